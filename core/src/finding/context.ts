@@ -1,0 +1,65 @@
+import {
+  fatesOf,
+  largestGap,
+  partitionTitle,
+  type Fate,
+  type GapPart,
+  type Plan,
+  type PlannedPartition,
+} from '../plan/index.js';
+import type { Survey } from '../survey/index.js';
+import type { System } from '../system/index.js';
+import type { Role } from '../table/index.js';
+
+/** A plan with its survey, and what most rules ask of them, worked out once. */
+export interface Context {
+  readonly plan: Plan;
+  readonly survey: Survey;
+  readonly sectorBytes: number;
+  readonly fates: readonly Fate[];
+  readonly largestGap: GapPart | undefined;
+  readonly newSystems: readonly System[];
+}
+
+export function contextOf(plan: Plan, survey: Survey): Context {
+  return {
+    plan,
+    survey,
+    sectorBytes: survey.disk.sectorBytes,
+    fates: fatesOf(plan, survey),
+    largestGap: largestGap(plan, survey),
+    newSystems: plan.systems.filter((s) => s.origin === 'new'),
+  };
+}
+
+export function bytesOfPart(context: Context, part: { readonly length: number }): number {
+  return part.length * context.sectorBytes;
+}
+
+export function withRole(context: Context, role: Role): PlannedPartition[] {
+  return context.plan.partitions.filter((p) => p.role === role);
+}
+
+export function ownedBy(context: Context, system: System, role?: Role): PlannedPartition[] {
+  return context.plan.partitions.filter(
+    (p) => p.owners.includes(system.id) && (role === undefined || p.role === role),
+  );
+}
+
+export function titleOf(partition: PlannedPartition): string {
+  return `“${partitionTitle(partition)}”`;
+}
+
+/** Systems that will be on the disk: found ones that keep their system volume or root, and new ones. */
+export function systemsThatStay(context: Context): System[] {
+  return context.plan.systems.filter(
+    (system) =>
+      system.origin === 'new' ||
+      ownedBy(context, system).some((p) => ['system', 'root'].includes(p.role) && p.treatment === 'keep'),
+  );
+}
+
+/** The fate of the surveyed partition that a planned one keeps. */
+export function fateOf(context: Context, partition: PlannedPartition): Fate | undefined {
+  return context.fates.find((fate) => fate.planned?.id === partition.id);
+}

@@ -1,0 +1,24 @@
+import { apply, type Plan } from '../plan/index.js';
+import type { Survey } from '../survey/index.js';
+import { contextOf } from './context.js';
+import { LEVELS, type Finding } from './finding.js';
+import { findingOf } from './rule.js';
+import { RULES } from './rules.js';
+
+/** Everything found in the plan, gravest first. A remedy that the plan would refuse is not offered. */
+export function findAll(plan: Plan, survey: Survey): Finding[] {
+  const context = contextOf(plan, survey);
+  const found = RULES.flatMap((rule) => rule.check(context).map((drafted) => findingOf(rule, drafted)));
+  return found
+    .map((finding) => ({
+      ...finding,
+      remedies: finding.remedies.filter((remedy) => apply(plan, remedy.edit, () => survey).ok),
+    }))
+    .sort((a, b) => LEVELS.indexOf(a.level) - LEVELS.indexOf(b.level));
+}
+
+export function countByLevel(findings: readonly Finding[]): Readonly<Record<Finding['level'], number>> {
+  const counts = { blocker: 0, hazard: 0, caution: 0, advice: 0 };
+  for (const finding of findings) counts[finding.level] += 1;
+  return counts;
+}

@@ -1,0 +1,4 @@
+export { countByLevel, findAll } from './find.js';
+export { LEVELS, type EvidenceItem, type Finding, type Level, type Remedy } from './finding.js';
+export type { Rule } from './rule.js';
+export { RULES } from './rules.js';

@@ -1,0 +1,93 @@
+import { activePrimary } from './rules/active-primary.js';
+import { belowAdvised } from './rules/below-advised.js';
+import { belowFloor } from './rules/below-floor.js';
+import { biosBootMissing } from './rules/bios-boot-missing.js';
+import { bootMissing } from './rules/boot-missing.js';
+import { clocks } from './rules/clocks.js';
+import { dataErased } from './rules/data-erased.js';
+import { duplicateId } from './rules/duplicate-id.js';
+import { duplicateLabel } from './rules/duplicate-label.js';
+import { efiContent } from './rules/efi-content.js';
+import { efiFat32 } from './rules/efi-fat32.js';
+import { efiFormatted } from './rules/efi-formatted.js';
+import { efiMissing } from './rules/efi-missing.js';
+import { efiMount } from './rules/efi-mount.js';
+import { efiNotUsed } from './rules/efi-not-used.js';
+import { efiSmall } from './rules/efi-small.js';
+import { encryptedVolume } from './rules/encrypted-volume.js';
+import { floorUnknown } from './rules/floor-unknown.js';
+import { hibernateSwap } from './rules/hibernate-swap.js';
+import { lookAlike } from './rules/look-alike.js';
+import { mbrReach } from './rules/mbr-reach.js';
+import { mediumStartUnknown } from './rules/medium-start-unknown.js';
+import { modesMixed } from './rules/modes-mixed.js';
+import { mountTwice } from './rules/mount-twice.js';
+import { noRoom } from './rules/no-room.js';
+import { noRoot } from './rules/no-root.js';
+import { nobodyOwns } from './rules/nobody-owns.js';
+import { numberOrder } from './rules/number-order.js';
+import { opaqueMember } from './rules/opaque-member.js';
+import { recoveryDeleted } from './rules/recovery-deleted.js';
+import { rootContent } from './rules/root-content.js';
+import { sameSizeDisk } from './rules/same-size-disk.js';
+import { secureBootUnsigned } from './rules/secure-boot-unsigned.js';
+import { sharedData } from './rules/shared-data.js';
+import { sharedSwap } from './rules/shared-swap.js';
+import { sliver } from './rules/sliver.js';
+import { startMoves } from './rules/start-moves.js';
+import { swapAdvised } from './rules/swap-advised.js';
+import { systemCannotStart } from './rules/system-cannot-start.js';
+import { systemSize } from './rules/system-size.js';
+import { tableDamage } from './rules/table-damage.js';
+import { twoEfi } from './rules/two-efi.js';
+import { volumeInUse } from './rules/volume-in-use.js';
+import { windowsLater } from './rules/windows-later.js';
+import type { Rule } from './rule.js';
+
+/** Every rule, in the order in which findings of one level are shown. */
+export const RULES: readonly Rule[] = [
+  systemCannotStart,
+  modesMixed,
+  mediumStartUnknown,
+  secureBootUnsigned,
+  mbrReach,
+  activePrimary,
+  efiMissing,
+  efiNotUsed,
+  biosBootMissing,
+  tableDamage,
+  duplicateId,
+  duplicateLabel,
+  opaqueMember,
+  numberOrder,
+  sliver,
+  noRoom,
+  noRoot,
+  belowFloor,
+  floorUnknown,
+  belowAdvised,
+  systemSize,
+  startMoves,
+  encryptedVolume,
+  volumeInUse,
+  dataErased,
+  recoveryDeleted,
+  efiFormatted,
+  efiContent,
+  efiSmall,
+  efiFat32,
+  efiMount,
+  twoEfi,
+  bootMissing,
+  mountTwice,
+  rootContent,
+  sharedData,
+  swapAdvised,
+  hibernateSwap,
+  sharedSwap,
+  clocks,
+  nobodyOwns,
+  windowsLater,
+  lookAlike,
+  sameSizeDisk,
+];

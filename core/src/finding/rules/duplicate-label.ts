@@ -1,0 +1,36 @@
+import { grouped } from '../grouped.js';
+import { partitionTitle, type SingleEdit } from '../../plan/index.js';
+import { VOLUME_TRAITS } from '../../volume/index.js';
+import { fact, type Rule } from '../rule.js';
+
+export const duplicateLabel: Rule = {
+  id: 'duplicate-label',
+  level: 'caution',
+  basis: 'Labels are how people tell volumes apart',
+  check: ({ plan }) => {
+    const byLabel = grouped(
+      plan.partitions.filter((p) => p.label !== ''),
+      (p) => p.label.toLowerCase(),
+    );
+    return [...byLabel.values()].flatMap((same) => {
+      const last = same.findLast((p) => p.from === null);
+      if (same.length < 2) return [];
+      const limit = VOLUME_TRAITS[last?.fileSystem ?? 'ext4'].labelLimit ?? 16;
+      const other = last && `${last.label.slice(0, limit - 2)}-${same.length}`;
+      const edit: SingleEdit | undefined =
+        last && other
+          ? { kind: 'describe', partition: last.id, changes: { label: other, name: other } }
+          : undefined;
+      return [
+        {
+          of: same[0]!.label.toLowerCase(),
+          title: `“${same[0]!.label}” is the label of ${same.length} partitions`,
+          why: 'On the day only the size tells them apart, and a mount by label takes either.',
+          evidence: [fact('partitions', same.map((p) => partitionTitle(p)).join(', '))],
+          partitions: same.map((p) => p.id),
+          remedies: edit ? [{ title: `Call the newest “${other}”`, edit }] : [],
+        },
+      ];
+    });
+  },
+};

@@ -1,0 +1,36 @@
+import { grouped } from '../grouped.js';
+import { partitionTitle } from '../../plan/index.js';
+import { fact, type Rule } from '../rule.js';
+
+export const mountTwice: Rule = {
+  id: 'mount-twice',
+  level: 'blocker',
+  basis: 'A mount point holds one file system',
+  check: ({ plan }) =>
+    plan.systems.flatMap((system) => {
+      const mounted = plan.partitions.filter(
+        (p) => p.owners.includes(system.id) && p.mountPoint.startsWith('/'),
+      );
+      return [...grouped(mounted, (p) => p.mountPoint)].flatMap(([mountPoint, same]) =>
+        same.length < 2
+          ? []
+          : [
+              {
+                of: `${system.id}-${mountPoint}`,
+                title: `${system.name} mounts ${same.length} partitions at ${mountPoint}`,
+                why: 'Only the last would be seen; what is on the others would be hidden.',
+                evidence: [fact('partitions', same.map((p) => partitionTitle(p)).join(', '))],
+                partitions: same.map((p) => p.id),
+                systems: [system.id],
+                remedies: same
+                  .filter((p) => p.from === null && mountPoint !== '/')
+                  .slice(-1)
+                  .map((p) => ({
+                    title: `Leave “${partitionTitle(p)}” unmounted`,
+                    edit: { kind: 'describe' as const, partition: p.id, changes: { mountPoint: '' } },
+                  })),
+              },
+            ],
+      );
+    }),
+};

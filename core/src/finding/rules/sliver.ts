@@ -1,0 +1,39 @@
+import { plannedParts, type Edit } from '../../plan/index.js';
+import { formatBoth, MIB } from '../../quantity/index.js';
+import { titleOf } from '../context.js';
+import { fact, type Rule } from '../rule.js';
+
+/** Gaps of one MiB at either end are normal; up to this much between partitions is waste. */
+const SLIVER_BYTES = { least: 2 * MIB, most: 256 * MIB } as const;
+
+export const sliver: Rule = {
+  id: 'sliver',
+  level: 'advice',
+  basis: 'Rule of thumb: a gap too small for any use',
+  check: ({ plan, survey, sectorBytes }) => {
+    const parts = plannedParts(plan, survey);
+    return parts.flatMap((part, i) => {
+      const size = part.length * sectorBytes;
+      if (part.kind !== 'gap' || size < SLIVER_BYTES.least || size > SLIVER_BYTES.most) return [];
+      const before = parts[i - 1];
+      const neighbour =
+        before?.kind === 'partition' && before.partition.from === null ? before.partition : undefined;
+      const edit: Edit | undefined = neighbour && {
+        kind: 'resize',
+        partition: neighbour.id,
+        length: (neighbour.length + part.length) as typeof neighbour.length,
+        hold: 'start',
+      };
+      return [
+        {
+          of: part.id,
+          title: `A sliver of ${formatBoth(size)} is left over`,
+          why: 'It is too small to hold anything of use.',
+          evidence: [fact('gap', formatBoth(size))],
+          partitions: [part.id],
+          remedies: edit && neighbour ? [{ title: `Give it to ${titleOf(neighbour)}`, edit }] : [],
+        },
+      ];
+    });
+  },
+};

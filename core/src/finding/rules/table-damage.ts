@@ -1,0 +1,45 @@
+import { damageInWords, type Damage } from '../../table/index.js';
+import type { Level } from '../finding.js';
+import { fact, type Rule } from '../rule.js';
+
+const LEVEL_OF: Readonly<Record<Damage['id'], Level>> = {
+  'primary-broken': 'hazard',
+  'backup-broken': 'caution',
+  'backup-not-at-end': 'caution',
+  'both-broken': 'blocker',
+  'copies-differ': 'hazard',
+  'protective-missing': 'caution',
+  'protective-short': 'advice',
+  hybrid: 'caution',
+  'out-of-range': 'blocker',
+  overlap: 'blocker',
+  'logicals-not-read': 'caution',
+};
+
+const TITLE_OF: Readonly<Record<Damage['id'], string>> = {
+  'primary-broken': 'The primary partition table is damaged',
+  'backup-broken': 'The backup partition table is damaged',
+  'backup-not-at-end': 'The backup partition table is not at the end',
+  'both-broken': 'Both partition tables are damaged',
+  'copies-differ': 'The two partition tables differ',
+  'protective-missing': 'The protective MBR is missing',
+  'protective-short': 'The protective MBR is too short',
+  hybrid: 'Hybrid MBR',
+  'out-of-range': 'A partition leaves the usable area',
+  overlap: 'Two partitions overlap',
+  'logicals-not-read': 'Logical partitions were not read',
+};
+
+export const tableDamage: Rule = {
+  id: 'table-damage',
+  level: 'hazard',
+  basis: 'UEFI 2.10 §5.2.3 and §5.3',
+  check: ({ survey, sectorBytes }) =>
+    survey.damage.map((damage, i) => ({
+      of: `${damage.id}-${i}`,
+      level: LEVEL_OF[damage.id],
+      title: TITLE_OF[damage.id],
+      why: damageInWords(damage, sectorBytes),
+      evidence: [fact('read', survey.takenAt.slice(0, 16).replace('T', ' '))],
+    })),
+};

@@ -1,0 +1,78 @@
+import { z } from 'zod';
+import { GIB } from '../quantity/index.js';
+
+export const FIRMWARE_MODES = ['uefi', 'bios'] as const;
+export type FirmwareMode = (typeof FIRMWARE_MODES)[number];
+
+/** What the firmware can do: one mode only, or either. */
+export const FIRMWARE_KINDS = ['uefi', 'bios', 'both', 'unknown'] as const;
+export type FirmwareKind = (typeof FIRMWARE_KINDS)[number];
+
+export const DISK_MEDIA = ['nvme', 'sata-ssd', 'hdd', 'emmc', 'unknown'] as const;
+export type DiskMedium = (typeof DISK_MEDIA)[number];
+
+export interface OtherDisk {
+  readonly name: string;
+  readonly sizeBytes: number;
+}
+
+/** Facts about the machine, as its administrator knows them. */
+export interface Machine {
+  readonly firmware: FirmwareKind;
+  /** The mode the firmware is in now. */
+  readonly modeInUse: FirmwareMode | 'unknown';
+  /** How the installer medium will be started. Not the same thing as the firmware's mode or the disk's style. */
+  readonly mediumStart: FirmwareMode | 'unknown';
+  readonly secureBoot: 'on' | 'off' | 'unknown';
+  readonly ramBytes: number | null;
+  readonly medium: DiskMedium;
+  /** Linux device path of the disk, or empty. */
+  readonly device: string;
+  readonly otherDisks: readonly OtherDisk[];
+}
+
+export const UNKNOWN_MACHINE: Machine = {
+  firmware: 'unknown',
+  modeInUse: 'unknown',
+  mediumStart: 'unknown',
+  secureBoot: 'unknown',
+  ramBytes: null,
+  medium: 'unknown',
+  device: '',
+  otherDisks: [],
+};
+
+export const MachineSchema = z.strictObject({
+  firmware: z.enum(FIRMWARE_KINDS),
+  modeInUse: z.enum([...FIRMWARE_MODES, 'unknown']),
+  mediumStart: z.enum([...FIRMWARE_MODES, 'unknown']),
+  secureBoot: z.enum(['on', 'off', 'unknown']),
+  ramBytes: z
+    .int()
+    .positive()
+    .max(64 * 1024 * GIB)
+    .nullable(),
+  medium: z.enum(DISK_MEDIA),
+  device: z
+    .string()
+    .max(64)
+    .regex(
+      /^(?:\/dev\/)?[A-Za-z0-9/_-]*$/,
+      'A device name is letters and digits, such as nvme0n1 or /dev/sda.',
+    ),
+  otherDisks: z
+    .array(z.strictObject({ name: z.string().max(80), sizeBytes: z.int().positive() }))
+
+    .max(32)
+    .readonly(),
+});
+
+/** `UEFI` or `BIOS`, as the trade writes them. */
+export function modeName(mode: FirmwareMode): string {
+  return mode === 'uefi' ? 'UEFI' : 'BIOS';
+}
+
+/** Whether the firmware can be brought into the mode; unknown firmware is not ruled out. */
+export function canRun(machine: Machine, mode: FirmwareMode): boolean {
+  return machine.firmware === mode || machine.firmware === 'both' || machine.firmware === 'unknown';
+}

@@ -1,0 +1,1 @@
+export { overviewOf, STAGES, type Overview, type Stage, type StageState } from './overview.js';

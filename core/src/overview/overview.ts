@@ -1,0 +1,96 @@
+import { countByLevel, findAll, type Level } from '../finding/index.js';
+import { usedOf, type Plan } from '../plan/index.js';
+import { formatDecimal } from '../quantity/index.js';
+import { procedureFor } from '../sequence/index.js';
+import type { Survey } from '../survey/index.js';
+import { verdictsOf } from '../match/index.js';
+
+export const STAGES = ['machine', 'as-found', 'systems', 'match', 'section', 'findings', 'runbook'] as const;
+export type Stage = (typeof STAGES)[number];
+
+/** `empty`: nothing there yet. `open`: something is missing or wrong. `ready`: nothing is. */
+export type StageState = 'empty' | 'open' | 'ready';
+
+/** Where a machine stands. Derived; the same on the bench and beside the stages. */
+export interface Overview {
+  readonly stages: Readonly<Record<Stage, StageState>>;
+  readonly findings: Readonly<Record<Level, number>>;
+  readonly steps: { readonly done: number; readonly all: number };
+  /** One line: `512.1 GB GPT, UEFI`. */
+  readonly disk: string;
+  /** The next thing to do, in a few words. */
+  readonly next: string;
+}
+
+export function overviewOf(plan: Plan, survey: Survey | undefined): Overview {
+  const findings = countByLevel(survey ? findAll(plan, survey) : []);
+  const procedure = survey ? procedureFor(plan, survey) : undefined;
+  const steps = procedure?.ordered.ok ? procedure.ordered.steps : [];
+  const ticked = new Set(plan.ticked);
+  const done = steps.filter((s) => ticked.has(s.id)).length;
+  const stages = stageStates(plan, survey, findings, { done, all: steps.length });
+  return {
+    stages,
+    findings,
+    steps: { done, all: steps.length },
+    disk: diskLine(plan, survey),
+    next: nextWords(stages, plan, findings, { done, all: steps.length }),
+  };
+}
+
+function stageStates(
+  plan: Plan,
+  survey: Survey | undefined,
+  findings: Overview['findings'],
+  steps: Overview['steps'],
+): Record<Stage, StageState> {
+  const { machine } = plan;
+  const known = [
+    machine.firmware !== 'unknown',
+    machine.modeInUse !== 'unknown',
+    machine.mediumStart !== 'unknown',
+    machine.ramBytes !== null,
+    machine.medium !== 'unknown',
+  ];
+  const hasNew = plan.systems.some((s) => s.origin === 'new');
+  const verdicts = verdictsOf(plan).map((v) => v.level);
+  const measured = survey?.partitions.every(
+    (p) =>
+      !['system', 'root', 'home', 'data'].includes(plan.found[p.id]?.role ?? '') ||
+      usedOf(plan, survey, p.id),
+  );
+  const changed = steps.all > 0;
+  return {
+    machine: known.every(Boolean) ? 'ready' : known.some(Boolean) ? 'open' : 'empty',
+    'as-found': !survey ? 'empty' : measured ? 'ready' : 'open',
+    systems: plan.systems.length === 0 ? 'empty' : hasNew ? 'ready' : 'open',
+    match: verdicts.length === 0 ? 'empty' : verdicts.every((l) => l === 'fits') ? 'ready' : 'open',
+    section: !survey || !changed ? 'empty' : findings.blocker > 0 ? 'open' : 'ready',
+    findings: !survey ? 'empty' : findings.blocker + findings.hazard > 0 ? 'open' : 'ready',
+    runbook: steps.all === 0 ? 'empty' : steps.done === steps.all ? 'ready' : 'open',
+  };
+}
+
+function diskLine(plan: Plan, survey: Survey | undefined): string {
+  if (!survey) return 'disk not read yet';
+  const size = formatDecimal(survey.disk.sizeSectors * survey.disk.sectorBytes);
+  const style = survey.disk.style === 'none' ? 'no table' : survey.disk.style.toUpperCase();
+  const { modeInUse } = plan.machine;
+  return [size, style, ...(modeInUse === 'unknown' ? [] : [modeInUse.toUpperCase()])].join(' · ');
+}
+
+function nextWords(
+  stages: Record<Stage, StageState>,
+  plan: Plan,
+  findings: Overview['findings'],
+  steps: Overview['steps'],
+): string {
+  if (stages['as-found'] === 'empty') return 'Read the disk';
+  if (stages.machine !== 'ready') return 'Complete the machine’s facts';
+  if (stages['as-found'] === 'open') return 'Say how much is used';
+  if (!plan.systems.some((s) => s.origin === 'new') && steps.all === 0) return 'Add a system';
+  if (findings.blocker > 0) return `${findings.blocker} blocker${findings.blocker === 1 ? '' : 's'} to solve`;
+  if (steps.all > 0 && steps.done === steps.all) return 'Carried out';
+  if (steps.done > 0) return `Step ${steps.done + 1} of ${steps.all}`;
+  return steps.all > 0 ? 'Runbook ready' : 'Plan the section';
+}

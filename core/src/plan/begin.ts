@@ -1,0 +1,160 @@
+import { GIB } from '../quantity/index.js';
+import type { FirmwareMode } from '../machine/index.js';
+import type { Survey, SurveyPartition } from '../survey/index.js';
+import { systemFrom, type Family, type System } from '../system/index.js';
+import { partitionType, type Role } from '../table/index.js';
+import type { VolumeKind } from '../volume/index.js';
+import type { BeginEdit } from './edits/fact-edits.js';
+import type { FoundNote, Plan, PlannedPartition } from './plan.js';
+
+/** Below this a basic-data volume is hardly a Windows system. Rule of thumb. */
+const SMALLEST_WINDOWS_BYTES = 16 * GIB;
+const SMALL_START_VOLUME_BYTES = 2 * GIB;
+
+const TYPE_CONTENT: Readonly<Record<string, VolumeKind>> = {
+  'EFI system': 'fat',
+  'Windows reserved': 'none',
+  'Basic data': 'ntfs',
+  'Windows recovery': 'ntfs',
+  'Linux swap': 'swap',
+  'BIOS boot': 'none',
+  'BSD boot': 'none',
+  'Linux LVM': 'lvm',
+  'Linux RAID': 'raid',
+  'Linux LUKS': 'luks',
+  'LDM metadata': 'ldm',
+  'LDM data': 'ldm',
+  APFS: 'apfs',
+  'HFS+': 'hfsplus',
+  'BSD UFS': 'ufs',
+  'BSD ZFS': 'zfs',
+  FAT32: 'fat',
+  FAT16: 'fat',
+};
+
+/**
+ * Rests the plan on a survey: everything kept as found, with proposed meanings and owners. Systems that
+ * were to be added stay. What the survey did not read is proposed from the partition's type, never taken
+ * for known: used space stays unknown.
+ */
+export function beginEdit(plan: Plan, survey: Survey): BeginEdit {
+  const roles = new Map(survey.partitions.map((p) => [p.id, proposeRole(p, survey)]));
+  const families = familiesOn(survey, roles);
+  const systems = [
+    ...families.map((family) => foundSystem(family, survey)),
+    ...plan.systems.filter((s) => s.origin === 'new'),
+  ];
+  const found: Record<string, FoundNote> = {};
+  for (const p of survey.partitions) found[p.id] = proposeNote(p, roles.get(p.id)!, families);
+  return {
+    kind: 'begin',
+    surveyId: survey.id,
+    target: {
+      mode: proposeMode(plan, survey),
+      style: survey.disk.style === 'mbr' ? 'mbr' : 'gpt',
+      table: survey.disk.style === 'none' ? 'new' : 'keep',
+    },
+    systems,
+    found,
+    partitions: survey.partitions.map((p) => keptPartition(p, found[p.id]!)),
+    device: survey.disk.device ?? plan.machine.device,
+    ticked: [],
+  };
+}
+
+/** The planned partition that leaves a surveyed one as it is. */
+export function keptPartition(p: SurveyPartition, note: FoundNote): PlannedPartition {
+  return {
+    id: p.id,
+    from: p.id,
+    start: p.start,
+    length: p.length,
+    treatment: 'keep',
+    role: note.role,
+    owners: note.owners,
+    fileSystem: note.kind,
+    label: p.volume?.label ?? '',
+    name: p.name ?? '',
+    mountPoint: p.volume?.mountPoint ?? '',
+  };
+}
+
+function proposeMode(plan: Plan, survey: Survey): FirmwareMode {
+  const { firmware, modeInUse } = plan.machine;
+  if (firmware === 'uefi' || firmware === 'bios') return firmware;
+  if (modeInUse !== 'unknown') return modeInUse;
+  return survey.disk.style === 'mbr' ? 'bios' : 'uefi';
+}
+
+function bytesIn(p: SurveyPartition, survey: Survey): number {
+  return p.length * survey.disk.sectorBytes;
+}
+
+function proposeRole(p: SurveyPartition, survey: Survey): Role {
+  const type = partitionType(p.type ?? '');
+  const byType = type?.role ?? 'other';
+  if (byType !== 'data') return byType;
+  if (type?.name === 'Basic data') return windowsRole(p, survey);
+  return type?.family === 'linux' ? linuxRole(p, survey) : byType;
+}
+
+/** The largest basic-data volume is the likely Windows; on an MBR the small active one holds its start files. */
+function windowsRole(p: SurveyPartition, survey: Survey): Role {
+  const peers = survey.partitions.filter((q) => partitionType(q.type ?? '')?.name === 'Basic data');
+  const largest = peers.reduce((a, b) => (b.length > a.length ? b : a), p);
+  if (p.active && bytesIn(p, survey) <= SMALL_START_VOLUME_BYTES) return 'boot';
+  return p.id === largest.id && bytesIn(p, survey) >= SMALLEST_WINDOWS_BYTES ? 'system' : 'data';
+}
+
+function linuxRole(p: SurveyPartition, survey: Survey): Role {
+  const mounts: Readonly<Record<string, Role>> = { '/': 'root', '/home': 'home', '/boot': 'boot' };
+  const mounted = mounts[p.volume?.mountPoint ?? ''];
+  if (mounted) return mounted;
+  const called = /\b(root|home|boot)\b/i.exec(`${p.name ?? ''} ${p.volume?.label ?? ''}`)?.[1]?.toLowerCase();
+  if (called) return called as Role;
+  const peers = survey.partitions.filter((q) => partitionType(q.type ?? '')?.name === 'Linux data');
+  const rootKnown = survey.partitions.some((q) => partitionType(q.type ?? '')?.role === 'root');
+  return !rootKnown && peers[0]?.id === p.id ? 'root' : 'data';
+}
+
+function familiesOn(survey: Survey, roles: ReadonlyMap<string, Role>): Family[] {
+  const present = new Set<Family>();
+  for (const p of survey.partitions) {
+    const type = partitionType(p.type ?? '');
+    if (type?.family) present.add(type.family);
+    if (roles.get(p.id) === 'system' && type?.name === 'Basic data') present.add('windows');
+  }
+  return (['windows', 'macos', 'linux', 'bsd'] as const).filter((family) => present.has(family));
+}
+
+const FOUND_PROFILES: Readonly<Record<Family, string>> = {
+  windows: 'windows-11',
+  linux: 'linux-desktop',
+  macos: 'macos',
+  bsd: 'bsd',
+};
+
+function foundSystem(family: Family, survey: Survey): System {
+  const profile = family === 'windows' && survey.disk.style === 'mbr' ? 'windows-10' : FOUND_PROFILES[family];
+  const name = { windows: 'Windows', linux: 'Linux', macos: 'macOS', bsd: 'BSD' }[family];
+  return systemFrom(profile, { id: `found-${family}`, name, origin: 'found' });
+}
+
+function proposeNote(p: SurveyPartition, role: Role, families: readonly Family[]): FoundNote {
+  const type = partitionType(p.type ?? '');
+  return {
+    role,
+    owners: proposeOwners(role, type?.family, families),
+    kind: p.volume?.kind ?? TYPE_CONTENT[type?.name ?? ''] ?? 'unknown',
+    usedBytes: null,
+    leastBytes: null,
+    encrypted: p.volume?.encrypted ?? false,
+  };
+}
+
+function proposeOwners(role: Role, family: Family | undefined, families: readonly Family[]): string[] {
+  if (role === 'efi') return families.map((f) => `found-${f}`);
+  const owner =
+    family ?? (['system', 'boot', 'data'].includes(role) ? families.find((f) => f === 'windows') : undefined);
+  return owner && families.includes(owner) ? [`found-${owner}`] : [];
+}

@@ -1,0 +1,110 @@
+import { z } from 'zod';
+import type { Plan } from '../plan.js';
+import {
+  applyFactEdit,
+  BeginSchema,
+  NoteFoundSchema,
+  SetMachineSchema,
+  SetTargetSchema,
+  TickSchema,
+  type FactEdit,
+} from './fact-edits.js';
+import {
+  applyPartitionEdit,
+  CreateSchema,
+  DescribeSchema,
+  MoveSchema,
+  RemoveSchema,
+  ResizeSchema,
+  RestoreSchema,
+  TreatSchema,
+  type PartitionEdit,
+} from './partition-edits.js';
+import { applied, type Applied, type Surveys } from './result.js';
+import {
+  AddSystemSchema,
+  applySystemEdit,
+  ChangeSystemSchema,
+  RemoveSystemSchema,
+  type SystemEdit,
+} from './system-edits.js';
+
+/** Several edits made all or none, under one title. */
+export interface BatchEdit {
+  readonly kind: 'batch';
+  readonly title: string;
+  readonly edits: readonly SingleEdit[];
+}
+
+export type SingleEdit = FactEdit | SystemEdit | PartitionEdit;
+
+/** The only way a plan changes. Small, serialisable; every inverse is in the union too. */
+export type Edit = SingleEdit | BatchEdit;
+
+const SingleEditSchema = z.discriminatedUnion('kind', [
+  SetMachineSchema,
+  SetTargetSchema,
+  NoteFoundSchema,
+  TickSchema,
+  BeginSchema,
+  AddSystemSchema,
+  ChangeSystemSchema,
+  RemoveSystemSchema,
+  CreateSchema,
+  RemoveSchema,
+  ResizeSchema,
+  MoveSchema,
+  TreatSchema,
+  DescribeSchema,
+  RestoreSchema,
+]);
+
+const BatchSchema = z.strictObject({
+  kind: z.literal('batch'),
+  title: z.string().max(120),
+  edits: z.array(SingleEditSchema).max(600).readonly(),
+});
+
+/** Shape only; whether an edit makes sense, `apply` says. */
+export const EditSchema = z.discriminatedUnion('kind', [...SingleEditSchema.options, BatchSchema]);
+
+/**
+ * The plan after `edit`, with the edit that leads back; or the refusal. Nothing is mutated.
+ * Law: where `apply(p, e)` gives `q` and `i`, `apply(q, i)` gives a plan equal to `p`.
+ */
+export function apply(plan: Plan, edit: Edit, surveys: Surveys): Applied {
+  switch (edit.kind) {
+    case 'set-machine':
+    case 'set-target':
+    case 'note-found':
+    case 'tick':
+    case 'begin':
+      return applyFactEdit(plan, edit, surveys);
+    case 'add-system':
+    case 'change-system':
+    case 'remove-system':
+      return applySystemEdit(plan, edit);
+    case 'create':
+    case 'remove':
+    case 'resize':
+    case 'move':
+    case 'treat':
+    case 'describe':
+    case 'restore':
+      return applyPartitionEdit(plan, edit, surveys);
+    case 'batch':
+      return applyBatch(plan, edit, surveys);
+  }
+}
+
+function applyBatch(plan: Plan, batch: BatchEdit, surveys: Surveys): Applied {
+  const back: SingleEdit[] = [];
+  let current = plan;
+  for (const edit of batch.edits) {
+    const result = apply(current, edit, surveys);
+    if (!result.ok) return result;
+    current = result.plan;
+    back.unshift(result.inverse as SingleEdit);
+  }
+  return applied(current, { kind: 'batch', title: batch.title, edits: back });
+}

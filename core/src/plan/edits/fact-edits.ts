@@ -1,0 +1,120 @@
+import { z } from 'zod';
+import { MachineSchema } from '../../machine/index.js';
+import { isPlannable } from '../../survey/index.js';
+import { SystemSchema } from '../../system/index.js';
+import { FoundNoteSchema, PlannedPartitionSchema, TargetSchema, type Plan } from '../plan.js';
+import type { Refusal } from './refusal.js';
+import { applied, refused, surveyOf, type Applied, type Surveys } from './result.js';
+
+/** Changes facts of the machine; absent ones stay. */
+export const SetMachineSchema = z.strictObject({
+  kind: z.literal('set-machine'),
+  changes: MachineSchema.partial(),
+});
+/** Changes what the disk and firmware shall be. A style other than the disk's takes a new table. */
+export const SetTargetSchema = z.strictObject({
+  kind: z.literal('set-target'),
+  changes: TargetSchema.partial(),
+});
+/** Says what a surveyed partition is; absent fields stay. */
+export const NoteFoundSchema = z.strictObject({
+  kind: z.literal('note-found'),
+  found: z.string().min(1).max(60),
+  changes: FoundNoteSchema.partial(),
+});
+/** Ticks a runbook step off, or not. */
+export const TickSchema = z.strictObject({
+  kind: z.literal('tick'),
+  step: z.string().min(1).max(120),
+  done: z.boolean(),
+});
+/** Rests the plan on a survey: all that depends on it is set at once. */
+export const BeginSchema = z.strictObject({
+  kind: z.literal('begin'),
+  surveyId: z.string().min(1).max(60).nullable(),
+  target: TargetSchema,
+  systems: z.array(SystemSchema).max(12).readonly(),
+  found: z.record(z.string().max(60), FoundNoteSchema).readonly(),
+  partitions: z.array(PlannedPartitionSchema).max(256).readonly(),
+  device: z.string().max(64),
+  ticked: z.array(z.string().max(120)).max(2000).readonly(),
+});
+
+export type BeginEdit = z.infer<typeof BeginSchema>;
+export type FactEdit =
+  | z.infer<typeof SetMachineSchema>
+  | z.infer<typeof SetTargetSchema>
+  | z.infer<typeof NoteFoundSchema>
+  | z.infer<typeof TickSchema>
+  | BeginEdit;
+
+export function applyFactEdit(plan: Plan, edit: FactEdit, surveys: Surveys): Applied {
+  switch (edit.kind) {
+    case 'set-machine': {
+      const [machine, changes] = merged(plan.machine, edit.changes);
+      return applied({ ...plan, machine }, { kind: 'set-machine', changes });
+    }
+    case 'set-target': {
+      const [target, changes] = merged(plan.target, edit.changes);
+      const refusal = refuseTarget({ ...plan, target }, surveys);
+      if (refusal) return refused(refusal);
+      return applied({ ...plan, target }, { kind: 'set-target', changes });
+    }
+    case 'note-found': {
+      const note = plan.found[edit.found];
+      if (!note) return refused({ code: 'no-such-found', id: edit.found });
+      const [next, changes] = merged(note, edit.changes);
+      return applied(
+        { ...plan, found: { ...plan.found, [edit.found]: next } },
+        { kind: 'note-found', found: edit.found, changes },
+      );
+    }
+    case 'tick': {
+      const others = plan.ticked.filter((step) => step !== edit.step);
+      const was = others.length < plan.ticked.length;
+      return applied(
+        { ...plan, ticked: edit.done ? [...others, edit.step].sort() : others },
+        { kind: 'tick', step: edit.step, done: was },
+      );
+    }
+    case 'begin':
+      return begin(plan, edit, surveys);
+  }
+}
+
+function refuseTarget(plan: Plan, surveys: Surveys): Refusal | undefined {
+  const found = surveyOf(plan, surveys)?.disk.style ?? 'none';
+  const { style, table } = plan.target;
+  if (table === 'new')
+    return plan.partitions.some((p) => p.from !== null) ? { code: 'partitions-kept' } : undefined;
+  return found !== 'none' && found !== style ? { code: 'style-needs-new-table', style: found } : undefined;
+}
+
+/** `base` with the given fields replaced, and the fields that bring it back. */
+function merged<T extends object>(base: T, changes: object): [T, object] {
+  const given = Object.entries(changes).filter(([, value]) => value !== undefined);
+  const back = Object.fromEntries(given.map(([key]) => [key, base[key as keyof T]]));
+  return [{ ...base, ...Object.fromEntries(given) }, back];
+}
+
+function begin(plan: Plan, edit: BeginEdit, surveys: Surveys): Applied {
+  if (edit.surveyId !== null) {
+    const survey = surveys(edit.surveyId);
+    if (!survey) return refused({ code: 'no-survey' });
+    if (!isPlannable(survey)) return refused({ code: 'not-plannable' });
+  }
+  const { kind, device, ...rest } = edit;
+  return applied(
+    { ...plan, ...rest, machine: { ...plan.machine, device } },
+    {
+      kind,
+      surveyId: plan.surveyId,
+      target: plan.target,
+      systems: plan.systems,
+      found: plan.found,
+      partitions: plan.partitions,
+      device: plan.machine.device,
+      ticked: plan.ticked,
+    },
+  );
+}

@@ -1,0 +1,88 @@
+import { alignUp, sectors } from '../../quantity/index.js';
+import type { Survey } from '../../survey/index.js';
+import { ENTRY_COUNT, NAME_UNITS } from '../../table/index.js';
+import { VOLUME_TRAITS } from '../../volume/index.js';
+import { floorOf } from '../floor.js';
+import { alignmentSectors, plannedArea } from '../layout.js';
+import { endOf, type Plan, type PlannedPartition } from '../plan.js';
+import type { Refusal } from './refusal.js';
+
+/** Whether partitions of the planned table may be laid out: not on an MBR, which is shown but not planned yet. */
+export function refuseReadOnly(plan: Plan): Refusal | undefined {
+  return plan.target.style === 'mbr' ? { code: 'mbr-read-only' } : undefined;
+}
+
+/** What stops `candidate` from lying where it does, given the other partitions. */
+export function refusePlace(plan: Plan, survey: Survey, candidate: PlannedPartition): Refusal | undefined {
+  const area = plannedArea(plan, survey);
+  if (candidate.length < 1)
+    return { code: 'too-small', nearest: sectors(alignmentSectors(survey.disk.sectorBytes)) };
+  if (candidate.start < area.first || endOf(candidate) > area.end)
+    return { code: 'outside', first: area.first, end: area.end };
+  const other = plan.partitions.find(
+    (p) => p.id !== candidate.id && p.start < endOf(candidate) && candidate.start < endOf(p),
+  );
+  return other && { code: 'overlaps', other: other.id };
+}
+
+/** New and moved partitions start on 1 MiB. */
+export function refuseStart(survey: Survey, start: number): Refusal | undefined {
+  const step = alignmentSectors(survey.disk.sectorBytes);
+  return start % step === 0
+    ? undefined
+    : { code: 'not-aligned', nearestStart: sectors(alignUp(start, step)) };
+}
+
+export function refuseNames(candidate: PlannedPartition): Refusal | undefined {
+  const most = VOLUME_TRAITS[candidate.fileSystem].labelLimit;
+  if (candidate.name.length > NAME_UNITS) return { code: 'name-too-long', field: 'name', most: NAME_UNITS };
+  if (candidate.treatment === 'format' && most !== undefined && candidate.label.length > most)
+    return { code: 'name-too-long', field: 'label', most };
+  return undefined;
+}
+
+export function refuseFull(plan: Plan): Refusal | undefined {
+  return plan.partitions.length >= ENTRY_COUNT ? { code: 'table-full', most: ENTRY_COUNT } : undefined;
+}
+
+/** What the content of a kept partition forbids: a size below its floor, or a change its file system cannot make. */
+export function refuseChange(
+  plan: Plan,
+  survey: Survey,
+  before: PlannedPartition,
+  after: PlannedPartition,
+): Refusal | undefined {
+  if (before.from === null || before.treatment === 'format') return undefined;
+  const content = before.fileSystem;
+  const traits = VOLUME_TRAITS[content];
+  const surveyed = survey.partitions.find((p) => p.id === before.from);
+  const original = surveyed?.length ?? before.length;
+  if (after.length < original && traits.shrink === 'no')
+    return { code: 'cannot-change', change: 'shrink', content };
+  if (after.length > original && traits.grow === 'no')
+    return { code: 'cannot-change', change: 'grow', content };
+  if (surveyed && after.start !== surveyed.start) {
+    if (plan.found[before.from]?.encrypted) return { code: 'encrypted-start' };
+    if (traits.move === 'no') return { code: 'cannot-change', change: 'move', content };
+  }
+  const floor = floorOf(plan, survey, before);
+  if (floor && after.length < original && after.length * survey.disk.sectorBytes < floor.bytes)
+    return {
+      code: 'below-floor',
+      floorBytes: floor.bytes,
+      nearest: sectors(Math.min(original, Math.ceil(floor.bytes / survey.disk.sectorBytes))),
+    };
+  return undefined;
+}
+
+/** The plan with `partition` put in, or in place of the one with its id; disk order is kept. */
+export function withPartition(plan: Plan, partition: PlannedPartition): Plan {
+  const others = plan.partitions.filter((p) => p.id !== partition.id);
+  const at = others.findIndex((p) => p.start > partition.start);
+  const index = at < 0 ? others.length : at;
+  return { ...plan, partitions: [...others.slice(0, index), partition, ...others.slice(index)] };
+}
+
+export function withoutPartition(plan: Plan, id: string): Plan {
+  return { ...plan, partitions: plan.partitions.filter((p) => p.id !== id) };
+}

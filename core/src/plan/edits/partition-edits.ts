@@ -1,0 +1,217 @@
+import { z } from 'zod';
+import { sectors } from '../../quantity/index.js';
+import type { Survey } from '../../survey/index.js';
+import { roomAround } from '../layout.js';
+import { endOf, partitionOf, PlannedPartitionSchema, type Plan, type PlannedPartition } from '../plan.js';
+import {
+  refuseChange,
+  refuseFull,
+  refuseNames,
+  refusePlace,
+  refuseReadOnly,
+  refuseStart,
+  withoutPartition,
+  withPartition,
+} from './geometry.js';
+import type { Refusal } from './refusal.js';
+import { applied, refused, surveyOf, type Applied, type Surveys } from './result.js';
+
+const identifier = z.string().min(1).max(60);
+const lba = z
+  .int()
+  .nonnegative()
+  .transform((n) => sectors(n));
+
+/** Puts a new partition into a gap, or a deleted surveyed one back (`from` set) where it was. */
+export const CreateSchema = z.strictObject({ kind: z.literal('create'), partition: PlannedPartitionSchema });
+/** Deletes a planned partition; a surveyed one loses its content. */
+export const RemoveSchema = z.strictObject({ kind: z.literal('remove'), partition: identifier });
+/** Sets the length, holding the start or the end in place. */
+export const ResizeSchema = z.strictObject({
+  kind: z.literal('resize'),
+  partition: identifier,
+  length: lba,
+  hold: z.enum(['start', 'end']),
+});
+/** Moves the whole partition so that it starts at `start`. */
+export const MoveSchema = z.strictObject({ kind: z.literal('move'), partition: identifier, start: lba });
+/** Keeps the content, or makes it anew. */
+export const TreatSchema = z.strictObject({
+  kind: z.literal('treat'),
+  partition: identifier,
+  treatment: z.enum(['keep', 'format']),
+});
+/** Changes what a partition is for; absent fields stay. */
+export const DescribeSchema = z.strictObject({
+  kind: z.literal('describe'),
+  partition: identifier,
+  changes: PlannedPartitionSchema.pick({
+    role: true,
+    owners: true,
+    fileSystem: true,
+    label: true,
+    name: true,
+    mountPoint: true,
+  }).partial(),
+});
+/** Puts a partition back as it once was; the way back of the edits above. Only its place is judged. */
+export const RestoreSchema = z.strictObject({
+  kind: z.literal('restore'),
+  partition: PlannedPartitionSchema,
+});
+
+type Create = z.infer<typeof CreateSchema>;
+type Remove = z.infer<typeof RemoveSchema>;
+type Resize = z.infer<typeof ResizeSchema>;
+type Move = z.infer<typeof MoveSchema>;
+type Treat = z.infer<typeof TreatSchema>;
+type Describe = z.infer<typeof DescribeSchema>;
+type Restore = z.infer<typeof RestoreSchema>;
+export type PartitionEdit = Create | Remove | Resize | Move | Treat | Describe | Restore;
+
+export function applyPartitionEdit(plan: Plan, edit: PartitionEdit, surveys: Surveys): Applied {
+  const survey = surveyOf(plan, surveys);
+  if (!survey) return refused({ code: 'no-survey' });
+  switch (edit.kind) {
+    case 'create':
+      return create(plan, edit, survey);
+    case 'restore':
+      return restore(plan, edit, survey);
+    case 'remove':
+      return changing(plan, edit.partition, (partition) =>
+        applied(withoutPartition(plan, partition.id), { kind: 'restore', partition }),
+      );
+    case 'resize':
+      return changing(plan, edit.partition, (partition) => resize(plan, edit, partition, survey));
+    case 'move':
+      return changing(plan, edit.partition, (partition) =>
+        settle(plan, survey, partition, { ...partition, start: edit.start }, [
+          () => refuseReadOnly(plan),
+          () => refuseStart(survey, edit.start),
+          () => refuseChange(plan, survey, partition, { ...partition, start: edit.start }),
+        ]),
+      );
+    case 'treat':
+      return changing(plan, edit.partition, (partition) => treat(plan, edit, partition, survey));
+    case 'describe':
+      return changing(plan, edit.partition, (partition) => describe(plan, edit, partition, survey));
+  }
+}
+
+function changing(plan: Plan, id: string, change: (partition: PlannedPartition) => Applied): Applied {
+  const partition = partitionOf(plan, id);
+  return partition ? change(partition) : refused({ code: 'no-such-partition', id });
+}
+
+type Check = () => Refusal | undefined;
+
+/** Puts `after` in place of `before` unless a check, or its place, forbids it. */
+function settle(
+  plan: Plan,
+  survey: Survey,
+  before: PlannedPartition,
+  after: PlannedPartition,
+  checks: readonly Check[],
+): Applied {
+  const refusal = firstRefusal([...checks, () => refusePlace(plan, survey, after)]);
+  return refusal
+    ? refused(refusal)
+    : applied(withPartition(plan, after), { kind: 'restore', partition: before });
+}
+
+function firstRefusal(checks: readonly Check[]): Refusal | undefined {
+  for (const check of checks) {
+    const refusal = check();
+    if (refusal) return refusal;
+  }
+  return undefined;
+}
+
+function create(plan: Plan, { partition }: Create, survey: Survey): Applied {
+  const surveyed = survey.partitions.find((p) => p.id === partition.from);
+  const refusal = firstRefusal([
+    () => refuseReadOnly(plan),
+    () => (partitionOf(plan, partition.id) ? { code: 'already-there', id: partition.id } : undefined),
+    () => (partition.from !== null ? refuseReturn(plan, partition, surveyed) : undefined),
+    () => unknownOwner(plan, partition.owners),
+    () => refuseFull(plan),
+    () => (surveyed ? undefined : refuseStart(survey, partition.start)),
+    () => refuseNames(partition),
+    () => refusePlace(plan, survey, partition),
+  ]);
+  return refusal
+    ? refused(refusal)
+    : applied(withPartition(plan, partition), { kind: 'remove', partition: partition.id });
+}
+
+/** A surveyed partition comes back only once, and where and as large as it was. */
+function refuseReturn(
+  plan: Plan,
+  partition: PlannedPartition,
+  surveyed: Survey['partitions'][number] | undefined,
+): Refusal | undefined {
+  if (!surveyed || plan.target.table === 'new') return { code: 'not-found-again', id: partition.from ?? '' };
+  if (plan.partitions.some((p) => p.from === surveyed.id)) return { code: 'already-there', id: surveyed.id };
+  const same = surveyed.start === partition.start && surveyed.length === partition.length;
+  return same ? undefined : { code: 'not-found-again', id: surveyed.id };
+}
+
+function unknownOwner(plan: Plan, owners: readonly string[]): Refusal | undefined {
+  const unknown = owners.find((owner) => !plan.systems.some((s) => s.id === owner));
+  return unknown === undefined ? undefined : { code: 'no-such-system', id: unknown };
+}
+
+function resize(plan: Plan, edit: Resize, partition: PlannedPartition, survey: Survey): Applied {
+  const start = edit.hold === 'start' ? partition.start : endOf(partition) - edit.length;
+  if (start < 0) return refused(noRoom(plan, edit, partition, survey));
+  const after = { ...partition, start: sectors(start), length: edit.length };
+  const grows = edit.length > partition.length + roomOn(plan, edit, partition, survey);
+  return settle(plan, survey, partition, after, [
+    () => refuseReadOnly(plan),
+    () => (grows ? noRoom(plan, edit, partition, survey) : undefined),
+    () => (edit.hold === 'end' && edit.length > 0 ? refuseStart(survey, start) : undefined),
+    () => refuseChange(plan, survey, partition, after),
+  ]);
+}
+
+function roomOn(plan: Plan, edit: Resize, partition: PlannedPartition, survey: Survey): number {
+  const room = roomAround(plan, survey, partition.id);
+  return edit.hold === 'start' ? room.after : room.before;
+}
+
+function noRoom(plan: Plan, edit: Resize, partition: PlannedPartition, survey: Survey): Refusal {
+  const nearest = sectors(partition.length + roomOn(plan, edit, partition, survey));
+  return { code: 'no-room', wanted: edit.length, nearest };
+}
+
+function treat(plan: Plan, edit: Treat, partition: PlannedPartition, survey: Survey): Applied {
+  if (edit.treatment === 'format')
+    return settle(plan, survey, partition, { ...partition, treatment: 'format' }, []);
+  if (partition.from === null) return refused({ code: 'not-found-again', id: partition.id });
+  const kept: PlannedPartition = {
+    ...partition,
+    treatment: 'keep',
+    fileSystem: plan.found[partition.from]?.kind ?? partition.fileSystem,
+  };
+  return settle(plan, survey, partition, kept, [() => refuseChange(plan, survey, kept, kept)]);
+}
+
+function describe(plan: Plan, { changes }: Describe, partition: PlannedPartition, survey: Survey): Applied {
+  const given = Object.fromEntries(Object.entries(changes).filter(([, value]) => value !== undefined));
+  const after: PlannedPartition = { ...partition, ...given };
+  return settle(plan, survey, partition, after, [
+    () => unknownOwner(plan, after.owners),
+    () => refuseNames(after),
+  ]);
+}
+
+/** Its inverse is `restore` too, or `remove` where there was none. */
+function restore(plan: Plan, { partition }: Restore, survey: Survey): Applied {
+  const before = partitionOf(plan, partition.id);
+  const refusal = refusePlace(plan, survey, partition);
+  if (refusal) return refused(refusal);
+  const inverse = before
+    ? ({ kind: 'restore', partition: before } as const)
+    : ({ kind: 'remove', partition: partition.id } as const);
+  return applied(withPartition(plan, partition), inverse);
+}

@@ -1,0 +1,88 @@
+import { formatBoth, type Sectors } from '../../quantity/index.js';
+import type { TableStyle } from '../../table/index.js';
+import { volumeName, type VolumeKind } from '../../volume/index.js';
+
+/** Why an edit was not made. Lengths and places in logical sectors; `nearest…` is what would be accepted. */
+export type Refusal =
+  | { readonly code: 'no-survey' }
+  | { readonly code: 'not-plannable' }
+  | { readonly code: 'no-such-partition'; readonly id: string }
+  | { readonly code: 'no-such-found'; readonly id: string }
+  | { readonly code: 'no-such-system'; readonly id: string }
+  | { readonly code: 'already-there'; readonly id: string }
+  | { readonly code: 'too-small'; readonly nearest: Sectors }
+  | { readonly code: 'below-floor'; readonly nearest: Sectors; readonly floorBytes: number }
+  | { readonly code: 'no-room'; readonly wanted: Sectors; readonly nearest: Sectors }
+  | { readonly code: 'overlaps'; readonly other: string }
+  | { readonly code: 'outside'; readonly first: Sectors; readonly end: Sectors }
+  | { readonly code: 'not-aligned'; readonly nearestStart: Sectors }
+  | {
+      readonly code: 'cannot-change';
+      readonly change: 'shrink' | 'grow' | 'move';
+      readonly content: VolumeKind;
+    }
+  | { readonly code: 'encrypted-start' }
+  | { readonly code: 'mbr-read-only' }
+  | { readonly code: 'partitions-kept' }
+  | { readonly code: 'style-needs-new-table'; readonly style: TableStyle }
+  | { readonly code: 'table-full'; readonly most: number }
+  | { readonly code: 'name-too-long'; readonly field: 'label' | 'name'; readonly most: number }
+  | { readonly code: 'not-found-again'; readonly id: string }
+  | { readonly code: 'system-owns'; readonly partitions: readonly string[] };
+
+export type RefusalCode = Refusal['code'];
+
+/** What was refused, why, and what would do, in one or two sentences. */
+export function refusalInWords(refusal: Refusal, sectorBytes: number): string {
+  const size = (length: number) => formatBoth(length * sectorBytes);
+  switch (refusal.code) {
+    case 'no-survey':
+      return 'The disk has not been read yet. Start with As found.';
+    case 'not-plannable':
+      return 'The table of this disk is too damaged to plan on: its partitions overlap, leave the disk or cannot be trusted. Have it repaired, then read it again.';
+    case 'no-such-partition':
+      return 'That partition is no longer in the plan.';
+    case 'no-such-found':
+      return 'That partition is not in the survey this plan rests on.';
+    case 'no-such-system':
+      return 'That system is no longer in the plan.';
+    case 'already-there':
+      return 'That is in the plan already.';
+    case 'too-small':
+      return `A partition has at least ${size(refusal.nearest)}.`;
+    case 'below-floor':
+      return `That is below the floor of this volume. It can shrink to ${size(refusal.nearest)} at the least.`;
+    case 'no-room':
+      return refusal.nearest > 0
+        ? `There is not room for ${size(refusal.wanted)} here. ${size(refusal.nearest)} would fit.`
+        : `There is not room for ${size(refusal.wanted)} here, nor for anything else.`;
+    case 'overlaps':
+      return 'That would lie over another partition.';
+    case 'outside':
+      return 'That would lie outside the part of the disk that the table can use.';
+    case 'not-aligned':
+      return `New partitions start on whole MiB. The nearest such place is sector ${refusal.nearestStart}.`;
+    case 'cannot-change': {
+      const past = { shrink: 'shrunk', grow: 'grown', move: 'moved' }[refusal.change];
+      return refusal.content === 'unknown'
+        ? `What this partition holds is not known, so it cannot be ${past}. Say what it is under As found, or delete it.`
+        : `${volumeName(refusal.content)} cannot be ${past}. Its files would have to be backed up, and the volume made anew.`;
+    }
+    case 'encrypted-start':
+      return 'This volume is encrypted by its own system. Its start cannot be moved from outside; shrink it from its right end instead.';
+    case 'mbr-read-only':
+      return 'Changes of an MBR disk’s partitions cannot be planned yet. The disk is shown as it is.';
+    case 'partitions-kept':
+      return 'A new table loses every partition of the disk; nothing can be kept under it. Delete them in the plan first.';
+    case 'style-needs-new-table':
+      return `The disk’s table is ${refusal.style.toUpperCase()}. Another style needs a new table, and that loses everything on the disk.`;
+    case 'table-full':
+      return `The table holds ${refusal.most} partitions, and all are taken.`;
+    case 'name-too-long':
+      return `That ${refusal.field} is too long: at most ${refusal.most} characters.`;
+    case 'not-found-again':
+      return 'A partition that is not on the disk cannot be kept.';
+    case 'system-owns':
+      return 'The system still owns partitions. Give them to another, or delete them, first.';
+  }
+}

@@ -1,0 +1,34 @@
+import type { Survey, SurveyPartition } from '../survey/index.js';
+import type { Plan, PlannedPartition } from './plan.js';
+
+/** What becomes of a surveyed partition. Its content survives all but `erased` and `formatted`. */
+export type FateKind = 'untouched' | 'shrunk' | 'grown' | 'moved' | 'formatted' | 'erased';
+
+export interface Fate {
+  readonly kind: FateKind;
+  readonly found: SurveyPartition;
+  readonly planned: PlannedPartition | undefined;
+  /** Planned length less found length, in sectors. */
+  readonly lengthChange: number;
+  /** Whether the start moves, so that data travels. */
+  readonly travels: boolean;
+}
+
+/** One fate for each surveyed partition, in disk order. */
+export function fatesOf(plan: Plan, survey: Survey): Fate[] {
+  const byFound = new Map(plan.partitions.map((p) => [p.from, p]));
+  return survey.partitions.map((found) => {
+    const planned = plan.target.table === 'new' ? undefined : byFound.get(found.id);
+    const lengthChange = planned ? planned.length - found.length : 0;
+    const travels = planned !== undefined && planned.treatment === 'keep' && planned.start !== found.start;
+    return { kind: kindOf(planned, lengthChange, travels), found, planned, lengthChange, travels };
+  });
+}
+
+function kindOf(planned: PlannedPartition | undefined, lengthChange: number, travels: boolean): FateKind {
+  if (!planned) return 'erased';
+  if (planned.treatment === 'format') return 'formatted';
+  if (travels) return 'moved';
+  if (lengthChange === 0) return 'untouched';
+  return lengthChange < 0 ? 'shrunk' : 'grown';
+}

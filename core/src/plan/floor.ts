@@ -1,0 +1,46 @@
+import { alignUp, bytes, MIB, type Bytes } from '../quantity/index.js';
+import type { Survey } from '../survey/index.js';
+import { VOLUME_TRAITS } from '../volume/index.js';
+import type { Plan, PlannedPartition } from './plan.js';
+
+/** On what a used figure or a floor rests, best first. */
+export type Evidence = 'owner-limit' | 'reported' | 'typed' | 'no-content';
+
+export interface Measured {
+  readonly bytes: Bytes;
+  readonly evidence: Evidence;
+}
+
+export const EVIDENCE_WORDS: Readonly<Record<Evidence, string>> = {
+  'owner-limit': 'limit told by its own system’s tool',
+  reported: 'reported by the running system',
+  typed: 'typed in',
+  'no-content': 'nothing to keep',
+};
+
+/** Used space of a surveyed partition, or `undefined` where nobody has said. */
+export function usedOf(plan: Plan, survey: Survey, surveyPartition: string): Measured | undefined {
+  const typed = plan.found[surveyPartition]?.usedBytes;
+  if (typed !== null && typed !== undefined) return { bytes: bytes(typed), evidence: 'typed' };
+  const reported = survey.partitions.find((p) => p.id === surveyPartition)?.volume?.usedBytes;
+  return reported === undefined ? undefined : { bytes: bytes(reported), evidence: 'reported' };
+}
+
+/**
+ * Least size of a planned partition, in whole MiB. `undefined`: not known. A part that is made anew has
+ * nothing to keep, and its floor is 1 MiB.
+ */
+export function floorOf(plan: Plan, survey: Survey, partition: PlannedPartition): Measured | undefined {
+  if (partition.from === null || partition.treatment === 'format') return nothingToKeep;
+  const note = plan.found[partition.from];
+  if (VOLUME_TRAITS[partition.fileSystem].shrink === 'recreate') return nothingToKeep;
+  if (note?.leastBytes) return { bytes: wholeMib(note.leastBytes), evidence: 'owner-limit' };
+  const used = usedOf(plan, survey, partition.from);
+  return used && { bytes: wholeMib(used.bytes), evidence: used.evidence };
+}
+
+const nothingToKeep: Measured = { bytes: bytes(MIB), evidence: 'no-content' };
+
+function wholeMib(size: number): Bytes {
+  return bytes(Math.max(MIB, alignUp(size, MIB)));
+}

@@ -1,0 +1,50 @@
+export { beginEdit, keptPartition } from './begin.js';
+export {
+  batch,
+  freshPartitionId,
+  freshSystemId,
+  newPartition,
+  newTableEdit,
+  noteFoundEdit,
+  removeSystemEdit,
+  resizeTo,
+  sizeContextFor,
+  sizeContextForGap,
+  undeleteEdit,
+} from './compose.js';
+export { apply, EditSchema, type BatchEdit, type Edit, type SingleEdit } from './edits/edit.js';
+export { refusalInWords, type Refusal, type RefusalCode } from './edits/refusal.js';
+export type { Applied, Surveys } from './edits/result.js';
+export { fatesOf, type Fate, type FateKind } from './fate.js';
+export { EVIDENCE_WORDS, floorOf, usedOf, type Evidence, type Measured } from './floor.js';
+export {
+  alignmentSectors,
+  foundParts,
+  largestGap,
+  lengthFor,
+  plannedArea,
+  plannedGaps,
+  plannedParts,
+  roomAround,
+  sizeOf,
+  tile,
+  wholeLength,
+  type Area,
+  type GapPart,
+  type Part,
+  type Span,
+} from './layout.js';
+export { partitionTitle, ROLE_NAMES } from './names.js';
+export {
+  EMPTY_PLAN,
+  endOf,
+  partitionOf,
+  PlanSchema,
+  ROLES,
+  systemOf,
+  type FoundNote,
+  type PartitionId,
+  type Plan,
+  type PlannedPartition,
+  type Target,
+} from './plan.js';

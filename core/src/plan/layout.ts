@@ -1,0 +1,160 @@
+import {
+  alignDown,
+  alignUp,
+  ALIGNMENT_BYTES,
+  sectors,
+  type Bytes,
+  type Sectors,
+  bytes,
+} from '../quantity/index.js';
+import type { Survey, SurveyPartition } from '../survey/index.js';
+import { mbrUsableArea, usableArea } from '../table/index.js';
+import { endOf, type Plan, type PlannedPartition } from './plan.js';
+
+export interface Span {
+  readonly start: Sectors;
+  readonly length: Sectors;
+}
+
+/** A stretch of the disk: the table's own sectors, a partition, or a gap. */
+export type Part<P> =
+  | (Span & { readonly kind: 'table'; readonly id: 'table-head' | 'table-tail' })
+  | (Span & { readonly kind: 'partition'; readonly id: string; readonly partition: P })
+  | (Span & {
+      readonly kind: 'gap';
+      /** `gap-` and its first sector. */
+      readonly id: string;
+      /** The part of it that new partitions can take: starts on 1 MiB; may be empty. */
+      readonly usable: Span;
+    });
+
+export interface Area {
+  readonly first: Sectors;
+  /** Exclusive. */
+  readonly end: Sectors;
+}
+
+export function alignmentSectors(sectorBytes: number): number {
+  return ALIGNMENT_BYTES / sectorBytes;
+}
+
+/** Where partitions of the planned table may lie. A kept GPT keeps the area its header states. */
+export function plannedArea(plan: Plan, survey: Survey): Area {
+  const { disk } = survey;
+  if (plan.target.table === 'keep' && disk.style === plan.target.style)
+    return { first: disk.firstUsable, end: disk.usableEnd };
+  if (plan.target.style === 'gpt') return usableArea(disk.sizeSectors, disk.sectorBytes);
+  const { firstUsable, usableEnd } = mbrUsableArea(disk.sizeSectors);
+  return { first: firstUsable, end: usableEnd };
+}
+
+/**
+ * Partitions, gaps and table sectors in disk order: they tile the disk, `[0, size)`, without overlap or
+ * hole. `partitions` must be in disk order, disjoint and within the disk. Linear in their number.
+ */
+export function tile<P extends Span & { readonly id: string }>(
+  partitions: readonly P[],
+  area: Area,
+  disk: { readonly sizeSectors: Sectors; readonly sectorBytes: number },
+): Part<P>[] {
+  const parts: Part<P>[] = [];
+  const step = alignmentSectors(disk.sectorBytes);
+  const gap = (start: number, end: number) => {
+    if (end <= start) return;
+    const from = Math.min(end, alignUp(Math.max(start, area.first), step));
+    const to = Math.max(from, Math.min(end, area.end));
+    parts.push({
+      kind: 'gap',
+      id: `gap-${start}`,
+      start: sectors(start),
+      length: sectors(end - start),
+      usable: { start: sectors(from), length: sectors(to - from) },
+    });
+  };
+  if (area.first > 0) parts.push({ kind: 'table', id: 'table-head', start: sectors(0), length: area.first });
+  let at: number = area.first;
+  for (const partition of partitions) {
+    gap(at, partition.start);
+    parts.push({
+      kind: 'partition',
+      id: partition.id,
+      start: partition.start,
+      length: partition.length,
+      partition,
+    });
+    at = endOf(partition);
+  }
+  gap(at, area.end);
+  if (area.end < disk.sizeSectors)
+    parts.push({
+      kind: 'table',
+      id: 'table-tail',
+      start: area.end,
+      length: sectors(disk.sizeSectors - area.end),
+    });
+  return parts;
+}
+
+export function foundParts(survey: Survey): Part<SurveyPartition>[] {
+  const { disk } = survey;
+  return tile(survey.partitions, { first: disk.firstUsable, end: disk.usableEnd }, disk);
+}
+
+export function plannedParts(plan: Plan, survey: Survey): Part<PlannedPartition>[] {
+  return tile(plan.partitions, plannedArea(plan, survey), survey.disk);
+}
+
+export type GapPart = Extract<Part<PlannedPartition>, { kind: 'gap' }>;
+
+export function plannedGaps(plan: Plan, survey: Survey): GapPart[] {
+  return plannedParts(plan, survey).filter((part): part is GapPart => part.kind === 'gap');
+}
+
+/** The gap with the most usable room, if any has a whole MiB. */
+export function largestGap(plan: Plan, survey: Survey): GapPart | undefined {
+  const least = alignmentSectors(survey.disk.sectorBytes);
+  return plannedGaps(plan, survey)
+    .filter((gap) => gap.usable.length >= least)
+    .reduce<GapPart | undefined>(
+      (best, gap) => (!best || gap.usable.length > best.usable.length ? gap : best),
+      undefined,
+    );
+}
+
+/** Room in the gaps on either side of a partition, in sectors; 0 where a neighbour touches. */
+export function roomAround(plan: Plan, survey: Survey, id: string): { before: Sectors; after: Sectors } {
+  const area = plannedArea(plan, survey);
+  const at = plan.partitions.findIndex((p) => p.id === id);
+  const partition = plan.partitions[at];
+  if (!partition) return { before: sectors(0), after: sectors(0) };
+  const previous = plan.partitions[at - 1];
+  const next = plan.partitions[at + 1];
+  const from = previous ? endOf(previous) : area.first;
+  const to = next ? next.start : area.end;
+  return {
+    before: sectors(Math.max(0, partition.start - from)),
+    after: sectors(Math.max(0, to - endOf(partition))),
+  };
+}
+
+/**
+ * Length in sectors for a size in bytes at `start`: rounded up to whole MiB, cut to `most` where the
+ * rounding alone would pass it. Ends on 1 MiB unless it takes the tail of the room.
+ */
+export function lengthFor(size: number, start: number, most: number, sectorBytes: number): Sectors {
+  const step = alignmentSectors(sectorBytes);
+  const exact = Math.ceil(size / sectorBytes);
+  const rounded = alignUp(start + exact, step) - start;
+  return sectors(rounded > most && exact <= most ? most : rounded);
+}
+
+/** The largest aligned length that fits `most` sectors from `start`; all of it where less than 1 MiB would be left. */
+export function wholeLength(start: number, most: number, sectorBytes: number): Sectors {
+  const step = alignmentSectors(sectorBytes);
+  const aligned = alignDown(start + most, step) - start;
+  return sectors(Math.max(0, aligned));
+}
+
+export function sizeOf(span: { readonly length: number }, survey: Survey): Bytes {
+  return bytes(span.length * survey.disk.sectorBytes);
+}

@@ -1,0 +1,165 @@
+import { z } from 'zod';
+import {
+  FIRMWARE_MODES,
+  MachineSchema,
+  UNKNOWN_MACHINE,
+  type FirmwareMode,
+  type Machine,
+} from '../machine/index.js';
+import { sectors, type Sectors } from '../quantity/index.js';
+import type { SurveyPartitionId } from '../survey/index.js';
+import { SystemSchema, type System, type SystemId } from '../system/index.js';
+import type { Role, TableStyle } from '../table/index.js';
+import { VOLUME_KINDS, type VolumeKind } from '../volume/index.js';
+
+export type PartitionId = string;
+
+export const ROLES = [
+  'efi',
+  'reserved',
+  'system',
+  'root',
+  'home',
+  'swap',
+  'boot',
+  'bios-boot',
+  'recovery',
+  'data',
+  'container',
+  'opaque',
+  'other',
+] as const satisfies readonly Role[];
+
+/** What the administrator says of a surveyed partition: its meaning, corrected, and figures not read. */
+export interface FoundNote {
+  readonly role: Role;
+  readonly owners: readonly SystemId[];
+  readonly kind: VolumeKind;
+  /** Used space as typed, in bytes; it stands before what the survey reports. */
+  readonly usedBytes: number | null;
+  /** The least size that the owning system's own tool reports. */
+  readonly leastBytes: number | null;
+  /** Encrypted by its own system. */
+  readonly encrypted: boolean;
+}
+
+/** A partition as it shall be. The span is `[start, start + length)` in logical sectors. */
+export interface PlannedPartition {
+  readonly id: PartitionId;
+  /** The surveyed partition it continues; `null` for a new one. */
+  readonly from: SurveyPartitionId | null;
+  readonly start: Sectors;
+  readonly length: Sectors;
+  /** `keep`: its content stays. `format`: it is made anew. New partitions are always formatted. */
+  readonly treatment: 'keep' | 'format';
+  readonly role: Role;
+  /** None, one, or several where it is shared. */
+  readonly owners: readonly SystemId[];
+  readonly fileSystem: VolumeKind;
+  /** Volume label; empty for none. */
+  readonly label: string;
+  /** Partition name (GPT); empty for none. */
+  readonly name: string;
+  /** In the system that owns it; empty for none. */
+  readonly mountPoint: string;
+}
+
+/** What the disk and the firmware shall be. `new`: the table is written afresh and everything on the disk is lost. */
+export interface Target {
+  readonly mode: FirmwareMode;
+  readonly style: TableStyle;
+  readonly table: 'keep' | 'new';
+}
+
+/**
+ * Intent for one disk. Partitions are in disk order and disjoint; a surveyed partition without a planned
+ * one is deleted. Gaps, findings, steps and sheets are derived from this and the survey, never stored.
+ */
+export interface Plan {
+  readonly format: 'rhizotome/plan';
+  readonly version: 1;
+  readonly surveyId: string | null;
+  readonly machine: Machine;
+  readonly target: Target;
+  readonly systems: readonly System[];
+  readonly found: Readonly<Record<SurveyPartitionId, FoundNote>>;
+  readonly partitions: readonly PlannedPartition[];
+  /** Ids of runbook steps ticked off. */
+  readonly ticked: readonly string[];
+}
+
+export const EMPTY_PLAN: Plan = {
+  format: 'rhizotome/plan',
+  version: 1,
+  surveyId: null,
+  machine: UNKNOWN_MACHINE,
+  target: { mode: 'uefi', style: 'gpt', table: 'keep' },
+  systems: [],
+  found: {},
+  partitions: [],
+  ticked: [],
+};
+
+const sectorCount = z
+  .int()
+  .nonnegative()
+  .transform((n) => sectors(n));
+const owners = z.array(z.string().max(40)).max(8).readonly();
+const optionalBytes = z.int().nonnegative().nullable();
+const identifier = z.string().min(1).max(60);
+
+export const FoundNoteSchema = z.strictObject({
+  role: z.enum(ROLES),
+  owners,
+  kind: z.enum(VOLUME_KINDS),
+  usedBytes: optionalBytes,
+  leastBytes: optionalBytes,
+  encrypted: z.boolean(),
+});
+
+export const PlannedPartitionSchema = z.strictObject({
+  id: identifier,
+  from: identifier.nullable(),
+  start: sectorCount,
+  length: sectorCount,
+  treatment: z.enum(['keep', 'format']),
+  role: z.enum(ROLES),
+  owners,
+  fileSystem: z.enum(VOLUME_KINDS),
+  label: z.string().max(255),
+  name: z.string().max(72),
+  mountPoint: z.string().max(255),
+});
+
+export const TargetSchema = z.strictObject({
+  mode: z.enum(FIRMWARE_MODES),
+  style: z.enum(['gpt', 'mbr']),
+  table: z.enum(['keep', 'new']),
+});
+
+/** Most systems, ticks and partitions a plan may hold. */
+const MOST = { systems: 12, ticks: 2000, partitions: 256 } as const;
+
+export const PlanSchema: z.ZodType<Plan> = z.strictObject({
+  format: z.literal('rhizotome/plan'),
+  version: z.literal(1),
+  surveyId: identifier.nullable(),
+  machine: MachineSchema,
+  target: TargetSchema,
+  systems: z.array(SystemSchema).max(MOST.systems).readonly(),
+  found: z.record(z.string().max(60), FoundNoteSchema),
+  partitions: z.array(PlannedPartitionSchema).max(MOST.partitions).readonly(),
+  ticked: z.array(z.string().max(120)).max(MOST.ticks).readonly(),
+});
+
+export function partitionOf(plan: Plan, id: PartitionId): PlannedPartition | undefined {
+  return plan.partitions.find((p) => p.id === id);
+}
+
+export function systemOf(plan: Plan, id: SystemId): System | undefined {
+  return plan.systems.find((s) => s.id === id);
+}
+
+export function endOf(span: { readonly start: number; readonly length: number }): number {
+  return span.start + span.length;
+}

@@ -1,0 +1,118 @@
+import { formatBinary } from '../format.js';
+import { bytes, GIB, MIB, type Bytes } from '../units.js';
+import { parseSizeExpression } from './parse.js';
+import {
+  fault,
+  outcomeOf,
+  type Expression,
+  type Outcome,
+  type QuantityName,
+  type SizeExpression,
+} from './syntax.js';
+
+/** What is known where the size is typed; every figure in bytes. What is absent cannot be named. */
+export interface SizeContext {
+  readonly disk: Bytes;
+  /** Present size of the part. */
+  readonly now?: Bytes;
+  /** The largest size the part can have without anything else changing. */
+  readonly rest?: Bytes;
+  readonly used?: Bytes;
+  readonly floor?: Bytes;
+  readonly ram?: Bytes;
+}
+
+const UNKNOWN: Readonly<Record<QuantityName, string>> = {
+  disk: 'The size of the disk is not known.',
+  half: 'The size of the disk is not known.',
+  rest: 'There is no room here to take the rest of.',
+  used: 'How much of this part is used is not known. Enter it under As found first.',
+  floor: 'The floor of this part is not known: its used space is not known.',
+  ram: 'The memory of the machine is not known. Enter it under Machine first.',
+  now: 'This part has no present size.',
+};
+
+type Value = { readonly kind: 'bytes' | 'number'; readonly amount: number };
+
+/**
+ * The size in whole bytes that `text` means in `context`: `evaluateSize('half', …)` is half the disk.
+ * `%` is of the disk; `free X` is the present largest size less X.
+ */
+export function evaluateSize(text: string, context: SizeContext): Outcome<Bytes> {
+  const parsed = parseSizeExpression(text);
+  return parsed.ok ? outcomeOf(() => resolve(parsed.value, context)) : parsed;
+}
+
+/** A size without names, shares or change: `80 GiB`, `max(1GiB, 2GB)`. */
+export function parseSize(text: string): Outcome<Bytes> {
+  return evaluateSize(text, { disk: bytes(0) });
+}
+
+function resolve({ reading, value }: SizeExpression, context: SizeContext): Bytes {
+  const amount = sizeOf(value, context);
+  const total = {
+    size: () => amount,
+    more: () => lookUp('now', 0, context) + amount,
+    less: () => lookUp('now', 0, context) - amount,
+    free: () => lookUp('rest', 0, context) - amount,
+  }[reading]();
+  const whole = Math.round(total);
+  if (whole < 0) fault(value.at, 1, `That leaves less than nothing: ${formatBinary(whole)}.`);
+  if (!Number.isSafeInteger(whole)) fault(value.at, 1, 'That is larger than any disk.');
+  return bytes(whole);
+}
+
+function sizeOf(expression: Expression, context: SizeContext): number {
+  const { kind, amount } = valueOf(expression, context);
+  if (kind === 'number') return refuseBareNumber(expression, amount);
+  return amount;
+}
+
+function valueOf(expression: Expression, context: SizeContext): Value {
+  switch (expression.kind) {
+    case 'number':
+      return { kind: 'number', amount: expression.value };
+    case 'size':
+      return { kind: 'bytes', amount: expression.bytes };
+    case 'share':
+      return { kind: 'bytes', amount: (context.disk * expression.percent) / 100 };
+    case 'name':
+      return { kind: 'bytes', amount: lookUp(expression.name, expression.at, context) };
+    case 'call': {
+      const amounts = expression.args.map((arg) => sizeOf(arg, context));
+      return { kind: 'bytes', amount: Math[expression.name](...amounts) };
+    }
+    case 'operation':
+      return combine(expression, context);
+  }
+}
+
+function combine(operation: Extract<Expression, { kind: 'operation' }>, context: SizeContext): Value {
+  const { operator, left, right } = operation;
+  if (operator === '+' || operator === '-') {
+    const [a, b] = [sizeOf(left, context), sizeOf(right, context)];
+    return { kind: 'bytes', amount: operator === '+' ? a + b : a - b };
+  }
+  const a = valueOf(left, context);
+  const b = valueOf(right, context);
+  if (operator === '/') {
+    if (b.kind === 'bytes') fault(right.at, 1, 'A size can be divided by a number only.');
+    if (b.amount === 0) fault(right.at, 1, 'Nothing can be divided by zero.');
+    return { kind: a.kind, amount: a.amount / b.amount };
+  }
+  if (a.kind === 'bytes' && b.kind === 'bytes') fault(right.at, 1, 'Two sizes cannot be multiplied.');
+  return { kind: a.kind === 'bytes' ? 'bytes' : b.kind, amount: a.amount * b.amount };
+}
+
+function lookUp(name: QuantityName, at: number, context: SizeContext): number {
+  const known = name === 'half' ? context.disk / 2 : context[name];
+  return known ?? fault(at, name.length, UNKNOWN[name]);
+}
+
+/** A number without a unit is never guessed at: the two likely readings are offered instead. */
+function refuseBareNumber(expression: Expression, amount: number): never {
+  const text = expression.kind === 'number' ? expression.text : String(amount);
+  const asMebibytes = amount >= 1024 ? `${formatBinary(amount * MIB)} (${text} MiB)` : `${text} MiB`;
+  const message = `${text}: a unit is missing. Did you mean ${asMebibytes} or ${formatBinary(amount * GIB)}?`;
+  return fault(expression.at, text.length, message);
+}

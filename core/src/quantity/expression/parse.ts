@@ -1,0 +1,150 @@
+import {
+  fault,
+  FUNCTION_NAMES,
+  outcomeOf,
+  QUANTITY_NAMES,
+  type Expression,
+  type FunctionName,
+  type Outcome,
+  type QuantityName,
+  type Reading,
+  type SizeExpression,
+} from './syntax.js';
+import { tokensOf, UNIT_BYTES, type Token } from './tokens.js';
+
+/** More than anyone types; keeps recursion shallow. */
+const LONGEST_TEXT = 200;
+
+/**
+ * Parses a size as a person types it.
+ *
+ *     typed   = [ "+" | "-" | "free" ] sum
+ *     sum     = product { ("+" | "-") product }
+ *     product = factor { ("*" | "/") factor }
+ *     factor  = number unit | number "%" | number | name | ("max" | "min") "(" sum { "," sum } ")" | "(" sum ")"
+ *
+ * A leading sign means a change of the present size; `free X` means "leave X beside it".
+ */
+export function parseSizeExpression(text: string): Outcome<SizeExpression> {
+  return outcomeOf(() => {
+    if (text.length > LONGEST_TEXT) fault(LONGEST_TEXT, 1, `A size has at most ${LONGEST_TEXT} characters.`);
+    return new Parser(tokensOf(text)).typed();
+  });
+}
+
+class Parser {
+  private next = 0;
+
+  constructor(private readonly tokens: readonly Token[]) {}
+
+  typed(): SizeExpression {
+    if (this.peek().kind === 'end') fault(0, 1, 'Type a size, such as 80GiB, half or used + 20GiB.');
+    const reading = this.reading();
+    const value = this.sum();
+    const left = this.peek();
+    if (left.kind !== 'end') fault(left.at, left.text.length, `“${left.text}” does not belong here.`);
+    return { reading, value };
+  }
+
+  private reading(): Reading {
+    if (this.accept('+')) return 'more';
+    if (this.accept('-')) return 'less';
+    return this.accept('free') ? 'free' : 'size';
+  }
+
+  private sum(): Expression {
+    return this.chain(['+', '-'], () => this.product());
+  }
+
+  private product(): Expression {
+    return this.chain(['*', '/'], () => this.factor());
+  }
+
+  private chain<O extends '+' | '-' | '*' | '/'>(
+    operators: readonly O[],
+    operand: () => Expression,
+  ): Expression {
+    let left = operand();
+    for (;;) {
+      const operator = operators.find((o) => this.peek().text === o);
+      if (!operator) return left;
+      const { at } = this.take();
+      left = { kind: 'operation', at, operator, left, right: operand() };
+    }
+  }
+
+  private factor(): Expression {
+    const token = this.take();
+    switch (token.kind) {
+      case 'number':
+        return this.quantity(token);
+      case 'word':
+        return this.named(token);
+      case 'sign':
+        if (token.text !== '(') break;
+        return this.inParentheses(token, () => this.sum());
+      case 'end':
+        return fault(token.at, 1, 'A size is missing at the end.');
+    }
+    return fault(token.at, token.text.length, `A size is expected here, not “${token.text}”.`);
+  }
+
+  private quantity(number: Token): Expression {
+    const value = Number(number.text.replace(/[ \u00a0\u202f]/g, ''));
+    if (this.accept('%')) return { kind: 'share', at: number.at, percent: value };
+    const unit = this.peek();
+    if (unit.kind !== 'word') return { kind: 'number', at: number.at, text: number.text, value };
+    const unitBytes = UNIT_BYTES.get(unit.text.toLowerCase());
+    if (unitBytes === undefined)
+      fault(
+        unit.at,
+        unit.text.length,
+        `“${unit.text}” is not a unit. Use KiB, MiB, GiB, TiB, kB, MB, GB or TB.`,
+      );
+    this.take();
+    return { kind: 'size', at: number.at, bytes: value * unitBytes };
+  }
+
+  private named(word: Token): Expression {
+    const lower = word.text.toLowerCase();
+    const name = QUANTITY_NAMES.find((n): n is QuantityName => n === lower);
+    if (name) return { kind: 'name', at: word.at, name };
+    const called = FUNCTION_NAMES.find((n): n is FunctionName => n === lower);
+    if (!called)
+      return fault(
+        word.at,
+        word.text.length,
+        `“${word.text}” is not known here. Known: ${[...QUANTITY_NAMES, 'free', 'max( , )', 'min( , )'].join(', ')}.`,
+      );
+    const open = this.take();
+    if (open.text !== '(')
+      fault(open.at, 1, `“${called}” wants its sizes in parentheses: ${called}(30GiB, 10%).`);
+    return this.inParentheses(open, () => {
+      const args = [this.sum()];
+      while (this.accept(',')) args.push(this.sum());
+      return { kind: 'call', at: word.at, name: called, args };
+    });
+  }
+
+  private inParentheses(open: Token, content: () => Expression): Expression {
+    const inner = content();
+    if (!this.accept(')')) fault(open.at, 1, 'This parenthesis is not closed.');
+    return inner;
+  }
+
+  private peek(): Token {
+    return this.tokens[Math.min(this.next, this.tokens.length - 1)]!;
+  }
+
+  private take(): Token {
+    const token = this.peek();
+    this.next += 1;
+    return token;
+  }
+
+  private accept(text: string): boolean {
+    if (this.peek().text.toLowerCase() !== text) return false;
+    this.next += 1;
+    return true;
+  }
+}

@@ -1,0 +1,25 @@
+export {
+  ALIGNMENT_BYTES,
+  alignDown,
+  alignUp,
+  bytes,
+  bytesOf,
+  GB,
+  GIB,
+  KB,
+  KIB,
+  MB,
+  MIB,
+  sectors,
+  sectorsToHold,
+  sectorsWithin,
+  TB,
+  TIB,
+  type Bytes,
+  type Sectors,
+} from './units.js';
+export { formatBinary, formatBoth, formatDecimal, formatExact } from './format.js';
+export { nominalSectors } from './nominal.js';
+export { parseSizeExpression } from './expression/parse.js';
+export { evaluateSize, parseSize, type SizeContext } from './expression/evaluate.js';
+export type { ExpressionError, Outcome, SizeExpression } from './expression/syntax.js';

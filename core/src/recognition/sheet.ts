@@ -1,0 +1,143 @@
+import {
+  endOf,
+  fatesOf,
+  partitionTitle,
+  plannedParts,
+  type Fate,
+  type Plan,
+  type PlannedPartition,
+} from '../plan/index.js';
+import { MIB } from '../quantity/index.js';
+import type { Survey } from '../survey/index.js';
+import { typeFor, typeName, type Role } from '../table/index.js';
+import { volumeName } from '../volume/index.js';
+import { deviceName, partitionDevice, partitionNumbers } from './devices.js';
+import { printedBinary, printedDecimal } from './printed.js';
+
+/** What to do with a line of this sheet when an installer shows it. */
+export type Instruction =
+  'install-here' | 'use-keep' | 'format' | 'leave-alone' | 'give-to-setup' | 'nothing';
+
+export interface RecognitionRow {
+  readonly id: string;
+  readonly kind: 'partition' | 'gap';
+  readonly title: string;
+  readonly sizeBytes: number;
+  readonly decimal: string;
+  readonly binary: string;
+  readonly content: string;
+  readonly label: string;
+  readonly typeName: string;
+  /** Linux device name; empty for a gap. */
+  readonly device: string;
+  /** 1-based place among the partitions, as Windows counts them; 0 for a gap. */
+  readonly order: number;
+  readonly before: string;
+  readonly after: string;
+  readonly mountPoint: string;
+  readonly isNew: boolean;
+  readonly instruction: Instruction;
+}
+
+/** Gaps below this are not shown by installers, or not worth a line. */
+const SMALLEST_GAP_BYTES = MIB;
+
+/** The type code a planned partition has or will get. */
+export function typeOf(plan: Plan, survey: Survey, partition: PlannedPartition): string {
+  const surveyed =
+    partition.treatment === 'keep' ? survey.partitions.find((p) => p.id === partition.from) : undefined;
+  if (surveyed?.type) return surveyed.type;
+  const families = partition.owners.map((id) => plan.systems.find((s) => s.id === id)?.family);
+  return typeFor(
+    partition.role,
+    plan.target.style,
+    families.length > 0 && families.every((f) => f === 'linux'),
+  );
+}
+
+/** Every partition, and every gap worth a line, as it will be when an installer lists the disk. */
+export function recognitionSheet(plan: Plan, survey: Survey): RecognitionRow[] {
+  const device = deviceName(plan.machine);
+  const numbers = partitionNumbers(plan, survey);
+  const fates = new Map(fatesOf(plan, survey).map((fate) => [fate.planned?.id, fate]));
+  const setupTakesGaps = plan.systems.some((s) => s.origin === 'new' && s.ownSetup);
+  const parts = plannedParts(plan, survey).filter(
+    (part) =>
+      part.kind === 'partition' ||
+      (part.kind === 'gap' && part.length * survey.disk.sectorBytes >= SMALLEST_GAP_BYTES),
+  );
+  const titles = parts.map((part) =>
+    part.kind === 'partition' ? partitionTitle(part.partition) : 'free space',
+  );
+  let order = 0;
+  return parts.map((part, i): RecognitionRow => {
+    const sizeBytes = part.length * survey.disk.sectorBytes;
+    const shared = {
+      id: part.id,
+      title: titles[i]!,
+      sizeBytes,
+      decimal: printedDecimal(sizeBytes),
+      binary: printedBinary(sizeBytes),
+      before: titles[i - 1] ?? 'start of the disk',
+      after: titles[i + 1] ?? 'end of the disk',
+    };
+    if (part.kind !== 'partition')
+      return {
+        ...shared,
+        kind: 'gap',
+        content: '',
+        label: '',
+        typeName: '',
+        device: '',
+        order: 0,
+        mountPoint: '',
+        isNew: false,
+        instruction: setupTakesGaps ? 'give-to-setup' : 'nothing',
+      };
+    const p = part.partition;
+    order += 1;
+    return {
+      ...shared,
+      kind: 'partition',
+      content: volumeName(p.fileSystem),
+      label: p.label,
+      typeName: typeName(typeOf(plan, survey, p)),
+      device: partitionDevice(device, numbers.get(p.id)!),
+      order,
+      mountPoint: p.mountPoint,
+      isNew: p.from === null,
+      instruction: instructionFor(plan, p, fates.get(p.id)),
+    };
+  });
+}
+
+const INSTALLED_ROLES: readonly Role[] = ['root', 'system'];
+
+function instructionFor(plan: Plan, p: PlannedPartition, fate: Fate | undefined): Instruction {
+  const forNew = p.owners.some((id) => plan.systems.find((s) => s.id === id)?.origin === 'new');
+  if (p.treatment === 'format') return INSTALLED_ROLES.includes(p.role) && forNew ? 'install-here' : 'format';
+  return forNew && fate?.kind !== 'erased' ? 'use-keep' : 'leave-alone';
+}
+
+/** Pairs of rows that an installer would show alike: the same content, the same printed size. */
+export function lookAlikes(
+  rows: readonly RecognitionRow[],
+): readonly (readonly [RecognitionRow, RecognitionRow])[] {
+  const seen = new Map<string, RecognitionRow>();
+  const pairs: [RecognitionRow, RecognitionRow][] = [];
+  for (const row of rows) {
+    if (row.kind === 'gap') continue;
+    const key = `${row.content}|${row.decimal}`;
+    const twin = seen.get(key);
+    if (twin) pairs.push([twin, row]);
+    else seen.set(key, row);
+  }
+  return pairs;
+}
+
+/** Whether numbers follow disk order. */
+export function numbersFollowOrder(plan: Plan, survey: Survey): boolean {
+  const numbers = partitionNumbers(plan, survey);
+  const inOrder = [...plan.partitions].sort((a, b) => endOf(a) - endOf(b)).map((p) => numbers.get(p.id)!);
+  return inOrder.every((n, i) => i === 0 || inOrder[i - 1]! < n);
+}

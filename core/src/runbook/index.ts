@@ -1,0 +1,10 @@
+export { runbookHtml, type RunbookTitle } from './html.js';
+export {
+  INSTRUCTION_WORDS,
+  runbookFor,
+  timeInWords,
+  type Runbook,
+  type RunbookPhase,
+  type RunbookStep,
+} from './runbook.js';
+export type { StepWords } from './words.js';

@@ -1,0 +1,88 @@
+import type { Plan } from '../plan/index.js';
+import { formatBoth } from '../quantity/index.js';
+import { deviceName, recognitionSheet, type Instruction, type RecognitionRow } from '../recognition/index.js';
+import { procedureFor, type Environment, type Range, type Step } from '../sequence/index.js';
+import type { Survey } from '../survey/index.js';
+import { environmentNote, environmentTitle, stepWords, wordContext, type StepWords } from './words.js';
+
+export interface RunbookStep extends StepWords {
+  readonly id: string;
+  /** 1-based, through all phases. */
+  readonly number: number;
+  readonly step: Step;
+  readonly done: boolean;
+  /** Time in words, or null where it is not worth a figure. */
+  readonly time: string | null;
+}
+
+export interface RunbookPhase {
+  readonly title: string;
+  readonly note: string;
+  readonly environment: Environment;
+  readonly restart: boolean;
+  readonly steps: readonly RunbookStep[];
+}
+
+/** A procedure to carry out elsewhere, in words, with the sheet to recognise each part by. */
+export interface Runbook {
+  readonly disk: string;
+  readonly device: string;
+  readonly phases: readonly RunbookPhase[];
+  readonly restarts: number;
+  readonly moved: Range;
+  readonly seconds: Range;
+  readonly sheet: readonly RecognitionRow[];
+  /** Why there is no order of steps, where there is none. */
+  readonly refusal: string | null;
+}
+
+export function runbookFor(plan: Plan, survey: Survey): Runbook {
+  const procedure = procedureFor(plan, survey);
+  const context = wordContext(plan, survey);
+  const ticked = new Set(plan.ticked);
+  let number = 0;
+  const phases = procedure.phases.map((phase): RunbookPhase => ({
+    title: environmentTitle(phase.environment, plan),
+    note: environmentNote(phase.environment, plan),
+    environment: phase.environment,
+    restart: phase.restart,
+    steps: phase.steps.map((step): RunbookStep => {
+      number += 1;
+      const time = step.seconds && step.seconds.most > 0 ? timeInWords(step.seconds) : null;
+      return { id: step.id, number, step, done: ticked.has(step.id), time, ...stepWords(step, context) };
+    }),
+  }));
+  const { ordered } = procedure;
+  return {
+    disk: formatBoth(survey.disk.sizeSectors * survey.disk.sectorBytes),
+    device: deviceName(plan.machine),
+    phases,
+    restarts: procedure.restarts,
+    moved: procedure.moved,
+    seconds: procedure.seconds,
+    sheet: recognitionSheet(plan, survey),
+    refusal: ordered.ok
+      ? null
+      : `These changes wait for each other, so that no order of steps exists: ${ordered.cycle.join(', ')}. Leave scratch room between the parts that move, or move only one of them.`,
+  };
+}
+
+/** A range of time, coarse on purpose: `under a minute`, `4–9 min`, `2–5 h`. */
+export function timeInWords({ least, most }: Range): string {
+  if (most < 60) return 'under a minute';
+  if (most < 100 * 60) return between(Math.floor(least / 60), Math.ceil(most / 60), 'min');
+  return between(Math.floor(least / 3600), Math.ceil(most / 3600), 'h');
+}
+
+function between(least: number, most: number, unit: string): string {
+  return least === most ? `${most} ${unit}` : `${least}–${most} ${unit}`;
+}
+
+export const INSTRUCTION_WORDS: Readonly<Record<Instruction, string>> = {
+  'install-here': 'install here',
+  'use-keep': 'use, do not format',
+  format: 'format',
+  'leave-alone': 'leave alone',
+  'give-to-setup': 'give to its setup',
+  nothing: '—',
+};

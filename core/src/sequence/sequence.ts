@@ -1,0 +1,59 @@
+import type { Plan } from '../plan/index.js';
+import type { Survey } from '../survey/index.js';
+import { deriveSteps } from './derive.js';
+import { orderSteps, type Ordered } from './order.js';
+import { startKey, type Environment, type Range, type Step } from './step.js';
+
+/** Consecutive steps in one environment. */
+export interface Phase {
+  readonly environment: Environment;
+  readonly steps: readonly Step[];
+  /** Whether the machine is restarted to get here. */
+  readonly restart: boolean;
+}
+
+export interface Procedure {
+  readonly ordered: Ordered;
+  readonly phases: readonly Phase[];
+  readonly restarts: number;
+  /** Data that may move, in bytes: within volumes when they shrink, and whole volumes when their start moves. */
+  readonly moved: Range;
+  readonly seconds: Range;
+}
+
+/** The whole procedure for a plan: steps in order, batched by environment, and their sums. */
+export function procedureFor(plan: Plan, survey: Survey): Procedure {
+  const ordered = orderSteps(deriveSteps(plan, survey));
+  const steps = ordered.ok ? ordered.steps : [];
+  const phases = batchByEnvironment(steps);
+  return {
+    ordered,
+    phases,
+    restarts: phases.filter((p) => p.restart).length,
+    moved: sum(steps.map((s) => s.bytes)),
+    seconds: sum(steps.map((s) => s.seconds)),
+  };
+}
+
+function batchByEnvironment(steps: readonly Step[]): Phase[] {
+  const phases: { environment: Environment; steps: Step[]; restart: boolean }[] = [];
+  for (const s of steps) {
+    const last = phases.at(-1);
+    const key = startKey(s.environment);
+    if (last && startKey(last.environment) === key) last.steps.push(s);
+    else
+      phases.push({
+        environment: s.environment,
+        steps: [s],
+        restart: phases.length > 0 || s.environment.kind !== 'running',
+      });
+  }
+  return phases;
+}
+
+function sum(ranges: readonly (Range | null)[]): Range {
+  return ranges.reduce<Range>(
+    (total, r) => (r ? { least: total.least + r.least, most: total.most + r.most } : total),
+    { least: 0, most: 0 },
+  );
+}

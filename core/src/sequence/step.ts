@@ -1,0 +1,80 @@
+import type { PartitionId, Span } from '../plan/index.js';
+import type { SurveyPartitionId } from '../survey/index.js';
+import type { SystemId } from '../system/index.js';
+
+/**
+ * Where a step is done. `running`: in an installed system. `firmware`: in its setup. `live`: a session
+ * started from the installer medium. `installer`: a system's own setup. `first-start`: a system started cold.
+ */
+export type Environment =
+  | { readonly kind: 'running'; readonly system: SystemId | null }
+  | { readonly kind: 'firmware' }
+  | { readonly kind: 'live' }
+  | { readonly kind: 'installer'; readonly system: SystemId }
+  | { readonly kind: 'first-start'; readonly system: SystemId };
+
+export type StepKind =
+  | 'backup'
+  | 'safety-copy'
+  | 'recovery-key'
+  | 'unhibernate'
+  | 'suspend-protection'
+  | 'check-volume'
+  | 'shrink'
+  | 'verify-start'
+  | 'firmware-mode'
+  | 'secure-boot-off'
+  | 'secure-boot-on'
+  | 'new-table'
+  | 'repair-table'
+  | 'delete'
+  | 'move'
+  | 'grow'
+  | 'create'
+  | 'format'
+  | 'install'
+  | 'start-order'
+  | 'first-start'
+  | 'resume-protection'
+  | 'verify-disk';
+
+export interface Range {
+  readonly least: number;
+  readonly most: number;
+}
+
+/** A primitive step. Spans in logical sectors, data in bytes, time in seconds. */
+export interface Step {
+  /** Kind and object: stable while the plan changes elsewhere, so that a tick stays with its step. */
+  readonly id: string;
+  readonly kind: StepKind;
+  readonly environment: Environment;
+  readonly partition: PartitionId | null;
+  readonly found: SurveyPartitionId | null;
+  readonly system: SystemId | null;
+  readonly before: Span | null;
+  readonly after: Span | null;
+  /** Ids of steps that must be done first. */
+  readonly needs: readonly string[];
+  /** Data that moves. */
+  readonly bytes: Range | null;
+  readonly seconds: Range | null;
+  /** Whether it can be undone once done. */
+  readonly undo: 'yes' | 'from-backup' | 'no-need';
+}
+
+/** One key per start of the machine: what can be done without a restart shares it. */
+export function startKey(environment: Environment): string {
+  switch (environment.kind) {
+    case 'running':
+      return `system ${environment.system ?? ''}`;
+    case 'first-start':
+      return `cold ${environment.system}`;
+    case 'live':
+      return 'medium';
+    case 'installer':
+      return `setup ${environment.system}`;
+    case 'firmware':
+      return 'firmware';
+  }
+}

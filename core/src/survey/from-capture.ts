@@ -1,0 +1,126 @@
+import { SparseBytes } from '../bytes/index.js';
+import { formatBinary, formatDecimal, MIB } from '../quantity/index.js';
+import { decodeGptCopy, detectSectorBytes, readTable, type TablePartition } from '../table/index.js';
+import { refuse, type SurveyOutcome } from './outcome.js';
+import { MOST_PARTITIONS, type SurveyIdentity, type SurveyPartition } from './survey.js';
+
+/** What is asked for at each end of the disk. */
+export const CAPTURE_BYTES = MIB;
+
+export interface CapturedFile {
+  readonly name: string;
+  readonly bytes: Uint8Array;
+}
+
+export interface Capture {
+  readonly head: CapturedFile;
+  readonly tail: CapturedFile;
+  readonly diskBytes: number;
+}
+
+/**
+ * A survey from the first and the last MiB of a disk and its size. The files may be longer; of the tail
+ * the end counts. Refused when a file is short or the tail cannot be of the same disk; damage of the
+ * table itself is no refusal but told in the survey.
+ */
+export function surveyFromCapture(capture: Capture, identity: SurveyIdentity): SurveyOutcome {
+  const wrong = checkSizes(capture);
+  if (wrong) return wrong;
+  const { head, tail, diskBytes } = capture;
+  const source = new SparseBytes(diskBytes, [
+    { offset: 0, bytes: head.bytes },
+    { offset: diskBytes - tail.bytes.length, bytes: tail.bytes },
+  ]);
+  const sectorBytes = detectSectorBytes(source);
+  const mismatch = checkTail(capture, source, sectorBytes);
+  if (mismatch) return mismatch;
+
+  const table = readTable(source, sectorBytes);
+  if (table.partitions.length > MOST_PARTITIONS)
+    return refuse(
+      'too-many',
+      `The table lists ${table.partitions.length} partitions; at most ${MOST_PARTITIONS} can be planned.`,
+    );
+  return {
+    ok: true,
+    survey: {
+      format: 'rhizotome/survey',
+      version: 1,
+      ...identity,
+      source: { kind: 'capture', files: [head.name, tail.name] },
+      disk: {
+        sizeSectors: table.diskSectors,
+        sectorBytes,
+        style: table.style,
+        ...(table.tableId === undefined ? {} : { tableId: table.tableId }),
+        firstUsable: table.firstUsable,
+        usableEnd: table.usableEnd,
+      },
+      damage: table.damage,
+      partitions: table.partitions.map(toSurveyPartition),
+    },
+  };
+}
+
+export function toSurveyPartition(partition: TablePartition): SurveyPartition {
+  const { name, ...rest } = partition;
+  return { id: `found-${partition.number}`, ...rest, ...(name ? { name } : {}) };
+}
+
+function checkSizes({ head, tail, diskBytes }: Capture): SurveyOutcome | undefined {
+  if (head.bytes.length < CAPTURE_BYTES)
+    return refuse(
+      'head-truncated',
+      truncated('head', head, 'The first 1 048 576 bytes of the disk are needed'),
+    );
+  if (tail.bytes.length < CAPTURE_BYTES)
+    return refuse(
+      'tail-truncated',
+      truncated('tail', tail, 'The last 1 048 576 bytes of the disk are needed'),
+    );
+  if (!Number.isSafeInteger(diskBytes) || diskBytes % 512 !== 0 || diskBytes < head.bytes.length)
+    return refuse(
+      'size-impossible',
+      `A disk cannot have ${diskBytes} bytes: its size is a whole number of 512-byte sectors and not less than the head.`,
+    );
+  return undefined;
+}
+
+function truncated(which: string, file: CapturedFile, need: string): string {
+  return `The ${which} “${file.name}” is cut short: it has ${file.bytes.length} bytes. ${need}; capture it again.`;
+}
+
+/** A tail is of this disk when its backup header, if it has one, agrees with the primary on id and place. */
+function checkTail(
+  { head, tail, diskBytes }: Capture,
+  source: SparseBytes,
+  sectorBytes: number,
+): SurveyOutcome | undefined {
+  const lastLba = Math.floor(diskBytes / sectorBytes) - 1;
+  const primary = decodeGptCopy(source, 1, sectorBytes);
+  const backup = decodeGptCopy(source, lastLba, sectorBytes);
+  if (primary.ok && backup.ok && primary.copy.gpt.diskGuid !== backup.copy.gpt.diskGuid)
+    return refuse(
+      'tail-of-another-disk',
+      `The tail “${tail.name}” belongs to another disk: its table is of disk ${backup.copy.gpt.diskGuid}, the head’s of ${primary.copy.gpt.diskGuid}. Capture both from the same disk.`,
+    );
+  if (!backup.ok && backup.fault.code === 'header-nonsense' && backup.fault.field === 'MyLBA') {
+    const sits = Number(backup.fault.value);
+    const said = (sits + 1) * sectorBytes;
+    return refuse(
+      'tail-not-at-end',
+      `The tail “${tail.name}” does not end a disk of ${diskBytes} bytes (${formatDecimal(diskBytes)}): its table says it is the last sector of a disk of ${said} bytes (${formatDecimal(said)}, ${formatBinary(said)}). Check the size, or capture the tail of this disk.`,
+    );
+  }
+  if (!primary.ok && primary.fault.code === 'no-signature' && startsLikeTail(head.bytes, sectorBytes))
+    return refuse(
+      'swapped',
+      `“${head.name}” looks like the end of a disk, not its beginning. Are head and tail exchanged?`,
+    );
+  return undefined;
+}
+
+function startsLikeTail(bytes: Uint8Array, sectorBytes: number): boolean {
+  const end = bytes.subarray(bytes.length - sectorBytes);
+  return String.fromCharCode(...end.subarray(0, 8)) === 'EFI PART' && bytes[510] !== 0x55;
+}

@@ -1,0 +1,210 @@
+import {
+  alignUp,
+  formatBoth,
+  parseSize,
+  sectors,
+  sectorsToHold,
+  ALIGNMENT_BYTES,
+} from '../quantity/index.js';
+import {
+  mbrType,
+  mbrUsableArea,
+  PARTITION_TYPES,
+  typeFor,
+  usableArea,
+  type TableStyle,
+} from '../table/index.js';
+import { VOLUME_KINDS, type VolumeKind } from '../volume/index.js';
+import { answering, Refused, type SurveyOutcome } from './outcome.js';
+import { MOST_PARTITIONS, type SurveyIdentity, type SurveyPartition } from './survey.js';
+
+export interface HandDrawing {
+  readonly diskBytes: number;
+  readonly sectorBytes: 512 | 4096;
+  readonly style: TableStyle | 'none';
+  /** One part a line, in disk order: `100MiB efi`, `237 GiB ntfs "Station"`, `20GiB gap`, `rest ext4`. */
+  readonly text: string;
+}
+
+/** Words for what a part is, beside the file systems' own names, and the type and content they stand for. */
+const KIND_WORDS: Readonly<Record<string, { readonly type: string; readonly volume?: VolumeKind }>> = {
+  efi: { type: 'EFI system', volume: 'fat' },
+  reserved: { type: 'Windows reserved', volume: 'none' },
+  windows: { type: 'Basic data', volume: 'ntfs' },
+  recovery: { type: 'Windows recovery', volume: 'ntfs' },
+  macos: { type: 'APFS', volume: 'apfs' },
+  root: { type: 'Linux root', volume: 'ext4' },
+  home: { type: 'Linux home', volume: 'ext4' },
+  boot: { type: 'Extended boot', volume: 'ext4' },
+  swap: { type: 'Linux swap', volume: 'swap' },
+  bios: { type: 'BIOS boot', volume: 'none' },
+  unknown: { type: 'Basic data' },
+};
+const LINUX_CONTENT: readonly VolumeKind[] = ['ext2', 'ext3', 'ext4', 'btrfs', 'xfs'];
+
+export const HAND_WORDS: readonly string[] = [
+  ...Object.keys(KIND_WORDS),
+  ...VOLUME_KINDS.filter((k) => !(k in KIND_WORDS) && k !== 'none'),
+  'gap',
+];
+
+interface Line {
+  readonly number: number;
+  readonly sizeBytes: number | 'rest';
+  readonly word: string;
+  readonly label?: string;
+}
+
+/** A survey from a list of sizes and kinds in disk order. Sizes are rounded up to whole MiB, as partitions are made. */
+export function surveyFromHand(drawing: HandDrawing, identity: SurveyIdentity): SurveyOutcome {
+  return answering(() => ({ ok: true as const, survey: draw(drawing, identity) }));
+}
+
+function draw(drawing: HandDrawing, identity: SurveyIdentity) {
+  const { diskBytes, sectorBytes, style } = drawing;
+  const sizeSectors = sectors(Math.floor(diskBytes / sectorBytes));
+  const area = areaOf(style, sizeSectors, sectorBytes);
+  const lines = linesOf(drawing.text);
+  if (style === 'none' && lines.length > 0)
+    throw new Refused(
+      'bad-line',
+      'A disk without a table has no partitions. Choose GPT or MBR, or clear the list.',
+      lines[0]!.number,
+    );
+  return {
+    format: 'rhizotome/survey' as const,
+    version: 1 as const,
+    ...identity,
+    source: { kind: 'hand' as const },
+    disk: { sizeSectors, sectorBytes, style, ...area },
+    damage: [],
+    partitions: style === 'none' ? [] : layOut(lines, style, sectorBytes, area),
+  };
+}
+
+function areaOf(style: HandDrawing['style'], sizeSectors: number, sectorBytes: number) {
+  if (style === 'none') return { firstUsable: sectors(0), usableEnd: sectors(sizeSectors) };
+  if (style === 'mbr') return mbrUsableArea(sizeSectors);
+  const { first, end } = usableArea(sizeSectors, sectorBytes);
+  return { firstUsable: first, usableEnd: end };
+}
+
+const LINE = /^(?<size>.+?)\s+(?<word>[A-Za-z0-9+]+)(?:\s+"(?<label>[^"]*)")?$/;
+
+function linesOf(text: string): Line[] {
+  return text.split(/\r?\n/).flatMap((raw, i): Line[] => {
+    const line = raw.trim();
+    if (line === '' || line.startsWith('#')) return [];
+    return [parseLine(line, i + 1)];
+  });
+}
+
+function parseLine(line: string, number: number): Line {
+  const match = LINE.exec(line)?.groups;
+  const word = match?.['word']?.toLowerCase().replace('hfs+', 'hfsplus');
+  if (!match || !word)
+    throw new Refused(
+      'bad-line',
+      `Line ${number}: write a size and what it is, such as “100MiB efi” or “237GiB ntfs "Station"”.`,
+      number,
+    );
+  if (!HAND_WORDS.includes(word))
+    throw new Refused(
+      'bad-line',
+      `Line ${number}: “${word}” is not known. Known: ${HAND_WORDS.join(', ')}.`,
+      number,
+    );
+  const label = match['label'] ? { label: match['label'] } : {};
+  const typed = match['size']!;
+  if (typed.toLowerCase() === 'rest') return { number, sizeBytes: 'rest', word, ...label };
+  const size = parseSize(typed);
+  if (!size.ok) throw new Refused('bad-line', `Line ${number}: ${size.error.message}`, number);
+  if (size.value === 0) throw new Refused('bad-line', `Line ${number}: a part cannot have no size.`, number);
+  return { number, sizeBytes: size.value, word, ...label };
+}
+
+interface Area {
+  readonly firstUsable: number;
+  readonly usableEnd: number;
+}
+
+function layOut(
+  lines: readonly Line[],
+  style: TableStyle,
+  sectorBytes: number,
+  area: Area,
+): SurveyPartition[] {
+  const step = ALIGNMENT_BYTES / sectorBytes;
+  const partitions: SurveyPartition[] = [];
+  let at = alignUp(area.firstUsable, step);
+  for (const [i, line] of lines.entries()) {
+    if (line.sizeBytes === 'rest' && i < lines.length - 1)
+      throw new Refused(
+        'bad-line',
+        `Line ${line.number}: “rest” can only stand in the last line.`,
+        line.number,
+      );
+    const left = area.usableEnd - at;
+    const length =
+      line.sizeBytes === 'rest'
+        ? Math.floor(left / step) * step
+        : Math.min(
+            alignUp(sectorsToHold(line.sizeBytes, sectorBytes), step),
+            fits(line.sizeBytes, left, sectorBytes),
+          );
+    if (length <= 0 || length > left)
+      throw new Refused(
+        'bad-line',
+        `Line ${line.number}: only ${formatBoth(Math.max(0, left) * sectorBytes)} of the disk is left for this part.`,
+        line.number,
+      );
+    if (line.word !== 'gap') partitions.push(partitionOf(line, partitions.length + 1, at, length, style));
+    at += length;
+  }
+  if (style === 'mbr' && partitions.length > 4)
+    throw new Refused(
+      'bad-line',
+      'An MBR holds four primary partitions; logical ones cannot be drawn by hand yet. Use lsblk for this disk.',
+      lines.at(-1)!.number,
+    );
+  if (partitions.length > MOST_PARTITIONS)
+    throw new Refused(
+      'bad-line',
+      `At most ${MOST_PARTITIONS} partitions can be planned.`,
+      lines.at(-1)!.number,
+    );
+  return partitions;
+}
+
+/** A part that would only miss the end by its rounding is cut to what is left. */
+function fits(sizeBytes: number, left: number, sectorBytes: number): number {
+  return sizeBytes <= left * sectorBytes ? left : Number.MAX_SAFE_INTEGER;
+}
+
+function partitionOf(
+  line: Line,
+  number: number,
+  start: number,
+  length: number,
+  style: TableStyle,
+): SurveyPartition {
+  const known = KIND_WORDS[line.word];
+  const kind = known ? known.volume : (line.word as VolumeKind);
+  return {
+    id: `found-${number}`,
+    number,
+    start: sectors(start),
+    length: sectors(length),
+    type: typeCode(known?.type, kind, style),
+    ...(kind ? { volume: { kind, ...(line.label ? { label: line.label } : {}) } } : {}),
+  };
+}
+
+function typeCode(name: string | undefined, kind: VolumeKind | undefined, style: TableStyle): string {
+  const named = PARTITION_TYPES.find((t) => t.name === name);
+  if (style === 'gpt' && named?.gpt) return named.gpt;
+  const linux = (kind !== undefined && LINUX_CONTENT.includes(kind)) || named?.family === 'linux';
+  const code = kind === 'swap' ? typeFor('swap', style, true) : typeFor('data', style, linux);
+  const byte = named?.mbr?.[0];
+  return style === 'mbr' && byte !== undefined ? mbrType(byte) : code;
+}

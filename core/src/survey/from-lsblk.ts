@@ -1,0 +1,274 @@
+import { formatBinary, sectors } from '../quantity/index.js';
+import { mbrUsableArea, partitionType, usableArea, type TableStyle } from '../table/index.js';
+import { isEncryptedName, kindOfPrintedName } from '../volume/index.js';
+import { answering, Refused, type SurveyOutcome } from './outcome.js';
+import {
+  MOST_PARTITIONS,
+  type Survey,
+  type SurveyDisk,
+  type SurveyIdentity,
+  type SurveyPartition,
+  type SurveyVolume,
+} from './survey.js';
+
+/** Columns asked for; those after `NEEDED` are optional, and absent facts stay absent. */
+export const LSBLK_COLUMNS =
+  'PATH,TYPE,SIZE,START,LOG-SEC,PTTYPE,PTUUID,PARTN,PARTTYPE,PARTUUID,PARTLABEL,PARTFLAGS,FSTYPE,LABEL,UUID,FSUSED,FSSIZE,MOUNTPOINT';
+export const LSBLK_COMMAND = `lsblk --json --bytes -o ${LSBLK_COLUMNS}`;
+
+const LONGEST_TEXT = 4 * 1024 * 1024;
+const NEEDED = ['size', 'start'] as const;
+const EXTENDED = ['0x5', '0xf', '0x85'];
+
+type Device = Readonly<Record<string, unknown>>;
+
+/** Disks that a pasted text lists, for choosing one: path and size in bytes. */
+export interface ListedDisk {
+  readonly path: string;
+  readonly sizeBytes: number;
+  readonly partitions: number;
+}
+
+/** A survey of the disk `path`, or of the only one, from `lsblk --json --bytes` output. */
+export function surveyFromLsblk(text: string, identity: SurveyIdentity, path?: string): SurveyOutcome {
+  return answering(() => {
+    const disks = disksIn(text);
+    const disk = path ? disks.find((d) => pathOf(d) === path) : disks[0];
+    if (!disk) throw new Refused('no-disk', `There is no disk “${path}” in this output.`);
+    return { ok: true, survey: surveyOf(disk, identity) };
+  });
+}
+
+/** The disks in the text, or why it cannot be read. */
+export function disksInLsblk(
+  text: string,
+): { readonly ok: true; readonly disks: readonly ListedDisk[] } | Extract<SurveyOutcome, { ok: false }> {
+  return answering(() => ({
+    ok: true as const,
+    disks: disksIn(text).map((disk) => ({
+      path: pathOf(disk) ?? '?',
+      sizeBytes: figure(disk, 'size'),
+      partitions: children(disk).length,
+    })),
+  }));
+}
+
+function disksIn(text: string): Device[] {
+  if (text.length > LONGEST_TEXT)
+    throw new Refused('too-large', 'This is more text than lsblk prints for any machine.');
+  const list = (parse(text) as { blockdevices?: unknown } | null)?.blockdevices;
+  if (!Array.isArray(list))
+    throw new Refused(
+      'not-lsblk',
+      `This JSON has no “blockdevices”, so it is not lsblk’s. Paste the whole output of: ${LSBLK_COMMAND}`,
+    );
+  const devices = list.filter((d): d is Device => typeof d === 'object' && d !== null);
+  const disks = devices.filter(
+    (d) => d['type'] === 'disk' || (d['type'] === undefined && children(d).length > 0),
+  );
+  const standing = disks.length > 0 ? disks : devices.filter((d) => d['type'] === undefined);
+  if (standing.length === 0)
+    throw new Refused(
+      'no-disk',
+      'lsblk lists no disk here. Run it for the whole machine, or for the disk, not for one partition.',
+    );
+  return standing;
+}
+
+function parse(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch (error) {
+    const reason = error instanceof Error ? error.message : String(error);
+    throw new Refused(
+      'not-json',
+      `This is not JSON (${reason}). Paste the whole output, from the first “{” to the last “}”, of: ${LSBLK_COMMAND}`,
+    );
+  }
+}
+
+function children(device: Device): Device[] {
+  const list = device['children'];
+  return Array.isArray(list) ? list.filter((c): c is Device => typeof c === 'object' && c !== null) : [];
+}
+
+function pathOf(device: Device): string | undefined {
+  return word(device, 'path') ?? word(device, 'name');
+}
+
+/** Nulls and empty words count as absent. Mount points come as one value or as a list. */
+function word(device: Device, column: string): string | undefined {
+  const value = device[column];
+  if (Array.isArray(value)) return value.find((v): v is string => typeof v === 'string' && v !== '');
+  if (typeof value === 'number') return String(value);
+  return typeof value === 'string' && value !== '' ? value : undefined;
+}
+
+/** A whole number; older versions print numbers as strings. */
+function optionalFigure(device: Device, column: string): number | undefined {
+  const said = word(device, column);
+  if (said === undefined) return undefined;
+  const n = Number(said);
+  if (Number.isSafeInteger(n) && n >= 0) return n;
+  throw new Refused(
+    'bad-figure',
+    `${pathOf(device) ?? 'A device'} has ${column.toUpperCase()} “${said}”, which is not a count of bytes. Was --bytes left out? Use: ${LSBLK_COMMAND}`,
+  );
+}
+
+function figure(device: Device, column: (typeof NEEDED)[number]): number {
+  const n = optionalFigure(device, column);
+  if (n !== undefined) return n;
+  throw new Refused(
+    'column-missing',
+    `${pathOf(device) ?? 'A device'} has no ${column.toUpperCase()}. Ask for the column: ${LSBLK_COMMAND}`,
+  );
+}
+
+function surveyOf(device: Device, identity: SurveyIdentity): Survey {
+  const sizeBytes = figure(device, 'size');
+  const sectorBytes = optionalFigure(device, 'log-sec') ?? 512;
+  if (sectorBytes !== 512 && sectorBytes !== 4096)
+    throw new Refused(
+      'bad-figure',
+      `LOG-SEC is ${sectorBytes}; disks have logical sectors of 512 or 4096 bytes.`,
+    );
+  const inOrder = children(device)
+    .map((child, i) => partitionOf(child, i, sectorBytes))
+    .sort((a, b) => a.start - b.start);
+  if (inOrder.length > MOST_PARTITIONS)
+    throw new Refused(
+      'too-many',
+      `${inOrder.length} partitions are listed; at most ${MOST_PARTITIONS} can be planned.`,
+    );
+  const partitions = dropContainers(inOrder);
+  const disk = diskOf(device, sizeBytes, sectorBytes);
+  checkSpans(partitions, disk);
+  return {
+    format: 'rhizotome/survey',
+    version: 1,
+    ...identity,
+    source: { kind: 'lsblk' },
+    disk,
+    damage: [],
+    partitions,
+  };
+}
+
+function diskOf(device: Device, sizeBytes: number, sectorBytes: number): SurveyDisk {
+  const sizeSectors = sectors(Math.floor(sizeBytes / sectorBytes));
+  const style = styleOf(device);
+  const area =
+    style === 'mbr'
+      ? mbrUsableArea(sizeSectors)
+      : {
+          firstUsable: usableArea(sizeSectors, sectorBytes).first,
+          usableEnd: usableArea(sizeSectors, sectorBytes).end,
+        };
+  const tableId = word(device, 'ptuuid');
+  const path = pathOf(device);
+  return {
+    sizeSectors,
+    sectorBytes,
+    style,
+    ...(tableId ? { tableId } : {}),
+    ...(style === 'none' ? { firstUsable: sectors(0), usableEnd: sizeSectors } : area),
+    ...(path ? { device: path } : {}),
+  };
+}
+
+function styleOf(device: Device): TableStyle | 'none' {
+  const said =
+    word(device, 'pttype') ??
+    children(device)
+      .map((c) => word(c, 'pttype'))
+      .find(Boolean);
+  if (said === 'gpt') return 'gpt';
+  if (said === 'dos') return 'mbr';
+  if (said !== undefined)
+    throw new Refused('bad-figure', `PTTYPE is “${said}”; only gpt and dos tables are planned here.`);
+  if (children(device).length === 0) return 'none';
+  const guid = children(device).some((c) => (word(c, 'parttype') ?? '').length === 36);
+  const byte = children(device).some((c) => /^0x/.test(word(c, 'parttype') ?? ''));
+  if (guid || byte) return guid ? 'gpt' : 'mbr';
+  throw new Refused(
+    'column-missing',
+    `The style of the table is not told. Ask for the column PTTYPE: ${LSBLK_COMMAND}`,
+  );
+}
+
+function partitionOf(child: Device, index: number, sectorBytes: number): SurveyPartition {
+  const path = pathOf(child);
+  const number = optionalFigure(child, 'partn') ?? Number(/(\d+)$/.exec(path ?? '')?.[1] ?? index + 1);
+  // START counts sectors of 512 bytes whatever the disk's own sectors are (Linux, block/partition sysfs ABI).
+  const start = (figure(child, 'start') * 512) / sectorBytes;
+  const type = normalType(word(child, 'parttype'));
+  const optional = {
+    ...(type ? { type } : {}),
+    ...entry('uuid', word(child, 'partuuid')),
+    ...entry('name', word(child, 'partlabel')),
+    ...(word(child, 'partflags') === '0x80' ? { active: true } : {}),
+    ...entry('volume', volumeOf(child)),
+  };
+  return {
+    id: `found-${number}`,
+    number,
+    start: sectors(Math.floor(start)),
+    length: sectors(Math.floor(figure(child, 'size') / sectorBytes)),
+    ...optional,
+  };
+}
+
+function entry<K extends string, V>(key: K, value: V | undefined): { readonly [P in K]?: V } {
+  return (value === undefined ? {} : { [key]: value }) as { readonly [P in K]?: V };
+}
+
+/** `0x7` becomes `0x07`; GUIDs become lower case. */
+function normalType(said: string | undefined): string | undefined {
+  if (said === undefined) return undefined;
+  return /^0x[0-9a-f]$/i.test(said) ? `0x0${said.slice(2).toLowerCase()}` : said.toLowerCase();
+}
+
+function volumeOf(child: Device): SurveyVolume | undefined {
+  const printed = word(child, 'fstype');
+  if (!printed) return undefined;
+  return {
+    kind: kindOfPrintedName(printed),
+    ...entry('label', word(child, 'label')),
+    ...entry('uuid', word(child, 'uuid')),
+    ...entry('sizeBytes', optionalFigure(child, 'fssize')),
+    ...entry('usedBytes', optionalFigure(child, 'fsused')),
+    ...entry('mountPoint', word(child, 'mountpoint') ?? word(child, 'mountpoints')),
+    ...(isEncryptedName(printed) ? { encrypted: true } : {}),
+  };
+}
+
+/** The kernel shows a container as two sectors; its logicals are what counts. An empty one stays visible. */
+function dropContainers(list: readonly SurveyPartition[]): SurveyPartition[] {
+  const logicals = list.filter((p) => p.number > 4 && !EXTENDED.includes(p.type ?? ''));
+  const isMbr = list.some((p) => p.type?.startsWith('0x'));
+  if (!isMbr || logicals.length === 0) return [...list];
+  return list
+    .filter((p) => partitionType(p.type ?? '')?.role !== 'container')
+    .map((p) => (p.number > 4 ? { ...p, logical: true } : p));
+}
+
+function checkSpans(partitions: readonly SurveyPartition[], disk: SurveyDisk): void {
+  let end = 0;
+  for (const p of partitions) {
+    const ends = p.start + p.length;
+    if (p.length === 0 || p.start < end || ends > disk.sizeSectors)
+      throw (
+        new Refused(
+          'bad-figure',
+          `Partition ${p.number} is said to start at sector ${p.start} and to be ${formatBinary(p.length * disk.sectorBytes)} large; that overlaps another or leaves the disk. Was START left out or edited?`,
+        ),
+        (end = ends)
+      );
+  }
+  if (new Set(partitions.map((p) => p.number)).size !== partitions.length)
+    throw new Refused(
+      'bad-figure',
+      'Two partitions have the same number. Ask for the columns PARTN and PATH.',
+    );
+}

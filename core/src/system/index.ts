@@ -1,0 +1,14 @@
+export { COMBINATIONS, fitOf, type Combination, type Fit } from './fit.js';
+export {
+  FAMILIES,
+  FAMILY_NAMES,
+  profileOf,
+  SYSTEM_PROFILES,
+  systemFrom,
+  SystemSchema,
+  type Family,
+  type System,
+  type SystemId,
+  type SystemNeeds,
+  type SystemProfile,
+} from './system.js';

@@ -1,0 +1,187 @@
+import { z } from 'zod';
+import { GB, GIB } from '../quantity/index.js';
+
+export const FAMILIES = ['windows', 'linux', 'macos', 'bsd'] as const;
+export type Family = (typeof FAMILIES)[number];
+export const FAMILY_NAMES: Readonly<Record<Family, string>> = {
+  windows: 'Windows',
+  linux: 'Linux',
+  macos: 'macOS',
+  bsd: 'BSD',
+};
+
+export type SystemId = string;
+
+/** What a system asks for, and how it behaves. Every figure can be changed by its administrator. */
+export interface SystemNeeds {
+  /** Room for the system itself, without home, swap and shared data. */
+  readonly leastBytes: number;
+  readonly comfortableBytes: number;
+  readonly generousBytes: number;
+  /** Refuses to install in BIOS mode. */
+  readonly needsUefi: boolean;
+  /** Its medium and loader start with Secure Boot on. */
+  readonly signed: boolean;
+  /** Keeps kernels on the EFI system partition (mounted at /boot). */
+  readonly kernelsOnEfi: boolean;
+  /** Wants a separate /boot. */
+  readonly needsBoot: boolean;
+  /** Its setup makes its own partitions in the free room it is given. */
+  readonly ownSetup: boolean;
+  /** Hibernates, or uses a fast startup that leaves volumes in use after shutdown. */
+  readonly hibernates: boolean;
+  readonly clock: 'utc' | 'local';
+}
+
+export interface System extends SystemNeeds {
+  readonly id: SystemId;
+  readonly name: string;
+  readonly family: Family;
+  /** `found`: on the disk already. `new`: to be installed. */
+  readonly origin: 'found' | 'new';
+  readonly purpose: string;
+}
+
+/** One kind of system that can be added. `source` says where the figures come from. */
+export interface SystemProfile {
+  readonly id: string;
+  readonly title: string;
+  readonly family: Family;
+  readonly needs: SystemNeeds;
+  readonly source: string;
+}
+
+const linux: SystemNeeds = {
+  leastBytes: 10 * GIB,
+  comfortableBytes: 30 * GIB,
+  generousBytes: 60 * GIB,
+  needsUefi: false,
+  signed: true,
+  kernelsOnEfi: false,
+  needsBoot: false,
+  ownSetup: false,
+  hibernates: false,
+  clock: 'utc',
+};
+
+const windows: SystemNeeds = {
+  leastBytes: 64 * GB,
+  comfortableBytes: 120 * GIB,
+  generousBytes: 250 * GIB,
+  needsUefi: true,
+  signed: true,
+  kernelsOnEfi: false,
+  needsBoot: false,
+  ownSetup: true,
+  hibernates: true,
+  clock: 'local',
+};
+
+/** A small catalogue. Least sizes are the makers' published requirements; the rest are rules of thumb. */
+export const SYSTEM_PROFILES: readonly SystemProfile[] = [
+  {
+    id: 'linux-desktop',
+    title: 'Linux, desktop',
+    family: 'linux',
+    needs: linux,
+    source: 'Rule of thumb: 10 GiB is a bare minimum, 20–30 GiB is good for a desktop.',
+  },
+  {
+    id: 'linux-development',
+    title: 'Linux, development or analysis',
+    family: 'linux',
+    needs: { ...linux, leastBytes: 20 * GIB, comfortableBytes: 60 * GIB, generousBytes: 100 * GIB },
+    source: 'Rule of thumb: 60 GiB and more where tools, containers or large programs are installed.',
+  },
+  {
+    id: 'linux-small',
+    title: 'Linux, small or without a desktop',
+    family: 'linux',
+    needs: { ...linux, leastBytes: 5 * GIB, comfortableBytes: 12 * GIB, generousBytes: 25 * GIB },
+    source: 'Rule of thumb: at least 5 GiB, 12 GiB with room for updates and logs.',
+  },
+  {
+    id: 'linux-image',
+    title: 'Linux, image-based desktop',
+    family: 'linux',
+    needs: {
+      ...linux,
+      leastBytes: 40 * GIB,
+      comfortableBytes: 60 * GIB,
+      generousBytes: 120 * GIB,
+      needsBoot: true,
+    },
+    source: 'Rule of thumb: two system images side by side, 40 GiB and up, with a /boot of its own.',
+  },
+  {
+    id: 'windows-11',
+    title: 'Windows 11',
+    family: 'windows',
+    needs: windows,
+    source: 'Published requirement: 64 GB, UEFI. Comfortable and generous: rule of thumb.',
+  },
+  {
+    id: 'windows-10',
+    title: 'Windows 10, 64-bit',
+    family: 'windows',
+    needs: { ...windows, leastBytes: 32 * GB, comfortableBytes: 80 * GIB, needsUefi: false },
+    source: 'Published requirement: 32 GB. Comfortable and generous: rule of thumb.',
+  },
+  {
+    id: 'macos',
+    title: 'macOS',
+    family: 'macos',
+    needs: {
+      ...windows,
+      leastBytes: 60 * GB,
+      comfortableBytes: 120 * GIB,
+      generousBytes: 250 * GIB,
+      ownSetup: false,
+      hibernates: false,
+      clock: 'utc',
+    },
+    source: 'Rule of thumb: 60 GB and up.',
+  },
+  {
+    id: 'bsd',
+    title: 'BSD',
+    family: 'bsd',
+    needs: { ...linux, signed: false, comfortableBytes: 25 * GIB },
+    source: 'Rule of thumb, as for a Linux desktop. Its media are usually not signed for Secure Boot.',
+  },
+];
+
+export function profileOf(id: string): SystemProfile {
+  const profile = SYSTEM_PROFILES.find((p) => p.id === id);
+  if (!profile) throw new RangeError(`No such system profile: ${id}`);
+  return profile;
+}
+
+/** A system of the given profile. */
+export function systemFrom(
+  profileId: string,
+  identity: { readonly id: SystemId; readonly name: string; readonly origin: System['origin'] },
+): System {
+  const { family, needs } = profileOf(profileId);
+  return { ...identity, family, purpose: '', ...needs };
+}
+
+const room = z.int().nonnegative().max(Number.MAX_SAFE_INTEGER);
+
+export const SystemSchema = z.strictObject({
+  id: z.string().min(1).max(40),
+  name: z.string().trim().min(1, 'A system needs a name.').max(60),
+  family: z.enum(FAMILIES),
+  origin: z.enum(['found', 'new']),
+  purpose: z.string().max(200),
+  leastBytes: room,
+  comfortableBytes: room,
+  generousBytes: room,
+  needsUefi: z.boolean(),
+  signed: z.boolean(),
+  kernelsOnEfi: z.boolean(),
+  needsBoot: z.boolean(),
+  ownSetup: z.boolean(),
+  hibernates: z.boolean(),
+  clock: z.enum(['utc', 'local']),
+});

@@ -1,0 +1,18 @@
+export { damageInWords, type Damage, type DamageId } from './damage.js';
+export { decodeGptCopy, type CopyFault } from './gpt/decode.js';
+export { encodeGpt, type GptSectors } from './gpt/encode.js';
+export { usableArea, type Gpt, type GptEntry } from './gpt/gpt.js';
+export { ENTRY, ENTRY_BYTES, ENTRY_COUNT, HEADER, HEADER_BYTES, NAME_UNITS } from './gpt/layout.js';
+export { decodeMbr } from './mbr/decode.js';
+export { encodeProtectiveMbr } from './mbr/encode.js';
+export {
+  detectSectorBytes,
+  mbrType,
+  mbrUsableArea,
+  readTable,
+  SECTOR_SIZES,
+  type TablePartition,
+  type TableReading,
+  type TableStyle,
+} from './read-table.js';
+export { PARTITION_TYPES, partitionType, typeFor, typeName, type PartitionType, type Role } from './types.js';

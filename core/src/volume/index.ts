@@ -1,0 +1,10 @@
+export {
+  isEncryptedName,
+  kindOfPrintedName,
+  VOLUME_KINDS,
+  VOLUME_TRAITS,
+  volumeName,
+  type Ability,
+  type VolumeKind,
+  type VolumeTraits,
+} from './kinds.js';

@@ -1,0 +1,166 @@
+/** File systems and other contents of a partition that can be told apart. `unknown`: not known, nothing claimed. */
+export const VOLUME_KINDS = [
+  'ntfs',
+  'fat',
+  'exfat',
+  'ext2',
+  'ext3',
+  'ext4',
+  'btrfs',
+  'xfs',
+  'swap',
+  'luks',
+  'apfs',
+  'hfsplus',
+  'ufs',
+  'lvm',
+  'raid',
+  'ldm',
+  'zfs',
+  'refs',
+  'none',
+  'unknown',
+] as const;
+export type VolumeKind = (typeof VOLUME_KINDS)[number];
+
+/**
+ * How a size change can be made: with the volume in use, only with it out of use, only by making it
+ * anew, from its own system only, or not at all.
+ */
+export type Ability = 'online' | 'offline' | 'recreate' | 'own-system' | 'no';
+
+export interface VolumeTraits {
+  readonly name: string;
+  readonly shrink: Ability;
+  readonly grow: Ability;
+  readonly move: Ability;
+  /** Most characters of a label; absent where there is no label. */
+  readonly labelLimit?: number;
+  /** A member of something larger: treated as one block that is kept or deleted, never resized. */
+  readonly opaque?: true;
+  /** The system whose own tool should change it. */
+  readonly ownTool?: 'windows' | 'macos' | 'linux' | 'bsd';
+  /** Can hold a Linux root: owners, permissions and links. */
+  readonly posix?: true;
+}
+
+const opaque = { shrink: 'no', grow: 'no', move: 'offline', opaque: true } as const;
+
+/**
+ * What each can and cannot do: common practice of each file system's own utilities. Label limits are of
+ * the on-disk formats: FAT directory entry 11 bytes, XFS sb_fname 12, ext4 s_volume_name 16, exFAT §7.3 11
+ * units, NTFS $VOLUME_NAME 128 bytes of which 32 units are common to all tools, swap 16, btrfs 255.
+ */
+export const VOLUME_TRAITS: Readonly<Record<VolumeKind, VolumeTraits>> = {
+  ntfs: {
+    name: 'NTFS',
+    shrink: 'online',
+    grow: 'online',
+    move: 'offline',
+    labelLimit: 32,
+    ownTool: 'windows',
+  },
+  fat: { name: 'FAT', shrink: 'offline', grow: 'offline', move: 'offline', labelLimit: 11 },
+  exfat: { name: 'exFAT', shrink: 'no', grow: 'no', move: 'offline', labelLimit: 11 },
+  ext2: {
+    name: 'ext2',
+    shrink: 'offline',
+    grow: 'offline',
+    move: 'offline',
+    labelLimit: 16,
+    ownTool: 'linux',
+    posix: true,
+  },
+  ext3: {
+    name: 'ext3',
+    shrink: 'offline',
+    grow: 'online',
+    move: 'offline',
+    labelLimit: 16,
+    ownTool: 'linux',
+    posix: true,
+  },
+  ext4: {
+    name: 'ext4',
+    shrink: 'offline',
+    grow: 'online',
+    move: 'offline',
+    labelLimit: 16,
+    ownTool: 'linux',
+    posix: true,
+  },
+  btrfs: {
+    name: 'btrfs',
+    shrink: 'online',
+    grow: 'online',
+    move: 'offline',
+    labelLimit: 255,
+    ownTool: 'linux',
+    posix: true,
+  },
+  xfs: {
+    name: 'XFS',
+    shrink: 'no',
+    grow: 'online',
+    move: 'offline',
+    labelLimit: 12,
+    ownTool: 'linux',
+    posix: true,
+  },
+  swap: {
+    name: 'swap',
+    shrink: 'recreate',
+    grow: 'recreate',
+    move: 'recreate',
+    labelLimit: 16,
+    ownTool: 'linux',
+  },
+  luks: { name: 'LUKS', shrink: 'offline', grow: 'offline', move: 'offline', ownTool: 'linux' },
+  apfs: { name: 'APFS', shrink: 'own-system', grow: 'own-system', move: 'no', ownTool: 'macos' },
+  hfsplus: { name: 'HFS+', shrink: 'own-system', grow: 'own-system', move: 'no', ownTool: 'macos' },
+  ufs: { name: 'UFS', shrink: 'no', grow: 'offline', move: 'offline', ownTool: 'bsd', posix: true },
+  lvm: { name: 'LVM member', ...opaque },
+  raid: { name: 'RAID member', ...opaque },
+  ldm: { name: 'LDM member', ...opaque },
+  zfs: { name: 'ZFS member', ...opaque },
+  refs: { name: 'ReFS', ...opaque },
+  none: { name: 'no file system', shrink: 'recreate', grow: 'recreate', move: 'recreate' },
+  unknown: { name: 'unknown content', shrink: 'no', grow: 'no', move: 'offline' },
+};
+
+export function volumeName(kind: VolumeKind): string {
+  return VOLUME_TRAITS[kind].name;
+}
+
+/**
+ * The names `lsblk` and `blkid` print for each kind. A volume that Windows has encrypted is printed under a
+ * name ending in “locker”; it is NTFS inside (see `isEncryptedName`).
+ */
+const PRINTED_NAMES: Readonly<Record<string, VolumeKind>> = {
+  ntfs: 'ntfs',
+  vfat: 'fat',
+  exfat: 'exfat',
+  ext2: 'ext2',
+  ext3: 'ext3',
+  ext4: 'ext4',
+  btrfs: 'btrfs',
+  xfs: 'xfs',
+  swap: 'swap',
+  crypto_luks: 'luks',
+  apfs: 'apfs',
+  hfsplus: 'hfsplus',
+  ufs: 'ufs',
+  lvm2_member: 'lvm',
+  linux_raid_member: 'raid',
+  zfs_member: 'zfs',
+  refs: 'refs',
+};
+
+export function kindOfPrintedName(name: string): VolumeKind {
+  const lower = name.toLowerCase();
+  return PRINTED_NAMES[lower] ?? (isEncryptedName(lower) ? 'ntfs' : 'unknown');
+}
+
+export function isEncryptedName(name: string): boolean {
+  return /locker$/i.test(name);
+}

@@ -1,0 +1,28 @@
+/** One project for everything that runs without a browser; `e2e/` has its own configuration. */
+export default {
+  roots: ['<rootDir>/core/src', '<rootDir>/demo/src', '<rootDir>/server/src', '<rootDir>/web/src'],
+  testEnvironment: 'node',
+  testEnvironmentOptions: { customExportConditions: ['source', 'node', 'require', 'default'] },
+  extensionsToTreatAsEsm: [],
+  moduleNameMapper: { '^(\\.{1,2}/.*)\\.js$': '$1' },
+  transform: {
+    '^.+\\.tsx?$': [
+      '@swc/jest',
+      {
+        swcrc: false,
+        jsc: {
+          target: 'es2022',
+          keepClassNames: true,
+          parser: { syntax: 'typescript', tsx: true, decorators: true },
+          transform: {
+            legacyDecorator: true,
+            decoratorMetadata: true,
+            useDefineForClassFields: false,
+            react: { runtime: 'automatic' },
+          },
+        },
+        module: { type: 'commonjs' },
+      },
+    ],
+  },
+};
