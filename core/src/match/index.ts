@@ -1,6 +1,7 @@
 export { adoptWay } from './adopt.js';
 export {
   hasBiosBoot,
+  installedMode,
   mbrReachBytes,
   verdictOn,
   verdictsOf,

@@ -32,6 +32,17 @@ export function verdictsOf(plan: Plan): Verdict[] {
   return plan.systems.map((system) => verdictOn(plan, system));
 }
 
+/**
+ * The mode a found system is installed for: the one in use, unless it could not have been installed in
+ * that mode on this style of disk; then the other.
+ */
+export function installedMode(plan: Plan, system: System): FirmwareMode | 'unknown' {
+  const now = plan.machine.modeInUse;
+  if (system.origin !== 'found' || now === 'unknown') return 'unknown';
+  if (fitOf(system, now, plan.target.style) !== 'no') return now;
+  return now === 'uefi' ? 'bios' : 'uefi';
+}
+
 export function verdictOn(plan: Plan, system: System): Verdict {
   const { mode, style } = plan.target;
   const fit = fitOf(system, mode, style);
@@ -47,11 +58,11 @@ export function verdictOn(plan: Plan, system: System): Verdict {
       level: 'cannot',
       text: `Its installer medium will be started in ${modeName(start)} mode, and would install it for ${modeName(start)}, not ${modeName(mode)}.`,
     });
-  const now = plan.machine.modeInUse;
-  if (system.origin === 'found' && now !== 'unknown' && now !== mode)
+  const installed = installedMode(plan, system);
+  if (installed !== 'unknown' && installed !== mode)
     reasons.push({
       level: 'cannot',
-      text: `It is installed for ${modeName(now)} and will not start once the firmware is in ${modeName(mode)} mode.`,
+      text: `It is installed for ${modeName(installed)} and will not start once the firmware is in ${modeName(mode)} mode.`,
     });
   const order: readonly VerdictLevel[] = ['cannot', 'unreliable', 'condition', 'fits'];
   const level = order.find((l) => reasons.some((r) => r.level === l))!;
@@ -156,15 +167,15 @@ function mediumWay(plan: Plan): Way[] {
 }
 
 function modeWay(plan: Plan, mode: FirmwareMode): Way {
-  const stranded = plan.systems.filter((s) => s.origin === 'found' && plan.machine.modeInUse !== mode);
+  const stranded = plan.systems.filter((s) => !['unknown', mode].includes(installedMode(plan, s)));
   return {
     id: 'firmware-mode',
     loss: 0,
     title: `Switch the firmware to ${modeName(mode)} mode`,
     keeps: 'Everything on the disk.',
     loses:
-      stranded.length > 0 && plan.machine.modeInUse !== 'unknown'
-        ? `${stranded.map((s) => s.name).join(' and ')}, installed for ${modeName(plan.machine.modeInUse)}, will no longer start until its start files are made anew.`
+      stranded.length > 0
+        ? `${stranded.map((s) => s.name).join(' and ')}, installed for ${modeName(mode === 'uefi' ? 'bios' : 'uefi')}, will no longer start until its start files are made anew.`
         : 'Nothing.',
     conditions: [
       {

@@ -43,7 +43,7 @@ export function runbookFor(plan: Plan, survey: Survey): Runbook {
   let number = 0;
   const phases = procedure.phases.map((phase): RunbookPhase => ({
     title: environmentTitle(phase.environment, plan),
-    note: environmentNote(phase.environment, plan),
+    note: environmentNote(phase.environment, plan, phase.restart),
     environment: phase.environment,
     restart: phase.restart,
     steps: phase.steps.map((step): RunbookStep => {

@@ -21,7 +21,7 @@ import {
   type RecognitionRow,
 } from '../recognition/index.js';
 import type { Environment, Step } from '../sequence/index.js';
-import { LSBLK_COMMAND, type Survey } from '../survey/index.js';
+import type { Survey } from '../survey/index.js';
 import { damageInWords, typeName } from '../table/index.js';
 import { VOLUME_TRAITS, volumeName } from '../volume/index.js';
 
@@ -74,7 +74,7 @@ export function environmentTitle(environment: Environment, plan: Plan): string {
   }
 }
 
-export function environmentNote(environment: Environment, plan: Plan): string {
+export function environmentNote(environment: Environment, plan: Plan, restart: boolean): string {
   const { mode } = plan.target;
   switch (environment.kind) {
     case 'running':
@@ -84,6 +84,8 @@ export function environmentNote(environment: Environment, plan: Plan): string {
     case 'live':
       return `Restart from the installer medium in ${modeName(mode)} mode${mode === 'uefi' ? ' (the entry marked UEFI in the start menu)' : ' (the entry not marked UEFI)'} and choose to try, not to install.`;
     case 'installer':
+      if (!restart)
+        return 'Start the installer from the same live session, and choose to partition by hand. Never choose to use or erase the whole disk.';
       return `Start its medium in ${modeName(mode)} mode, and choose to partition by hand. Never choose to use or erase the whole disk.`;
     case 'first-start':
       return 'Shut down, wait, and switch on again without the medium.';
@@ -263,7 +265,7 @@ export function stepWords(step: Step, context: WordContext): StepWords {
       return words(
         'Read the disk again and compare',
         [
-          `List the disk once more, with: ${LSBLK_COMMAND} (in a Linux), or in the disk tool of the system.`,
+          'List the disk once more: lsblk -o NAME,SIZE,PARTLABEL,FSTYPE,LABEL in a Linux, or the disk tool of the system.',
           'Compare every line with the recognition sheet: start to end, size, label.',
         ],
         ['Each partition of the sheet is there with its size; no other has changed.'],
@@ -367,7 +369,7 @@ function shrink(context: WordContext, step: Step): StepWords {
     `Shrink ${partitionName(context, step)} to ${sizeOf(context, step.after!)}`,
     own
       ? [
-          `In the disk tool of the system that owns it, shrink ${partitionLine(context, step)}.`,
+          `In the disk tool of the system that owns it, shrink “${partitionTitle(p)}”: ${sizeOf(context, step.before!)} now, ${placeInWords(context, step)}.`,
           `It asks for the amount to take away: ${Math.round((cut * sectorBytes) / MIB)} MiB (it may write MB for it).`,
         ]
       : [
@@ -386,6 +388,12 @@ function shrink(context: WordContext, step: Step): StepWords {
       exposure: `If power fails now, “${partitionTitle(p)}” may need repair, or its backup.`,
     },
   );
+}
+
+/** Windows and macOS count in disk order and do not know Linux names. */
+function placeInWords({ survey }: WordContext, step: Step): string {
+  const at = survey.partitions.findIndex((p) => p.id === step.found);
+  return `number ${at + 1} of ${survey.partitions.length} in the order on the disk`;
 }
 
 function move(context: WordContext, step: Step): StepWords {

@@ -25,7 +25,7 @@ export interface Procedure {
 export function procedureFor(plan: Plan, survey: Survey): Procedure {
   const ordered = orderSteps(deriveSteps(plan, survey));
   const steps = ordered.ok ? ordered.steps : [];
-  const phases = batchByEnvironment(steps);
+  const phases = batchByEnvironment(steps, plan);
   return {
     ordered,
     phases,
@@ -35,7 +35,7 @@ export function procedureFor(plan: Plan, survey: Survey): Procedure {
   };
 }
 
-function batchByEnvironment(steps: readonly Step[]): Phase[] {
+function batchByEnvironment(steps: readonly Step[], plan: Plan): Phase[] {
   const phases: { environment: Environment; steps: Step[]; restart: boolean }[] = [];
   for (const s of steps) {
     const last = phases.at(-1);
@@ -45,10 +45,17 @@ function batchByEnvironment(steps: readonly Step[]): Phase[] {
       phases.push({
         environment: s.environment,
         steps: [s],
-        restart: phases.length > 0 || s.environment.kind !== 'running',
+        restart: restarts(last?.environment, s.environment, plan),
       });
   }
   return phases;
+}
+
+/** A live session is started from the installer medium, so the installer on that medium needs no restart. */
+function restarts(from: Environment | undefined, to: Environment, plan: Plan): boolean {
+  if (!from) return to.kind !== 'running';
+  if (from.kind !== 'live' || to.kind !== 'installer') return true;
+  return plan.systems.some((s) => s.id === to.system && s.ownSetup);
 }
 
 function sum(ranges: readonly (Range | null)[]): Range {

@@ -38,7 +38,7 @@ const KIND_WORDS: Readonly<Record<string, { readonly type: string; readonly volu
   boot: { type: 'Extended boot', volume: 'ext4' },
   swap: { type: 'Linux swap', volume: 'swap' },
   bios: { type: 'BIOS boot', volume: 'none' },
-  unknown: { type: 'Basic data' },
+  unknown: { type: 'Basic data', volume: 'unknown' },
 };
 const LINUX_CONTENT: readonly VolumeKind[] = ['ext2', 'ext3', 'ext4', 'btrfs', 'xfs'];
 

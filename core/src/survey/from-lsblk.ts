@@ -258,13 +258,11 @@ function checkSpans(partitions: readonly SurveyPartition[], disk: SurveyDisk): v
   for (const p of partitions) {
     const ends = p.start + p.length;
     if (p.length === 0 || p.start < end || ends > disk.sizeSectors)
-      throw (
-        new Refused(
-          'bad-figure',
-          `Partition ${p.number} is said to start at sector ${p.start} and to be ${formatBinary(p.length * disk.sectorBytes)} large; that overlaps another or leaves the disk. Was START left out or edited?`,
-        ),
-        (end = ends)
+      throw new Refused(
+        'bad-figure',
+        `Partition ${p.number} is said to start at sector ${p.start} and to be ${formatBinary(p.length * disk.sectorBytes)} large; that overlaps another or leaves the disk. Was START left out or edited?`,
       );
+    end = ends;
   }
   if (new Set(partitions.map((p) => p.number)).size !== partitions.length)
     throw new Refused(

@@ -1,3 +1,4 @@
+import { installedMode } from '../../match/index.js';
 import { modeName } from '../../machine/index.js';
 import { systemsThatStay } from '../context.js';
 import { fact, type Rule } from '../rule.js';
@@ -8,8 +9,8 @@ export const modesMixed: Rule = {
   basis: 'A chooser started in one mode cannot start a system installed in the other (UEFI 2.10 §3.5.1)',
   check: (context) => {
     const { plan, newSystems } = context;
-    const now = plan.machine.modeInUse;
     const stay = systemsThatStay(context).filter((s) => s.origin === 'found');
+    const now = stay[0] ? installedMode(plan, stay[0]) : 'unknown';
     const start = plan.machine.mediumStart;
     if (
       now === 'unknown' ||

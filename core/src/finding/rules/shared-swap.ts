@@ -18,10 +18,20 @@ export const sharedSwap: Rule = {
           evidence: [fact('shared by', users.map((s) => s.name).join(', '))],
           partitions: [p.id],
           systems: users.map((s) => s.id),
-          remedies: sleepers.map((s) => ({
-            title: `${s.name} will not hibernate`,
-            edit: { kind: 'change-system' as const, system: s.id, changes: { hibernates: false } },
-          })),
+          remedies: [
+            {
+              title: `${sleepers.map((s) => s.name).join(' and ')} will not hibernate`,
+              edit: {
+                kind: 'batch' as const,
+                title: 'Do not hibernate',
+                edits: sleepers.map((s) => ({
+                  kind: 'change-system' as const,
+                  system: s.id,
+                  changes: { hibernates: false },
+                })),
+              },
+            },
+          ],
         },
       ];
     }),

@@ -1,5 +1,7 @@
 import { modeName } from '../../machine/index.js';
-import { adoptWay, verdictsOf, waysOut } from '../../match/index.js';
+import { adoptWay, verdictOn, verdictsOf, waysOut } from '../../match/index.js';
+import { apply, type Edit, type Plan } from '../../plan/index.js';
+import type { Survey } from '../../survey/index.js';
 import { fact, type Rule } from '../rule.js';
 
 export const systemCannotStart: Rule = {
@@ -11,6 +13,7 @@ export const systemCannotStart: Rule = {
       const edit = way.loss === 0 ? adoptWay(plan, way) : undefined;
       return edit ? [{ title: way.title, edit }] : [];
     });
+    const helps = (edit: Edit, system: string) => settles(plan, survey, edit, system);
     return verdictsOf(plan)
       .filter((v) => v.level === 'cannot' || v.level === 'unreliable')
       .map((v) => ({
@@ -30,7 +33,14 @@ export const systemCannotStart: Rule = {
           ),
         ],
         systems: [v.system.id],
-        remedies: ways,
+        remedies: ways.filter((way) => helps(way.edit, v.system.id)),
       }));
   },
 };
+
+/** Whether the system can start once the edit is made. */
+function settles(plan: Plan, survey: Survey, edit: Edit, systemId: string): boolean {
+  const result = apply(plan, edit, () => survey);
+  const system = result.ok && result.plan.systems.find((s) => s.id === systemId);
+  return result.ok && system ? ['fits', 'condition'].includes(verdictOn(result.plan, system).level) : false;
+}

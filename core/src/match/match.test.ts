@@ -1,0 +1,137 @@
+import type { FirmwareMode } from '../machine/index.js';
+import { edited, drawn, newSystem, planOn } from '../testing/builders.js';
+import type { Edit } from '../plan/index.js';
+import { fitOf, type Family } from '../system/index.js';
+import { adoptWay, verdictsOf, waysOut } from './index.js';
+
+const machine = (changes: Extract<Edit, { kind: 'set-machine' }>['changes']): Edit => ({
+  kind: 'set-machine',
+  changes,
+});
+
+describe('the table of modes and styles', () => {
+  test.each<[Family, boolean, string, string, string, string]>([
+    ['windows', false, 'yes', 'no', 'yes', 'no'],
+    ['windows', true, 'yes', 'no', 'no', 'no'],
+    ['linux', false, 'yes', 'unreliable', 'yes', 'needs-bios-boot'],
+    ['macos', false, 'yes', 'no', 'no', 'no'],
+    ['bsd', false, 'yes', 'unreliable', 'yes', 'needs-bios-boot'],
+  ])('%s (asks for UEFI: %s)', (family, needsUefi, ...expected) => {
+    const fits = (
+      [
+        ['uefi', 'gpt'],
+        ['uefi', 'mbr'],
+        ['bios', 'mbr'],
+        ['bios', 'gpt'],
+      ] as const
+    ).map(([mode, style]) => fitOf({ family, needsUefi }, mode, style));
+    expect(fits).toEqual(expected);
+  });
+});
+
+describe('verdicts', () => {
+  const gpt = drawn(500, ['100MiB efi', '200GiB windows']);
+  const mbr = drawn(500, ['200GiB windows'], { style: 'mbr' });
+  const situation = (style: 'gpt' | 'mbr', mode: FirmwareMode, profile: string) => {
+    const survey = style === 'gpt' ? gpt : mbr;
+    const plan = planOn(
+      survey,
+      machine({ modeInUse: mode, mediumStart: mode }),
+      { kind: 'set-target', changes: { mode } },
+      {
+        kind: 'add-system',
+        system: newSystem(profile),
+      },
+    );
+    return { plan, survey, verdict: verdictsOf(plan).find((v) => v.system.id === 'system-1')! };
+  };
+
+  test.each<['gpt' | 'mbr', FirmwareMode, string, string]>([
+    ['gpt', 'uefi', 'windows-11', 'fits'],
+    ['mbr', 'uefi', 'windows-10', 'cannot'],
+    ['mbr', 'bios', 'windows-10', 'fits'],
+    ['mbr', 'bios', 'windows-11', 'cannot'],
+    ['gpt', 'bios', 'windows-10', 'cannot'],
+    ['gpt', 'uefi', 'linux-desktop', 'fits'],
+    ['mbr', 'uefi', 'linux-desktop', 'unreliable'],
+    ['mbr', 'bios', 'linux-desktop', 'fits'],
+    ['gpt', 'bios', 'linux-desktop', 'condition'],
+    ['gpt', 'uefi', 'macos', 'fits'],
+    ['mbr', 'uefi', 'macos', 'cannot'],
+    ['mbr', 'bios', 'macos', 'cannot'],
+    ['gpt', 'bios', 'macos', 'cannot'],
+    ['gpt', 'uefi', 'bsd', 'fits'],
+    ['mbr', 'uefi', 'bsd', 'unreliable'],
+    ['mbr', 'bios', 'bsd', 'fits'],
+    ['gpt', 'bios', 'bsd', 'condition'],
+  ])('%s disk, %s mode, %s: %s', (style, mode, profile, level) => {
+    const { verdict } = situation(style, mode, profile);
+    expect(verdict.level).toBe(level);
+    expect(verdict.reasons[0]!.length).toBeGreaterThan(20);
+  });
+
+  test('a medium started in the other mode is told apart from the disk’s style and the firmware’s mode', () => {
+    const { plan } = situation('gpt', 'uefi', 'linux-desktop');
+    const wrong = edited(plan, gpt, machine({ mediumStart: 'bios' }));
+    const verdict = verdictsOf(wrong).find((v) => v.system.id === 'system-1')!;
+    expect(verdict).toMatchObject({ level: 'cannot', fit: 'yes' });
+    expect(verdict.reasons).toEqual([
+      'Its installer medium will be started in BIOS mode, and would install it for BIOS, not UEFI.',
+    ]);
+    const [way] = waysOut(wrong, gpt);
+    expect(way).toMatchObject({ id: 'medium-start', loss: 0 });
+    expect(waysOut(edited(wrong, gpt, adoptWay(wrong, way!)!), gpt)).toEqual([]);
+  });
+
+  test('an installed system is stranded by a switch of mode', () => {
+    const { plan } = situation('gpt', 'uefi', 'linux-desktop');
+    const switched = edited(plan, gpt, { kind: 'set-target', changes: { mode: 'bios' } });
+    expect(verdictsOf(switched).map((v) => [v.system.name, v.level])).toEqual([
+      ['Windows', 'cannot'],
+      ['Newcomer', 'cannot'],
+    ]);
+  });
+
+  test('firmware that has no such mode is said first', () => {
+    const { plan } = situation('gpt', 'uefi', 'linux-desktop');
+    const old = edited(plan, gpt, machine({ firmware: 'bios' }));
+    expect(verdictsOf(old)[1]!.reasons[0]).toBe('This machine’s firmware has no UEFI mode.');
+  });
+});
+
+describe('ways out of a mismatch', () => {
+  const four = drawn(4000, ['500GiB ntfs'], { style: 'gpt' });
+  const curlew = planOn(
+    four,
+    machine({ modeInUse: 'bios', mediumStart: 'bios' }),
+    { kind: 'set-target', changes: { mode: 'bios' } },
+    {
+      kind: 'change-system',
+      system: 'found-windows',
+      changes: { needsUefi: false, origin: 'new' },
+    },
+  );
+
+  test('are ranked by what they lose, the firmware’s switch first', () => {
+    const ways = waysOut(curlew, four);
+    expect(ways.map((w) => [w.id, w.loss, w.mode, w.style])).toEqual([
+      ['firmware-mode', 0, 'uefi', 'gpt'],
+      ['new-table', 2, 'bios', 'mbr'],
+    ]);
+    expect(ways[1]!.conditions.at(-1)).toMatchObject({ met: false });
+    expect(ways[1]!.conditions.at(-1)!.text).toContain('2 TiB');
+  });
+
+  test('the first way makes everything fit', () => {
+    const adopted = edited(curlew, four, adoptWay(curlew, waysOut(curlew, four)[0]!)!);
+    expect(verdictsOf(adopted).map((v) => v.level)).toEqual(['fits']);
+  });
+
+  test('converting an MBR in place shows each condition', () => {
+    const mbr = drawn(500, ['200GiB windows'], { style: 'mbr' });
+    const plan = planOn(mbr, { kind: 'add-system', system: newSystem('windows-11') });
+    const convert = waysOut(plan, mbr).find((w) => w.id === 'convert-table')!;
+    expect(convert.conditions.map((c) => c.met)).toEqual([true, true, true, true, 'unknown']);
+    expect(adoptWay(plan, convert)).toBeUndefined();
+  });
+});

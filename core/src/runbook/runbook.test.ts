@@ -1,0 +1,158 @@
+import {
+  lookAlikes,
+  partitionDevice,
+  printedBinary,
+  printedDecimal,
+  recognitionSheet,
+} from '../recognition/index.js';
+import { GIB, MIB } from '../quantity/index.js';
+import { drawn, edited, gib, newSystem, petrelSurvey, planOn } from '../testing/builders.js';
+import { newPartition, noteFoundEdit, plannedGaps } from '../plan/index.js';
+import { overviewOf } from '../overview/index.js';
+import { runbookFor, runbookHtml, timeInWords } from './index.js';
+
+const survey = petrelSurvey();
+const begun = planOn(survey, { kind: 'add-system', system: newSystem('linux-desktop', 'Field <Linux>') });
+const shrunk = edited(
+  begun,
+  survey,
+  noteFoundEdit(begun, 'found-3', { usedBytes: 102_088_769_536 }),
+  { kind: 'resize', partition: 'found-3', length: gib(200), hold: 'start' },
+  {
+    kind: 'describe',
+    partition: 'found-1',
+    changes: { owners: ['found-windows', 'system-1'], mountPoint: '/boot/efi' },
+  },
+);
+const gap = plannedGaps(shrunk, survey)[1]!;
+const plan = edited(shrunk, survey, {
+  kind: 'create',
+  partition: newPartition(shrunk, {
+    role: 'root',
+    start: gap.usable.start,
+    length: gib(60),
+    owners: [shrunk.systems.at(-1)!],
+  }),
+});
+
+describe('recognition', () => {
+  test.each([
+    [260 * MIB, '272.6 MB', '260 MiB'],
+    [80 * GIB, '85.9 GB', '80.00 GiB'],
+    [734_003_200, '734.0 MB', '700 MiB'],
+    [512, '512.0 B', '512 B'],
+  ])('%d bytes are printed %s and %s', (size, decimal, binary) => {
+    expect(printedDecimal(size)).toBe(decimal);
+    expect(printedBinary(size)).toBe(binary);
+  });
+
+  test.each([
+    ['sda', 3, 'sda3'],
+    ['nvme0n1', 3, 'nvme0n1p3'],
+    ['mmcblk0', 12, 'mmcblk0p12'],
+  ])('partition of %s number %d is %s', (device, number, name) =>
+    expect(partitionDevice(device, number)).toBe(name),
+  );
+
+  test('the sheet gives every line its names, neighbours and one instruction', () => {
+    const sheet = recognitionSheet(plan, survey);
+    expect(sheet.map((r) => [r.title, r.device, r.order, r.decimal, r.binary, r.instruction])).toEqual([
+      ['Start files', 'nvme0n1p1', 1, '104.9 MB', '100 MiB', 'use-keep'],
+      ['Held back', 'nvme0n1p2', 2, '16.8 MB', '16 MiB', 'leave-alone'],
+      ['Main volume', 'nvme0n1p3', 3, '214.7 GB', '200.00 GiB', 'leave-alone'],
+      ['root', 'nvme0n1p5', 4, '64.4 GB', '60.00 GiB', 'install-here'],
+      ['free space', '', 0, '232.1 GB', '216.14 GiB', 'nothing'],
+      ['Rescue', 'nvme0n1p4', 5, '734.0 MB', '700 MiB', 'leave-alone'],
+    ]);
+    expect(sheet[3]).toMatchObject({
+      before: 'Main volume',
+      after: 'free space',
+      typeName: 'Linux root',
+      isNew: true,
+    });
+    expect(lookAlikes(sheet)).toEqual([]);
+  });
+});
+
+describe('the runbook', () => {
+  const runbook = runbookFor(plan, survey);
+  const all = runbook.phases.flatMap((p) => p.steps);
+
+  test('numbers its steps through, and each says what to do and what to check', () => {
+    expect(all.map((s) => s.number)).toEqual(all.map((_, i) => i + 1));
+    for (const s of all) {
+      expect(s.actions.length).toBeGreaterThan(0);
+      expect(s.checks.length).toBeGreaterThan(0);
+    }
+  });
+
+  test('gives the figures that are needed on the day', () => {
+    const text = (id: string) => {
+      const s = all.find((x) => x.id === id)!;
+      return [s.title, ...s.actions, ...s.checks].join('\n');
+    };
+    expect(text('shrink:found-3')).toContain('Shrink “Main volume” to 200 GiB (214.7 GB)');
+    expect(text('shrink:found-3')).toContain(`${(998_541_312 * 512) / MIB - 200 * 1024} MiB`);
+    expect(text('create:new-1')).toContain('start at 204917 MiB (sector 419670016), size 60 GiB');
+    expect(text('install:system-1')).toContain(
+      'nvme0n1p1, 100 MiB (104.9 MB), FAT: mount at /boot/efi; do NOT format.',
+    );
+    expect(text('install:system-1')).toContain('Loader: into the EFI system partition nvme0n1p1.');
+    expect(text('safety-copy')).toContain('“petrel.head.bin” and “petrel.tail.bin”');
+  });
+
+  test('a disk that was not captured is saved with commands that fit its size', () => {
+    const drawnSurvey = drawn(500, ['100GiB root']);
+    const p = planOn(drawnSurvey, { kind: 'remove', partition: 'found-1' });
+    const copy = runbookFor(p, drawnSurvey)
+      .phases.flatMap((ph) => ph.steps)
+      .find((s) => s.id === 'safety-copy')!;
+    expect(copy.actions[1]).toBe(`and: dd if=/dev/nvme0n1 of=tail.bin bs=1M skip=${500 * 1024 - 1}`);
+  });
+
+  test('ticks are kept', () => {
+    const ticked = edited(plan, survey, { kind: 'tick', step: 'backup', done: true });
+    expect(runbookFor(ticked, survey).phases[0]!.steps.map((s) => s.done)).toEqual([
+      true,
+      ...Array<boolean>(runbookFor(ticked, survey).phases[0]!.steps.length - 1).fill(false),
+    ]);
+    expect(overviewOf(ticked, survey).steps).toMatchObject({ done: 1 });
+  });
+
+  test('as one file refers to nothing outside itself, and escapes names', () => {
+    const html = runbookHtml(runbook, {
+      machine: 'petrel & co',
+      madeAt: '2026-05-04T09:00:00Z',
+      blockers: [],
+      hazards: ['x < y'],
+    });
+    expect(html).not.toMatch(/(?:src|href)=|url\(|@import|<script/);
+    expect(html).toContain('petrel &amp; co');
+    expect(html).toContain('Install Field &lt;Linux&gt;');
+    expect(html).toContain('x &lt; y');
+    expect(html.match(/<input type="checkbox"/g)).toHaveLength(all.length);
+  });
+
+  test.each([
+    [{ least: 3, most: 59 }, 'under a minute'],
+    [{ least: 250, most: 530 }, '4–9 min'],
+    [{ least: 9000, most: 18_000 }, '2–5 h'],
+    [{ least: 290, most: 300 }, '4–5 min'],
+  ])('%j is said as %s', (range, said) => expect(timeInWords(range)).toBe(said));
+});
+
+describe('where a machine stands', () => {
+  test('says the next thing to do', () => {
+    expect(overviewOf(plan, undefined).next).toBe('Read the disk');
+    expect(overviewOf(planOn(survey), survey).next).toBe('Say how much is used');
+    expect(overviewOf(begun, survey)).toMatchObject({
+      disk: '512.1 GB · GPT · UEFI',
+      stages: { 'as-found': 'open' },
+    });
+    expect(overviewOf(plan, survey)).toMatchObject({
+      next: 'Runbook ready',
+      findings: { blocker: 0 },
+      stages: { match: 'ready', runbook: 'open' },
+    });
+  });
+});

@@ -1,0 +1,190 @@
+import fc from 'fast-check';
+import { GIB, MIB } from '../quantity/index.js';
+import { drawn, edited, gib, mib, newSystem, petrelSurvey, planOn } from '../testing/builders.js';
+import { newPartition, noteFoundEdit, plannedGaps, type Edit, type Plan } from '../plan/index.js';
+import type { Survey } from '../survey/index.js';
+import { copyTime, orderSteps, procedureFor, type Step } from './index.js';
+
+const ids = (plan: Plan, survey: Survey) => {
+  const { ordered } = procedureFor(plan, survey);
+  return ordered.ok ? ordered.steps.map((s) => s.id) : ordered.cycle;
+};
+
+function withRoot(plan: Plan, survey: Survey): Plan {
+  const gap = plannedGaps(plan, survey).reduce((a, b) => (b.usable.length > a.usable.length ? b : a));
+  const owners = plan.systems.filter((s) => s.id === 'system-1');
+  const partition = newPartition(plan, { role: 'root', start: gap.usable.start, length: gib(40), owners });
+  return edited(
+    plan,
+    survey,
+    { kind: 'create', partition },
+    {
+      kind: 'describe',
+      partition: 'found-1',
+      changes: { owners: ['found-windows', 'system-1'], mountPoint: '/boot/efi' },
+    },
+  );
+}
+
+describe('petrel, with a Linux beside its Windows', () => {
+  const survey = petrelSurvey();
+  const begun = planOn(survey, { kind: 'add-system', system: newSystem('linux-desktop', 'Field Linux') });
+  const measured = edited(
+    begun,
+    survey,
+    noteFoundEdit(begun, 'found-3', { usedBytes: 102_088_769_536, encrypted: true }),
+  );
+  const plan = withRoot(
+    edited(measured, survey, { kind: 'resize', partition: 'found-3', length: gib(200), hold: 'start' }),
+    survey,
+  );
+
+  test('is prepared, shrunk from its own system, restarted, and only then touched from outside', () => {
+    expect(ids(plan, survey)).toEqual([
+      'backup',
+      'safety-copy',
+      'recovery-key:found-3',
+      'suspend-protection:found-3',
+      'unhibernate:found-windows',
+      'check-volume:found-3',
+      'shrink:found-3',
+      'verify-start:found-windows',
+      'create:new-1',
+      'install:system-1',
+      'start-order',
+      'first-start:found-windows',
+      'resume-protection:found-3',
+      'first-start:system-1',
+      'verify-disk',
+    ]);
+  });
+
+  test('counts its restarts and the data that may move', () => {
+    const procedure = procedureFor(plan, survey);
+    expect(procedure.phases.map((p) => [p.environment.kind, p.restart])).toEqual([
+      ['running', false],
+      ['first-start', true],
+      ['live', true],
+      ['installer', false],
+      ['firmware', true],
+      ['first-start', true],
+      ['first-start', true],
+    ]);
+    expect(procedure.restarts).toBe(5);
+    expect(procedure.moved).toEqual({ least: 0, most: 102_088_769_536 });
+  });
+
+  test('a plan that changes nothing has no steps', () => expect(ids(planOn(survey), survey)).toEqual([]));
+
+  test('a tick stays with its step when the plan changes elsewhere', () => {
+    const more = edited(plan, survey, { kind: 'set-machine', changes: { ramBytes: GIB } });
+    expect(ids(more, survey)).toEqual(ids(plan, survey));
+  });
+});
+
+describe('moves', () => {
+  const survey = drawn(500, ['10GiB ext4', '100GiB ext4', '50GiB ext4']);
+  const noted = (plan: Plan) => edited(plan, survey, noteFoundEdit(plan, 'found-2', { usedBytes: 30 * GIB }));
+
+  test('a move waits for the deletion that makes its room', () => {
+    const plan = edited(
+      noted(planOn(survey)),
+      survey,
+      { kind: 'remove', partition: 'found-1' },
+      { kind: 'move', partition: 'found-2', start: mib(1) },
+    );
+    expect(ids(plan, survey)).toEqual([
+      'backup',
+      'safety-copy',
+      'delete:found-1',
+      'move:found-2',
+      'verify-disk',
+    ]);
+    const move = procedureFor(plan, survey)
+      .phases.flatMap((p) => p.steps)
+      .find((s) => s.kind === 'move')!;
+    expect(move).toMatchObject({
+      before: { start: mib(1) + gib(10), length: gib(100) },
+      after: { start: mib(1), length: gib(100) },
+      bytes: { least: 30 * GIB, most: 100 * GIB },
+      seconds: { least: Math.ceil((30 * GIB) / (1200 * MIB)), most: Math.ceil((100 * GIB) / (500 * MIB)) },
+    });
+    expect(move.needs).toContain('delete:found-1');
+  });
+
+  test('two that trade places have no order, and it is said', () => {
+    const begun = planOn(survey, { kind: 'remove', partition: 'found-3' });
+    const edits: Edit[] = [
+      { kind: 'remove', partition: 'found-1' },
+      { kind: 'move', partition: 'found-2', start: mib(1) },
+    ];
+    const shifted = edited(begun, survey, ...edits);
+    const first = begun.partitions.find((p) => p.id === 'found-1')!;
+    const plan = edited(shifted, survey, {
+      kind: 'restore',
+      partition: { ...first, start: mib(1 + 102_400) },
+    });
+    expect(procedureFor(plan, survey).ordered).toMatchObject({ ok: false });
+  });
+});
+
+describe('copying', () => {
+  test.each([
+    ['hdd', 100 * GIB, 1280, 2560],
+    ['nvme', 100 * GIB, 86, 205],
+    ['emmc', 30 * GIB, 384, 1024],
+  ] as const)('on %s %d bytes take %d to %d seconds', (medium, size, least, most) => {
+    expect(copyTime({ least: size, most: size }, medium)).toEqual({ least, most });
+  });
+});
+
+describe('the order', () => {
+  const node = (id: string, needs: string[], environment: Step['environment']): Step => ({
+    id,
+    needs,
+    environment,
+    kind: 'create',
+    partition: null,
+    found: null,
+    system: null,
+    before: null,
+    after: null,
+    bytes: null,
+    seconds: null,
+    undo: 'yes',
+  });
+
+  test('honours every need, holds every step once, or names a cycle', () => {
+    const graph = fc.array(
+      fc.tuple(fc.array(fc.nat(11), { maxLength: 3 }), fc.constantFrom('live', 'firmware')),
+      { minLength: 1, maxLength: 12 },
+    );
+    fc.assert(
+      fc.property(graph, (rows) => {
+        const steps = rows.map(([needs, kind], i) =>
+          node(
+            `s${i}`,
+            needs.map((n) => `s${n}`),
+            { kind },
+          ),
+        );
+        const ordered = orderSteps(steps);
+        if (!ordered.ok) return expect(ordered.cycle.length).toBeGreaterThan(0);
+        const at = new Map(ordered.steps.map((s, i) => [s.id, i]));
+        expect(at.size).toBe(steps.length);
+        for (const s of ordered.steps)
+          for (const need of s.needs) expect(at.get(need)!).toBeLessThan(at.get(s.id)!);
+      }),
+    );
+  });
+
+  test('stays in an environment as long as something can be done there', () => {
+    const steps = [
+      node('a', [], { kind: 'live' }),
+      node('b', [], { kind: 'firmware' }),
+      node('c', [], { kind: 'live' }),
+    ];
+    const ordered = orderSteps(steps);
+    expect(ordered.ok && ordered.steps.map((s) => s.id)).toEqual(['a', 'c', 'b']);
+  });
+});
