@@ -1,1 +1,1 @@
-export { overviewOf, STAGES, type Overview, type Stage, type StageState } from './overview.js';
+export { overviewOf, STAGES, type Overview, type Stage, type StageState, type Stratum } from './overview.js';

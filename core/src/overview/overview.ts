@@ -1,5 +1,5 @@
 import { countByLevel, findAll, type Level } from '../finding/index.js';
-import { usedOf, type Plan } from '../plan/index.js';
+import { plannedParts, usedOf, type Plan } from '../plan/index.js';
 import { formatDecimal } from '../quantity/index.js';
 import { procedureFor } from '../sequence/index.js';
 import type { Survey } from '../survey/index.js';
@@ -11,6 +11,13 @@ export type Stage = (typeof STAGES)[number];
 /** `empty`: nothing there yet. `open`: something is missing or wrong. `ready`: nothing is. */
 export type StageState = 'empty' | 'open' | 'ready';
 
+/** A partition or gap: its share of the disk, 0 to 1, and the owner's place in the list of systems (-1: none). */
+export interface Stratum {
+  readonly share: number;
+  readonly owner: number;
+  readonly kind: 'partition' | 'gap';
+}
+
 /** Where a machine stands. Derived; the same on the bench and beside the stages. */
 export interface Overview {
   readonly stages: Readonly<Record<Stage, StageState>>;
@@ -18,6 +25,8 @@ export interface Overview {
   readonly steps: { readonly done: number; readonly all: number };
   /** One line: `512.1 GB GPT, UEFI`. */
   readonly disk: string;
+  /** The planned disk from top to bottom, for a small drawing. */
+  readonly strata: readonly Stratum[];
   /** The next thing to do, in a few words. */
   readonly next: string;
 }
@@ -34,8 +43,20 @@ export function overviewOf(plan: Plan, survey: Survey | undefined): Overview {
     findings,
     steps: { done, all: steps.length },
     disk: diskLine(plan, survey),
+    strata: survey ? strataOf(plan, survey) : [],
     next: nextWords(stages, plan, findings, { done, all: steps.length }),
   };
+}
+
+function strataOf(plan: Plan, survey: Survey): Stratum[] {
+  return plannedParts(plan, survey).flatMap((part): Stratum[] => {
+    if (part.kind === 'table') return [];
+    const share = part.length / survey.disk.sizeSectors;
+    if (part.kind === 'gap') return [{ share, owner: -1, kind: 'gap' }];
+    return [
+      { share, owner: plan.systems.findIndex((s) => s.id === part.partition.owners[0]), kind: 'partition' },
+    ];
+  });
 }
 
 function stageStates(

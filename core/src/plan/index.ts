@@ -13,6 +13,8 @@ export {
   undeleteEdit,
 } from './compose.js';
 export { apply, EditSchema, type BatchEdit, type Edit, type SingleEdit } from './edits/edit.js';
+export { editTitle } from './edits/title.js';
+export { EMPTY_HISTORY, remember, type History, type MadeEdit } from './history.js';
 export { refusalInWords, type Refusal, type RefusalCode } from './edits/refusal.js';
 export type { Applied, Surveys } from './edits/result.js';
 export { fatesOf, type Fate, type FateKind } from './fate.js';

@@ -15,6 +15,8 @@ import {
 } from '../testing/builders.js';
 import {
   apply,
+  EMPTY_HISTORY,
+  remember,
   endOf,
   fatesOf,
   floorOf,
@@ -277,6 +279,32 @@ describe('edits', () => {
     expect(EditSchema.safeParse({ kind: 'remove', partition: 'a', force: true }).success).toBe(false);
     expect(EditSchema.safeParse({ kind: 'set-machine', changes: { cpu: 'x' } }).success).toBe(false);
     expect(EditSchema.safeParse({ kind: 'explode' }).success).toBe(false);
+  });
+});
+
+describe('the history', () => {
+  const made = (n: number, intent: 'do' | 'undo' | 'redo' = 'do') => ({
+    intent,
+    edit: { kind: 'tick', step: `${n}`, done: true } as const,
+    inverse: { kind: 'tick', step: `${n}`, done: false } as const,
+  });
+  const back = (m: ReturnType<typeof made>) => ({
+    intent: 'undo' as const,
+    edit: m.inverse,
+    inverse: m.edit,
+  });
+
+  test('do, undo, redo gives the history after do', () => {
+    const after = [made(1), made(2)].reduce(remember, EMPTY_HISTORY);
+    const undone = remember(after, back(made(2)));
+    expect(undone.undo).toEqual([made(1)]);
+    expect(undone.redo.at(-1)!.edit).toEqual(made(2).edit);
+    expect(remember(undone, made(2, 'redo'))).toEqual(after);
+  });
+
+  test('something new empties redo', () => {
+    const undone = remember(remember(EMPTY_HISTORY, made(1)), back(made(1)));
+    expect(remember(undone, made(3))).toEqual({ undo: [made(3)], redo: [] });
   });
 });
 

@@ -1,0 +1,1 @@
+export { DEMO_MACHINES, type DemoMachine } from './machines.js';

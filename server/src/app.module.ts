@@ -1,0 +1,17 @@
+import { Module, type DynamicModule } from '@nestjs/common';
+import { DataSource } from 'typeorm';
+import { HealthController } from './health.controller.js';
+import { MachinesController } from './machines/machines.controller.js';
+import { MachinesService } from './machines/machines.service.js';
+import { Writer } from './storage/writer.js';
+
+@Module({})
+export class AppModule {
+  static with(source: DataSource): DynamicModule {
+    return {
+      module: AppModule,
+      controllers: [HealthController, MachinesController],
+      providers: [{ provide: DataSource, useValue: source }, Writer, MachinesService],
+    };
+  }
+}

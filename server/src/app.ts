@@ -1,0 +1,102 @@
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import { ValidationPipe } from '@nestjs/common';
+import { NestFactory } from '@nestjs/core';
+import type { NestExpressApplication } from '@nestjs/platform-express';
+import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
+import compression from 'compression';
+import { static as serveStatic, type NextFunction, type Request, type Response } from 'express';
+import helmet from 'helmet';
+import { pino, type Logger } from 'pino';
+import { pinoHttp } from 'pino-http';
+import { AppModule } from './app.module.js';
+import { requestGuard } from './http/guard.js';
+import { invalidRequest, ProblemFilter } from './http/problem.js';
+import type { Settings } from './settings.js';
+import { openStore } from './storage/data-source.js';
+
+/** A survey of 256 partitions has some 100 kB. */
+const BODY_LIMIT = '1mb';
+
+export interface App {
+  readonly nest: NestExpressApplication;
+  close(): Promise<void>;
+}
+
+/** The application on an opened and migrated store, ready to listen. */
+export async function createApp(
+  settings: Settings,
+  logger: Logger = pino({ level: 'silent' }),
+): Promise<App> {
+  const source = await openStore(settings.dataFolder);
+  const nest = await NestFactory.create<NestExpressApplication>(AppModule.with(source), {
+    logger: false,
+    bodyParser: false,
+  });
+  nest.disable('x-powered-by');
+  nest.use(helmet({ contentSecurityPolicy: { directives: CSP }, strictTransportSecurity: false }));
+  nest.use(pinoHttp({ logger, autoLogging: { ignore: (r) => !r.url?.startsWith('/api/') } }));
+  nest.use(requestGuard(settings));
+  nest.use(compression());
+  nest.useBodyParser('json', { limit: BODY_LIMIT });
+  nest.setGlobalPrefix('api');
+  nest.useGlobalPipes(
+    new ValidationPipe({
+      whitelist: true,
+      forbidNonWhitelisted: true,
+      transform: true,
+      exceptionFactory: invalidRequest,
+    }),
+  );
+  nest.useGlobalFilters(new ProblemFilter(logger));
+  nest.use('/api', noStore);
+  documentApi(nest);
+  if (settings.webFolder && existsSync(settings.webFolder)) serveWeb(nest, settings.webFolder);
+  await nest.init();
+  return {
+    nest,
+    close: async () => {
+      await nest.close();
+      await source.destroy();
+    },
+  };
+}
+
+/** Everything comes from this server. Styles are inline where the interface computes them. */
+const CSP = {
+  defaultSrc: ["'self'"],
+  scriptSrc: ["'self'"],
+  styleSrc: ["'self'", "'unsafe-inline'"],
+  imgSrc: ["'self'", 'data:'],
+  fontSrc: ["'self'"],
+  connectSrc: ["'self'"],
+  workerSrc: ["'self'"],
+  objectSrc: ["'none'"],
+  frameAncestors: ["'none'"],
+  upgradeInsecureRequests: null,
+};
+
+function noStore(_request: Request, response: Response, next: NextFunction): void {
+  response.setHeader('Cache-Control', 'no-store');
+  next();
+}
+
+function documentApi(nest: NestExpressApplication): void {
+  const config = new DocumentBuilder().setTitle('Rhizotome').setVersion('1').build();
+  SwaggerModule.setup('api/docs', nest, () => SwaggerModule.createDocument(nest, config));
+}
+
+function missing(_request: Request, response: Response): void {
+  response.status(404).type('text/plain').send('No such file.');
+}
+
+/** Built files under /assets are named by their content; every other path is a page of the app. */
+function serveWeb(nest: NestExpressApplication, folder: string): void {
+  nest.use('/assets', serveStatic(join(folder, 'assets'), { immutable: true, maxAge: '1y' }), missing);
+  nest.use(serveStatic(folder, { index: false, fallthrough: true }));
+  nest.use((request: Request, response: Response, next: NextFunction) => {
+    if (request.method !== 'GET' || request.path.startsWith('/api')) return next();
+    response.setHeader('Cache-Control', 'no-cache');
+    response.sendFile(join(folder, 'index.html'));
+  });
+}

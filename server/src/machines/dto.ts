@@ -1,0 +1,66 @@
+import { ApiProperty } from '@nestjs/swagger';
+import { Type } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsIn,
+  IsInt,
+  IsObject,
+  IsString,
+  Length,
+  Matches,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from 'class-validator';
+
+const NAME = /\S/;
+
+export class NameMachineDto {
+  @ApiProperty({ example: 'whimbrel', maxLength: 80 })
+  @IsString()
+  @MaxLength(80)
+  @Matches(NAME, { message: 'name must not be empty' })
+  name: string;
+}
+
+export class AddSurveyDto {
+  @ApiProperty({
+    type: 'object',
+    additionalProperties: true,
+    description: 'A rhizotome/survey document, version 1',
+  })
+  @IsObject()
+  survey: Record<string, unknown>;
+}
+
+export class EditDto {
+  @ApiProperty({ description: 'Given by the client: an edit sent twice with one key is made once' })
+  @IsString()
+  @Length(8, 64)
+  key: string;
+
+  @ApiProperty({ enum: ['do', 'undo', 'redo'] })
+  @IsIn(['do', 'undo', 'redo'])
+  intent: 'do' | 'undo' | 'redo';
+
+  @ApiProperty({ type: 'object', additionalProperties: true, description: 'One edit of the plan' })
+  @IsObject()
+  edit: Record<string, unknown>;
+}
+
+export class PostEditsDto {
+  @ApiProperty({ description: 'The revision the edits are based on' })
+  @IsInt()
+  @Min(0)
+  base: number;
+
+  @ApiProperty({ type: [EditDto] })
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(100)
+  @ValidateNested({ each: true })
+  @Type(() => EditDto)
+  edits: EditDto[];
+}

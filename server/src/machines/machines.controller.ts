@@ -1,0 +1,77 @@
+import {
+  Body,
+  Controller,
+  Delete,
+  Get,
+  HttpCode,
+  Inject,
+  Param,
+  ParseUUIDPipe,
+  Patch,
+  Post,
+} from '@nestjs/common';
+import { ApiTags } from '@nestjs/swagger';
+import { AddSurveyDto, NameMachineDto, PostEditsDto } from './dto.js';
+import { MachinesService } from './machines.service.js';
+
+const Id = () => Param('id', ParseUUIDPipe);
+
+@ApiTags('machines')
+@Controller('machines')
+export class MachinesController {
+  constructor(@Inject(MachinesService) private readonly machines: MachinesService) {}
+
+  @Get()
+  list() {
+    return this.machines.list();
+  }
+
+  @Post()
+  create(@Body() { name }: NameMachineDto) {
+    return this.machines.create(name);
+  }
+
+  @Post('demo')
+  @HttpCode(200)
+  loadDemo() {
+    return this.machines.loadDemo();
+  }
+
+  @Get(':id')
+  open(@Id() id: string) {
+    return this.machines.open(id);
+  }
+
+  @Patch(':id')
+  rename(@Id() id: string, @Body() { name }: NameMachineDto) {
+    return this.machines.rename(id, name);
+  }
+
+  @Delete(':id')
+  @HttpCode(204)
+  remove(@Id() id: string) {
+    return this.machines.remove(id);
+  }
+
+  @Post(':id/restore')
+  @HttpCode(200)
+  restore(@Id() id: string) {
+    return this.machines.restore(id);
+  }
+
+  @Post(':id/duplicate')
+  duplicate(@Id() id: string) {
+    return this.machines.duplicate(id);
+  }
+
+  @Post(':id/surveys')
+  addSurvey(@Id() id: string, @Body() { survey }: AddSurveyDto) {
+    return this.machines.addSurvey(id, survey);
+  }
+
+  @Post(':id/edits')
+  @HttpCode(200)
+  postEdits(@Id() id: string, @Body() body: PostEditsDto) {
+    return this.machines.postEdits(id, body);
+  }
+}

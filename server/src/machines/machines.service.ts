@@ -1,0 +1,312 @@
+import { randomUUID } from 'node:crypto';
+import { Inject, Injectable } from '@nestjs/common';
+import {
+  apply,
+  beginEdit,
+  EditSchema,
+  EMPTY_PLAN,
+  noteFoundEdit,
+  refusalInWords,
+  SurveySchema,
+  type Edit,
+  type Plan,
+  type Survey,
+  type Surveys,
+} from '@rhizotome/core';
+import { DEMO_MACHINES, type DemoMachine } from '@rhizotome/demo';
+import { IsNull, MoreThan, type EntityManager } from 'typeorm';
+import { notFound, ProblemException } from '../http/problem.js';
+import { EditEntity, MachineEntity, SurveyEntity } from '../storage/entities.js';
+import { Writer } from '../storage/writer.js';
+import type { EditDto, PostEditsDto } from './dto.js';
+import { planOf, toHistoryEntry, toRow, type MachineRow, type OpenedMachine } from './responses.js';
+
+/** The latest edits that are sent for undo; older ones stay in the store. */
+const HISTORY_SENT = 500;
+const MOST_MACHINES = 1000;
+
+/** Each public method is one transaction, or one read. What a document means, core decides. */
+@Injectable()
+export class MachinesService {
+  constructor(@Inject(Writer) private readonly writer: Writer) {}
+
+  list(): Promise<MachineRow[]> {
+    return this.writer.read(async (manager) => {
+      const machines = await manager.find(MachineEntity, {
+        where: { deletedAt: IsNull() },
+        order: { createdAt: 'ASC', id: 'ASC' },
+      });
+      return Promise.all(
+        machines.map(async (m) => toRow(m, (await surveysOf(manager, m.id))(planOf(m).surveyId ?? ''))),
+      );
+    });
+  }
+
+  open(id: string): Promise<OpenedMachine> {
+    return this.writer.read((manager) => opened(manager, id));
+  }
+
+  create(name: string): Promise<OpenedMachine> {
+    return this.writer.write(async (manager) => {
+      const machine = await insertMachine(manager, name, '', EMPTY_PLAN);
+      return opened(manager, machine.id);
+    });
+  }
+
+  rename(id: string, name: string): Promise<MachineRow> {
+    return this.writer.write(async (manager) => {
+      const machine = await existing(manager, id);
+      machine.name = name.trim();
+      await manager.save(machine);
+      return toRow(machine, (await surveysOf(manager, id))(planOf(machine).surveyId ?? ''));
+    });
+  }
+
+  /** A copy with its surveys and plan; its history begins anew. */
+  duplicate(id: string): Promise<OpenedMachine> {
+    return this.writer.write(async (manager) => {
+      const original = await existing(manager, id);
+      const copy = await insertMachine(
+        manager,
+        `${original.name}, copy`.slice(0, 80),
+        original.story,
+        planOf(original),
+      );
+      const renamed = new Map<string, string>();
+      for (const { document } of await manager.findBy(SurveyEntity, { machineId: id })) {
+        const survey = JSON.parse(document) as Survey;
+        const fresh = { ...survey, id: randomUUID() };
+        renamed.set(survey.id, fresh.id);
+        await insertSurvey(manager, copy.id, fresh);
+      }
+      const plan = planOf(copy);
+      copy.plan = JSON.stringify({
+        ...plan,
+        surveyId: plan.surveyId && (renamed.get(plan.surveyId) ?? null),
+      });
+      await manager.save(copy);
+      return opened(manager, copy.id);
+    });
+  }
+
+  /** Takes the machine off the bench; `restore` puts it back whole. */
+  remove(id: string): Promise<void> {
+    return this.writer.write(async (manager) => {
+      const machine = await existing(manager, id);
+      machine.deletedAt = new Date().toISOString();
+      await manager.save(machine);
+    });
+  }
+
+  restore(id: string): Promise<MachineRow> {
+    return this.writer.write(async (manager) => {
+      const machine = await manager.findOneBy(MachineEntity, { id });
+      if (!machine) throw notFound('machine');
+      machine.deletedAt = null;
+      await manager.save(machine);
+      return toRow(machine, (await surveysOf(manager, id))(planOf(machine).surveyId ?? ''));
+    });
+  }
+
+  addSurvey(id: string, document: unknown): Promise<{ surveyId: string }> {
+    const parsed = SurveySchema.safeParse(document);
+    if (!parsed.success) throw invalidDocument('survey', parsed.error.issues);
+    return this.writer.write(async (manager) => {
+      await existing(manager, id);
+      const present = await manager.findOneBy(SurveyEntity, { id: parsed.data.id });
+      if (present && (present.machineId !== id || present.document !== JSON.stringify(parsed.data)))
+        throw new ProblemException({
+          status: 409,
+          code: 'survey-exists',
+          title: 'A survey is never changed',
+          detail: 'Another survey with this id is there already. A new reading of a disk is a new survey.',
+        });
+      if (!present) await insertSurvey(manager, id, parsed.data);
+      return { surveyId: parsed.data.id };
+    });
+  }
+
+  /**
+   * Applies edits made against revision `base`. Edits sent before, known by their key, are not made again.
+   * A base that others have moved on from is answered with what came in between.
+   */
+  postEdits(id: string, { base, edits }: PostEditsDto): Promise<{ revision: number }> {
+    const decoded = edits.map(decodeEdit);
+    return this.writer.write(async (manager) => {
+      const machine = await existing(manager, id);
+      const since = await manager.find(EditEntity, {
+        where: { machineId: id, revision: MoreThan(base) },
+        order: { revision: 'ASC' },
+      });
+      const known = new Set(since.map((e) => e.key));
+      const foreign = since.filter((e) => !decoded.some((d) => d.key === e.key));
+      if (foreign.length > 0 || base > machine.revision) throw stale(machine, since);
+      const surveys = await surveysOf(manager, id);
+      let plan = planOf(machine);
+      for (const { key, intent, edit } of decoded.filter((d) => !known.has(d.key))) {
+        const result = apply(plan, edit, surveys);
+        if (!result.ok) throw refusedEdit(plan, surveys, result.refusal, key);
+        plan = result.plan;
+        machine.revision += 1;
+        await manager.insert(EditEntity, {
+          machineId: id,
+          revision: machine.revision,
+          key,
+          intent,
+          edit: JSON.stringify(edit),
+          inverse: JSON.stringify(result.inverse),
+          at: new Date().toISOString(),
+        });
+      }
+      machine.plan = JSON.stringify(plan);
+      await manager.save(machine);
+      return { revision: machine.revision };
+    });
+  }
+
+  /** Puts the demo machines on an empty bench; leaves any other as it is. */
+  loadDemo(): Promise<{ added: number }> {
+    return this.writer.write(async (manager) => {
+      if ((await manager.countBy(MachineEntity, { deletedAt: IsNull() })) > 0) return { added: 0 };
+      for (const demo of DEMO_MACHINES) await insertDemo(manager, demo);
+      return { added: DEMO_MACHINES.length };
+    });
+  }
+}
+
+async function existing(manager: EntityManager, id: string): Promise<MachineEntity> {
+  const machine = await manager.findOneBy(MachineEntity, { id, deletedAt: IsNull() });
+  if (!machine) throw notFound('machine');
+  return machine;
+}
+
+async function opened(manager: EntityManager, id: string): Promise<OpenedMachine> {
+  const machine = await existing(manager, id);
+  const surveys = await manager.findBy(SurveyEntity, { machineId: id });
+  const history = await manager.find(EditEntity, {
+    where: { machineId: id },
+    order: { revision: 'DESC' },
+    take: HISTORY_SENT,
+  });
+  const { name, story, revision } = machine;
+  return {
+    id,
+    name,
+    story,
+    revision,
+    plan: planOf(machine),
+    surveys: surveys.map((s) => JSON.parse(s.document) as Survey),
+    history: history.reverse().map(toHistoryEntry),
+  };
+}
+
+async function surveysOf(manager: EntityManager, machineId: string): Promise<Surveys> {
+  const rows = await manager.findBy(SurveyEntity, { machineId });
+  const byId = new Map(rows.map((row) => [row.id, JSON.parse(row.document) as Survey]));
+  return (id) => byId.get(id);
+}
+
+async function insertMachine(
+  manager: EntityManager,
+  name: string,
+  story: string,
+  plan: Plan,
+): Promise<MachineEntity> {
+  if ((await manager.countBy(MachineEntity, { deletedAt: IsNull() })) >= MOST_MACHINES)
+    throw new ProblemException({
+      status: 409,
+      code: 'bench-full',
+      title: 'The bench is full',
+      detail: `A bench holds ${MOST_MACHINES} machines. Delete one first.`,
+    });
+  return manager.save(
+    manager.create(MachineEntity, {
+      id: randomUUID(),
+      name: name.trim(),
+      story,
+      createdAt: new Date().toISOString(),
+      deletedAt: null,
+      revision: 0,
+      plan: JSON.stringify(plan),
+    }),
+  );
+}
+
+async function insertSurvey(manager: EntityManager, machineId: string, survey: Survey): Promise<void> {
+  await manager.insert(SurveyEntity, { id: survey.id, machineId, document: JSON.stringify(survey) });
+}
+
+async function insertDemo(manager: EntityManager, demo: DemoMachine): Promise<void> {
+  const survey = demo.survey?.({ id: randomUUID(), takenAt: new Date().toISOString() });
+  const machine = await insertMachine(manager, demo.name, demo.story, demoPlan(demo, survey));
+  if (survey) await insertSurvey(manager, machine.id, survey);
+}
+
+function demoPlan(demo: DemoMachine, survey: Survey | undefined): Plan {
+  const start: Plan = { ...EMPTY_PLAN, machine: demo.machine, systems: demo.systems };
+  if (!survey) return start;
+  const edits: ((plan: Plan) => Edit)[] = [
+    (plan) => beginEdit(plan, survey),
+    ...Object.entries(demo.used).map(
+      ([number, usedBytes]) =>
+        (plan: Plan) =>
+          noteFoundEdit(plan, `found-${number}`, { usedBytes }),
+    ),
+  ];
+  return edits.reduce((plan, edit) => {
+    const result = apply(plan, edit(plan), () => survey);
+    if (!result.ok) throw new Error(`Demo machine ${demo.name}: ${refusalInWords(result.refusal, 512)}`);
+    return result.plan;
+  }, start);
+}
+
+function decodeEdit({ key, intent, edit }: EditDto): { key: string; intent: EditDto['intent']; edit: Edit } {
+  const parsed = EditSchema.safeParse(edit);
+  if (!parsed.success) throw invalidDocument('edit', parsed.error.issues);
+  return { key, intent, edit: parsed.data as Edit };
+}
+
+function invalidDocument(
+  what: 'survey' | 'edit',
+  issues: readonly { readonly path: readonly PropertyKey[]; readonly message: string }[],
+): ProblemException {
+  const fields = issues.slice(0, 20).map((issue) => ({
+    field: [what, ...issue.path.map(String)].join('.'),
+    message: issue.message,
+  }));
+  return new ProblemException({
+    status: 400,
+    code: `invalid-${what}`,
+    title: `The ${what} is not understood`,
+    detail: fields.map((f) => `${f.field}: ${f.message}`).join('; '),
+    fields,
+  });
+}
+
+function stale(machine: MachineEntity, since: readonly EditEntity[]): ProblemException {
+  return new ProblemException({
+    status: 409,
+    code: 'stale-revision',
+    title: 'The plan has changed meanwhile',
+    detail: `The plan is at revision ${machine.revision}; other edits were made after the one these are based on.`,
+    revision: machine.revision,
+    between: since.map(toHistoryEntry),
+  });
+}
+
+function refusedEdit(
+  plan: Plan,
+  surveys: Surveys,
+  refusal: Parameters<typeof refusalInWords>[0],
+  key: string,
+): ProblemException {
+  const sectorBytes = surveys(plan.surveyId ?? '')?.disk.sectorBytes ?? 512;
+  return new ProblemException({
+    status: 422,
+    code: 'edit-refused',
+    title: 'The plan does not allow this',
+    detail: refusalInWords(refusal, sectorBytes),
+    refusal,
+    key,
+  });
+}

@@ -1,0 +1,74 @@
+import { Column, Entity, PrimaryColumn } from 'typeorm';
+
+/** A machine on the bench, with its plan and the plan's revision. */
+@Entity({ name: 'machine' })
+export class MachineEntity {
+  @PrimaryColumn('text')
+  id: string;
+
+  @Column('text')
+  name: string;
+
+  /** One line about it; empty for none. */
+  @Column('text')
+  story: string;
+
+  /** ISO 8601. */
+  @Column('text')
+  createdAt: string;
+
+  /** ISO 8601; null while it is on the bench. */
+  @Column('text', { nullable: true })
+  deletedAt: string | null;
+
+  /** Edits made so far. */
+  @Column('integer')
+  revision: number;
+
+  /** JSON of the plan at `revision`. */
+  @Column('text')
+  plan: string;
+}
+
+/** One reading of a disk. Never changed. */
+@Entity({ name: 'survey' })
+export class SurveyEntity {
+  @PrimaryColumn('text')
+  id: string;
+
+  @Column('text')
+  machineId: string;
+
+  /** JSON of the survey. */
+  @Column('text')
+  document: string;
+}
+
+/** An edit that led from `revision - 1` to `revision`. */
+@Entity({ name: 'edit' })
+export class EditEntity {
+  @PrimaryColumn('text')
+  machineId: string;
+
+  @PrimaryColumn('integer')
+  revision: number;
+
+  /** Given by the client, so that an edit sent twice is made once. */
+  @Column('text')
+  key: string;
+
+  /** `do`, `undo` or `redo`. */
+  @Column('text')
+  intent: string;
+
+  @Column('text')
+  edit: string;
+
+  @Column('text')
+  inverse: string;
+
+  @Column('text')
+  at: string;
+}
+
+export const ENTITIES = [MachineEntity, SurveyEntity, EditEntity];
