@@ -1,4 +1,5 @@
 import { existsSync } from 'node:fs';
+import type { Server } from 'node:http';
 import { join } from 'node:path';
 import { ValidationPipe } from '@nestjs/common';
 import { NestFactory } from '@nestjs/core';
@@ -14,6 +15,9 @@ import { requestGuard } from './http/guard.js';
 import { invalidRequest, ProblemFilter } from './http/problem.js';
 import type { Settings } from './settings.js';
 import { openStore } from './storage/data-source.js';
+
+/** How long requests under way may take when the server is told to stop. */
+const GRACE_MILLISECONDS = 3000;
 
 /** A survey of 256 partitions has some 100 kB. */
 const BODY_LIMIT = '1mb';
@@ -56,7 +60,15 @@ export async function createApp(
   return {
     nest,
     close: async () => {
-      await nest.close();
+      // Kept-alive connections would hold the server open; requests under way are answered first.
+      const closed = nest.close();
+      (nest.getHttpServer() as Server).closeIdleConnections();
+      const late = setTimeout(
+        () => (nest.getHttpServer() as Server).closeAllConnections(),
+        GRACE_MILLISECONDS,
+      );
+      await closed;
+      clearTimeout(late);
       await source.destroy();
     },
   };

@@ -10,7 +10,6 @@ async function main(): Promise<void> {
   const settings = settingsFrom(process.env, resolve(import.meta.dirname, '../..'));
   const logger = pino({ level: process.env['RHIZOTOME_LOG'] || 'warn' });
   const app = await createApp(settings, logger);
-  app.nest.enableShutdownHooks();
   const { added } = await app.nest.get(MachinesService).loadDemo();
   await app.nest.listen(settings.port, settings.host);
   const { port } = app.nest.getHttpServer().address() as AddressInfo;

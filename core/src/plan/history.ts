@@ -23,11 +23,10 @@ export function remember(history: History, made: MadeEdit): History {
   switch (made.intent) {
     case 'do':
       return { undo: [...history.undo, made], redo: [] };
-    case 'undo':
-      return {
-        undo: history.undo.slice(0, -1),
-        redo: [...history.redo, { ...made, edit: made.inverse, inverse: made.edit }],
-      };
+    case 'undo': {
+      const last = history.undo.at(-1);
+      return { undo: history.undo.slice(0, -1), redo: last ? [...history.redo, last] : history.redo };
+    }
     case 'redo':
       return { undo: [...history.undo, { ...made, intent: 'do' }], redo: history.redo.slice(0, -1) };
   }

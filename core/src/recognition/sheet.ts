@@ -115,6 +115,8 @@ const INSTALLED_ROLES: readonly Role[] = ['root', 'system'];
 
 function instructionFor(plan: Plan, p: PlannedPartition, fate: Fate | undefined): Instruction {
   const forNew = p.owners.some((id) => plan.systems.find((s) => s.id === id)?.origin === 'new');
+  // What several systems share is formatted once, before the first installer sees it.
+  if (p.treatment === 'format' && p.owners.length > 1) return 'use-keep';
   if (p.treatment === 'format') return INSTALLED_ROLES.includes(p.role) && forNew ? 'install-here' : 'format';
   return forNew && fate?.kind !== 'erased' ? 'use-keep' : 'leave-alone';
 }

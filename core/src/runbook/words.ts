@@ -447,7 +447,7 @@ function install(context: WordContext, step: Step): StepWords {
   );
   const lines = rows.map((row) => {
     const p = partitionOf(plan, row.id)!;
-    const treatment = p.treatment === 'keep' ? 'do NOT format' : 'format';
+    const treatment = p.treatment === 'keep' || p.owners.length > 1 ? 'do NOT format' : 'format';
     const place = p.mountPoint
       ? `mount at ${p.mountPoint}`
       : p.role === 'swap'

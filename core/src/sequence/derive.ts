@@ -189,9 +189,11 @@ function fateSteps(situation: Situation, fate: Fate, before: readonly string[]):
   return changeSteps(situation, fate, planned, before);
 }
 
+/** In the installer of the one new system that owns it; what is shared is formatted before the first of them. */
 function formatPlace({ plan }: Situation, p: PlannedPartition): Environment {
-  const forNew = plan.systems.find((s) => s.origin === 'new' && !s.ownSetup && p.owners.includes(s.id));
-  return forNew ? { kind: 'installer', system: forNew.id } : LIVE;
+  const [only, another] = p.owners;
+  const system = another === undefined ? plan.systems.find((s) => s.id === only) : undefined;
+  return system?.origin === 'new' && !system.ownSetup ? { kind: 'installer', system: system.id } : LIVE;
 }
 
 /** Shrink, then move, then grow: each only where the plan asks for it. */

@@ -1,6 +1,13 @@
 import { SparseBytes } from '../bytes/index.js';
 import { formatBinary, formatDecimal, MIB } from '../quantity/index.js';
-import { decodeGptCopy, detectSectorBytes, readTable, type TablePartition } from '../table/index.js';
+import {
+  decodeGptCopy,
+  detectSectorBytes,
+  headerPlaces,
+  readTable,
+  SECTOR_SIZES,
+  type TablePartition,
+} from '../table/index.js';
 import { refuse, type SurveyOutcome } from './outcome.js';
 import { MOST_PARTITIONS, type SurveyIdentity, type SurveyPartition } from './survey.js';
 
@@ -60,6 +67,33 @@ export function surveyFromCapture(capture: Capture, identity: SurveyIdentity): S
       partitions: table.partitions.map(toSurveyPartition),
     },
   };
+}
+
+/** The size of the disk as its own table tells it, and at which end it was read. */
+export interface ProposedSize {
+  readonly bytes: number;
+  readonly from: 'head' | 'tail';
+}
+
+/** A GPT's last header says which sector it is, and the first where the last one lies: so the disk's size can be proposed. */
+export function proposeDiskBytes(
+  head: Uint8Array | undefined,
+  tail: Uint8Array | undefined,
+): ProposedSize | undefined {
+  for (const sectorBytes of SECTOR_SIZES) {
+    const last = tail && headerPlaces(tail.subarray(Math.max(0, tail.length - sectorBytes)));
+    if (last) return { bytes: (last.myLba + 1) * sectorBytes, from: 'tail' };
+    const first = head && headerPlaces(head.subarray(sectorBytes, 2 * sectorBytes));
+    if (first?.myLba === 1) return { bytes: (first.alternateLba + 1) * sectorBytes, from: 'head' };
+  }
+  return undefined;
+}
+
+/** Which end of a disk these bytes look like, if either. */
+export function looksLikeEnd(bytes: Uint8Array): 'head' | 'tail' | undefined {
+  if (SECTOR_SIZES.some((s) => headerPlaces(bytes.subarray(s, 2 * s))?.myLba === 1)) return 'head';
+  if (SECTOR_SIZES.some((s) => headerPlaces(bytes.subarray(Math.max(0, bytes.length - s))))) return 'tail';
+  return bytes[510] === 0x55 && bytes[511] === 0xaa ? 'head' : undefined;
 }
 
 export function toSurveyPartition(partition: TablePartition): SurveyPartition {

@@ -10,7 +10,15 @@ export {
   type SurveySource,
   type SurveyVolume,
 } from './survey.js';
-export { CAPTURE_BYTES, surveyFromCapture, type Capture, type CapturedFile } from './from-capture.js';
+export {
+  CAPTURE_BYTES,
+  looksLikeEnd,
+  proposeDiskBytes,
+  surveyFromCapture,
+  type Capture,
+  type CapturedFile,
+  type ProposedSize,
+} from './from-capture.js';
 export type { SurveyOutcome, SurveyRefusal } from './outcome.js';
 export {
   disksInLsblk,

@@ -1,7 +1,15 @@
 import fc from 'fast-check';
 import { GIB, MIB, TIB } from '../quantity/index.js';
 import { drawn, IDENTITY, PETREL_BYTES, petrelFiles, petrelSurvey } from '../testing/builders.js';
-import { disksInLsblk, surveyFromCapture, surveyFromHand, surveyFromLsblk, SurveySchema } from './index.js';
+import {
+  disksInLsblk,
+  looksLikeEnd,
+  proposeDiskBytes,
+  surveyFromCapture,
+  surveyFromHand,
+  surveyFromLsblk,
+  SurveySchema,
+} from './index.js';
 
 describe('a survey from a capture', () => {
   const { head, tail } = petrelFiles();
@@ -55,6 +63,19 @@ describe('a survey from a capture', () => {
     expect(outcome.ok && outcome.survey.damage).toMatchObject([
       { id: 'backup-broken', fault: { code: 'header-crc' } },
     ]);
+  });
+
+  test('the size of the disk is told by either end', () => {
+    expect(proposeDiskBytes(head, tail)).toEqual({ bytes: PETREL_BYTES, from: 'tail' });
+    expect(proposeDiskBytes(head, new Uint8Array(tail.length))).toEqual({
+      bytes: PETREL_BYTES,
+      from: 'head',
+    });
+    expect(proposeDiskBytes(undefined, otherDisk())).toBeUndefined();
+  });
+
+  test('head and tail are told apart by what they hold', () => {
+    expect([head, tail, new Uint8Array(1024)].map(looksLikeEnd)).toEqual(['head', 'tail', undefined]);
   });
 
   test('leaves the bytes it was given as they were', () => {

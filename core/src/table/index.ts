@@ -1,5 +1,5 @@
 export { damageInWords, type Damage, type DamageId } from './damage.js';
-export { decodeGptCopy, type CopyFault } from './gpt/decode.js';
+export { decodeGptCopy, headerPlaces, type CopyFault } from './gpt/decode.js';
 export { encodeGpt, type GptSectors } from './gpt/encode.js';
 export { usableArea, type Gpt, type GptEntry } from './gpt/gpt.js';
 export { ENTRY, ENTRY_BYTES, ENTRY_COUNT, HEADER, HEADER_BYTES, NAME_UNITS } from './gpt/layout.js';

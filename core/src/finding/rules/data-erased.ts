@@ -15,6 +15,8 @@ export const dataErased: Rule = {
       const note = context.plan.found[found.id];
       if ((kind !== 'erased' && kind !== 'formatted') || !note || HOLDS_NOTHING.includes(note.role))
         return [];
+      // A formatted EFI partition has a rule of its own.
+      if (kind === 'formatted' && note.role === 'efi') return [];
       const used = usedOf(context.plan, context.survey, found.id);
       const title = partitionTitle({ label: found.volume?.label, name: found.name, role: note.role });
       return [

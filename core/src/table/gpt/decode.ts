@@ -58,6 +58,23 @@ export function decodeGptCopy(source: ByteSource, lba: number, sectorBytes: numb
   }
 }
 
+/** Where a header says that it and its twin lie, if the sector holds one whose own CRC is right. */
+export function headerPlaces(
+  sector: Uint8Array,
+): { readonly myLba: number; readonly alternateLba: number } | undefined {
+  if (sector.length < HEADER_BYTES || !hasGptSignature(sector)) return undefined;
+  try {
+    checkHeaderCrc(sector);
+    return {
+      myLba: lbaField(sector, HEADER.myLba, 'MyLBA'),
+      alternateLba: lbaField(sector, HEADER.alternateLba, 'AlternateLBA'),
+    };
+  } catch (error) {
+    if (error instanceof Untrusted) return undefined;
+    throw error;
+  }
+}
+
 /** Whether the sector begins with the signature "EFI PART". */
 export function hasGptSignature(sector: Uint8Array): boolean {
   return [...GPT_SIGNATURE].every((c, i) => sector[i] === c.charCodeAt(0));

@@ -1,0 +1,179 @@
+import { existsSync, mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core';
+
+const CHROMIUM = [process.env['RHIZOTOME_CHROMIUM'], '/usr/bin/chromium', '/usr/bin/chromium-browser'].find(
+  (path) => path && existsSync(path),
+);
+const FLAGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+];
+
+export async function launch(): Promise<Browser> {
+  if (!CHROMIUM) throw new Error('Chromium is missing. Install it, or name one in RHIZOTOME_CHROMIUM.');
+  return puppeteer.launch({
+    executablePath: CHROMIUM,
+    headless: true,
+    args: FLAGS,
+    userDataDir: mkdtempSync(join(tmpdir(), 'rhizotome-chromium-')),
+  });
+}
+
+/** Drives the app as a person does: by what is written on things. */
+export class Driver {
+  readonly complaints: string[] = [];
+
+  private constructor(
+    readonly page: Page,
+    readonly address: string,
+  ) {
+    page.on('pageerror', (error) =>
+      this.complaints.push(error instanceof Error ? error.message : String(error)),
+    );
+    page.on('console', (message) => {
+      const expected = /ERR_CONNECTION_REFUSED|Failed to load resource/.test(message.text());
+      if (message.type() === 'error' && !expected) this.complaints.push(message.text());
+    });
+  }
+
+  static async open(browser: Browser, address: string, size = { width: 1280, height: 800 }): Promise<Driver> {
+    const page = await browser.newPage();
+    await page.setViewport(size);
+    page.setDefaultTimeout(8000);
+    return new Driver(page, address);
+  }
+
+  async go(path: string): Promise<void> {
+    await this.page.goto(`${this.address}${path}`, { waitUntil: 'networkidle0' });
+  }
+
+  /** Lets the page draw what the last action changed. */
+  private async settle(): Promise<void> {
+    await this.page.evaluate(
+      () => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(() => done(null)))),
+    );
+  }
+
+  /** The element with this accessible name and role. Brought to the front first: a page behind draws nothing. */
+  async find(role: string, name: string): Promise<ElementHandle> {
+    await this.page.bringToFront();
+    const handle = await this.page.waitForSelector(`::-p-aria([name="${name}"][role="${role}"])`, {
+      visible: true,
+    });
+    if (!handle) throw new Error(`No ${role} named ${name}`);
+    return handle;
+  }
+
+  async press(name: string, role = 'button'): Promise<void> {
+    const handle = await this.find(role, name);
+    await handle.click();
+    await this.settle();
+  }
+
+  async stage(name: string): Promise<void> {
+    const link = await this.page.waitForSelector(`nav[aria-label="Stages"] ::-p-text(${name})`, {
+      visible: true,
+    });
+    await link!.click();
+    await this.page.waitForSelector(`nav [aria-current=page] ::-p-text(${name})`);
+    await this.settle();
+  }
+
+  /** Replaces what a field holds and leaves it with Enter. */
+  async type(label: string, text: string, enter = true): Promise<void> {
+    const field = await this.find('textbox', label);
+    await field.click({ count: 3 });
+    await this.page.keyboard.press('Backspace');
+    await field.type(text);
+    if (enter) await this.page.keyboard.press('Enter');
+    await this.settle();
+  }
+
+  async choose(label: string, option: string): Promise<void> {
+    const field = await this.find('combobox', label);
+    await field.evaluate((select, wanted) => {
+      const list = select as unknown as HTMLSelectElement;
+      const found = [...list.options].find((o) => o.label.startsWith(wanted));
+      if (!found) throw new Error(`No option ${wanted}`);
+      const set = Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value')!.set!;
+      set.call(list, found.value);
+      list.dispatchEvent(new Event('change', { bubbles: true }));
+    }, option);
+    await this.settle();
+  }
+
+  /** One choice of a segmented control. */
+  async pick(group: string, option: string): Promise<void> {
+    const radio = await this.page.waitForSelector(`[aria-label="${group}"] label ::-p-text(${option})`, {
+      visible: true,
+    });
+    await radio!.click();
+    await this.settle();
+  }
+
+  /** Waits until the page, or `within`, says this; letter case aside, since styles may change it. */
+  async sees(text: string, within = 'body'): Promise<void> {
+    await this.page.bringToFront();
+    await this.page
+      .waitForFunction(
+        (selector, wanted) =>
+          document
+            .querySelector<HTMLElement>(selector)
+            ?.innerText.replace(/\s+/g, ' ')
+            .toLowerCase()
+            .includes(wanted.toLowerCase()),
+        {},
+        within,
+        text,
+      )
+      .catch(async () => {
+        const shown = await this.text(within);
+        throw new Error(`“${text}” does not appear in ${within}, which says: ${shown.slice(0, 1500)}`);
+      });
+  }
+
+  async text(selector = 'body'): Promise<string> {
+    await this.page.waitForSelector(selector);
+    return this.page.$eval(selector, (element) => (element as HTMLElement).innerText.replace(/\s+/g, ' '));
+  }
+
+  texts(selector: string): Promise<string[]> {
+    return this.page.$$eval(selector, (list) =>
+      list.map((e) => (e as HTMLElement).innerText.replace(/\s+/g, ' ').trim()),
+    );
+  }
+
+  /** Labels of one core, from top to bottom. */
+  core(side: 'found' | 'planned'): Promise<string[]> {
+    return this.texts(`[aria-label="Parts as ${side}"] button`);
+  }
+
+  async selectPart(id: string, side: 'found' | 'planned' = 'planned'): Promise<void> {
+    const label = await this.page.waitForSelector(
+      `[aria-label="Parts as ${side}"] button[data-part="${id}"]`,
+    );
+    await label!.click();
+    await this.settle();
+  }
+
+  figure(name: string): Promise<string> {
+    return this.text(`[data-figure="${name}"]`);
+  }
+
+  async saved(): Promise<void> {
+    await this.sees('saved', 'header [role=status]');
+  }
+
+  /** Gives files to a file input, as picking them does. */
+  async pickFile(nth: number, path: string): Promise<void> {
+    const inputs = await this.page.$$('input[type=file]');
+    await (inputs[nth] as ElementHandle<HTMLInputElement>).uploadFile(path);
+  }
+}

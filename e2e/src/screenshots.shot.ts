@@ -1,0 +1,64 @@
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Browser } from 'puppeteer-core';
+import { Driver, launch } from './driver.js';
+import { planPetrel } from './petrel-plan.js';
+import { ROOT, TestServer } from './server.js';
+
+const FOLDER = process.env['RHIZOTOME_SHOTS'] || join(ROOT, 'docs/screenshots');
+const server = new TestServer();
+let browser: Browser;
+let machines: Record<string, string>;
+
+beforeAll(async () => {
+  mkdirSync(FOLDER, { recursive: true });
+  await server.start();
+  browser = await launch();
+  await planPetrel(server.address);
+  const list = (await (await fetch(`${server.address}/api/machines`)).json()) as {
+    id: string;
+    name: string;
+  }[];
+  machines = Object.fromEntries(list.map((m) => [m.name, m.id]));
+});
+afterAll(async () => {
+  await browser.close();
+  await server.dispose();
+});
+
+/** One picture of each main view, from demo data. */
+const VIEWS: readonly [file: string, machine: string | null, path: string, scheme: 'light' | 'dark'][] = [
+  ['bench', null, '', 'light'],
+  ['machine', 'petrel', 'machine', 'light'],
+  ['as-found', 'petrel', 'as-found', 'light'],
+  ['read-disk', 'fulmar', 'as-found', 'light'],
+  ['systems', 'petrel', 'systems', 'light'],
+  ['match', 'curlew', 'match', 'light'],
+  ['section', 'petrel', 'section?sel=found-3', 'light'],
+  ['section-dark', 'petrel', 'section?sel=new-1', 'dark'],
+  ['findings', 'petrel', 'findings', 'light'],
+  ['runbook', 'petrel', 'runbook', 'light'],
+];
+
+test.each(VIEWS)('%s', async (file, machine, path, scheme) => {
+  const app = await Driver.open(browser, server.address);
+  await app.page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
+  await app.go(machine ? `/machines/${machines[machine]}/${path}` : '/');
+  if (file === 'read-disk') await app.press('Read again');
+  await app.page.mouse.move(0, 0);
+  await new Promise((done) => setTimeout(done, 300));
+  await app.page.screenshot({ path: join(FOLDER, `${file}.png`) });
+  expect(app.complaints).toEqual([]);
+  await app.page.close();
+});
+
+test('the runbook as printed', async () => {
+  const app = await Driver.open(browser, server.address);
+  await app.go(`/machines/${machines['petrel']}/runbook`);
+  await app.page.pdf({
+    path: join(FOLDER, '../runbook.pdf'),
+    preferCSSPageSize: true,
+    printBackground: true,
+  });
+  await app.page.close();
+});

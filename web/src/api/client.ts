@@ -1,0 +1,86 @@
+import type { Edit, Overview, Plan, Survey } from '@rhizotome/core';
+
+export interface MachineRow {
+  readonly id: string;
+  readonly name: string;
+  readonly story: string;
+  readonly createdAt: string;
+  readonly overview: Overview;
+}
+
+export interface HistoryEntry {
+  readonly revision: number;
+  readonly key: string;
+  readonly intent: 'do' | 'undo' | 'redo';
+  readonly edit: Edit;
+  readonly inverse: Edit;
+}
+
+export interface OpenedMachine {
+  readonly id: string;
+  readonly name: string;
+  readonly story: string;
+  readonly revision: number;
+  readonly plan: Plan;
+  readonly surveys: readonly Survey[];
+  readonly history: readonly HistoryEntry[];
+}
+
+export interface SentEdit {
+  readonly key: string;
+  readonly intent: 'do' | 'undo' | 'redo';
+  readonly edit: Edit;
+}
+
+/** An answer of the server that is no success: problem details, RFC 9457. */
+export class Problem extends Error {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    message: string,
+  ) {
+    super(message);
+  }
+}
+
+/** The server did not answer at all. */
+export class Unreachable extends Error {
+  constructor() {
+    super('The server does not answer.');
+  }
+}
+
+async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+  const response = await fetch(`/api${path}`, {
+    method,
+    ...(body === undefined
+      ? {}
+      : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }),
+  }).catch(() => {
+    throw new Unreachable();
+  });
+  if (response.status === 204) return undefined as T;
+  const answer = (await response.json().catch(() => {
+    throw new Unreachable();
+  })) as T & { code?: string; detail?: string };
+  if (!response.ok)
+    throw new Problem(response.status, answer.code ?? 'unknown', answer.detail ?? response.statusText);
+  return answer;
+}
+
+export const api = {
+  list: () => call<MachineRow[]>('GET', '/machines'),
+  open: (id: string) => call<OpenedMachine>('GET', `/machines/${id}`),
+  create: (name: string) => call<OpenedMachine>('POST', '/machines', { name }),
+  rename: (id: string, name: string) => call<MachineRow>('PATCH', `/machines/${id}`, { name }),
+  duplicate: (id: string) => call<OpenedMachine>('POST', `/machines/${id}/duplicate`),
+  remove: (id: string) => call<undefined>('DELETE', `/machines/${id}`),
+  restore: (id: string) => call<MachineRow>('POST', `/machines/${id}/restore`),
+  loadDemo: () => call<{ added: number }>('POST', '/machines/demo'),
+  addSurvey: (id: string, survey: Survey) =>
+    call<{ surveyId: string }>('POST', `/machines/${id}/surveys`, { survey }),
+  postEdits: (id: string, base: number, edits: readonly SentEdit[]) =>
+    call<{ revision: number }>('POST', `/machines/${id}/edits`, { base, edits }),
+};
+
+export type Api = typeof api;

@@ -1,0 +1,5 @@
+declare module '*.module.css' {
+  const classes: Readonly<Record<string, string>>;
+  export default classes;
+}
+declare module '*.css';

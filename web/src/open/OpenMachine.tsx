@@ -1,0 +1,104 @@
+import { Button, Loader } from '@mantine/core';
+import { useQuery } from '@tanstack/react-query';
+import { useEffect, useMemo, useState } from 'react';
+import { Link, Outlet, useLocation, useParams } from 'react-router';
+import { api, Problem, type OpenedMachine } from '../api/client.js';
+import { Header } from '../shell/Header.js';
+import { Notices } from '../shell/Notices.js';
+import { Rail } from '../shell/Rail.js';
+import { OpenMachineContext } from './context.js';
+import { OpenPlan } from './open-plan.js';
+import { browserStore } from './unsent.js';
+import classes from './OpenMachine.module.css';
+
+export function OpenMachine() {
+  const { id = '' } = useParams();
+  const query = useQuery({
+    queryKey: ['machine', id],
+    queryFn: () => api.open(id),
+    staleTime: Infinity,
+    gcTime: 0,
+    retry: (count, error) => !(error instanceof Problem) && count < 3,
+  });
+  if (query.isPending)
+    return (
+      <div className={classes.alone} role="status">
+        <Loader size="sm" /> <span>Opening the machine…</span>
+      </div>
+    );
+  if (query.isError) return <Failure error={query.error} retry={() => void query.refetch()} />;
+  return <Opened key={query.data.id} machine={query.data} />;
+}
+
+function Failure({ error, retry }: { error: Error; retry: () => void }) {
+  const gone = error instanceof Problem && error.status < 500;
+  return (
+    <div className={classes.alone} role="alert">
+      <div>
+        <h1>{gone ? 'This machine is not on the bench' : 'The machine could not be opened'}</h1>
+        <p className="soft">{gone ? error.message : 'The server does not answer. Is it still running?'}</p>
+        <p className={classes.ways}>
+          {!gone && <Button onClick={retry}>Try again</Button>}
+          <Button component={Link} to="/" variant="default">
+            To the bench
+          </Button>
+        </p>
+      </div>
+    </div>
+  );
+}
+
+function Opened({ machine }: { machine: OpenedMachine }) {
+  const [refusal, showRefusal] = useState<string | null>(null);
+  const { pathname } = useLocation();
+  const [open] = useState(
+    () =>
+      new OpenPlan(machine.id, machine, {
+        api,
+        unsent: browserStore(window.localStorage),
+        newKey: () => crypto.randomUUID(),
+        later: (milliseconds, work) => window.setTimeout(work, milliseconds),
+      }),
+  );
+  const value = useMemo(
+    () => ({ id: machine.id, name: machine.name, story: machine.story, open, showRefusal }),
+    [machine, open],
+  );
+  useEffect(() => showRefusal(null), [pathname]);
+  useEffect(() => {
+    document.title = `${machine.name} – Rhizotome`;
+  }, [machine.name]);
+  useHistoryKeys(open);
+  return (
+    <OpenMachineContext value={value}>
+      <div className={classes.frame}>
+        <Rail />
+        <div className={classes.work}>
+          <Header />
+          <main className={classes.stage} id="stage">
+            <Outlet />
+          </main>
+          <Notices refusal={refusal} dismiss={() => showRefusal(null)} />
+        </div>
+      </div>
+    </OpenMachineContext>
+  );
+}
+
+/** Undo and redo by the usual keys, except where a text field has its own. */
+function useHistoryKeys(open: OpenPlan): void {
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
+      const target = event.target as HTMLElement;
+      if (target.closest('input:not([type=checkbox]):not([type=radio]), textarea')) return;
+      const key = event.key.toLowerCase();
+      if (key === 'z') event.shiftKey ? open.redo() : open.undo();
+      else if (key === 'y') open.redo();
+      else return;
+      event.preventDefault();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [open]);
+}

@@ -1,0 +1,94 @@
+import {
+  findAll,
+  overviewOf,
+  refusalInWords,
+  runbookFor,
+  type Edit,
+  type Finding,
+  type Overview,
+  type Plan,
+  type Runbook,
+  type Survey,
+} from '@rhizotome/core';
+import { createContext, use, useCallback, useMemo, useSyncExternalStore } from 'react';
+import { useSearchParams } from 'react-router';
+import type { OpenPlan, OpenState } from './open-plan.js';
+
+export interface OpenMachineValue {
+  readonly id: string;
+  readonly name: string;
+  readonly story: string;
+  readonly open: OpenPlan;
+  /** Shows a refusal at the foot of the window; `null` takes it away. */
+  readonly showRefusal: (words: string | null) => void;
+}
+
+export const OpenMachineContext = createContext<OpenMachineValue | null>(null);
+
+export function useOpenMachine(): OpenMachineValue {
+  const value = use(OpenMachineContext);
+  if (!value) throw new Error('Used outside an open machine');
+  return value;
+}
+
+export function useOpenState(): OpenState {
+  const { open } = useOpenMachine();
+  return useSyncExternalStore(open.subscribe, open.getState);
+}
+
+/** Makes edits. Returns the words of a refusal; `attempt` also shows them at the foot of the window. */
+export function useEdit(): { tryEdit: (edit: Edit) => string | null; attempt: (edit: Edit) => boolean } {
+  const { open, showRefusal } = useOpenMachine();
+  const tryEdit = useCallback(
+    (edit: Edit) => {
+      const refusal = open.do(edit);
+      return refusal ? refusalInWords(refusal, open.getState().survey?.disk.sectorBytes ?? 512) : null;
+    },
+    [open],
+  );
+  const attempt = useCallback(
+    (edit: Edit) => {
+      const words = tryEdit(edit);
+      showRefusal(words);
+      return words === null;
+    },
+    [tryEdit, showRefusal],
+  );
+  return { tryEdit, attempt };
+}
+
+export interface Derived {
+  readonly findings: readonly Finding[];
+  readonly runbook: Runbook | undefined;
+  readonly overview: Overview;
+}
+
+/** Everything derived from a plan, worked out once for each plan object and shared by all views. */
+const derivedOf = new WeakMap<Plan, { survey: Survey | undefined; derived: Derived }>();
+
+export function deriveFor(plan: Plan, survey: Survey | undefined): Derived {
+  const known = derivedOf.get(plan);
+  if (known && known.survey === survey) return known.derived;
+  const derived: Derived = {
+    findings: survey ? findAll(plan, survey) : [],
+    runbook: survey ? runbookFor(plan, survey) : undefined,
+    overview: overviewOf(plan, survey),
+  };
+  derivedOf.set(plan, { survey, derived });
+  return derived;
+}
+
+export function useDerived(): Derived {
+  const { plan, survey } = useOpenState();
+  return useMemo(() => deriveFor(plan, survey), [plan, survey]);
+}
+
+/** The selected part, kept in the address, so that it can be bookmarked and Back works. */
+export function useSelection(): { selected: string | null; select: (id: string | null) => void } {
+  const [params, setParams] = useSearchParams();
+  const select = useCallback(
+    (id: string | null) => setParams(id === null ? {} : { sel: id }, { replace: true }),
+    [setParams],
+  );
+  return { selected: params.get('sel'), select };
+}

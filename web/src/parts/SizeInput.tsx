@@ -1,0 +1,110 @@
+import { TextInput } from '@mantine/core';
+import { evaluateSize, formatBinary, formatDecimal, formatExact, type SizeContext } from '@rhizotome/core';
+import { useId, useState } from 'react';
+import classes from './SizeInput.module.css';
+
+interface Props {
+  readonly label: string;
+  readonly context: SizeContext;
+  /** The size in force, in bytes; null where none is known. */
+  readonly value: number | null;
+  /** Takes a typed size; returns why it cannot be, or null. */
+  readonly onSize: (bytes: number) => string | null;
+  /** Present where the field may be emptied. */
+  readonly onClear?: () => void;
+  readonly hideLabel?: boolean;
+  readonly placeholder?: string;
+  readonly hint?: string;
+  readonly width?: number | string;
+}
+
+/**
+ * A size typed as an expression. What it comes to is shown in both unit families while typing; Enter or
+ * leaving the field takes it. What cannot be taken stays in the field, with the reason.
+ */
+export function SizeInput(props: Props) {
+  const { label, context, value, onSize, onClear, hideLabel, placeholder, hint, width } = props;
+  const [draft, setDraft] = useState<string | null>(null);
+  const [refusal, setRefusal] = useState<string | null>(null);
+  const noteId = useId();
+  const shown = draft ?? (value === null ? '' : exactOrShort(value));
+  const outcome = draft === null || draft.trim() === '' ? null : evaluateSize(draft, context);
+
+  const commit = () => {
+    if (draft === null) return;
+    if (draft.trim() === '') {
+      if (onClear && value !== null) onClear();
+      setDraft(null);
+      setRefusal(null);
+      return;
+    }
+    if (!outcome?.ok) return;
+    const refused = outcome.value === value ? null : onSize(outcome.value);
+    setRefusal(refused);
+    if (refused === null) setDraft(null);
+  };
+
+  const error = refusal ?? (outcome && !outcome.ok ? outcome.error.message : null);
+  const echo = outcome?.ok ? outcome.value : draft === null ? value : null;
+  return (
+    <div className={classes.field} style={{ width }}>
+      <TextInput
+        label={hideLabel ? undefined : label}
+        aria-label={hideLabel ? label : undefined}
+        size="sm"
+        value={shown}
+        placeholder={placeholder ?? ''}
+        aria-describedby={noteId}
+        aria-invalid={error !== null}
+        error={error !== null}
+        autoComplete="off"
+        spellCheck={false}
+        onChange={(event) => {
+          setDraft(event.currentTarget.value);
+          setRefusal(null);
+        }}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') commit();
+          if (event.key === 'Escape') {
+            setDraft(null);
+            setRefusal(null);
+          }
+        }}
+        onBlur={commit}
+      />
+      <div id={noteId} className={classes.note} aria-live="polite">
+        {error !== null && draft !== null ? (
+          <>
+            {outcome && !outcome.ok && (
+              <Pointer text={draft} at={outcome.error.at} length={outcome.error.length} />
+            )}
+            <span className={classes.error}>{error}</span>
+          </>
+        ) : echo !== null ? (
+          <span>
+            = {formatBinary(echo)} · {formatDecimal(echo)}
+          </span>
+        ) : (
+          hint && <span>{hint}</span>
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** `476.1 GiB` where that is exact, else the larger unit that keeps it readable. */
+function exactOrShort(size: number): string {
+  const exact = formatExact(size);
+  return exact.length <= 10 ? exact : formatBinary(size);
+}
+
+/** What was typed, with the place of the error marked. */
+function Pointer({ text, at, length }: { text: string; at: number; length: number }) {
+  return (
+    <code className={classes.pointer} aria-hidden>
+      {text.slice(0, at)}
+      <mark>{text.slice(at, at + length) || '␣'}</mark>
+      {text.slice(at + length)}
+    </code>
+  );
+}

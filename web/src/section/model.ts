@@ -1,0 +1,126 @@
+import {
+  fatesOf,
+  floorOf,
+  foundParts,
+  MIB,
+  partitionTitle,
+  plannedParts,
+  usedOf,
+  volumeName,
+  type Fate,
+  type Measured,
+  type Plan,
+  type Survey,
+  type SystemId,
+} from '@rhizotome/core';
+
+/** A stratum of a core: a partition or a gap worth drawing. Span in sectors. */
+export interface Stratum {
+  readonly id: string;
+  readonly kind: 'partition' | 'gap';
+  readonly start: number;
+  readonly length: number;
+  readonly title: string;
+  /** What stands small beside the title. */
+  readonly note: string;
+  readonly sizeBytes: number;
+  readonly owners: readonly SystemId[];
+  /** Share in use, 0 to 1; absent where not known. */
+  readonly used?: number;
+  /** Least length, in sectors; absent where not known or where nothing is kept. */
+  readonly floor?: number;
+}
+
+export interface SectionModel {
+  readonly found: readonly Stratum[];
+  readonly planned: readonly Stratum[];
+  readonly fates: readonly Fate[];
+}
+
+/** What the drawing shows of a plan, without pixels. */
+export function sectionModel(plan: Plan, survey: Survey): SectionModel {
+  return {
+    found: foundStrata(plan, survey),
+    planned: plannedStrata(plan, survey),
+    fates: fatesOf(plan, survey),
+  };
+}
+
+export function foundStrata(plan: Plan, survey: Survey): Stratum[] {
+  const { sectorBytes } = survey.disk;
+  return foundParts(survey).flatMap((part): Stratum[] => {
+    if (part.kind === 'table') return [];
+    const span = {
+      id: part.id,
+      start: part.start,
+      length: part.length,
+      sizeBytes: part.length * sectorBytes,
+    };
+    if (part.kind === 'gap') return gapStratum(span);
+    const note = plan.found[part.id];
+    const role = note?.role ?? 'other';
+    const used = usedOf(plan, survey, part.id);
+    return [
+      {
+        ...span,
+        kind: 'partition',
+        title: partitionTitle({ label: part.partition.volume?.label, name: part.partition.name, role }),
+        note: note ? volumeName(note.kind) : '',
+        owners: note?.owners ?? [],
+        ...(used ? { used: used.bytes / span.sizeBytes } : {}),
+      },
+    ];
+  });
+}
+
+function plannedStrata(plan: Plan, survey: Survey): Stratum[] {
+  const { sectorBytes } = survey.disk;
+  const fates = new Map(fatesOf(plan, survey).map((fate) => [fate.planned?.id, fate]));
+  return plannedParts(plan, survey).flatMap((part): Stratum[] => {
+    if (part.kind === 'table') return [];
+    const span = {
+      id: part.id,
+      start: part.start,
+      length: part.length,
+      sizeBytes: part.length * sectorBytes,
+    };
+    if (part.kind === 'gap') return gapStratum(span);
+    const p = part.partition;
+    const keeps = p.from !== null && p.treatment === 'keep';
+    const used = keeps && p.from !== null ? usedOf(plan, survey, p.from) : undefined;
+    const floor = floorSectors(floorOf(plan, survey, p), sectorBytes);
+    const fate = fates.get(p.id)?.kind ?? 'new';
+    const parts = [volumeName(p.fileSystem), FATE_WORDS[fate], p.mountPoint];
+    return [
+      {
+        ...span,
+        kind: 'partition',
+        title: partitionTitle(p),
+        note: parts.filter(Boolean).join(' · '),
+        owners: p.owners,
+        ...(used ? { used: Math.min(1, used.bytes / span.sizeBytes) } : {}),
+        ...(keeps && floor !== undefined ? { floor } : {}),
+      },
+    ];
+  });
+}
+
+export const FATE_WORDS: Readonly<Record<Fate['kind'] | 'new', string>> = {
+  untouched: 'kept',
+  shrunk: 'shrunk',
+  grown: 'grown',
+  moved: 'moved',
+  formatted: 'formatted',
+  erased: 'deleted',
+  new: 'new',
+};
+
+function floorSectors(floor: Measured | undefined, sectorBytes: number): number | undefined {
+  return floor && floor.evidence !== 'no-content' ? Math.ceil(floor.bytes / sectorBytes) : undefined;
+}
+
+/** Gaps of a MiB or less at the ends of the disk are alignment, not room. */
+function gapStratum(span: { id: string; start: number; length: number; sizeBytes: number }): Stratum[] {
+  if (span.sizeBytes <= MIB) return [];
+  return [{ ...span, kind: 'gap', title: 'free', note: '', owners: [] }];
+}

@@ -1,0 +1,131 @@
+import { ActionIcon, Tooltip, useComputedColorScheme, useMantineColorScheme } from '@mantine/core';
+import { countByLevel, editTitle, formatBinary, timeInWords } from '@rhizotome/core';
+import { useDerived, useOpenMachine, useOpenState } from '../open/context.js';
+import { MoonIcon, RedoIcon, SunIcon, UndoIcon } from '../parts/icons.js';
+import classes from './Header.module.css';
+
+/** What the plan costs at a glance, and the way back. */
+export function Header() {
+  const { open } = useOpenMachine();
+  const { plan, survey, history } = useOpenState();
+  const undo = history.undo.at(-1);
+  const redo = history.redo.at(-1);
+  return (
+    <header className={`${classes.header} no-print`}>
+      <div className={classes.history}>
+        <HistoryButton
+          label={undo ? `Undo: ${editTitle(undo.edit, plan)}` : 'Nothing to undo'}
+          disabled={!undo}
+          onClick={() => open.undo()}
+        >
+          <UndoIcon />
+        </HistoryButton>
+        <HistoryButton
+          label={redo ? `Redo: ${editTitle(redo.edit, plan)}` : 'Nothing to redo'}
+          disabled={!redo}
+          onClick={() => open.redo()}
+        >
+          <RedoIcon />
+        </HistoryButton>
+        <SyncNote />
+      </div>
+      {survey && <Figures />}
+      <SchemeButton />
+    </header>
+  );
+}
+
+function HistoryButton(props: {
+  label: string;
+  disabled: boolean;
+  onClick: () => void;
+  children: React.ReactNode;
+}) {
+  return (
+    <Tooltip label={props.label} openDelay={300}>
+      <ActionIcon
+        variant="subtle"
+        color="loam"
+        aria-label={props.label}
+        onClick={props.onClick}
+        {...(props.disabled ? { 'data-disabled': true } : {})}
+        aria-disabled={props.disabled}
+      >
+        {props.children}
+      </ActionIcon>
+    </Tooltip>
+  );
+}
+
+function SyncNote() {
+  const { sync, unsent } = useOpenState();
+  const words = {
+    saved: 'saved',
+    saving: 'saving…',
+    unreachable: `server does not answer · ${unsent} change${unsent === 1 ? '' : 's'} kept here`,
+  }[sync];
+  return (
+    <span className={classes.sync} data-sync={sync} role="status">
+      {words}
+    </span>
+  );
+}
+
+function Figures() {
+  const { findings, runbook } = useDerived();
+  if (!runbook) return null;
+  const counts = countByLevel(findings);
+  const { moved, seconds, restarts } = runbook;
+  const time = seconds.most === 0 ? 'none' : timeInWords(seconds);
+  const data =
+    moved.most === 0
+      ? 'none'
+      : moved.least === moved.most
+        ? formatBinary(moved.most)
+        : `${formatBinary(moved.least)} – ${formatBinary(moved.most)}`;
+  return (
+    <dl className={classes.figures}>
+      <Figure name="data that moves" value={data} />
+      <Figure name="copying time" value={time} />
+      <Figure name="restarts" value={String(restarts)} />
+      <Figure
+        name="blockers"
+        value={String(counts.blocker)}
+        sign={counts.blocker > 0 ? 'blocker' : undefined}
+      />
+      <Figure name="hazards" value={String(counts.hazard)} sign={counts.hazard > 0 ? 'hazard' : undefined} />
+      <Figure
+        name="cautions"
+        value={String(counts.caution)}
+        sign={counts.caution > 0 ? 'caution' : undefined}
+      />
+    </dl>
+  );
+}
+
+function Figure({ name, value, sign }: { name: string; value: string; sign?: string | undefined }) {
+  return (
+    <div>
+      <dt>{name}</dt>
+      <dd data-sign={sign} data-figure={name}>
+        {value}
+      </dd>
+    </div>
+  );
+}
+
+function SchemeButton() {
+  const scheme = useComputedColorScheme('light');
+  const { setColorScheme } = useMantineColorScheme();
+  const other = scheme === 'light' ? 'dark' : 'light';
+  return (
+    <ActionIcon
+      variant="subtle"
+      color="loam"
+      aria-label={`Use the ${other} theme`}
+      onClick={() => setColorScheme(other)}
+    >
+      {scheme === 'light' ? <MoonIcon /> : <SunIcon />}
+    </ActionIcon>
+  );
+}

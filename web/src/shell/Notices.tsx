@@ -1,0 +1,44 @@
+import { Button, CloseButton } from '@mantine/core';
+import { editTitle } from '@rhizotome/core';
+import { useOpenMachine, useOpenState } from '../open/context.js';
+import classes from './Notices.module.css';
+
+/** At the foot of the window: what was refused, and what others' changes did to one's own. */
+export function Notices({ refusal, dismiss }: { refusal: string | null; dismiss: () => void }) {
+  const { open } = useOpenMachine();
+  const { setAside, othersChanged, plan } = useOpenState();
+  return (
+    <div className={`${classes.notices} no-print`} aria-live="polite">
+      {refusal && (
+        <div className={classes.notice} data-sign="refused" role="alert">
+          <p>
+            <strong>Not done.</strong> {refusal}
+          </p>
+          <CloseButton aria-label="Dismiss" onClick={dismiss} />
+        </div>
+      )}
+      {(setAside.length > 0 || othersChanged) && (
+        <div className={classes.notice}>
+          <div>
+            <p>
+              {othersChanged
+                ? 'This plan was changed elsewhere meanwhile; your changes were made again on top.'
+                : 'The server did not take a change.'}
+              {setAside.length > 0 && ' These no longer fit and were set aside:'}
+            </p>
+            <ul>
+              {setAside.map(({ edit, reason }, i) => (
+                <li key={i}>
+                  {editTitle(edit, plan)}: {reason}
+                </li>
+              ))}
+            </ul>
+          </div>
+          <Button size="xs" variant="default" onClick={() => open.forgetSetAside()}>
+            Understood
+          </Button>
+        </div>
+      )}
+    </div>
+  );
+}

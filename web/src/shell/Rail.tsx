@@ -1,0 +1,63 @@
+import type { Stage, StageState } from '@rhizotome/core';
+import { STAGES } from '@rhizotome/core';
+import { Link, NavLink } from 'react-router';
+import { useDerived, useOpenMachine, useOpenState } from '../open/context.js';
+import { OwnerSwatch } from '../parts/OwnerSwatch.js';
+import { Wordmark } from './Wordmark.js';
+import classes from './Rail.module.css';
+
+const STAGE_NAMES: Readonly<Record<Stage, string>> = {
+  machine: 'Machine',
+  'as-found': 'As found',
+  systems: 'Systems',
+  match: 'Match',
+  section: 'Section',
+  findings: 'Findings',
+  runbook: 'Runbook',
+};
+const STATE_WORDS: Readonly<Record<StageState, string>> = {
+  empty: 'nothing yet',
+  open: 'something is open',
+  ready: 'complete',
+};
+
+/** The stages in practitioners' order, each with its state; every one can always be reached. */
+export function Rail() {
+  const { id, name } = useOpenMachine();
+  const { plan } = useOpenState();
+  const { overview, findings } = useDerived();
+  const grave = findings.filter((f) => f.level === 'blocker' || f.level === 'hazard').length;
+  return (
+    <nav className={`${classes.rail} no-print`} aria-label="Stages">
+      <Link to="/" className={classes.home} title="To the bench">
+        <Wordmark />
+      </Link>
+      <div className={classes.machine}>
+        <strong title={name}>{name}</strong>
+        <span className="soft small">{overview.disk}</span>
+      </div>
+      <ul className={classes.stages}>
+        {STAGES.map((stage) => (
+          <li key={stage}>
+            <NavLink to={`/machines/${id}/${stage}`} className={classes.stage!}>
+              <span className={classes.dot} data-state={overview.stages[stage]} aria-hidden />
+              <span>{STAGE_NAMES[stage]}</span>
+              <span className="visually-hidden">, {STATE_WORDS[overview.stages[stage]]}</span>
+              {stage === 'findings' && grave > 0 && <span className={classes.count}>{grave}</span>}
+            </NavLink>
+          </li>
+        ))}
+      </ul>
+      {plan.systems.length > 0 && (
+        <div className={classes.owners}>
+          <span className="eyebrow">Owners</span>
+          {plan.systems.map((system) => (
+            <span key={system.id} className={classes.owner}>
+              <OwnerSwatch owners={[system.id]} /> <span title={system.name}>{system.name}</span>
+            </span>
+          ))}
+        </div>
+      )}
+    </nav>
+  );
+}

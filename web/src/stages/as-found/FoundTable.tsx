@@ -1,0 +1,187 @@
+import { Button, Checkbox, NativeSelect } from '@mantine/core';
+import {
+  bytes,
+  EVIDENCE_WORDS,
+  formatBinary,
+  formatBoth,
+  formatDecimal,
+  noteFoundEdit,
+  partitionTitle,
+  ROLE_NAMES,
+  ROLES,
+  typeName,
+  usedOf,
+  VOLUME_KINDS,
+  volumeName,
+  type FoundNote,
+  type Survey,
+  type SurveyPartition,
+} from '@rhizotome/core';
+import { useEdit, useOpenState, useSelection } from '../../open/context.js';
+import { OwnerToggles } from '../../parts/OwnerToggles.js';
+import { SizeInput } from '../../parts/SizeInput.js';
+import { DamageList } from './DamageList.js';
+import classes from './FoundTable.module.css';
+
+/** Every part of the reading: what it is said to be, whose it is, and how much is used on what evidence. */
+export function FoundTable({ survey, readAgain }: { survey: Survey; readAgain: () => void }) {
+  const { disk, partitions } = survey;
+  return (
+    <>
+      <div className={classes.head}>
+        <div>
+          <h1>As found</h1>
+          <p className="soft">{summary(survey)}</p>
+        </div>
+        <Button variant="default" onClick={readAgain}>
+          Read again
+        </Button>
+      </div>
+      {survey.damage.length > 0 && (
+        <div className={classes.damage} role="note">
+          <strong>The table is not in order</strong>
+          <DamageList survey={survey} />
+        </div>
+      )}
+      {partitions.length === 0 ? (
+        <p>The disk of {formatBoth(disk.sizeSectors * disk.sectorBytes)} holds no partitions.</p>
+      ) : (
+        <div className={classes.scroll}>
+          <table className={classes.table}>
+            <thead>
+              <tr>
+                <th scope="col">No.</th>
+                <th scope="col">Part</th>
+                <th scope="col">What it is</th>
+                <th scope="col">Content</th>
+                <th scope="col">Owner</th>
+                <th scope="col">Used</th>
+                <th scope="col">Least, by its own tool</th>
+              </tr>
+            </thead>
+            <tbody>
+              {partitions.map((p) => (
+                <FoundRow key={p.id} survey={survey} partition={p} />
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+    </>
+  );
+}
+
+function summary({ disk, source, takenAt, partitions }: Survey): string {
+  const from = {
+    capture: `read from ${source.files?.join(' and ')}`,
+    lsblk: 'from lsblk',
+    hand: 'drawn by hand',
+  }[source.kind];
+  const style = disk.style === 'none' ? 'no table' : disk.style.toUpperCase();
+  const count = `${partitions.length} partition${partitions.length === 1 ? '' : 's'}`;
+  const size = formatBoth(disk.sizeSectors * disk.sectorBytes);
+  return `${size}, ${style}, ${count}, sectors of ${disk.sectorBytes} bytes; ${from}, ${takenAt.slice(0, 16).replace('T', ' ')} UTC.`;
+}
+
+const USES_SPACE = ['efi', 'system', 'root', 'home', 'boot', 'recovery', 'data', 'other'];
+const OWN_ENCRYPTION = ['ntfs', 'apfs', 'hfsplus'];
+
+function FoundRow({ survey, partition }: { survey: Survey; partition: SurveyPartition }) {
+  const { plan } = useOpenState();
+  const { attempt, tryEdit } = useEdit();
+  const { selected, select } = useSelection();
+  const note = plan.found[partition.id];
+  if (!note) return null;
+  const size = partition.length * survey.disk.sectorBytes;
+  const title = partitionTitle({ label: partition.volume?.label, name: partition.name, role: note.role });
+  const set = (changes: Partial<FoundNote>) => attempt(noteFoundEdit(plan, partition.id, changes));
+  const used = usedOf(plan, survey, partition.id);
+  const context = {
+    disk: bytes(survey.disk.sizeSectors * survey.disk.sectorBytes),
+    now: bytes(size),
+    ...(used ? { used: used.bytes } : {}),
+  };
+  const within = (changes: Partial<FoundNote>, typed: number) =>
+    typed > size
+      ? `That is more than the partition has: ${formatBoth(size)}.`
+      : tryEdit(noteFoundEdit(plan, partition.id, changes));
+  return (
+    <tr data-selected={selected === partition.id || undefined} onClick={() => select(partition.id)}>
+      <td>{partition.number}</td>
+      <td>
+        <strong>{title}</strong>
+        <div className="small soft">
+          {formatBinary(size)} · {formatDecimal(size)}
+          <br />
+          {partition.type ? typeName(partition.type) : 'type not read'}
+          {partition.active ? ', active' : ''}
+          {partition.logical ? ', logical' : ''}
+        </div>
+      </td>
+      <td>
+        <NativeSelect
+          size="xs"
+          aria-label={`What ${title} is`}
+          value={note.role}
+          data={ROLES.map((role) => ({ value: role, label: ROLE_NAMES[role] }))}
+          onChange={(e) => set({ role: e.currentTarget.value as FoundNote['role'] })}
+        />
+        {OWN_ENCRYPTION.includes(note.kind) && ['system', 'data'].includes(note.role) && (
+          <Checkbox
+            size="xs"
+            mt={6}
+            label="encrypted by its system"
+            checked={note.encrypted}
+            onChange={(e) => set({ encrypted: e.currentTarget.checked })}
+          />
+        )}
+      </td>
+      <td>
+        <NativeSelect
+          size="xs"
+          aria-label={`Content of ${title}`}
+          value={note.kind}
+          data={VOLUME_KINDS.map((kind) => ({ value: kind, label: volumeName(kind) }))}
+          onChange={(e) => set({ kind: e.currentTarget.value as FoundNote['kind'] })}
+        />
+        <span className="small soft">{partition.volume ? 'as read' : 'assumed from the type'}</span>
+      </td>
+      <td>
+        <OwnerToggles label={title} owners={note.owners} onChange={(owners) => set({ owners })} />
+      </td>
+      <td>
+        {USES_SPACE.includes(note.role) ? (
+          <>
+            <SizeInput
+              label={`Used of ${title}`}
+              hideLabel
+              width={150}
+              context={context}
+              value={note.usedBytes}
+              placeholder={used ? formatBinary(used.bytes) : 'not known'}
+              onClear={() => set({ usedBytes: null })}
+              onSize={(usedBytes) => within({ usedBytes }, usedBytes)}
+            />
+            {used && <span className="small soft">{EVIDENCE_WORDS[used.evidence]}</span>}
+          </>
+        ) : (
+          <span className="soft small">nothing to keep</span>
+        )}
+      </td>
+      <td>
+        {['system', 'home', 'root', 'data'].includes(note.role) && (
+          <SizeInput
+            label={`Least size of ${title}`}
+            hideLabel
+            width={150}
+            context={context}
+            value={note.leastBytes}
+            placeholder="not asked"
+            onClear={() => set({ leastBytes: null })}
+            onSize={(leastBytes) => within({ leastBytes }, leastBytes)}
+          />
+        )}
+      </td>
+    </tr>
+  );
+}

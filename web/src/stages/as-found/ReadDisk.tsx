@@ -1,0 +1,64 @@
+import { Tabs } from '@mantine/core';
+import { beginEdit, isPlannable, refusalInWords, type Survey } from '@rhizotome/core';
+import { useState } from 'react';
+import { useOpenMachine, useOpenState } from '../../open/context.js';
+import { ByHand } from './ByHand.js';
+import { CaptureWay } from './CaptureWay.js';
+import { DamageList } from './DamageList.js';
+import { LsblkWay } from './LsblkWay.js';
+import classes from './ReadDisk.module.css';
+
+/** The three ways in. A reading that can carry a plan is adopted at once, as an edit that can be undone. */
+export function ReadDisk({ done }: { done: () => void }) {
+  const { open } = useOpenMachine();
+  const { plan } = useOpenState();
+  const [unusable, setUnusable] = useState<Survey | null>(null);
+  const [refusal, setRefusal] = useState<string | null>(null);
+
+  const adopt = (survey: Survey) => {
+    setUnusable(null);
+    if (!isPlannable(survey)) return setUnusable(survey);
+    const refused = open.adoptSurvey(survey, beginEdit(plan, survey));
+    if (refused) return setRefusal(refusalInWords(refused, survey.disk.sectorBytes));
+    done();
+  };
+  const identity = () => ({ id: crypto.randomUUID(), takenAt: new Date().toISOString() });
+
+  return (
+    <>
+      <Tabs defaultValue="capture" className={classes.ways!} keepMounted>
+        <Tabs.List>
+          <Tabs.Tab value="capture">Captured sectors</Tabs.Tab>
+          <Tabs.Tab value="lsblk">lsblk output</Tabs.Tab>
+          <Tabs.Tab value="hand">By hand</Tabs.Tab>
+        </Tabs.List>
+        <Tabs.Panel value="capture" pt="md">
+          <CaptureWay identity={identity} adopt={adopt} />
+        </Tabs.Panel>
+        <Tabs.Panel value="lsblk" pt="md">
+          <LsblkWay identity={identity} adopt={adopt} />
+        </Tabs.Panel>
+        <Tabs.Panel value="hand" pt="md">
+          <ByHand identity={identity} adopt={adopt} />
+        </Tabs.Panel>
+      </Tabs>
+      {refusal && (
+        <p role="alert" className={classes.refusal}>
+          {refusal}
+        </p>
+      )}
+      {unusable && (
+        <div role="alert" className={classes.refusal}>
+          <strong>This table is too damaged to plan on.</strong>
+          <DamageList survey={unusable} />
+          <p>Have it repaired first, then read the disk again. Nothing of the present plan was changed.</p>
+        </div>
+      )}
+    </>
+  );
+}
+
+export interface WayProps {
+  readonly identity: () => { readonly id: string; readonly takenAt: string };
+  readonly adopt: (survey: Survey) => void;
+}

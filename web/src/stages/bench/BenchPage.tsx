@@ -1,0 +1,199 @@
+import { ActionIcon, Button, Menu, Modal, TextInput } from '@mantine/core';
+import { useState, type FormEvent } from 'react';
+import { Link, useNavigate } from 'react-router';
+import type { MachineRow } from '../../api/client.js';
+import { MoreIcon } from '../../parts/icons.js';
+import { Wordmark } from '../../shell/Wordmark.js';
+import classes from './BenchPage.module.css';
+import { MiniCore } from './MiniCore.js';
+import { useBench } from './queries.js';
+
+/** The home page: every machine, and where each stands. */
+export function BenchPage() {
+  const bench = useBench();
+  const [renaming, setRenaming] = useState<MachineRow | null>(null);
+  const { machines } = bench;
+  return (
+    <div className={classes.page}>
+      <header className={classes.head}>
+        <Wordmark />
+        <p className="soft">
+          Plan how one disk is split among several systems, before anything is installed. It changes no disk.
+        </p>
+      </header>
+      <main>
+        <div className={classes.title}>
+          <h1>Bench</h1>
+          <NewMachine create={bench.create} busy={bench.creating} />
+        </div>
+        {bench.problem && (
+          <div role="alert" className={classes.problem}>
+            <p>{bench.problem}</p>
+            <Button size="xs" variant="default" onClick={bench.retry}>
+              Try again
+            </Button>
+          </div>
+        )}
+        {machines === undefined ? (
+          !bench.problem && <p role="status">Fetching the machines…</p>
+        ) : machines.length === 0 ? (
+          <Empty loadDemo={bench.loadDemo} />
+        ) : (
+          <ul className={classes.list}>
+            {machines.map((machine) => (
+              <Row
+                key={machine.id}
+                machine={machine}
+                rename={() => setRenaming(machine)}
+                duplicate={() => bench.duplicate(machine.id)}
+                remove={() => bench.remove(machine)}
+              />
+            ))}
+          </ul>
+        )}
+      </main>
+      {bench.removed && (
+        <div className={classes.undo} role="status">
+          <span>“{bench.removed.name}” was deleted.</span>
+          <Button size="xs" variant="default" onClick={bench.putBack}>
+            Undo
+          </Button>
+        </div>
+      )}
+      {renaming && (
+        <Rename
+          machine={renaming}
+          save={(name) => bench.rename(renaming.id, name)}
+          close={() => setRenaming(null)}
+        />
+      )}
+    </div>
+  );
+}
+
+function NewMachine({ create, busy }: { create: (name: string) => Promise<string>; busy: boolean }) {
+  const [name, setName] = useState('');
+  const navigate = useNavigate();
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    if (name.trim() === '') return;
+    const id = await create(name.trim()).catch(() => null);
+    if (id) await navigate(`/machines/${id}/machine`);
+  };
+  return (
+    <form className={classes.new} onSubmit={(event) => void submit(event)}>
+      <TextInput
+        aria-label="Name of the new machine"
+        placeholder="Name of a machine"
+        value={name}
+        maxLength={80}
+        onChange={(e) => setName(e.currentTarget.value)}
+      />
+      <Button type="submit" loading={busy} disabled={name.trim() === ''}>
+        Add machine
+      </Button>
+    </form>
+  );
+}
+
+interface RowProps {
+  readonly machine: MachineRow;
+  readonly rename: () => void;
+  readonly duplicate: () => void;
+  readonly remove: () => void;
+}
+
+function Row({ machine, rename, duplicate, remove }: RowProps) {
+  const { id, name, story, overview } = machine;
+  const { blocker, hazard, caution } = overview.findings;
+  return (
+    <li className={classes.row}>
+      <MiniCore strata={overview.strata} />
+      <div className={classes.name}>
+        <Link to={`/machines/${id}/${overview.stages['as-found'] === 'empty' ? 'as-found' : 'section'}`}>
+          {name}
+        </Link>
+        <p className="soft small">{story}</p>
+      </div>
+      <span className={classes.disk}>{overview.disk}</span>
+      <span className={classes.findings}>
+        {blocker > 0 && (
+          <span data-sign="blocker">
+            {blocker} blocker{blocker === 1 ? '' : 's'}
+          </span>
+        )}
+        {hazard > 0 && (
+          <span data-sign="hazard">
+            {hazard} hazard{hazard === 1 ? '' : 's'}
+          </span>
+        )}
+        {caution > 0 && (
+          <span data-sign="caution">
+            {caution} caution{caution === 1 ? '' : 's'}
+          </span>
+        )}
+      </span>
+      <span className={classes.next}>{overview.next}</span>
+      <Menu position="bottom-end">
+        <Menu.Target>
+          <ActionIcon variant="subtle" color="loam" aria-label={`More for ${name}`}>
+            <MoreIcon />
+          </ActionIcon>
+        </Menu.Target>
+        <Menu.Dropdown>
+          <Menu.Item onClick={rename}>Rename</Menu.Item>
+          <Menu.Item onClick={duplicate}>Duplicate</Menu.Item>
+          <Menu.Item onClick={remove}>Delete</Menu.Item>
+        </Menu.Dropdown>
+      </Menu>
+    </li>
+  );
+}
+
+function Empty({ loadDemo }: { loadDemo: () => void }) {
+  return (
+    <div className={classes.empty}>
+      <h2>The bench is empty</h2>
+      <p className="soft">
+        Add a machine by its name, or look at the seven made-up machines of the field station Skarvness first.
+      </p>
+      <Button variant="default" onClick={loadDemo}>
+        Load the demo machines
+      </Button>
+    </div>
+  );
+}
+
+function Rename({
+  machine,
+  save,
+  close,
+}: {
+  machine: MachineRow;
+  save: (name: string) => void;
+  close: () => void;
+}) {
+  const [name, setName] = useState(machine.name);
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    if (name.trim() === '') return;
+    save(name.trim());
+    close();
+  };
+  return (
+    <Modal opened onClose={close} title={`Rename ${machine.name}`}>
+      <form onSubmit={submit}>
+        <TextInput
+          label="Name"
+          value={name}
+          maxLength={80}
+          data-autofocus
+          onChange={(e) => setName(e.currentTarget.value)}
+        />
+        <Button type="submit" mt="md" disabled={name.trim() === ''}>
+          Rename
+        </Button>
+      </form>
+    </Modal>
+  );
+}

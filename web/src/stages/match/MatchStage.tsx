@@ -1,0 +1,208 @@
+import { Button } from '@mantine/core';
+import {
+  adoptWay,
+  canRun,
+  fitOf,
+  modeName,
+  verdictsOf,
+  waysOut,
+  type Condition,
+  type Fit,
+  type Plan,
+  type Verdict,
+  type VerdictLevel,
+  type Way,
+} from '@rhizotome/core';
+import { Fragment } from 'react';
+import { useEdit, useOpenState } from '../../open/context.js';
+import { OwnerSwatch } from '../../parts/OwnerSwatch.js';
+import classes from './MatchStage.module.css';
+
+/** Whether each system fits the firmware mode, the table style and the medium's start; and the ways out, least loss first. */
+export function MatchStage() {
+  const { plan, survey } = useOpenState();
+  const { attempt } = useEdit();
+  const verdicts = verdictsOf(plan);
+  const ways = waysOut(plan, survey);
+  return (
+    <div className="page">
+      <h1>Match</h1>
+      <p className="soft">
+        Three things are easily mixed up: the style of the disk’s table, the mode of the firmware, and the
+        mode in which the installer medium is started.
+      </p>
+      {plan.systems.length === 0 ? (
+        <p>There is no system to match yet. Read the disk, or add one under Systems.</p>
+      ) : (
+        <div className={classes.columns}>
+          <section>
+            <StateMap plan={plan} />
+            <p className="small soft">{mediumWords(plan)}</p>
+          </section>
+          <section>
+            <h2>Verdicts</h2>
+            <ul className={classes.verdicts}>
+              {verdicts.map((verdict) => (
+                <VerdictRow key={verdict.system.id} verdict={verdict} />
+              ))}
+            </ul>
+            {ways.length > 0 && (
+              <>
+                <h2>Ways out, the least loss first</h2>
+                <ol className={classes.ways}>
+                  {ways.map((way, i) => (
+                    <WayRow
+                      key={`${way.id}-${way.mode}-${way.style}`}
+                      way={way}
+                      rank={i + 1}
+                      take={takes(plan, way, attempt)}
+                    />
+                  ))}
+                </ol>
+              </>
+            )}
+          </section>
+        </div>
+      )}
+    </div>
+  );
+}
+
+function takes(plan: Plan, way: Way, attempt: ReturnType<typeof useEdit>['attempt']): (() => void) | null {
+  const edit = adoptWay(plan, way);
+  return edit ? () => attempt(edit) : null;
+}
+
+function mediumWords({ machine, target }: Plan): string {
+  if (machine.mediumStart === 'unknown')
+    return `How the installer medium will be started is not decided. This plan needs ${modeName(target.mode)}.`;
+  return `The installer medium will be started in ${modeName(machine.mediumStart)} mode.`;
+}
+
+const FIT_MARKS: Readonly<Record<Fit, { readonly mark: string; readonly words: string }>> = {
+  yes: { mark: '●', words: 'works' },
+  'needs-bios-boot': { mark: '◐', words: 'works with a BIOS boot partition' },
+  unreliable: { mark: '◌', words: 'depends on the firmware' },
+  no: { mark: '✕', words: 'does not work' },
+};
+
+/** The four states a machine and disk can be in, what each system says to each, and where the plan stands. */
+function StateMap({ plan }: { plan: Plan }) {
+  const modes = ['uefi', 'bios'] as const;
+  const styles = ['gpt', 'mbr'] as const;
+  return (
+    <div className={classes.map} role="table" aria-label="States and systems">
+      <div role="row" className={classes.contents}>
+        <span role="columnheader" className="visually-hidden">
+          Mode
+        </span>
+        <span aria-hidden />
+        {styles.map((style) => (
+          <span key={style} role="columnheader" className={classes.axis}>
+            {style.toUpperCase()} disk
+          </span>
+        ))}
+      </div>
+      {modes.map((mode) => (
+        <div role="row" key={mode} className={classes.contents}>
+          <span role="rowheader" className={classes.axis}>
+            {modeName(mode)} mode
+          </span>
+          {styles.map((style) => {
+            const here = plan.target.mode === mode && plan.target.style === style;
+            return (
+              <div
+                role="cell"
+                key={style}
+                className={classes.cell}
+                data-here={here || undefined}
+                data-out={!canRun(plan.machine, mode) || undefined}
+              >
+                {here && <span className={classes.here}>you are here</span>}
+                {!canRun(plan.machine, mode) && <span className="small soft">not on this firmware</span>}
+                {plan.systems.map((system) => {
+                  const { mark, words } = FIT_MARKS[fitOf(system, mode, style)];
+                  return (
+                    <span key={system.id} className={classes.fit} data-fit={fitOf(system, mode, style)}>
+                      <OwnerSwatch owners={[system.id]} /> <b aria-hidden>{mark}</b>
+                      <span>
+                        {system.name}: <span className="soft">{words}</span>
+                      </span>
+                    </span>
+                  );
+                })}
+              </div>
+            );
+          })}
+        </div>
+      ))}
+    </div>
+  );
+}
+
+const LEVEL_WORDS: Readonly<Record<VerdictLevel, string>> = {
+  fits: 'fits',
+  condition: 'on a condition',
+  unreliable: 'not sure',
+  cannot: 'cannot work',
+};
+
+function VerdictRow({ verdict }: { verdict: Verdict }) {
+  return (
+    <li data-level={verdict.level}>
+      <OwnerSwatch owners={[verdict.system.id]} />
+      <div>
+        <strong>{verdict.system.name}</strong>{' '}
+        <span className={classes.level}>{LEVEL_WORDS[verdict.level]}</span>
+        {verdict.reasons.map((reason) => (
+          <p key={reason}>{reason}</p>
+        ))}
+      </div>
+    </li>
+  );
+}
+
+const MET_MARKS = { true: '✓', false: '✕', unknown: '?' } as const;
+
+function WayRow({ way, rank, take }: { way: Way; rank: number; take: (() => void) | null }) {
+  return (
+    <li data-loss={way.loss}>
+      <span className={classes.rank}>{rank}</span>
+      <div>
+        <h3>{way.title}</h3>
+        <dl>
+          <dt>Keeps</dt>
+          <dd>{way.keeps}</dd>
+          <dt>Loses</dt>
+          <dd>{way.loses}</dd>
+        </dl>
+        <ul className={classes.conditions}>
+          {way.conditions.map((condition) => (
+            <ConditionRow key={condition.text} condition={condition} />
+          ))}
+        </ul>
+        {take ? (
+          <Button size="xs" variant={way.loss === 2 ? 'default' : 'filled'} onClick={take}>
+            {way.loss === 2 ? 'Plan it, losing everything' : 'Take this way'}
+          </Button>
+        ) : (
+          <Fragment>
+            <p className="small soft">Its steps cannot be planned here yet.</p>
+          </Fragment>
+        )}
+      </div>
+    </li>
+  );
+}
+
+function ConditionRow({ condition }: { condition: Condition }) {
+  const met = String(condition.met) as keyof typeof MET_MARKS;
+  const words = { true: 'met', false: 'not met', unknown: 'to be checked' }[met];
+  return (
+    <li data-met={met}>
+      <b aria-hidden>{MET_MARKS[met]}</b>
+      <span className="visually-hidden">{words}: </span>
+      {condition.text}
+    </li>
+  );
+}

@@ -1,0 +1,56 @@
+import { INSTRUCTION_WORDS, type RecognitionRow } from '@rhizotome/core';
+import classes from './RunbookStage.module.css';
+
+/** How to recognise every line in whatever lists the disk on the day. */
+export function Sheet({ rows }: { rows: readonly RecognitionRow[] }) {
+  return (
+    <section className={classes.sheet} aria-labelledby="sheet-title">
+      <h2 id="sheet-title">Recognition sheet</h2>
+      <p className="soft">
+        The disk as it will be when an installer lists it. Some environments write GB for the binary figure.
+      </p>
+      <div className={classes.scroll}>
+        <table>
+          <thead>
+            <tr>
+              {[
+                'Place',
+                'Linux name',
+                'Part',
+                'Binary',
+                'Decimal',
+                'Content',
+                'Label',
+                'Type',
+                'On the day',
+              ].map((name) => (
+                <th key={name} scope="col">
+                  {name}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((row) => (
+              <tr key={row.id} data-kind={row.kind} data-instruction={row.instruction} data-row={row.id}>
+                <td>{row.order || ''}</td>
+                <td className="mono">{row.device}</td>
+                <td>
+                  <b>{row.title}</b>
+                </td>
+                <td className={classes.figure}>{row.binary}</td>
+                <td className={classes.figure}>{row.decimal}</td>
+                <td>{row.content}</td>
+                <td>{row.label}</td>
+                <td>{row.typeName}</td>
+                <td>
+                  <b>{INSTRUCTION_WORDS[row.instruction]}</b>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,206 @@
+import { Button, NativeSelect, SegmentedControl } from '@mantine/core';
+import {
+  alignmentSectors,
+  evaluateSize,
+  formatBoth,
+  lengthFor,
+  newEfiBytes,
+  newPartition,
+  ROLE_NAMES,
+  sectors,
+  sizeContextForGap,
+  sizeOf,
+  swapRules,
+  type GapPart,
+  type Plan,
+  type PlannedPartition,
+  type Survey,
+  type System,
+} from '@rhizotome/core';
+import { useState } from 'react';
+import { useEdit, useOpenState, useSelection } from '../../open/context.js';
+import { SizeInput } from '../../parts/SizeInput.js';
+import classes from './SectionStage.module.css';
+
+type NewRole = PlannedPartition['role'];
+const NEW_ROLES: readonly NewRole[] = ['root', 'home', 'swap', 'data', 'efi', 'boot', 'bios-boot', 'system'];
+
+/** Free space: what to create in it, for whom, how large, and at which end. */
+export function CreateInGap({ survey, gap }: { survey: Survey; gap: GapPart }) {
+  const { plan } = useOpenState();
+  const { tryEdit } = useEdit();
+  const { select } = useSelection();
+  const room = sizeOf(gap.usable, survey);
+  const coming = plan.systems.filter((s) => s.origin === 'new');
+  const [ownerId, setOwnerId] = useState(coming[0]?.id ?? plan.systems[0]?.id ?? '');
+  const [role, setRole] = useState<NewRole>(() => nextRole(plan, ownerId));
+  const [end, setEnd] = useState<'start' | 'end'>('start');
+  const owner = plan.systems.find((s) => s.id === ownerId);
+  const owners = role === 'data' ? plan.systems : owner ? [owner] : [];
+  const context = sizeContextForGap(plan, survey, gap);
+  const [typed, setTyped] = useState<number | null>(null);
+  const [refusal, setRefusal] = useState<string | null>(null);
+  const size = typed ?? Math.min(room, proposedSize(plan, role, owner));
+
+  if (plan.target.style === 'mbr')
+    return (
+      <>
+        <h2>Free space</h2>
+        <p className="soft">
+          {formatBoth(sizeOf(gap, survey))}. This disk has an MBR; partitions cannot be planned in it yet.
+        </p>
+      </>
+    );
+  if (room === 0)
+    return (
+      <>
+        <h2>Free space</h2>
+        <p className="soft">{formatBoth(sizeOf(gap, survey))}, too little for an aligned partition.</p>
+      </>
+    );
+  const create = () => {
+    const length = lengthFor(size, gap.usable.start, gap.usable.length, survey.disk.sectorBytes);
+    const start = end === 'start' ? gap.usable.start : startAtEnd(gap, length, survey);
+    const partition = newPartition(plan, { role, start, length, owners });
+    const refused = tryEdit({ kind: 'create', partition });
+    setRefusal(refused);
+    if (refused === null) select(partition.id);
+  };
+  return (
+    <>
+      <h2>Free space</h2>
+      <p className="soft" data-fact="room">
+        {formatBoth(room)} can be used
+      </p>
+      <div className={classes.group} style={{ marginTop: '0.8rem' }}>
+        <NativeSelect
+          label="Create for"
+          size="sm"
+          value={ownerId}
+          disabled={plan.systems.length === 0}
+          data={
+            plan.systems.length === 0
+              ? ['no system yet']
+              : plan.systems.map((s) => ({ value: s.id, label: s.name }))
+          }
+          onChange={(e) => {
+            setOwnerId(e.currentTarget.value);
+            setRole(nextRole(plan, e.currentTarget.value));
+            setTyped(null);
+          }}
+        />
+        <NativeSelect
+          label="What it is"
+          size="sm"
+          value={role}
+          data={NEW_ROLES.map((r) => ({
+            value: r,
+            label: ROLE_NAMES[r] + (r === 'data' && plan.systems.length > 1 ? ', shared by all' : ''),
+          }))}
+          onChange={(e) => {
+            setRole(e.currentTarget.value as NewRole);
+            setTyped(null);
+          }}
+        />
+        <SizeInput
+          key={`${ownerId}-${role}`}
+          label="Size"
+          context={context}
+          value={size}
+          onSize={(bytes) => {
+            const fits = bytes <= room;
+            if (fits) setTyped(bytes);
+            return fits ? null : `There is not so much room here: ${formatBoth(room)} at the most.`;
+          }}
+        />
+        <SwapHints plan={plan} role={role} take={setTyped} room={room} />
+        <SegmentedControl
+          size="xs"
+          aria-label="Place in the free space"
+          value={end}
+          data={[
+            { value: 'start', label: 'at its start' },
+            { value: 'end', label: 'at its end' },
+          ]}
+          onChange={(v) => setEnd(v as 'start' | 'end')}
+        />
+        {refusal && (
+          <p role="alert" className="small" style={{ color: 'var(--blocker)' }}>
+            {refusal}
+          </p>
+        )}
+        <Button onClick={create}>Create</Button>
+      </div>
+    </>
+  );
+}
+
+function SwapHints({
+  plan,
+  role,
+  take,
+  room,
+}: {
+  plan: Plan;
+  role: NewRole;
+  take: (size: number) => void;
+  room: number;
+}) {
+  const ram = plan.machine.ramBytes;
+  if (role !== 'swap' || ram === null) return null;
+  return (
+    <div className={classes.hints}>
+      {swapRules(ram)
+        .filter((rule) => rule.bytes > 0 && rule.bytes <= room)
+        .map((rule) => (
+          <button key={rule.id} type="button" className={classes.hint} onClick={() => take(rule.bytes)}>
+            {formatBoth(rule.bytes)}: {rule.reason}
+          </button>
+        ))}
+    </div>
+  );
+}
+
+/** The first thing this system still lacks. */
+function nextRole(plan: Plan, ownerId: string): NewRole {
+  const system = plan.systems.find((s) => s.id === ownerId);
+  const has = (role: NewRole) => plan.partitions.some((p) => p.role === role && p.owners.includes(ownerId));
+  if (!system) return 'data';
+  if (plan.target.mode === 'uefi' && !plan.partitions.some((p) => p.role === 'efi')) return 'efi';
+  if (system.needsBoot && !has('boot')) return 'boot';
+  if (['windows', 'macos'].includes(system.family)) return has('system') ? 'data' : 'system';
+  if (!has('root')) return 'root';
+  if (!has('swap')) return 'swap';
+  return has('home') ? 'data' : 'home';
+}
+
+/** A sensible size to begin from; the rest of the room where nothing else is known. */
+function proposedSize(plan: Plan, role: NewRole, owner: System | undefined): number {
+  const context = { disk: 0, ram: plan.machine.ramBytes ?? undefined };
+  const sized = (text: string) => {
+    const outcome = evaluateSize(text, context as Parameters<typeof evaluateSize>[1]);
+    return outcome.ok ? outcome.value : Number.MAX_SAFE_INTEGER;
+  };
+  switch (role) {
+    case 'root':
+    case 'system':
+      return owner?.comfortableBytes ?? Number.MAX_SAFE_INTEGER;
+    case 'efi':
+      return newEfiBytes(owner ? [owner] : []);
+    case 'boot':
+      return sized('1GiB');
+    case 'bios-boot':
+      return sized('1MiB');
+    case 'swap':
+      return plan.machine.ramBytes === null ? sized('4GiB') : sized('min(ram, 8GiB)');
+    default:
+      return Number.MAX_SAFE_INTEGER;
+  }
+}
+
+/** Start on a whole MiB so that the partition ends where the room ends, or as near as alignment lets it. */
+function startAtEnd(gap: GapPart, length: number, survey: Survey) {
+  const step = alignmentSectors(survey.disk.sectorBytes);
+  const latest = gap.usable.start + gap.usable.length - length;
+  return sectors(Math.max(gap.usable.start, Math.floor(latest / step) * step));
+}

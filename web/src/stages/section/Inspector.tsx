@@ -1,0 +1,119 @@
+import { Button } from '@mantine/core';
+import {
+  foundParts,
+  formatBoth,
+  partitionOf,
+  partitionTitle,
+  plannedGaps,
+  undeleteEdit,
+  usedOf,
+  type Survey,
+} from '@rhizotome/core';
+import { useDerived, useEdit, useOpenState, useSelection } from '../../open/context.js';
+import { FindingCard } from '../findings/FindingCard.js';
+import { CreateInGap } from './CreateInGap.js';
+import { PartitionInspector } from './PartitionInspector.js';
+import classes from './SectionStage.module.css';
+
+/** All that is known of the selected part, and what can be done with it. */
+export function Inspector({ survey }: { survey: Survey }) {
+  const { plan } = useOpenState();
+  const { selected } = useSelection();
+  const partition = selected === null ? undefined : partitionOf(plan, selected);
+  const gap = plannedGaps(plan, survey).find((g) => g.id === selected);
+  const deleted = survey.partitions.find((p) => p.id === selected);
+  return (
+    <aside className={classes.inspector} aria-label="Selected part">
+      {partition ? (
+        <PartitionInspector key={partition.id} survey={survey} partition={partition} />
+      ) : gap ? (
+        <CreateInGap key={gap.id} survey={survey} gap={gap} />
+      ) : deleted ? (
+        <DeletedPart survey={survey} id={deleted.id} />
+      ) : foundParts(survey).some((part) => part.id === selected) ? (
+        <FoundGap survey={survey} id={selected!} />
+      ) : (
+        <NothingSelected />
+      )}
+      {selected !== null && <FindingsHere part={selected} />}
+    </aside>
+  );
+}
+
+function NothingSelected() {
+  const { plan } = useOpenState();
+  return (
+    <>
+      <h2>Select a part</h2>
+      <p className="soft">
+        Press a stratum or its label to shrink, grow, keep, format or delete it; press free space to create a
+        partition there.
+      </p>
+      <dl className={classes.facts}>
+        <dt>ribbons</dt>
+        <dd>
+          straight: untouched; tapering: shrunk or grown; hatched: its data travels; torn and crossed: erased
+        </dd>
+        <dt>fill</dt>
+        <dd>dark as far as it is used, where that is known</dd>
+        <dt>zigzag</dt>
+        <dd>drawn taller than it is</dd>
+      </dl>
+      {plan.target.style === 'mbr' && (
+        <p>This disk has an MBR. It is shown as it is; changes of MBR partitions cannot be planned yet.</p>
+      )}
+    </>
+  );
+}
+
+function DeletedPart({ survey, id }: { survey: Survey; id: string }) {
+  const { plan } = useOpenState();
+  const { attempt } = useEdit();
+  const surveyed = survey.partitions.find((p) => p.id === id)!;
+  const used = usedOf(plan, survey, id);
+  const edit = undeleteEdit(plan, survey, id);
+  const title = partitionTitle({
+    label: surveyed.volume?.label,
+    name: surveyed.name,
+    role: plan.found[id]?.role ?? 'other',
+  });
+  return (
+    <>
+      <h2>{title}</h2>
+      <p className="soft">found on the disk, deleted in the plan</p>
+      <dl className={classes.facts}>
+        <dt>Size</dt>
+        <dd>{formatBoth(surveyed.length * survey.disk.sectorBytes)}</dd>
+        <dt>Lost</dt>
+        <dd>{used ? formatBoth(used.bytes) : 'how much is in use is not known'}</dd>
+      </dl>
+      {edit && <Button onClick={() => attempt(edit)}>Keep it as found</Button>}
+    </>
+  );
+}
+
+function FoundGap({ survey, id }: { survey: Survey; id: string }) {
+  const part = foundParts(survey).find((p) => p.id === id)!;
+  return (
+    <>
+      <h2>Free as found</h2>
+      <p className="soft">
+        {formatBoth(part.length * survey.disk.sectorBytes)}. In the plan it is used, or part of a larger gap.
+      </p>
+    </>
+  );
+}
+
+function FindingsHere({ part }: { part: string }) {
+  const { findings } = useDerived();
+  const here = findings.filter((f) => f.partitions.includes(part));
+  if (here.length === 0) return null;
+  return (
+    <div className={classes.group}>
+      <span className="eyebrow">Findings here</span>
+      {here.map((finding) => (
+        <FindingCard key={finding.id} finding={finding} brief />
+      ))}
+    </div>
+  );
+}

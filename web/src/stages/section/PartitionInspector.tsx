@@ -1,0 +1,268 @@
+import { Button, NativeSelect, TextInput } from '@mantine/core';
+import {
+  advisedWindowsBytes,
+  EVIDENCE_WORDS,
+  floorOf,
+  formatBoth,
+  keptPartition,
+  resizeTo,
+  ROLE_NAMES,
+  ROLES,
+  sizeContextFor,
+  sizeOf,
+  usedOf,
+  VOLUME_KINDS,
+  VOLUME_TRAITS,
+  volumeName,
+  partitionTitle,
+  type PlannedPartition,
+  type Survey,
+} from '@rhizotome/core';
+import { useState } from 'react';
+import { useEdit, useOpenState, useSelection } from '../../open/context.js';
+import { OwnerToggles } from '../../parts/OwnerToggles.js';
+import { SizeInput } from '../../parts/SizeInput.js';
+import classes from './SectionStage.module.css';
+
+interface Props {
+  readonly survey: Survey;
+  readonly partition: PlannedPartition;
+}
+
+const SIZE_EXAMPLES = ['80GiB', '-5GiB', 'half', 'rest', 'used + 60GiB', 'free 200GiB'];
+
+export function PartitionInspector({ survey, partition }: Props) {
+  const { plan } = useOpenState();
+  const { tryEdit } = useEdit();
+  const readOnly = plan.target.style === 'mbr';
+  return (
+    <>
+      <h2>{partitionTitle(partition)}</h2>
+      <p className="soft">
+        {ROLE_NAMES[partition.role]} · {volumeName(partition.fileSystem)}
+        {partition.from === null
+          ? ' · new'
+          : partition.treatment === 'format'
+            ? ' · to be formatted'
+            : ' · kept'}
+      </p>
+      <Facts survey={survey} partition={partition} />
+      {readOnly ? (
+        <p className="small">This disk has an MBR; changes of its partitions cannot be planned yet.</p>
+      ) : (
+        <div className={classes.group}>
+          <SizeInput
+            label="New size"
+            context={sizeContextFor(plan, survey, partition)}
+            value={sizeOf(partition, survey)}
+            onSize={(size) => tryEdit(resizeTo(plan, survey, partition, size))}
+          />
+          <p className={`${classes.examples} small soft`}>
+            {SIZE_EXAMPLES.map((example) => (
+              <code key={example}>{example}</code>
+            ))}
+          </p>
+        </div>
+      )}
+      <Verbs survey={survey} partition={partition} readOnly={readOnly} />
+      <Particulars partition={partition} />
+    </>
+  );
+}
+
+function Facts({ survey, partition }: Props) {
+  const { plan } = useOpenState();
+  const surveyed = survey.partitions.find((p) => p.id === partition.from);
+  const kept = surveyed && partition.treatment === 'keep' ? surveyed : undefined;
+  const used = kept && usedOf(plan, survey, kept.id);
+  const floor = kept && floorOf(plan, survey, partition);
+  const size = sizeOf(partition, survey);
+  const was = surveyed && surveyed.length * survey.disk.sectorBytes;
+  const advised =
+    used && partition.role === 'system' && partition.fileSystem === 'ntfs'
+      ? advisedWindowsBytes(used.bytes)
+      : undefined;
+  return (
+    <dl className={classes.facts}>
+      <dt>Size</dt>
+      <dd data-fact="size">{formatBoth(size)}</dd>
+      {was !== undefined && was !== size && (
+        <>
+          <dt>was</dt>
+          <dd>{formatBoth(was)}</dd>
+        </>
+      )}
+      {kept && partition.fileSystem !== 'none' && (
+        <>
+          <dt>Used</dt>
+          <dd>
+            {used
+              ? `${formatBoth(used.bytes)}, ${EVIDENCE_WORDS[used.evidence]}`
+              : 'not known: say it under As found'}
+          </dd>
+        </>
+      )}
+      {floor && floor.evidence !== 'no-content' && (
+        <>
+          <dt>Floor</dt>
+          <dd data-fact="floor">
+            {formatBoth(floor.bytes)}, {EVIDENCE_WORDS[floor.evidence]}
+          </dd>
+        </>
+      )}
+      {advised !== undefined && (
+        <>
+          <dt>Advised</dt>
+          <dd>at least {formatBoth(advised)}, a rule of thumb</dd>
+        </>
+      )}
+      <dt>Sectors</dt>
+      <dd>
+        <span className="mono">
+          {partition.start} … {partition.start + partition.length - 1}
+        </span>
+      </dd>
+    </dl>
+  );
+}
+
+function Verbs({ survey, partition, readOnly }: Props & { readOnly: boolean }) {
+  const { plan } = useOpenState();
+  const { attempt } = useEdit();
+  const { select } = useSelection();
+  const surveyed = survey.partitions.find((p) => p.id === partition.from);
+  const note = surveyed && plan.found[surveyed.id];
+  const moved = surveyed && (surveyed.start !== partition.start || surveyed.length !== partition.length);
+  const remove = () => {
+    if (attempt({ kind: 'remove', partition: partition.id }) && partition.from === null) select(null);
+  };
+  if (readOnly) return null;
+  return (
+    <div className={classes.verbs}>
+      {partition.from !== null && partition.treatment === 'format' && (
+        <Button
+          size="xs"
+          onClick={() => attempt({ kind: 'treat', partition: partition.id, treatment: 'keep' })}
+        >
+          Keep its content
+        </Button>
+      )}
+      {partition.from !== null && partition.treatment === 'keep' && (
+        <Button
+          size="xs"
+          variant="default"
+          onClick={() => attempt({ kind: 'treat', partition: partition.id, treatment: 'format' })}
+        >
+          Format
+        </Button>
+      )}
+      <Button size="xs" variant="default" onClick={remove}>
+        Delete
+      </Button>
+      {surveyed && note && moved && (
+        <Button
+          size="xs"
+          variant="default"
+          onClick={() => attempt({ kind: 'restore', partition: keptPartition(surveyed, note) })}
+        >
+          As it was found
+        </Button>
+      )}
+    </div>
+  );
+}
+
+function Particulars({ partition }: { partition: PlannedPartition }) {
+  const { attempt, tryEdit } = useEdit();
+  const made = partition.treatment === 'format';
+  const change = (changes: Partial<PlannedPartition>) =>
+    ({ kind: 'describe', partition: partition.id, changes }) as const;
+  return (
+    <div className={classes.group} style={{ marginTop: '0.9rem' }}>
+      <div>
+        <span className="eyebrow">Owners</span>
+        <OwnerToggles
+          label={partitionTitle(partition)}
+          owners={partition.owners}
+          onChange={(owners) => attempt(change({ owners }))}
+        />
+      </div>
+      <div className={classes.pair}>
+        <NativeSelect
+          size="xs"
+          label="What it is"
+          value={partition.role}
+          data={ROLES.map((role) => ({ value: role, label: ROLE_NAMES[role] }))}
+          onChange={(e) => attempt(change({ role: e.currentTarget.value as PlannedPartition['role'] }))}
+        />
+        <NativeSelect
+          size="xs"
+          label="File system"
+          value={partition.fileSystem}
+          disabled={!made}
+          data={VOLUME_KINDS.map((kind) => ({ value: kind, label: volumeName(kind) }))}
+          onChange={(e) =>
+            attempt(change({ fileSystem: e.currentTarget.value as PlannedPartition['fileSystem'] }))
+          }
+        />
+      </div>
+      <div className={classes.pair}>
+        <WordInput
+          key={`label-${partition.label}`}
+          label="Label"
+          value={partition.label}
+          disabled={!made}
+          limit={VOLUME_TRAITS[partition.fileSystem].labelLimit}
+          save={(label) => tryEdit(change({ label }))}
+        />
+        <WordInput
+          key={`mount-${partition.mountPoint}`}
+          label="Mount point"
+          value={partition.mountPoint}
+          save={(mountPoint) => tryEdit(change({ mountPoint }))}
+        />
+      </div>
+      {made && (
+        <WordInput
+          key={`name-${partition.name}`}
+          label="Partition name"
+          value={partition.name}
+          limit={36}
+          save={(name) => tryEdit(change({ name }))}
+        />
+      )}
+    </div>
+  );
+}
+
+interface WordProps {
+  readonly label: string;
+  readonly value: string;
+  readonly disabled?: boolean;
+  readonly limit?: number | undefined;
+  readonly save: (value: string) => string | null;
+}
+
+function WordInput({ label, value, disabled = false, limit, save }: WordProps) {
+  const [draft, setDraft] = useState(value);
+  const [refusal, setRefusal] = useState<string | null>(null);
+  const commit = () => {
+    if (draft !== value) setRefusal(save(draft.trim()));
+  };
+  return (
+    <TextInput
+      size="xs"
+      label={label}
+      value={draft}
+      disabled={disabled}
+      maxLength={255}
+      error={refusal ?? (limit !== undefined && draft.length > limit ? `At most ${limit} characters.` : null)}
+      onChange={(e) => {
+        setDraft(e.currentTarget.value);
+        setRefusal(null);
+      }}
+      onBlur={commit}
+      onKeyDown={(e) => e.key === 'Enter' && commit()}
+    />
+  );
+}

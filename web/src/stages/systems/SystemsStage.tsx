@@ -1,0 +1,188 @@
+import { Button, Checkbox, Menu, TextInput } from '@mantine/core';
+import {
+  bytes,
+  FAMILY_NAMES,
+  formatBoth,
+  freshSystemId,
+  removeSystemEdit,
+  SYSTEM_PROFILES,
+  systemFrom,
+  type Plan,
+  type System,
+} from '@rhizotome/core';
+import { useState } from 'react';
+import { useEdit, useOpenState } from '../../open/context.js';
+import { OwnerSwatch } from '../../parts/OwnerSwatch.js';
+import { SizeInput } from '../../parts/SizeInput.js';
+import classes from './SystemsStage.module.css';
+
+/** Which systems are there, which come, and what each asks for. */
+export function SystemsStage() {
+  const { plan } = useOpenState();
+  const { attempt } = useEdit();
+  const add = (profileId: string) => {
+    const profile = SYSTEM_PROFILES.find((p) => p.id === profileId)!;
+    const name = distinctName(plan, FAMILY_NAMES[profile.family]);
+    attempt({
+      kind: 'add-system',
+      system: systemFrom(profileId, { id: freshSystemId(plan), name, origin: 'new' }),
+    });
+  };
+  return (
+    <div className="page">
+      <div className={classes.head}>
+        <div>
+          <h1>Systems</h1>
+          <p className="soft">
+            What is installed, what is to come, and what each needs. Figures are the makers’ or rules of
+            thumb; change them as you know better.
+          </p>
+        </div>
+        <Menu position="bottom-end" width={340}>
+          <Menu.Target>
+            <Button disabled={plan.systems.length >= 12}>Add a system</Button>
+          </Menu.Target>
+          <Menu.Dropdown>
+            {SYSTEM_PROFILES.map((profile) => (
+              <Menu.Item key={profile.id} onClick={() => add(profile.id)}>
+                <strong>{profile.title}</strong>
+                <div className="small soft">at least {formatBoth(profile.needs.leastBytes)}</div>
+              </Menu.Item>
+            ))}
+          </Menu.Dropdown>
+        </Menu>
+      </div>
+      {plan.systems.length === 0 && (
+        <p className={classes.empty}>
+          No system yet. Read the disk, and those on it appear here; add the ones that are to come.
+        </p>
+      )}
+      {plan.systems.map((system) => (
+        <SystemSheet key={system.id} system={system} />
+      ))}
+    </div>
+  );
+}
+
+function distinctName(plan: Plan, name: string): string {
+  const taken = new Set(plan.systems.map((s) => s.name));
+  let candidate = name;
+  for (let n = 2; taken.has(candidate); n++) candidate = `${name} ${n}`;
+  return candidate;
+}
+
+type Changes = Partial<Omit<System, 'id'>>;
+
+const TRAITS: readonly (readonly [
+  keyof System & ('needsUefi' | 'signed' | 'kernelsOnEfi' | 'needsBoot' | 'ownSetup' | 'hibernates'),
+  string,
+])[] = [
+  ['needsUefi', 'asks for UEFI'],
+  ['signed', 'signed for Secure Boot'],
+  ['ownSetup', 'its setup makes its own partitions'],
+  ['needsBoot', 'wants a /boot of its own'],
+  ['kernelsOnEfi', 'keeps kernels on the EFI partition'],
+  ['hibernates', 'hibernates or uses fast startup'],
+];
+
+function SystemSheet({ system }: { system: System }) {
+  const { plan, survey } = useOpenState();
+  const { attempt, tryEdit } = useEdit();
+  const change = (changes: Changes) => attempt({ kind: 'change-system', system: system.id, changes });
+  const size = (changes: Changes) => tryEdit({ kind: 'change-system', system: system.id, changes });
+  const context = { disk: bytes(survey ? survey.disk.sizeSectors * survey.disk.sectorBytes : 0) };
+  return (
+    <section className={classes.sheet} aria-label={system.name}>
+      <div className={classes.name}>
+        <OwnerSwatch owners={[system.id]} />
+        <NameInput label="Name" value={system.name} save={(name) => change({ name })} />
+        <span className={classes.origin}>{system.origin === 'found' ? 'on the disk' : 'to come'}</span>
+        <span className="soft">{FAMILY_NAMES[system.family]}</span>
+        <Button
+          size="compact-sm"
+          variant="subtle"
+          color="loam"
+          ml="auto"
+          onClick={() => attempt(removeSystemEdit(plan, system))}
+        >
+          Take out
+        </Button>
+      </div>
+      <div className={classes.body}>
+        <div className={classes.sizes}>
+          <SizeInput
+            label="At least"
+            context={context}
+            value={system.leastBytes}
+            onSize={(leastBytes) => size({ leastBytes })}
+          />
+          <SizeInput
+            label="Comfortable"
+            context={context}
+            value={system.comfortableBytes}
+            onSize={(comfortableBytes) => size({ comfortableBytes })}
+          />
+          <SizeInput
+            label="Generous"
+            context={context}
+            value={system.generousBytes}
+            onSize={(generousBytes) => size({ generousBytes })}
+          />
+        </div>
+        <div className={classes.traits}>
+          {TRAITS.map(([key, words]) => (
+            <Checkbox
+              key={key}
+              size="xs"
+              label={words}
+              checked={system[key]}
+              onChange={(e) => change({ [key]: e.currentTarget.checked })}
+            />
+          ))}
+          <Checkbox
+            size="xs"
+            label="reads the machine’s clock as local time"
+            checked={system.clock === 'local'}
+            onChange={(e) => change({ clock: e.currentTarget.checked ? 'local' : 'utc' })}
+          />
+        </div>
+        <NameInput
+          label="What it is for"
+          value={system.purpose}
+          optional
+          save={(purpose) => change({ purpose })}
+        />
+      </div>
+    </section>
+  );
+}
+
+function NameInput(props: {
+  label: string;
+  value: string;
+  optional?: boolean;
+  save: (value: string) => boolean;
+}) {
+  const { label, value, optional = false, save } = props;
+  const [draft, setDraft] = useState<string | null>(null);
+  const empty = draft !== null && draft.trim() === '' && !optional;
+  const commit = () => {
+    if (draft === null || empty) return;
+    if (draft.trim() === value || save(draft.trim())) setDraft(null);
+  };
+  return (
+    <TextInput
+      {...(optional ? { label } : { 'aria-label': label })}
+      size="sm"
+      maxLength={optional ? 200 : 60}
+      value={draft ?? value}
+      error={empty ? 'A system needs a name.' : null}
+      onChange={(e) => setDraft(e.currentTarget.value)}
+      onBlur={commit}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter') commit();
+        if (e.key === 'Escape') setDraft(null);
+      }}
+    />
+  );
+}

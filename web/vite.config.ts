@@ -1,0 +1,10 @@
+import react from '@vitejs/plugin-react';
+import { defineConfig } from 'vite';
+
+export default defineConfig({
+  plugins: [react()],
+  resolve: { conditions: ['source', 'module', 'browser', 'development|production'] },
+  worker: { format: 'es' },
+  build: { assetsInlineLimit: 0, target: 'es2022', chunkSizeWarningLimit: 700 },
+  server: { proxy: { '/api': 'http://127.0.0.1:4780' } },
+});
