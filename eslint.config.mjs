@@ -67,7 +67,7 @@ export default tseslint.config(
     extends: [...tseslint.configs.recommendedTypeChecked],
     languageOptions: {
       parserOptions: {
-        projectService: { allowDefaultProject: [], defaultProject: 'tsconfig.eslint.json' },
+        projectService: true,
         tsconfigRootDir: import.meta.dirname,
       },
     },

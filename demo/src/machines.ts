@@ -114,7 +114,7 @@ export const DEMO_MACHINES: readonly DemoMachine[] = [
       device: 'sda',
       otherDisks: [{ name: 'system disk', sizeBytes: 500 * GB }],
     },
-    survey: disk(4000, 'gpt', ['1500GiB ext4 "images"']),
+    survey: disk(4000, 'gpt', ['1500GiB exfat "images"']),
     used: { 1: 1_240 * GIB },
     systems: [coming('windows-11', 'Windows')],
   },

@@ -102,8 +102,7 @@ export class Driver {
       const list = select as unknown as HTMLSelectElement;
       const found = [...list.options].find((o) => o.label.startsWith(wanted));
       if (!found) throw new Error(`No option ${wanted}`);
-      const set = Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value')!.set!;
-      set.call(list, found.value);
+      Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value')!.set!.call(list, found.value);
       list.dispatchEvent(new Event('change', { bubbles: true }));
     }, option);
     await this.settle();

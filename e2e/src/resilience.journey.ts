@@ -89,8 +89,7 @@ describe('input that is wrong loses nothing', () => {
     await app.page.$eval(
       'textarea[aria-label="Output of lsblk"]',
       (area, value) => {
-        const set = Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, 'value')!.set!;
-        set.call(area, value);
+        Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, 'value')!.set!.call(area, value);
         area.dispatchEvent(new Event('input', { bubbles: true }));
       },
       text,
@@ -116,9 +115,7 @@ describe('a server that goes away', () => {
     await server.start();
     await app.saved();
     await app.page.reload({ waitUntil: 'networkidle0' });
-    expect(await app.page.$eval('input[aria-label="Memory"]', (i) => (i as HTMLInputElement).value)).toBe(
-      '24 GiB',
-    );
+    expect(await app.page.$eval('input[aria-label="Memory"]', (i) => i.value)).toBe('24 GiB');
   });
 
   test('a machine cannot be opened without it, and that is said with a way on', async () => {
@@ -144,16 +141,9 @@ describe('two windows on one plan', () => {
     await app.type('Memory', '48GiB');
     await app.sees('This plan was changed elsewhere meanwhile; your changes were made again on top.');
     await app.saved();
-    expect(
-      await app.page.$eval(
-        'input[aria-label="Name of the disk in Linux"]',
-        (i) => (i as HTMLInputElement).value,
-      ),
-    ).toBe('sdc');
+    expect(await app.page.$eval('input[aria-label="Name of the disk in Linux"]', (i) => i.value)).toBe('sdc');
     await other.page.reload({ waitUntil: 'networkidle0' });
-    expect(await other.page.$eval('input[aria-label="Memory"]', (i) => (i as HTMLInputElement).value)).toBe(
-      '48 GiB',
-    );
+    expect(await other.page.$eval('input[aria-label="Memory"]', (i) => i.value)).toBe('48 GiB');
     await other.page.close();
     await app.press('Understood');
   });

@@ -61,12 +61,10 @@ export async function createApp(
     nest,
     close: async () => {
       // Kept-alive connections would hold the server open; requests under way are answered first.
+      const http: Server = nest.getHttpServer();
       const closed = nest.close();
-      (nest.getHttpServer() as Server).closeIdleConnections();
-      const late = setTimeout(
-        () => (nest.getHttpServer() as Server).closeAllConnections(),
-        GRACE_MILLISECONDS,
-      );
+      http.closeIdleConnections();
+      const late = setTimeout(() => http.closeAllConnections(), GRACE_MILLISECONDS);
       await closed;
       clearTimeout(late);
       await source.destroy();

@@ -1,14 +1,23 @@
+import { lazy, Suspense, type ComponentType } from 'react';
 import { Navigate, Route, Routes } from 'react-router';
 import { OpenMachine } from './open/OpenMachine.js';
-import { AsFoundStage } from './stages/as-found/AsFoundStage.js';
 import { BenchPage } from './stages/bench/BenchPage.js';
-import { FindingsStage } from './stages/findings/FindingsStage.js';
-import { MachineStage } from './stages/machine/MachineStage.js';
-import { MatchStage } from './stages/match/MatchStage.js';
-import { RunbookStage } from './stages/runbook/RunbookStage.js';
-import { SectionStage } from './stages/section/SectionStage.js';
-import { SystemsStage } from './stages/systems/SystemsStage.js';
 import { NotFoundPage } from './shell/NotFoundPage.js';
+
+/** Each stage comes when it is first opened; the bench at once. */
+const STAGES: Readonly<Record<string, ComponentType>> = {
+  machine: lazy(() => import('./stages/machine/MachineStage.js').then((m) => ({ default: m.MachineStage }))),
+  'as-found': lazy(() =>
+    import('./stages/as-found/AsFoundStage.js').then((m) => ({ default: m.AsFoundStage })),
+  ),
+  systems: lazy(() => import('./stages/systems/SystemsStage.js').then((m) => ({ default: m.SystemsStage }))),
+  match: lazy(() => import('./stages/match/MatchStage.js').then((m) => ({ default: m.MatchStage }))),
+  section: lazy(() => import('./stages/section/SectionStage.js').then((m) => ({ default: m.SectionStage }))),
+  findings: lazy(() =>
+    import('./stages/findings/FindingsStage.js').then((m) => ({ default: m.FindingsStage })),
+  ),
+  runbook: lazy(() => import('./stages/runbook/RunbookStage.js').then((m) => ({ default: m.RunbookStage }))),
+};
 
 export function App() {
   return (
@@ -16,13 +25,17 @@ export function App() {
       <Route path="/" element={<BenchPage />} />
       <Route path="/machines/:id" element={<OpenMachine />}>
         <Route index element={<Navigate to="machine" replace />} />
-        <Route path="machine" element={<MachineStage />} />
-        <Route path="as-found" element={<AsFoundStage />} />
-        <Route path="systems" element={<SystemsStage />} />
-        <Route path="match" element={<MatchStage />} />
-        <Route path="section" element={<SectionStage />} />
-        <Route path="findings" element={<FindingsStage />} />
-        <Route path="runbook" element={<RunbookStage />} />
+        {Object.entries(STAGES).map(([path, Stage]) => (
+          <Route
+            key={path}
+            path={path}
+            element={
+              <Suspense fallback={<p className="page">Opening…</p>}>
+                <Stage />
+              </Suspense>
+            }
+          />
+        ))}
       </Route>
       <Route path="*" element={<NotFoundPage />} />
     </Routes>

@@ -7,7 +7,7 @@ const TEXT_FORM = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}
 /** Text position of each byte on disk: the first three fields are little-endian (UEFI 2.10 appendix A). */
 const BYTE_ORDER = [3, 2, 1, 0, 5, 4, 7, 6, 8, 9, 10, 11, 12, 13, 14, 15] as const;
 
-export function isGuid(text: string): text is Guid {
+export function isGuid(text: string): boolean {
   return TEXT_FORM.test(text);
 }
 

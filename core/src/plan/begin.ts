@@ -100,7 +100,11 @@ function proposeRole(p: SurveyPartition, survey: Survey): Role {
 
 /** The largest basic-data volume is the likely Windows; on an MBR the small active one holds its start files. */
 function windowsRole(p: SurveyPartition, survey: Survey): Role {
-  const peers = survey.partitions.filter((q) => partitionType(q.type ?? '')?.name === 'Basic data');
+  const mayHold = (q: SurveyPartition) => ['ntfs', 'unknown'].includes(q.volume?.kind ?? 'unknown');
+  if (!mayHold(p)) return 'data';
+  const peers = survey.partitions.filter(
+    (q) => partitionType(q.type ?? '')?.name === 'Basic data' && mayHold(q),
+  );
   const largest = peers.reduce((a, b) => (b.length > a.length ? b : a), p);
   if (p.active && bytesIn(p, survey) <= SMALL_START_VOLUME_BYTES) return 'boot';
   return p.id === largest.id && bytesIn(p, survey) >= SMALLEST_WINDOWS_BYTES ? 'system' : 'data';

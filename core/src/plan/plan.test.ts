@@ -65,6 +65,15 @@ describe('a plan begun from a survey', () => {
     expect(PlanSchema.safeParse(plan).success).toBe(true);
   });
 
+  test('a volume that is not NTFS is never proposed as Windows', () => {
+    const plan = planOn(drawn(500, ['400GiB exfat "images"', '50GiB ntfs']));
+    expect(plan.partitions.map((p) => [p.role, p.owners])).toEqual([
+      ['data', ['found-windows']],
+      ['system', ['found-windows']],
+    ]);
+    expect(planOn(drawn(500, ['400GiB exfat'])).systems).toEqual([]);
+  });
+
   test('keeps the machine’s facts and the systems that were to come', () => {
     const first = planOn(LAPTOP, { kind: 'add-system', system: newSystem('bsd') });
     const again = edited(first, LAPTOP, { kind: 'set-machine', changes: { ramBytes: 4 * GIB } });

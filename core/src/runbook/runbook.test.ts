@@ -136,6 +136,7 @@ describe('the runbook', () => {
   test.each([
     [{ least: 3, most: 59 }, 'under a minute'],
     [{ least: 250, most: 530 }, '4–9 min'],
+    [{ least: 0, most: 200 }, 'up to 4 min'],
     [{ least: 9000, most: 18_000 }, '2–5 h'],
     [{ least: 290, most: 300 }, '4–5 min'],
   ])('%j is said as %s', (range, said) => expect(timeInWords(range)).toBe(said));

@@ -67,7 +67,7 @@ export function runbookFor(plan: Plan, survey: Survey): Runbook {
   };
 }
 
-/** A range of time, coarse on purpose: `under a minute`, `4–9 min`, `2–5 h`. */
+/** A range of time, coarse on purpose: `under a minute`, `up to 4 min`, `4–9 min`, `2–5 h`. */
 export function timeInWords({ least, most }: Range): string {
   if (most < 60) return 'under a minute';
   if (most < 100 * 60) return between(Math.floor(least / 60), Math.ceil(most / 60), 'min');
@@ -75,6 +75,7 @@ export function timeInWords({ least, most }: Range): string {
 }
 
 function between(least: number, most: number, unit: string): string {
+  if (least === 0) return `up to ${most} ${unit}`;
   return least === most ? `${most} ${unit}` : `${least}–${most} ${unit}`;
 }
 

@@ -11,13 +11,12 @@ import {
   type SurveyVolume,
 } from './survey.js';
 
-/** Columns asked for; those after `NEEDED` are optional, and absent facts stay absent. */
+/** Columns asked for; SIZE and START are needed, the rest is optional, and absent facts stay absent. */
 export const LSBLK_COLUMNS =
   'PATH,TYPE,SIZE,START,LOG-SEC,PTTYPE,PTUUID,PARTN,PARTTYPE,PARTUUID,PARTLABEL,PARTFLAGS,FSTYPE,LABEL,UUID,FSUSED,FSSIZE,MOUNTPOINT';
 export const LSBLK_COMMAND = `lsblk --json --bytes -o ${LSBLK_COLUMNS}`;
 
 const LONGEST_TEXT = 4 * 1024 * 1024;
-const NEEDED = ['size', 'start'] as const;
 const EXTENDED = ['0x5', '0xf', '0x85'];
 
 type Device = Readonly<Record<string, unknown>>;
@@ -116,7 +115,7 @@ function optionalFigure(device: Device, column: string): number | undefined {
   );
 }
 
-function figure(device: Device, column: (typeof NEEDED)[number]): number {
+function figure(device: Device, column: 'size' | 'start'): number {
   const n = optionalFigure(device, column);
   if (n !== undefined) return n;
   throw new Refused(

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { crc32, writeUint } from '../bytes/index.js';
 import { GIB, MIB, TIB } from '../quantity/index.js';
 import { drawn, IDENTITY, PETREL_BYTES, petrelFiles, petrelSurvey } from '../testing/builders.js';
 import {
@@ -87,7 +88,6 @@ describe('a survey from a capture', () => {
 
 /** The tail with its header's CRC made right again. */
 function resealed(tail: Uint8Array): Uint8Array {
-  const { crc32, writeUint } = jest.requireActual<typeof import('../bytes/index.js')>('../bytes/index.js');
   const header = tail.subarray(tail.length - 512, tail.length - 512 + 92);
   writeUint(header, { at: 16, size: 4 }, 0);
   writeUint(header, { at: 16, size: 4 }, crc32(header));

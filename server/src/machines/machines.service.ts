@@ -263,7 +263,7 @@ function demoPlan(demo: DemoMachine, survey: Survey | undefined): Plan {
 function decodeEdit({ key, intent, edit }: EditDto): { key: string; intent: EditDto['intent']; edit: Edit } {
   const parsed = EditSchema.safeParse(edit);
   if (!parsed.success) throw invalidDocument('edit', parsed.error.issues);
-  return { key, intent, edit: parsed.data as Edit };
+  return { key, intent, edit: parsed.data };
 }
 
 function invalidDocument(

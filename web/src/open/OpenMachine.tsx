@@ -49,8 +49,8 @@ function Failure({ error, retry }: { error: Error; retry: () => void }) {
 }
 
 function Opened({ machine }: { machine: OpenedMachine }) {
-  const [refusal, showRefusal] = useState<string | null>(null);
   const { pathname } = useLocation();
+  const [refused, setRefused] = useState<{ words: string; at: string } | null>(null);
   const [open] = useState(
     () =>
       new OpenPlan(machine.id, machine, {
@@ -61,10 +61,15 @@ function Opened({ machine }: { machine: OpenedMachine }) {
       }),
   );
   const value = useMemo(
-    () => ({ id: machine.id, name: machine.name, story: machine.story, open, showRefusal }),
-    [machine, open],
+    () => ({
+      id: machine.id,
+      name: machine.name,
+      story: machine.story,
+      open,
+      showRefusal: (words: string | null) => setRefused(words === null ? null : { words, at: pathname }),
+    }),
+    [machine, open, pathname],
   );
-  useEffect(() => showRefusal(null), [pathname]);
   useEffect(() => {
     document.title = `${machine.name} – Rhizotome`;
   }, [machine.name]);
@@ -78,7 +83,11 @@ function Opened({ machine }: { machine: OpenedMachine }) {
           <main className={classes.stage} id="stage">
             <Outlet />
           </main>
-          <Notices refusal={refusal} dismiss={() => showRefusal(null)} />
+          {/* A refusal concerns the stage on which it was made. */}
+          <Notices
+            refusal={refused?.at === pathname ? refused.words : null}
+            dismiss={() => setRefused(null)}
+          />
         </div>
       </div>
     </OpenMachineContext>
@@ -93,8 +102,8 @@ function useHistoryKeys(open: OpenPlan): void {
       const target = event.target as HTMLElement;
       if (target.closest('input:not([type=checkbox]):not([type=radio]), textarea')) return;
       const key = event.key.toLowerCase();
-      if (key === 'z') event.shiftKey ? open.redo() : open.undo();
-      else if (key === 'y') open.redo();
+      if (key === 'y' || (key === 'z' && event.shiftKey)) open.redo();
+      else if (key === 'z') open.undo();
       else return;
       event.preventDefault();
     };

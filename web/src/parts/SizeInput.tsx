@@ -92,10 +92,10 @@ export function SizeInput(props: Props) {
   );
 }
 
-/** `476.1 GiB` where that is exact, else the larger unit that keeps it readable. */
+/** Exact where that is short to read (`476 GiB`), else rounded; the echo below says the same. */
 function exactOrShort(size: number): string {
   const exact = formatExact(size);
-  return exact.length <= 10 ? exact : formatBinary(size);
+  return /^\d{1,5} [MGT]iB$/.test(exact) ? exact : formatBinary(size);
 }
 
 /** What was typed, with the place of the error marked. */

@@ -62,9 +62,9 @@ export function placeSection(
   const height = Math.max(frame.height, most * labelHeight);
   const scale = scaleFor(model, diskSectors, height, kind);
   const coreWidth = frame.width < 700 ? 64 : 88;
-  const labels = Math.min(236, Math.max(150, (frame.width - 2 * coreWidth) * 0.27));
-  const foundX = Math.round(labels);
-  const plannedX = Math.round(frame.width - labels - coreWidth);
+  const free = frame.width - 2 * coreWidth;
+  const foundX = Math.round(clamp(free * 0.25, 130, 230));
+  const plannedX = Math.round(frame.width - coreWidth - clamp(free * 0.36, 170, 320));
   const found = placeCore(model.found, scale, labelHeight);
   const planned = placeCore(model.planned, scale, labelHeight);
   return {
@@ -79,6 +79,8 @@ export function placeSection(
     ribbons: placeRibbons(model, scale, foundX + coreWidth, plannedX),
   };
 }
+
+const clamp = (n: number, least: number, most: number) => Math.max(least, Math.min(most, n));
 
 function scaleFor(model: SectionModel, diskSectors: number, height: number, kind: ScaleKind): DiskScale {
   if (kind === 'true') return trueScale(diskSectors, height);
@@ -114,7 +116,7 @@ function placeRibbons(model: SectionModel, scale: DiskScale, x0: number, x1: num
   return model.fates.map((fate): PlacedRibbon => {
     const left = edgeOf(scale, fate.found);
     const torn = !fate.planned || fate.kind === 'erased';
-    const right = torn ? left : edgeOf(scale, fate.planned!);
+    const right = torn ? left : edgeOf(scale, fate.planned);
     const tornAt = Math.round(x0 + (x1 - x0) * 0.42);
     const end = torn ? tornAt : x1;
     return {

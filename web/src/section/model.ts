@@ -65,7 +65,7 @@ export function foundStrata(plan: Plan, survey: Survey): Stratum[] {
         ...span,
         kind: 'partition',
         title: partitionTitle({ label: part.partition.volume?.label, name: part.partition.name, role }),
-        note: note ? volumeName(note.kind) : '',
+        note: note && note.kind !== 'none' ? volumeName(note.kind) : '',
         owners: note?.owners ?? [],
         ...(used ? { used: used.bytes / span.sizeBytes } : {}),
       },
@@ -90,7 +90,8 @@ function plannedStrata(plan: Plan, survey: Survey): Stratum[] {
     const used = keeps && p.from !== null ? usedOf(plan, survey, p.from) : undefined;
     const floor = floorSectors(floorOf(plan, survey, p), sectorBytes);
     const fate = fates.get(p.id)?.kind ?? 'new';
-    const parts = [volumeName(p.fileSystem), FATE_WORDS[fate], p.mountPoint];
+    const content = p.fileSystem === 'none' ? '' : volumeName(p.fileSystem);
+    const parts = [content, FATE_WORDS[fate], p.mountPoint];
     return [
       {
         ...span,

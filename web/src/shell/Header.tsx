@@ -1,5 +1,5 @@
 import { ActionIcon, Tooltip, useComputedColorScheme, useMantineColorScheme } from '@mantine/core';
-import { countByLevel, editTitle, formatBinary, timeInWords } from '@rhizotome/core';
+import { countByLevel, editTitle, formatBinary, timeInWords, type Range } from '@rhizotome/core';
 import { useDerived, useOpenMachine, useOpenState } from '../open/context.js';
 import { MoonIcon, RedoIcon, SunIcon, UndoIcon } from '../parts/icons.js';
 import classes from './Header.module.css';
@@ -77,12 +77,7 @@ function Figures() {
   const counts = countByLevel(findings);
   const { moved, seconds, restarts } = runbook;
   const time = seconds.most === 0 ? 'none' : timeInWords(seconds);
-  const data =
-    moved.most === 0
-      ? 'none'
-      : moved.least === moved.most
-        ? formatBinary(moved.most)
-        : `${formatBinary(moved.least)} – ${formatBinary(moved.most)}`;
+  const data = movedInWords(moved);
   return (
     <dl className={classes.figures}>
       <Figure name="data that moves" value={data} />
@@ -101,6 +96,12 @@ function Figures() {
       />
     </dl>
   );
+}
+
+function movedInWords({ least, most }: Range): string {
+  if (most === 0) return 'none';
+  if (least === most) return formatBinary(most);
+  return least === 0 ? `up to ${formatBinary(most)}` : `${formatBinary(least)} – ${formatBinary(most)}`;
 }
 
 function Figure({ name, value, sign }: { name: string; value: string; sign?: string | undefined }) {

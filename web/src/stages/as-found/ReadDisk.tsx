@@ -26,7 +26,7 @@ export function ReadDisk({ done }: { done: () => void }) {
 
   return (
     <>
-      <Tabs defaultValue="capture" className={classes.ways!} keepMounted>
+      <Tabs defaultValue="capture" className={classes.ways} keepMounted>
         <Tabs.List>
           <Tabs.Tab value="capture">Captured sectors</Tabs.Tab>
           <Tabs.Tab value="lsblk">lsblk output</Tabs.Tab>

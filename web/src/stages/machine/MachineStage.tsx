@@ -163,7 +163,7 @@ function Choice<T extends string>({ label, value, options, onChange }: ChoicePro
       size="sm"
       value={value}
       data={options.map(([v, text]) => ({ value: v, label: text }))}
-      onChange={(v) => onChange(v as T)}
+      onChange={(v) => onChange(v)}
     />
   );
 }

@@ -122,7 +122,7 @@ export function CreateInGap({ survey, gap }: { survey: Survey; gap: GapPart }) {
             { value: 'start', label: 'at its start' },
             { value: 'end', label: 'at its end' },
           ]}
-          onChange={(v) => setEnd(v as 'start' | 'end')}
+          onChange={(v) => setEnd(v)}
         />
         {refusal && (
           <p role="alert" className="small" style={{ color: 'var(--blocker)' }}>
@@ -193,7 +193,13 @@ function proposedSize(plan: Plan, role: NewRole, owner: System | undefined): num
       return sized('1MiB');
     case 'swap':
       return plan.machine.ramBytes === null ? sized('4GiB') : sized('min(ram, 8GiB)');
-    default:
+    case 'home':
+    case 'data':
+    case 'recovery':
+    case 'reserved':
+    case 'container':
+    case 'opaque':
+    case 'other':
       return Number.MAX_SAFE_INTEGER;
   }
 }

@@ -52,16 +52,18 @@ function Cores() {
   if (!survey) return null;
   return (
     <section className={classes.cores} aria-label="Section of the disk">
-      <div className={classes.scroll} ref={ref}>
-        {placed && (
-          <SectionDrawing
-            plan={plan}
-            placed={placed}
-            sectorBytes={survey.disk.sectorBytes}
-            selected={selected}
-            onSelect={onSelect}
-          />
-        )}
+      <div className={classes.scroll}>
+        <div ref={ref} className={classes.measured}>
+          {placed && (
+            <SectionDrawing
+              plan={plan}
+              placed={placed}
+              sectorBytes={survey.disk.sectorBytes}
+              selected={selected}
+              onSelect={onSelect}
+            />
+          )}
+        </div>
       </div>
       <footer className={classes.foot}>
         <span className="soft small">
@@ -76,7 +78,7 @@ function Cores() {
             { value: 'readable', label: 'readable scale' },
             { value: 'true', label: 'true scale' },
           ]}
-          onChange={(value) => setKind(value as ScaleKind)}
+          onChange={(value) => setKind(value)}
         />
       </footer>
     </section>

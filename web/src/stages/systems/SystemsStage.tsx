@@ -97,7 +97,9 @@ function SystemSheet({ system }: { system: System }) {
         <OwnerSwatch owners={[system.id]} />
         <NameInput label="Name" value={system.name} save={(name) => change({ name })} />
         <span className={classes.origin}>{system.origin === 'found' ? 'on the disk' : 'to come'}</span>
-        <span className="soft">{FAMILY_NAMES[system.family]}</span>
+        {system.name !== FAMILY_NAMES[system.family] && (
+          <span className="soft">{FAMILY_NAMES[system.family]}</span>
+        )}
         <Button
           size="compact-sm"
           variant="subtle"

@@ -1,0 +1,179 @@
+// Speed, as ratios within one run. One line a figure: `bench NAME ratio=… goal<=… ok|short`.
+import { spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { Agent, request } from 'node:http';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+import {
+  apply,
+  beginEdit,
+  EMPTY_PLAN,
+  findAll,
+  GIB,
+  plannedParts,
+  procedureFor,
+  surveyFromHand,
+} from '@rhizotome/core';
+
+const ROOT = resolve(import.meta.dirname, '../..');
+
+function report(name, ratio, goal, detail) {
+  const verdict = goal === undefined ? '' : ` goal<=${goal} ${ratio <= goal ? 'ok' : 'short'}`;
+  process.stdout.write(`bench ${name} ratio=${ratio.toFixed(2)}${verdict}  (${detail})\n`);
+}
+
+const sorted = (list) => [...list].sort((a, b) => a - b);
+const median = (list) => sorted(list)[Math.floor(list.length / 2)];
+const quantile = (list, q) => sorted(list)[Math.min(list.length - 1, Math.floor(list.length * q))];
+
+function timesOf(rounds, work) {
+  const times = [];
+  for (let i = 0; i < rounds; i++) {
+    const start = performance.now();
+    work(i);
+    times.push(performance.now() - start);
+  }
+  return times;
+}
+
+// ---------------------------------------------------------------- everything derived, 128 partitions
+
+function largePlan() {
+  const lines = Array.from(
+    { length: 128 },
+    (_, i) => `${3 + (i % 5)}GiB ${['ext4', 'ntfs', 'swap', 'btrfs'][i % 4]} "part ${i}"`,
+  );
+  const outcome = surveyFromHand(
+    { diskBytes: 1000 * GIB, sectorBytes: 512, style: 'gpt', text: lines.join('\n') },
+    { id: 'bench', takenAt: '2026-01-01T00:00:00.000Z' },
+  );
+  if (!outcome.ok) throw new Error(outcome.refusal.message);
+  const { survey } = outcome;
+  const begun = apply(EMPTY_PLAN, beginEdit(EMPTY_PLAN, survey), () => survey);
+  if (!begun.ok) throw new Error(begun.refusal.code);
+  return { plan: begun.plan, survey };
+}
+
+function benchDerived() {
+  const { plan, survey } = largePlan();
+  const edits = plan.partitions
+    .filter((p) => p.fileSystem === 'swap')
+    .map((p) => ({ kind: 'resize', partition: p.id, length: p.length - 2048, hold: 'start' }));
+  const derive = (i) => {
+    const edited = apply(plan, edits[i % edits.length], () => survey);
+    if (!edited.ok) throw new Error(edited.refusal.code);
+    plannedParts(edited.plan, survey);
+    findAll(edited.plan, survey);
+    procedureFor(edited.plan, survey);
+  };
+  timesOf(60, derive);
+  timesOf(60, () => structuredClone(plan));
+  const derived = median(timesOf(200, derive));
+  const cloned = median(timesOf(200, () => structuredClone(plan)));
+  report(
+    'derive-128',
+    derived / cloned,
+    undefined,
+    `${derived.toFixed(2)} ms derived, ${cloned.toFixed(3)} ms structuredClone`,
+  );
+  report('derive-128-frame', derived / (1000 / 60), 0.5, `${derived.toFixed(2)} ms of a 60 Hz frame`);
+}
+
+// ---------------------------------------------------------------- posting an edit
+
+async function startServer(folder) {
+  const env = {
+    ...process.env,
+    RHIZOTOME_PORT: '0',
+    RHIZOTOME_DATA: folder,
+    RHIZOTOME_HOST: '',
+    RHIZOTOME_LOG: 'silent',
+  };
+  const child = spawn(process.execPath, [join(ROOT, 'server/dist/main.js')], {
+    env,
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  const address = await new Promise((done, fail) => {
+    child.stdout.on('data', (data) => {
+      const found = /at (http:\S+?)\/\s/.exec(String(data))?.[1];
+      if (found) done(found);
+    });
+    child.on('exit', (code) => fail(new Error(`The server ended with ${code}`)));
+  });
+  return { child, address };
+}
+
+function poster(address) {
+  const agent = new Agent({ keepAlive: true, maxSockets: 1 });
+  const post = (path, body) =>
+    new Promise((done, fail) => {
+      const data = JSON.stringify(body);
+      const headers = { 'Content-Type': 'application/json', 'Content-Length': Buffer.byteLength(data) };
+      const call = request(`${address}/api${path}`, { method: 'POST', agent, headers }, (response) => {
+        let text = '';
+        response.on('data', (chunk) => (text += chunk));
+        response.on('end', () => {
+          if (response.statusCode >= 300) fail(new Error(`${path}: ${response.statusCode} ${text}`));
+          else done(text === '' ? undefined : JSON.parse(text));
+        });
+      });
+      call.on('error', fail);
+      call.end(data);
+    });
+  return { post, close: () => agent.destroy() };
+}
+
+async function timesOfAsync(rounds, work) {
+  const times = [];
+  for (let i = 0; i < rounds; i++) {
+    const start = performance.now();
+    await work(i);
+    times.push(performance.now() - start);
+  }
+  return times;
+}
+
+async function benchServer() {
+  const folder = mkdtempSync(join(tmpdir(), 'rhizotome-bench-'));
+  const { child, address } = await startServer(folder);
+  const { post, close } = poster(address);
+  try {
+    const { plan, survey } = largePlan();
+    const { id } = await post('/machines', { name: 'bench' });
+    await post(`/machines/${id}/surveys`, { survey });
+    let revision = 0;
+    const send = async (edit) => {
+      const body = { base: revision, edits: [{ key: `bench-key-${revision}`, intent: 'do', edit }] };
+      ({ revision } = await post(`/machines/${id}/edits`, body));
+    };
+    await send(beginEdit(EMPTY_PLAN, survey));
+    const swap = plan.partitions.find((p) => p.fileSystem === 'swap');
+    const edit = (i) =>
+      send({ kind: 'resize', partition: swap.id, length: swap.length - 2048 * (1 + (i % 2)), hold: 'start' });
+    const empty = () => post('/health/echo', {});
+    await timesOfAsync(100, empty);
+    await timesOfAsync(100, edit);
+    const emptyTimes = await timesOfAsync(400, empty);
+    const editTimes = await timesOfAsync(400, edit);
+    for (const [name, figure] of [
+      ['median', median],
+      ['p99', (list) => quantile(list, 0.99)],
+    ]) {
+      const [edited, echoed] = [figure(editTimes), figure(emptyTimes)];
+      report(
+        `post-edit-128-${name}`,
+        edited / echoed,
+        undefined,
+        `${edited.toFixed(2)} ms an edit, ${echoed.toFixed(2)} ms an empty POST`,
+      );
+    }
+  } finally {
+    close();
+    child.kill('SIGTERM');
+    await new Promise((done) => child.on('exit', done));
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
+benchDerived();
+await benchServer();
