@@ -150,7 +150,8 @@ export class Driver {
   }
 
   /** Labels of one core, from top to bottom. */
-  core(side: 'found' | 'planned'): Promise<string[]> {
+  async core(side: 'found' | 'planned'): Promise<string[]> {
+    await this.page.waitForSelector(`[aria-label="Parts as ${side}"] button`);
     return this.texts(`[aria-label="Parts as ${side}"] button`);
   }
 

@@ -138,7 +138,7 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
     await app.sees('240 GiB (257.7 GB)', '[data-fact=size]');
     expect(await app.core('planned')).toEqual([
       'Start files FAT · kept · /boot/efi 100 MiB 104.9 MB',
-      'Held back no file system · kept 16 MiB 16.8 MB',
+      'Held back kept 16 MiB 16.8 MB',
       'Main volume NTFS · shrunk 240 GiB 257.7 GB',
       'free 236.1 GiB 253.6 GB',
       'Rescue NTFS · kept 700 MiB 734 MB',
@@ -162,7 +162,7 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
     await app.sees('home', 'aside h2');
     expect(await app.core('planned')).toEqual([
       'Start files FAT · kept · /boot/efi 100 MiB 104.9 MB',
-      'Held back no file system · kept 16 MiB 16.8 MB',
+      'Held back kept 16 MiB 16.8 MB',
       'Main volume NTFS · shrunk 240 GiB 257.7 GB',
       'root ext4 · new · / 60 GiB 64.4 GB',
       'swap swap · new 20 GiB 21.5 GB',

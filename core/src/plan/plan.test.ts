@@ -15,6 +15,7 @@ import {
 } from '../testing/builders.js';
 import {
   apply,
+  beginEdit,
   EMPTY_HISTORY,
   remember,
   endOf,
@@ -90,7 +91,12 @@ describe('a plan begun from a survey', () => {
   });
 
   test('is refused on a table whose partitions overlap', () => {
-    const broken: Survey = { ...LAPTOP, id: 'broken', damage: [{ id: 'overlap', numbers: [1, 2] }] };
+    const [first, ...others] = LAPTOP.partitions;
+    const broken: Survey = {
+      ...LAPTOP,
+      id: 'broken',
+      partitions: [{ ...first!, length: gib(200) }, ...others],
+    };
     expect(() => planOn(broken)).toThrow('not-plannable');
   });
 });
@@ -153,6 +159,37 @@ describe('edits', () => {
       'taking out a system that owns parts',
       { kind: 'remove-system', system: 'found-windows' },
       'system-owns',
+    ],
+    [
+      'a new partition that claims to be kept',
+      {
+        kind: 'restore',
+        partition: { ...plan.partitions[0]!, id: 'new-1', from: null, start: mib(480_000) },
+      },
+      'not-found-again',
+    ],
+    [
+      'a partition from nowhere',
+      {
+        kind: 'restore',
+        partition: { ...plan.partitions[0]!, id: 'x', from: 'found-9', start: mib(480_000) },
+      },
+      'not-found-again',
+    ],
+    [
+      'a plan whose partitions overlap',
+      { ...beginEdit(plan, LAPTOP), partitions: [...plan.partitions, { ...plan.partitions[4]!, id: 'y' }] },
+      'overlaps',
+    ],
+    [
+      'a plan on a survey that is not there',
+      { ...beginEdit(plan, LAPTOP), surveyId: 'elsewhere' },
+      'no-survey',
+    ],
+    [
+      'a note of an owner that is not there',
+      { kind: 'note-found', found: 'found-3', changes: { owners: ['nobody'] } },
+      'no-such-system',
     ],
     [
       'a new table over kept partitions',

@@ -188,12 +188,6 @@ export function stepWords(step: Step, context: WordContext): StepWords {
             'Do not clear or reset the keys. An encrypted volume may ask for its recovery key at its next start.',
         },
       );
-    case 'secure-boot-on':
-      return words(
-        'Turn Secure Boot on again',
-        ['Set Secure Boot to enabled, and save.'],
-        ['Every system still starts.'],
-      );
     case 'new-table':
       return words(
         `Write a new ${context.plan.target.style.toUpperCase()} partition table on ${context.device}`,
@@ -370,7 +364,7 @@ function shrink(context: WordContext, step: Step): StepWords {
     own
       ? [
           `In the disk tool of the system that owns it, shrink “${partitionTitle(p)}”: ${sizeOf(context, step.before!)} now, ${placeInWords(context, step)}.`,
-          `It asks for the amount to take away: ${Math.round((cut * sectorBytes) / MIB)} MiB (it may write MB for it).`,
+          `It asks for the amount to take away: ${Math.ceil((cut * sectorBytes) / MIB)} MiB (it may write MB for it).`,
         ]
       : [
           `Shrink the file system first, then the partition to ${sizeOf(context, step.after!)}; a tool that does both does it in this order.`,

@@ -146,7 +146,7 @@ function diskSteps(situation: Situation, prepare: readonly Step[]): Step[] {
   for (const fate of fates) steps.push(...fateSteps(situation, fate, before));
   for (const p of plan.partitions)
     if (p.from === null || isRemade(p, fates)) steps.push(creation(situation, p));
-  return withSpanNeeds(steps);
+  return withSpanNeeds(mergeSame(steps));
 }
 
 const REPAIRABLE = [
@@ -255,6 +255,16 @@ function changeSteps(
 function creation({ plan }: Situation, p: PlannedPartition): Step {
   const needs = plan.target.table === 'new' ? ['new-table'] : [];
   return step('create', p.id, LIVE, { partition: p.id, after: spanOf(p), needs, undo: 'yes' });
+}
+
+/** One restart serves for all the volumes of a system that were shrunk: it waits for every one of them. */
+function mergeSame(steps: readonly Step[]): Step[] {
+  const merged = new Map<string, Step>();
+  for (const s of steps) {
+    const same = merged.get(s.id);
+    merged.set(s.id, same ? { ...same, needs: [...new Set([...same.needs, ...s.needs])] } : s);
+  }
+  return [...merged.values()];
 }
 
 /** A step that writes a span waits for every step that frees some of it. */

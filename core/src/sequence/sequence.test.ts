@@ -82,6 +82,34 @@ describe('petrel, with a Linux beside its Windows', () => {
   });
 });
 
+describe('two volumes of one system', () => {
+  test('are both shrunk before the one restart that checks it', () => {
+    const survey = drawn(500, ['100MiB efi', '200GiB windows "main"', '100GiB ntfs "store"']);
+    const begun = planOn(survey);
+    const measured = edited(
+      begun,
+      survey,
+      noteFoundEdit(begun, 'found-2', { usedBytes: 50 * GIB }),
+      noteFoundEdit(begun, 'found-3', { usedBytes: 20 * GIB }),
+    );
+    const plan = edited(
+      measured,
+      survey,
+      { kind: 'resize', partition: 'found-2', length: gib(150), hold: 'start' },
+      { kind: 'resize', partition: 'found-3', length: gib(60), hold: 'start' },
+    );
+    const all = ids(plan, survey);
+    expect(new Set(all).size).toBe(all.length);
+    expect(all.slice(all.indexOf('check-volume:found-2'), -2)).toEqual([
+      'check-volume:found-2',
+      'shrink:found-2',
+      'check-volume:found-3',
+      'shrink:found-3',
+      'verify-start:found-windows',
+    ]);
+  });
+});
+
 describe('moves', () => {
   const survey = drawn(500, ['10GiB ext4', '100GiB ext4', '50GiB ext4']);
   const noted = (plan: Plan) => edited(plan, survey, noteFoundEdit(plan, 'found-2', { usedBytes: 30 * GIB }));

@@ -24,7 +24,6 @@ export type StepKind =
   | 'verify-start'
   | 'firmware-mode'
   | 'secure-boot-off'
-  | 'secure-boot-on'
   | 'new-table'
   | 'repair-table'
   | 'delete'

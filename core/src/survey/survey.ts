@@ -161,7 +161,16 @@ export const SurveySchema: z.ZodType<Survey> = z.strictObject({
     }),
 });
 
-/** Whether the survey can carry a plan: its partitions lie within the disk and do not overlap. */
-export function isPlannable(survey: Survey): boolean {
-  return !survey.damage.some((d) => ['both-broken', 'overlap', 'out-of-range'].includes(d.id));
+/**
+ * Whether the survey can carry a plan: its table can be trusted, and its partitions lie within the usable
+ * area, in disk order, without overlap. Judged by the spans themselves, not by the damage that was told.
+ */
+export function isPlannable({ disk, damage, partitions }: Survey): boolean {
+  if (damage.some((d) => d.id === 'both-broken')) return false;
+  let end: number = disk.firstUsable;
+  return partitions.every((p) => {
+    const sound = p.length > 0 && p.start >= end && p.start + p.length <= disk.usableEnd;
+    end = p.start + p.length;
+    return sound;
+  });
 }

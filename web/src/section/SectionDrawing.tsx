@@ -29,7 +29,7 @@ export const SectionDrawing = memo(function SectionDrawing({
   const { width, height, foundX, plannedX, coreWidth } = placed;
   const shared = useMemo(() => sharedOwners(placed), [placed]);
   return (
-    <div className={classes.drawing} style={{ height: height + PAD.top + PAD.bottom }}>
+    <div className={classes.drawing} style={{ width, height: height + PAD.top + PAD.bottom }}>
       <svg width={width} height={height + PAD.top + PAD.bottom} aria-hidden>
         <defs>
           {shared.map((owners) => (

@@ -61,14 +61,15 @@ export function placeSection(
   const labelHeight = most * LABEL.twoLines <= frame.height ? LABEL.twoLines : LABEL.oneLine;
   const height = Math.max(frame.height, most * labelHeight);
   const scale = scaleFor(model, diskSectors, height, kind);
-  const coreWidth = frame.width < 700 ? 64 : 88;
-  const free = frame.width - 2 * coreWidth;
+  const width = Math.min(frame.width, WIDEST);
+  const coreWidth = Math.round(clamp(width * 0.115, 64, 124));
+  const free = width - 2 * coreWidth;
   const foundX = Math.round(clamp(free * 0.25, 130, 230));
-  const plannedX = Math.round(frame.width - coreWidth - clamp(free * 0.36, 170, 320));
+  const plannedX = Math.round(width - coreWidth - clamp(free * 0.36, 170, 320));
   const found = placeCore(model.found, scale, labelHeight);
   const planned = placeCore(model.planned, scale, labelHeight);
   return {
-    width: frame.width,
+    width,
     height: scale.height,
     foundX,
     plannedX,
@@ -79,6 +80,9 @@ export function placeSection(
     ribbons: placeRibbons(model, scale, foundX + coreWidth, plannedX),
   };
 }
+
+/** Wider than this, ribbons lose what they join. */
+const WIDEST = 1080;
 
 const clamp = (n: number, least: number, most: number) => Math.max(least, Math.min(most, n));
 

@@ -4,6 +4,7 @@ import { isPlannable } from '../../survey/index.js';
 import { SystemSchema } from '../../system/index.js';
 import { FoundNoteSchema, PlannedPartitionSchema, TargetSchema, type Plan } from '../plan.js';
 import type { Refusal } from './refusal.js';
+import { refuseLayout, refuseOwners } from './geometry.js';
 import { applied, refused, surveyOf, type Applied, type Surveys } from './result.js';
 
 /** Changes facts of the machine; absent ones stay. */
@@ -63,6 +64,8 @@ export function applyFactEdit(plan: Plan, edit: FactEdit, surveys: Surveys): App
     case 'note-found': {
       const note = plan.found[edit.found];
       if (!note) return refused({ code: 'no-such-found', id: edit.found });
+      const stranger = refuseOwners(plan, edit.changes.owners ?? []);
+      if (stranger) return refused(stranger);
       const [next, changes] = merged(note, edit.changes);
       return applied(
         { ...plan, found: { ...plan.found, [edit.found]: next } },
@@ -83,11 +86,14 @@ export function applyFactEdit(plan: Plan, edit: FactEdit, surveys: Surveys): App
 }
 
 function refuseTarget(plan: Plan, surveys: Surveys): Refusal | undefined {
-  const found = surveyOf(plan, surveys)?.disk.style ?? 'none';
+  const survey = surveyOf(plan, surveys);
+  const found = survey?.disk.style ?? 'none';
   const { style, table } = plan.target;
-  if (table === 'new')
-    return plan.partitions.some((p) => p.from !== null) ? { code: 'partitions-kept' } : undefined;
-  return found !== 'none' && found !== style ? { code: 'style-needs-new-table', style: found } : undefined;
+  if (table === 'new' && plan.partitions.some((p) => p.from !== null)) return { code: 'partitions-kept' };
+  if (table === 'new' && style === 'mbr' && plan.partitions.length > 0) return { code: 'mbr-read-only' };
+  if (table === 'keep' && found !== 'none' && found !== style)
+    return { code: 'style-needs-new-table', style: found };
+  return survey && refuseLayout(plan, survey);
 }
 
 /** `base` with the given fields replaced, and the fields that bring it back. */
@@ -98,23 +104,31 @@ function merged<T extends object>(base: T, changes: object): [T, object] {
 }
 
 function begin(plan: Plan, edit: BeginEdit, surveys: Surveys): Applied {
-  if (edit.surveyId !== null) {
-    const survey = surveys(edit.surveyId);
-    if (!survey) return refused({ code: 'no-survey' });
-    if (!isPlannable(survey)) return refused({ code: 'not-plannable' });
-  }
   const { kind, device, ...rest } = edit;
-  return applied(
-    { ...plan, ...rest, machine: { ...plan.machine, device } },
-    {
-      kind,
-      surveyId: plan.surveyId,
-      target: plan.target,
-      systems: plan.systems,
-      found: plan.found,
-      partitions: plan.partitions,
-      device: plan.machine.device,
-      ticked: plan.ticked,
-    },
-  );
+  const next: Plan = { ...plan, ...rest, machine: { ...plan.machine, device } };
+  const refusal = refuseBasis(next, surveys);
+  if (refusal) return refused(refusal);
+  return applied(next, {
+    kind,
+    surveyId: plan.surveyId,
+    target: plan.target,
+    systems: plan.systems,
+    found: plan.found,
+    partitions: plan.partitions,
+    device: plan.machine.device,
+    ticked: plan.ticked,
+  });
+}
+
+/** A plan rests on a survey that can carry it, or holds nothing that would need one. */
+function refuseBasis(plan: Plan, surveys: Surveys): Refusal | undefined {
+  const stranger = Object.values(plan.found)
+    .map((note) => refuseOwners(plan, note.owners))
+    .find((refusal) => refusal !== undefined);
+  if (stranger) return stranger;
+  const survey = surveyOf(plan, surveys);
+  if (!survey)
+    return plan.surveyId === null && plan.partitions.length === 0 ? undefined : { code: 'no-survey' };
+  if (!isPlannable(survey)) return { code: 'not-plannable' };
+  return refuseTarget(plan, surveys);
 }

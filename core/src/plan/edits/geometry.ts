@@ -45,6 +45,36 @@ export function refuseFull(plan: Plan): Refusal | undefined {
   return plan.partitions.length >= ENTRY_COUNT ? { code: 'table-full', most: ENTRY_COUNT } : undefined;
 }
 
+/** What is wrong with the plan's partitions taken together: order, overlap, area, origin, owners. Linear in their number. */
+export function refuseLayout(plan: Plan, survey: Survey): Refusal | undefined {
+  const area = plannedArea(plan, survey);
+  const origins = new Set<string>();
+  let end: number = area.first;
+  for (const p of plan.partitions) {
+    if (p.length < 1 || p.start < area.first || endOf(p) > area.end)
+      return { code: 'outside', first: area.first, end: area.end };
+    if (p.start < end) return { code: 'overlaps', other: p.id };
+    const refusal = refuseOrigin(p, survey) ?? refuseOwners(plan, p.owners);
+    if (refusal) return refusal;
+    if (p.from !== null && origins.has(p.from)) return { code: 'already-there', id: p.from };
+    if (p.from !== null) origins.add(p.from);
+    end = endOf(p);
+  }
+  return undefined;
+}
+
+/** Only what was found can be kept, and only once. */
+export function refuseOrigin(partition: PlannedPartition, survey: Survey): Refusal | undefined {
+  const known = partition.from === null || survey.partitions.some((p) => p.id === partition.from);
+  const keepsNothing = partition.from === null && partition.treatment === 'keep';
+  return known && !keepsNothing ? undefined : { code: 'not-found-again', id: partition.from ?? partition.id };
+}
+
+export function refuseOwners(plan: Plan, owners: readonly string[]): Refusal | undefined {
+  const unknown = owners.find((owner) => !plan.systems.some((s) => s.id === owner));
+  return unknown === undefined ? undefined : { code: 'no-such-system', id: unknown };
+}
+
 /** What the content of a kept partition forbids: a size below its floor, or a change its file system cannot make. */
 export function refuseChange(
   plan: Plan,

@@ -7,6 +7,8 @@ import {
   refuseChange,
   refuseFull,
   refuseNames,
+  refuseOrigin,
+  refuseOwners,
   refusePlace,
   refuseReadOnly,
   refuseStart,
@@ -132,8 +134,9 @@ function create(plan: Plan, { partition }: Create, survey: Survey): Applied {
   const refusal = firstRefusal([
     () => refuseReadOnly(plan),
     () => (partitionOf(plan, partition.id) ? { code: 'already-there', id: partition.id } : undefined),
+    () => refuseOrigin(partition, survey),
     () => (partition.from !== null ? refuseReturn(plan, partition, surveyed) : undefined),
-    () => unknownOwner(plan, partition.owners),
+    () => refuseOwners(plan, partition.owners),
     () => refuseFull(plan),
     () => (surveyed ? undefined : refuseStart(survey, partition.start)),
     () => refuseNames(partition),
@@ -154,11 +157,6 @@ function refuseReturn(
   if (plan.partitions.some((p) => p.from === surveyed.id)) return { code: 'already-there', id: surveyed.id };
   const same = surveyed.start === partition.start && surveyed.length === partition.length;
   return same ? undefined : { code: 'not-found-again', id: surveyed.id };
-}
-
-function unknownOwner(plan: Plan, owners: readonly string[]): Refusal | undefined {
-  const unknown = owners.find((owner) => !plan.systems.some((s) => s.id === owner));
-  return unknown === undefined ? undefined : { code: 'no-such-system', id: unknown };
 }
 
 function resize(plan: Plan, edit: Resize, partition: PlannedPartition, survey: Survey): Applied {
@@ -200,7 +198,7 @@ function describe(plan: Plan, { changes }: Describe, partition: PlannedPartition
   const given = Object.fromEntries(Object.entries(changes).filter(([, value]) => value !== undefined));
   const after: PlannedPartition = { ...partition, ...given };
   return settle(plan, survey, partition, after, [
-    () => unknownOwner(plan, after.owners),
+    () => refuseOwners(plan, after.owners),
     () => refuseNames(after),
   ]);
 }
@@ -208,7 +206,11 @@ function describe(plan: Plan, { changes }: Describe, partition: PlannedPartition
 /** Its inverse is `restore` too, or `remove` where there was none. */
 function restore(plan: Plan, { partition }: Restore, survey: Survey): Applied {
   const before = partitionOf(plan, partition.id);
-  const refusal = refusePlace(plan, survey, partition);
+  const refusal = firstRefusal([
+    () => refuseOrigin(partition, survey),
+    () => refuseOwners(plan, partition.owners),
+    () => refusePlace(plan, survey, partition),
+  ]);
   if (refusal) return refused(refusal);
   const inverse = before
     ? ({ kind: 'restore', partition: before } as const)
