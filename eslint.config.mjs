@@ -20,6 +20,7 @@ const CORE_LAYERS = [
   'sequence',
   'runbook',
   'overview',
+  'exchange',
 ];
 
 /** Packages and those they may import. */

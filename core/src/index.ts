@@ -13,3 +13,4 @@ export * from './finding/index.js';
 export * from './sequence/index.js';
 export * from './runbook/index.js';
 export * from './overview/index.js';
+export * from './exchange/index.js';

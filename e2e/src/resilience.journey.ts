@@ -1,74 +1,61 @@
 import { readFileSync } from 'node:fs';
-import type { Browser } from 'puppeteer-core';
-import { Driver, launch } from './driver.js';
-import { TestServer } from './server.js';
+import { Driver } from './driver.js';
+import { session } from './session.js';
 
 const AXE = readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8');
 
-const server = new TestServer();
-let browser: Browser;
-let app: Driver;
-
-beforeAll(async () => {
-  await server.start();
-  browser = await launch();
-  app = await Driver.open(browser, server.address);
-});
-afterAll(async () => {
-  await browser.close();
-  await server.dispose();
-});
+const on = session();
 
 describe('the bench', () => {
   test('adds, renames, duplicates, deletes and takes a deletion back', async () => {
-    await app.go('/');
-    await app.type('Name of the new machine', 'whimbrel');
-    await app.sees('whimbrel', 'nav');
-    await app.go('/');
-    await app.press('More for whimbrel');
-    await app.press('Rename', 'menuitem');
-    await app.type('Name', 'godwit');
-    await app.sees('godwit', 'main');
-    await app.press('More for godwit');
-    await app.press('Duplicate', 'menuitem');
-    await app.sees('godwit, copy');
-    await app.press('More for godwit');
-    await app.press('Delete', 'menuitem');
-    await app.sees('“godwit” was deleted.');
-    await app.page.waitForFunction(() => document.querySelectorAll('main li').length === 8);
-    expect((await app.texts('main li a')).slice(7)).toEqual(['godwit, copy']);
-    await app.press('Undo');
-    await app.page.waitForFunction(() => document.querySelectorAll('main li').length === 9);
-    expect((await app.texts('main li a')).slice(7)).toEqual(['godwit', 'godwit, copy']);
+    await on.app.go('/');
+    await on.app.type('Name of the new machine', 'whimbrel');
+    await on.app.sees('whimbrel', 'nav');
+    await on.app.go('/');
+    await on.app.press('More for whimbrel');
+    await on.app.press('Rename', 'menuitem');
+    await on.app.type('Name', 'godwit');
+    await on.app.sees('godwit', 'main');
+    await on.app.press('More for godwit');
+    await on.app.press('Duplicate', 'menuitem');
+    await on.app.sees('godwit, copy');
+    await on.app.press('More for godwit');
+    await on.app.press('Delete', 'menuitem');
+    await on.app.sees('“godwit” was deleted.');
+    await on.app.page.waitForFunction(() => document.querySelectorAll('main li').length === 8);
+    expect((await on.app.texts('main li a')).slice(7)).toEqual(['godwit, copy']);
+    await on.app.press('Undo');
+    await on.app.page.waitForFunction(() => document.querySelectorAll('main li').length === 9);
+    expect((await on.app.texts('main li a')).slice(7)).toEqual(['godwit', 'godwit, copy']);
   });
 });
 
 describe('input that is wrong loses nothing', () => {
   test('JSON that is not lsblk’s, lines that are none, and a reading after all', async () => {
-    await app.press('godwit', 'link');
-    await app.press('lsblk output', 'tab');
-    await app.type('Output of lsblk', '{"disks": 3}', false);
-    await app.sees('This JSON has no “blockdevices”, so it is not lsblk’s.');
-    await app.press('By hand', 'tab');
-    const size = (await app.page.$$('input[placeholder="500GB"]'))[0]!;
+    await on.app.press('godwit', 'link');
+    await on.app.press('lsblk output', 'tab');
+    await on.app.type('Output of lsblk', '{"disks": 3}', false);
+    await on.app.sees('This JSON has no “blockdevices”, so it is not lsblk’s.');
+    await on.app.press('By hand', 'tab');
+    const size = (await on.app.page.$$('input[placeholder="500GB"]'))[0]!;
     await size.click({ count: 3 });
     await size.type('500GB');
-    await app.sees('976773168 sectors, as a drive sold as 500 GB has');
-    const lines = await app.find('textbox', 'Its parts, one a line, in the order on the disk');
+    await on.app.sees('976773168 sectors, as a drive sold as 500 GB has');
+    const lines = await on.app.find('textbox', 'Its parts, one a line, in the order on the disk');
     await lines.click();
     await lines.type('100MiB efi\n237 banana');
-    await app.press('Use this disk');
-    await app.sees('Line 2: “banana” is not known.');
+    await on.app.press('Use this disk');
+    await on.app.sees('Line 2: “banana” is not known.');
     expect(await lines.evaluate((area) => (area as unknown as HTMLTextAreaElement).value)).toBe(
       '100MiB efi\n237 banana',
     );
     await lines.click();
-    await app.page.keyboard.down('Control');
-    await app.page.keyboard.press('a');
-    await app.page.keyboard.up('Control');
+    await on.app.page.keyboard.down('Control');
+    await on.app.page.keyboard.press('a');
+    await on.app.page.keyboard.up('Control');
     await lines.type('100MiB efi\n200GiB windows "Station"\n20GiB ext4');
-    await app.press('Use this disk');
-    await app.sees('465.8 GiB (500.1 GB), GPT, 3 partitions');
+    await on.app.press('Use this disk');
+    await on.app.sees('465.8 GiB (500.1 GB), GPT, 3 partitions');
   });
 
   test('lsblk output of several disks asks which', async () => {
@@ -84,9 +71,9 @@ describe('input that is wrong loses nothing', () => {
         { path: '/dev/sdb', type: 'disk', size: 64023257088 },
       ],
     });
-    await app.press('Read again');
-    await app.press('lsblk output', 'tab');
-    await app.page.$eval(
+    await on.app.press('Read again');
+    await on.app.press('lsblk output', 'tab');
+    await on.app.page.$eval(
       'textarea[aria-label="Output of lsblk"]',
       (area, value) => {
         Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, 'value')!.set!.call(area, value);
@@ -94,37 +81,37 @@ describe('input that is wrong loses nothing', () => {
       },
       text,
     );
-    await app.choose('Which disk', '/dev/sdb');
-    await app.press('Read the disk');
-    await app.sees('59.6 GiB (64 GB), no table, 0 partitions');
-    await app.press('Undo: Rest the plan on a reading');
-    await app.sees('465.8 GiB (500.1 GB), GPT, 3 partitions');
-    await app.saved();
+    await on.app.choose('Which disk', '/dev/sdb');
+    await on.app.press('Read the disk');
+    await on.app.sees('59.6 GiB (64 GB), no table, 0 partitions');
+    await on.app.press('Undo: Rest the plan on a reading');
+    await on.app.sees('465.8 GiB (500.1 GB), GPT, 3 partitions');
+    await on.app.saved();
   });
 });
 
 describe('a server that goes away', () => {
   test('edits made meanwhile are kept over a reload, and sent when it is back', async () => {
-    await app.stage('Machine');
-    await app.sees('Memory and disk');
-    await server.stop();
-    await app.type('Memory', '24GiB');
-    await app.sees('server does not answer · 1 change kept here');
-    await app.pick('Secure Boot', 'on');
-    await app.sees('2 changes kept here');
-    await server.start();
-    await app.saved();
-    await app.page.reload({ waitUntil: 'networkidle0' });
-    expect(await app.page.$eval('input[aria-label="Memory"]', (i) => i.value)).toBe('24 GiB');
+    await on.app.stage('Machine');
+    await on.app.sees('Memory and disk');
+    await on.server.stop();
+    await on.app.type('Memory', '24GiB');
+    await on.app.sees('server does not answer · 1 change kept here');
+    await on.app.pick('Secure Boot', 'on');
+    await on.app.sees('2 changes kept here');
+    await on.server.start();
+    await on.app.saved();
+    await on.app.page.reload({ waitUntil: 'networkidle0' });
+    expect(await on.app.page.$eval('input[aria-label="Memory"]', (i) => i.value)).toBe('24 GiB');
   });
 
   test('a machine cannot be opened without it, and that is said with a way on', async () => {
-    const other = await Driver.open(browser, server.address);
+    const other = await Driver.open(on.browser, on.server.address);
     await other.go('/');
-    await server.stop();
+    await on.server.stop();
     await other.press('godwit', 'link');
     await other.sees('The machine could not be opened');
-    await server.start();
+    await on.server.start();
     await other.press('Try again');
     await other.sees('Station', 'main');
     await other.page.close();
@@ -133,19 +120,21 @@ describe('a server that goes away', () => {
 
 describe('two windows on one plan', () => {
   test('the later one’s edit is made again on top, and both are told the truth', async () => {
-    const path = new URL(app.page.url()).pathname;
-    const other = await Driver.open(browser, server.address);
+    const path = new URL(on.app.page.url()).pathname;
+    const other = await Driver.open(on.browser, on.server.address);
     await other.go(path);
     await other.type('Name of the disk in Linux', 'sdc');
     await other.saved();
-    await app.type('Memory', '48GiB');
-    await app.sees('This plan was changed elsewhere meanwhile; your changes were made again on top.');
-    await app.saved();
-    expect(await app.page.$eval('input[aria-label="Name of the disk in Linux"]', (i) => i.value)).toBe('sdc');
+    await on.app.type('Memory', '48GiB');
+    await on.app.sees('This plan was changed elsewhere meanwhile; your changes were made again on top.');
+    await on.app.saved();
+    expect(await on.app.page.$eval('input[aria-label="Name of the disk in Linux"]', (i) => i.value)).toBe(
+      'sdc',
+    );
     await other.page.reload({ waitUntil: 'networkidle0' });
     expect(await other.page.$eval('input[aria-label="Memory"]', (i) => i.value)).toBe('48 GiB');
     await other.page.close();
-    await app.press('Understood');
+    await on.app.press('Understood');
   });
 });
 
@@ -156,8 +145,8 @@ describe('everyone can use it', () => {
     readonly where: string[];
   }
   async function violations(): Promise<Violation[]> {
-    await app.page.evaluate(AXE);
-    return app.page.evaluate(async () => {
+    await on.app.page.evaluate(AXE);
+    return on.app.page.evaluate(async () => {
       const axe = (
         globalThis as unknown as {
           axe: {
@@ -177,29 +166,29 @@ describe('everyone can use it', () => {
   }
 
   test.each(['light', 'dark'])('axe finds nothing serious on any stage, %s theme', async (scheme) => {
-    await app.page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
-    const machine = new URL(app.page.url()).pathname.split('/').slice(0, 3).join('/');
+    await on.app.page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
+    const machine = new URL(on.app.page.url()).pathname.split('/').slice(0, 3).join('/');
     for (const path of [
       '/',
       ...['machine', 'as-found', 'systems', 'match', 'section?sel=found-2', 'findings', 'runbook'].map(
         (s) => `${machine}/${s}`,
       ),
     ]) {
-      await app.go(path);
+      await on.app.go(path);
       expect([path, await violations()]).toEqual([path, []]);
     }
-    await app.go(`${machine}/machine`);
+    await on.app.go(`${machine}/machine`);
   });
 
   test('the section is walked by keyboard', async () => {
-    await app.stage('Section');
-    await app.selectPart('found-1');
-    await app.page.keyboard.press('ArrowDown');
-    await app.sees('Station', 'aside h2');
-    expect(app.page.url()).toContain('sel=found-2');
-    await app.page.keyboard.press('ArrowUp');
-    await app.page.waitForFunction(() => location.search === '?sel=found-1');
+    await on.app.stage('Section');
+    await on.app.selectPart('found-1');
+    await on.app.page.keyboard.press('ArrowDown');
+    await on.app.sees('Station', 'aside h2');
+    expect(on.app.page.url()).toContain('sel=found-2');
+    await on.app.page.keyboard.press('ArrowUp');
+    await on.app.page.waitForFunction(() => location.search === '?sel=found-1');
   });
 
-  test('nothing went wrong unseen', () => expect(app.complaints).toEqual([]));
+  test('nothing went wrong unseen', () => expect(on.app.complaints).toEqual([]));
 });

@@ -1,29 +1,20 @@
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Browser } from 'puppeteer-core';
-import { Driver, launch } from './driver.js';
+import type { MachineRow } from '@rhizotome/core';
+import { Driver } from './driver.js';
 import { planPetrel } from './petrel-plan.js';
-import { ROOT, TestServer } from './server.js';
+import { ROOT } from './server.js';
+import { session } from './session.js';
 
 const FOLDER = process.env['RHIZOTOME_SHOTS'] || join(ROOT, 'docs/screenshots');
-const server = new TestServer();
-let browser: Browser;
+const on = session();
 let machines: Record<string, string>;
 
 beforeAll(async () => {
   mkdirSync(FOLDER, { recursive: true });
-  await server.start();
-  browser = await launch();
-  await planPetrel(server.address);
-  const list = (await (await fetch(`${server.address}/api/machines`)).json()) as {
-    id: string;
-    name: string;
-  }[];
+  await planPetrel(on.server.address);
+  const list = (await (await fetch(`${on.server.address}/api/machines`)).json()) as MachineRow[];
   machines = Object.fromEntries(list.map((m) => [m.name, m.id]));
-});
-afterAll(async () => {
-  await browser.close();
-  await server.dispose();
 });
 
 /** One picture of each main view, from demo data. */
@@ -41,7 +32,7 @@ const VIEWS: readonly [file: string, machine: string | null, path: string, schem
 ];
 
 test.each(VIEWS)('%s', async (file, machine, path, scheme) => {
-  const app = await Driver.open(browser, server.address);
+  const app = await Driver.open(on.browser, on.server.address);
   await app.page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
   await app.go(machine ? `/machines/${machines[machine]}/${path}` : '/');
   if (file === 'read-disk') await app.press('Read again');
@@ -53,7 +44,7 @@ test.each(VIEWS)('%s', async (file, machine, path, scheme) => {
 });
 
 test('the runbook as printed', async () => {
-  const app = await Driver.open(browser, server.address);
+  const app = await Driver.open(on.browser, on.server.address);
   await app.go(`/machines/${machines['petrel']}/runbook`);
   await app.page.pdf({
     path: join(FOLDER, '../runbook.pdf'),

@@ -9,6 +9,8 @@ import {
   refusalInWords,
   SurveySchema,
   type Edit,
+  type MachineRow,
+  type OpenedMachine,
   type Plan,
   type Survey,
   type Surveys,
@@ -19,7 +21,7 @@ import { notFound, ProblemException } from '../http/problem.js';
 import { EditEntity, MachineEntity, SurveyEntity } from '../storage/entities.js';
 import { Writer } from '../storage/writer.js';
 import type { EditDto, PostEditsDto } from './dto.js';
-import { planOf, toHistoryEntry, toRow, type MachineRow, type OpenedMachine } from './responses.js';
+import { planOf, toHistoryEntry, toRow } from './responses.js';
 
 /** The latest edits that are sent for undo; older ones stay in the store. */
 const HISTORY_SENT = 500;

@@ -1,36 +1,4 @@
-import type { Edit, Overview, Plan, Survey } from '@rhizotome/core';
-
-export interface MachineRow {
-  readonly id: string;
-  readonly name: string;
-  readonly story: string;
-  readonly createdAt: string;
-  readonly overview: Overview;
-}
-
-export interface HistoryEntry {
-  readonly revision: number;
-  readonly key: string;
-  readonly intent: 'do' | 'undo' | 'redo';
-  readonly edit: Edit;
-  readonly inverse: Edit;
-}
-
-export interface OpenedMachine {
-  readonly id: string;
-  readonly name: string;
-  readonly story: string;
-  readonly revision: number;
-  readonly plan: Plan;
-  readonly surveys: readonly Survey[];
-  readonly history: readonly HistoryEntry[];
-}
-
-export interface SentEdit {
-  readonly key: string;
-  readonly intent: 'do' | 'undo' | 'redo';
-  readonly edit: Edit;
-}
+import type { MachineRow, OpenedMachine, SentEdit, Survey } from '@rhizotome/core';
 
 /** An answer of the server that is no success: problem details, RFC 9457. */
 export class Problem extends Error {

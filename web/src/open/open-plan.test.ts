@@ -8,7 +8,8 @@ import {
   type Plan,
   type Survey,
 } from '@rhizotome/core';
-import { Problem, Unreachable, type HistoryEntry, type OpenedMachine, type SentEdit } from '../api/client.js';
+import { Problem, Unreachable } from '../api/client.js';
+import type { HistoryEntry, OpenedMachine, SentEdit } from '@rhizotome/core';
 import { OpenPlan } from './open-plan.js';
 import { browserStore } from './unsent.js';
 

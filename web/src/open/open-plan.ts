@@ -10,7 +10,8 @@ import {
   type Refusal,
   type Survey,
 } from '@rhizotome/core';
-import { Problem, type Api, type HistoryEntry, type OpenedMachine, type SentEdit } from '../api/client.js';
+import { Problem, type Api } from '../api/client.js';
+import type { HistoryEntry, OpenedMachine, SentEdit } from '@rhizotome/core';
 import type { Unsent, UnsentStore } from './unsent.js';
 
 /** `saved`: the server has everything. `unreachable`: kept here, and sent when it answers again. */

@@ -1,5 +1,5 @@
 import type { Survey } from '@rhizotome/core';
-import type { SentEdit } from '../api/client.js';
+import type { SentEdit } from '@rhizotome/core';
 
 /** What has been done here and the server has not confirmed, in order. A survey goes before the edit that rests on it. */
 export type Unsent =

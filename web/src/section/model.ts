@@ -50,12 +50,7 @@ export function foundStrata(plan: Plan, survey: Survey): Stratum[] {
   const { sectorBytes } = survey.disk;
   return foundParts(survey).flatMap((part): Stratum[] => {
     if (part.kind === 'table') return [];
-    const span = {
-      id: part.id,
-      start: part.start,
-      length: part.length,
-      sizeBytes: part.length * sectorBytes,
-    };
+    const span = spanOf(part, sectorBytes);
     if (part.kind === 'gap') return gapStratum(span);
     const note = plan.found[part.id];
     const role = note?.role ?? 'other';
@@ -78,12 +73,7 @@ function plannedStrata(plan: Plan, survey: Survey): Stratum[] {
   const fates = new Map(fatesOf(plan, survey).map((fate) => [fate.planned?.id, fate]));
   return plannedParts(plan, survey).flatMap((part): Stratum[] => {
     if (part.kind === 'table') return [];
-    const span = {
-      id: part.id,
-      start: part.start,
-      length: part.length,
-      sizeBytes: part.length * sectorBytes,
-    };
+    const span = spanOf(part, sectorBytes);
     if (part.kind === 'gap') return gapStratum(span);
     const p = part.partition;
     const keeps = p.from !== null && p.treatment === 'keep';
@@ -104,6 +94,10 @@ function plannedStrata(plan: Plan, survey: Survey): Stratum[] {
       },
     ];
   });
+}
+
+function spanOf({ id, start, length }: { id: string; start: number; length: number }, sectorBytes: number) {
+  return { id, start, length, sizeBytes: length * sectorBytes };
 }
 
 export const FATE_WORDS: Readonly<Record<Fate['kind'] | 'new', string>> = {

@@ -1,7 +1,7 @@
 import { ActionIcon, Button, Menu, Modal, TextInput } from '@mantine/core';
 import { useState, type FormEvent } from 'react';
 import { Link, useNavigate } from 'react-router';
-import type { MachineRow } from '../../api/client.js';
+import type { MachineRow } from '@rhizotome/core';
 import { MoreIcon } from '../../parts/icons.js';
 import { Wordmark } from '../../shell/Wordmark.js';
 import classes from './BenchPage.module.css';

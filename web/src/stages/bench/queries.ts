@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, Unreachable, type MachineRow } from '../../api/client.js';
+import { api, Unreachable } from '../../api/client.js';
+import type { MachineRow } from '@rhizotome/core';
 
 const BENCH = ['bench'];
 

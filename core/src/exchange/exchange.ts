@@ -1,0 +1,39 @@
+import type { Overview } from '../overview/index.js';
+import type { Edit, Plan } from '../plan/index.js';
+import type { Survey } from '../survey/index.js';
+
+/** A machine as the bench lists it. */
+export interface MachineRow {
+  readonly id: string;
+  readonly name: string;
+  /** One line about it; empty for none. */
+  readonly story: string;
+  /** ISO 8601. */
+  readonly createdAt: string;
+  readonly overview: Overview;
+}
+
+/** An edit as it is sent. The key is the sender's: an edit sent twice with one key is made once. */
+export interface SentEdit {
+  readonly key: string;
+  readonly intent: 'do' | 'undo' | 'redo';
+  readonly edit: Edit;
+}
+
+/** An edit of the history, with what leads back over it. */
+export interface HistoryEntry extends SentEdit {
+  readonly revision: number;
+  readonly inverse: Edit;
+}
+
+/** A machine opened: all that is needed to go on planning. */
+export interface OpenedMachine {
+  readonly id: string;
+  readonly name: string;
+  readonly story: string;
+  readonly revision: number;
+  readonly plan: Plan;
+  /** Every survey that the plan or its history refers to. */
+  readonly surveys: readonly Survey[];
+  readonly history: readonly HistoryEntry[];
+}

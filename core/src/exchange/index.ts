@@ -1,0 +1,1 @@
+export type { HistoryEntry, MachineRow, OpenedMachine, SentEdit } from './exchange.js';
