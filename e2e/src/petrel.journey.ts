@@ -203,6 +203,7 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
     expect(steps).toEqual([
       'backup',
       'safety-copy',
+      'prepare-medium:system-1',
       'recovery-key:found-3',
       'suspend-protection:found-3',
       'unhibernate:found-windows',
@@ -268,7 +269,7 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
     expect(asked).toEqual([`file://${file}`]);
     const text = await page.$eval('body', (body) => body.innerText);
     expect(text).toContain('Shrink “Main volume” to 240 GiB (257.7 GB)');
-    expect(await page.$$eval('article', (list) => list.length)).toBe(17);
+    expect(await page.$$eval('article', (list) => list.length)).toBe(18);
     expect(await page.$$eval('tbody tr', (list) => list.length)).toBe(7);
     await page.close();
   });

@@ -74,6 +74,8 @@ describe('turnstone: two Linux systems and shared data, from a blank disk', () =
       list.map((e) => (e as HTMLElement).dataset['step']),
     );
     expect(steps).toEqual([
+      'prepare-medium:system-1',
+      'prepare-medium:system-2',
       'new-table',
       'create:new-1',
       'create:new-2',

@@ -106,6 +106,22 @@ export function stepWords(step: Step, context: WordContext): StepWords {
       return backup(context);
     case 'safety-copy':
       return safetyCopy(context);
+    case 'prepare-medium':
+      return words(
+        `Make the installer medium of ${systemName(context, step)}`,
+        [
+          'Fetch it from its maker, and compare its checksum with the published one.',
+          'Write it to a stick of its own.',
+        ],
+        [
+          context.plan.target.mode === 'uefi'
+            ? 'The start menu of this machine lists the stick with an entry marked UEFI.'
+            : 'The start menu of this machine lists the stick with an entry not marked UEFI.',
+        ],
+        {
+          beware: 'Everything on the stick is lost; make sure that the target is the stick, and not a disk.',
+        },
+      );
     case 'recovery-key':
       return words(
         `Write down the recovery key of ${foundName(context, step)}`,

@@ -81,13 +81,15 @@ function runningSystem({ plan, fates }: Situation): System | undefined {
 }
 
 function preparation(situation: Situation): Step[] {
-  const { plan, survey, fates, encrypted } = situation;
+  const { plan, survey, fates, newSystems, encrypted } = situation;
   const running: Environment = { kind: 'running', system: runningSystem(situation)?.id ?? null };
   const steps: Step[] = [];
   if (survey.partitions.length > 0) {
     steps.push(step('backup', '', running));
     steps.push(step('safety-copy', '', running, { needs: ['backup'] }));
   }
+  for (const system of newSystems)
+    steps.push(step('prepare-medium', system.id, running, { system: system.id }));
   const touchesFirmware = changesFirmware(plan);
   for (const { found } of encrypted) {
     steps.push(step('recovery-key', found.id, running, { found: found.id }));

@@ -43,6 +43,7 @@ describe('petrel, with a Linux beside its Windows', () => {
     expect(ids(plan, survey)).toEqual([
       'backup',
       'safety-copy',
+      'prepare-medium:system-1',
       'recovery-key:found-3',
       'suspend-protection:found-3',
       'unhibernate:found-windows',

@@ -16,6 +16,7 @@ export type Environment =
 export type StepKind =
   | 'backup'
   | 'safety-copy'
+  | 'prepare-medium'
   | 'recovery-key'
   | 'unhibernate'
   | 'suspend-protection'

@@ -144,7 +144,13 @@ function FoundRow({ survey, partition }: { survey: Survey; partition: SurveyPart
           data={VOLUME_KINDS.map((kind) => ({ value: kind, label: volumeName(kind) }))}
           onChange={(e) => set({ kind: e.currentTarget.value as FoundNote['kind'] })}
         />
-        <span className="small soft">{partition.volume ? 'as read' : 'assumed from the type'}</span>
+        <span className="small soft">
+          {!partition.volume
+            ? 'assumed from the type'
+            : survey.source.kind === 'hand'
+              ? 'as drawn'
+              : 'as read'}
+        </span>
       </td>
       <td>
         <OwnerToggles label={title} owners={note.owners} onChange={(owners) => set({ owners })} />

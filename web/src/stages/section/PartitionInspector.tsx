@@ -92,7 +92,7 @@ function Facts({ survey, partition }: Props) {
           <dd>{formatBoth(was)}</dd>
         </>
       )}
-      {kept && partition.fileSystem !== 'none' && (
+      {kept && VOLUME_TRAITS[partition.fileSystem].shrink !== 'recreate' && (
         <>
           <dt>Used</dt>
           <dd>
