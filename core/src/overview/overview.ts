@@ -107,11 +107,12 @@ function nextWords(
   steps: Overview['steps'],
 ): string {
   if (stages['as-found'] === 'empty') return 'Read the disk';
+  // Once the deed has begun, the next step is what matters.
+  if (steps.all > 0 && steps.done === steps.all) return 'Carried out';
+  if (steps.done > 0) return `Step ${steps.done + 1} of ${steps.all}`;
   if (stages.machine !== 'ready') return 'Complete the machine’s facts';
   if (stages['as-found'] === 'open') return 'Say how much is used';
   if (!plan.systems.some((s) => s.origin === 'new') && steps.all === 0) return 'Add a system';
   if (findings.blocker > 0) return `${findings.blocker} blocker${findings.blocker === 1 ? '' : 's'} to solve`;
-  if (steps.all > 0 && steps.done === steps.all) return 'Carried out';
-  if (steps.done > 0) return `Step ${steps.done + 1} of ${steps.all}`;
   return steps.all > 0 ? 'Runbook ready' : 'Plan the section';
 }

@@ -15,7 +15,7 @@ export {
 export { apply, EditSchema, type BatchEdit, type Edit, type SingleEdit } from './edits/edit.js';
 export { editTitle } from './edits/title.js';
 export { EMPTY_HISTORY, remember, type History, type MadeEdit } from './history.js';
-export { refusalInWords, type Refusal, type RefusalCode } from './edits/refusal.js';
+export { refusalInWords, type Refusal } from './edits/refusal.js';
 export type { Applied, Surveys } from './edits/result.js';
 export { fatesOf, type Fate, type FateKind } from './fate.js';
 export { EVIDENCE_WORDS, floorOf, usedOf, type Evidence, type Measured } from './floor.js';
@@ -30,7 +30,6 @@ export {
   roomAround,
   sizeOf,
   tile,
-  wholeLength,
   type Area,
   type GapPart,
   type Part,

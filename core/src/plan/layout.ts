@@ -1,12 +1,4 @@
-import {
-  alignDown,
-  alignUp,
-  ALIGNMENT_BYTES,
-  sectors,
-  type Bytes,
-  type Sectors,
-  bytes,
-} from '../quantity/index.js';
+import { alignUp, ALIGNMENT_BYTES, sectors, type Bytes, type Sectors, bytes } from '../quantity/index.js';
 import type { Survey, SurveyPartition } from '../survey/index.js';
 import { mbrUsableArea, usableArea } from '../table/index.js';
 import { endOf, type Plan, type PlannedPartition } from './plan.js';
@@ -146,13 +138,6 @@ export function lengthFor(size: number, start: number, most: number, sectorBytes
   const exact = Math.ceil(size / sectorBytes);
   const rounded = alignUp(start + exact, step) - start;
   return sectors(rounded > most && exact <= most ? most : rounded);
-}
-
-/** The largest aligned length that fits `most` sectors from `start`; all of it where less than 1 MiB would be left. */
-export function wholeLength(start: number, most: number, sectorBytes: number): Sectors {
-  const step = alignmentSectors(sectorBytes);
-  const aligned = alignDown(start + most, step) - start;
-  return sectors(Math.max(0, aligned));
 }
 
 export function sizeOf(span: { readonly length: number }, survey: Survey): Bytes {

@@ -1,9 +1,7 @@
 export {
   ALIGNMENT_BYTES,
-  alignDown,
   alignUp,
   bytes,
-  bytesOf,
   GB,
   GIB,
   KB,
@@ -12,7 +10,6 @@ export {
   MIB,
   sectors,
   sectorsToHold,
-  sectorsWithin,
   TB,
   TIB,
   type Bytes,

@@ -33,22 +33,9 @@ function checkedCount(n: number, unit: string): number {
   return n;
 }
 
-export function bytesOf(length: Sectors, sectorBytes: number): Bytes {
-  return bytes(length * sectorBytes);
-}
-
-/** Whole sectors that fit into `size`. */
-export function sectorsWithin(size: number, sectorBytes: number): Sectors {
-  return sectors(Math.floor(size / sectorBytes));
-}
-
 /** Whole sectors needed to hold `size`. */
 export function sectorsToHold(size: number, sectorBytes: number): Sectors {
   return sectors(Math.ceil(size / sectorBytes));
-}
-
-export function alignDown(n: number, step: number): number {
-  return Math.floor(n / step) * step;
 }
 
 export function alignUp(n: number, step: number): number {

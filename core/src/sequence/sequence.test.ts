@@ -1,7 +1,16 @@
 import fc from 'fast-check';
 import { GIB, MIB } from '../quantity/index.js';
-import { drawn, edited, gib, mib, newSystem, petrelSurvey, planOn } from '../testing/builders.js';
-import { newPartition, noteFoundEdit, plannedGaps, type Edit, type Plan } from '../plan/index.js';
+import { anyDisk, walk } from '../testing/arbitraries.js';
+import { drawn, edited, gib, mib, newSystem, petrelSurvey, planOn, surveysOf } from '../testing/builders.js';
+import {
+  apply,
+  endOf,
+  newPartition,
+  noteFoundEdit,
+  plannedGaps,
+  type Edit,
+  type Plan,
+} from '../plan/index.js';
 import type { Survey } from '../survey/index.js';
 import { copyTime, orderSteps, procedureFor, type Step } from './index.js';
 
@@ -154,6 +163,75 @@ describe('moves', () => {
       partition: { ...first, start: mib(1 + 102_400) },
     });
     expect(procedureFor(plan, survey).ordered).toMatchObject({ ok: false });
+  });
+});
+
+describe('laws', () => {
+  interface Lying {
+    readonly start: number;
+    readonly length: number;
+  }
+
+  /** Carries the steps out on a table of spans; fails where one lies over another at any moment. */
+  function carryOut(steps: readonly Step[], survey: Survey): Map<string, Lying> {
+    const table = new Map<string, Lying>(survey.partitions.map((p) => [p.id, p]));
+    for (const s of steps) {
+      if (s.kind === 'new-table') table.clear();
+      if (s.kind === 'delete') table.delete(s.found!);
+      if (s.before && s.kind !== 'create') expectAt(table.get(s.found!) ?? s.before, s.before);
+      if (s.after) table.set(s.partition!, s.after);
+      const lying = [...table.values()].sort((a, b) => a.start - b.start);
+      lying.forEach((span, i) => {
+        const next = lying[i + 1];
+        if (next) expect(endOf(span)).toBeLessThanOrEqual(next.start);
+      });
+    }
+    return table;
+  }
+
+  function expectAt(lying: Lying, before: Lying): void {
+    expect([lying.start, lying.length]).toEqual([before.start, before.length]);
+  }
+
+  test('carried out in order, the steps lead from as found to as planned, and nothing ever overlaps', () => {
+    let ordered = 0;
+    fc.assert(
+      fc.property(anyDisk, fc.nat(), (survey, seed) => {
+        walk(survey, seed, 14, (before, edit) => {
+          const result = apply(before, edit, surveysOf(survey));
+          if (!result.ok) return before;
+          const procedure = procedureFor(result.plan, survey);
+          if (!procedure.ordered.ok) return result.plan;
+          ordered += 1;
+          const table = carryOut(procedure.ordered.steps, survey);
+          const end = [...table].map(([id, p]) => [id, p.start, p.length]).sort();
+          expect(end).toEqual(result.plan.partitions.map((p) => [p.id, p.start, p.length]).sort());
+          return result.plan;
+        });
+      }),
+      { numRuns: 150 },
+    );
+    expect(ordered).toBeGreaterThan(300);
+  });
+
+  test('every step is there once, after all that it needs, and restarts are as many as the phases say', () => {
+    fc.assert(
+      fc.property(anyDisk, fc.nat(), (survey, seed) => {
+        walk(survey, seed, 8, (before, edit) => {
+          const result = apply(before, edit, surveysOf(survey));
+          if (!result.ok) return before;
+          const procedure = procedureFor(result.plan, survey);
+          const steps = procedure.phases.flatMap((p) => p.steps);
+          const at = new Map(steps.map((s, i) => [s.id, i]));
+          expect(at.size).toBe(steps.length);
+          for (const s of steps)
+            for (const need of s.needs) expect(at.get(need)!).toBeLessThan(at.get(s.id)!);
+          expect(procedure.restarts).toBe(procedure.phases.filter((p) => p.restart).length);
+          return result.plan;
+        });
+      }),
+      { numRuns: 60 },
+    );
   });
 });
 

@@ -5,7 +5,7 @@ import type { Family } from './system.js';
 /** How a system stands to a mode and a style. `needs-bios-boot`: yes, given a BIOS boot partition of 1 MiB. */
 export type Fit = 'yes' | 'needs-bios-boot' | 'unreliable' | 'no';
 
-export type Combination = `${FirmwareMode}-${TableStyle}`;
+type Combination = `${FirmwareMode}-${TableStyle}`;
 
 /** Common practice of the families' own installers; Windows' and macOS' are their documented rules. */
 const FITS: Readonly<Record<Family, Readonly<Record<Combination, Fit>>>> = {
@@ -14,8 +14,6 @@ const FITS: Readonly<Record<Family, Readonly<Record<Combination, Fit>>>> = {
   macos: { 'uefi-gpt': 'yes', 'uefi-mbr': 'no', 'bios-mbr': 'no', 'bios-gpt': 'no' },
   bsd: { 'uefi-gpt': 'yes', 'uefi-mbr': 'unreliable', 'bios-mbr': 'yes', 'bios-gpt': 'needs-bios-boot' },
 };
-
-export const COMBINATIONS: readonly Combination[] = ['uefi-gpt', 'uefi-mbr', 'bios-mbr', 'bios-gpt'];
 
 /** Whether a system can be installed and started in this mode from a disk of this style. */
 export function fitOf(

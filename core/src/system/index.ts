@@ -1,4 +1,4 @@
-export { COMBINATIONS, fitOf, type Combination, type Fit } from './fit.js';
+export { fitOf, type Fit } from './fit.js';
 export {
   FAMILIES,
   FAMILY_NAMES,

@@ -15,8 +15,6 @@ export type Damage =
   | { readonly id: 'overlap'; readonly numbers: readonly [number, number] }
   | { readonly id: 'logicals-not-read'; readonly number: number };
 
-export type DamageId = Damage['id'];
-
 const hex = (n: number) => `0x${n.toString(16).padStart(8, '0')}`;
 
 function faultInWords(fault: CopyFault): string {

@@ -30,8 +30,6 @@ export type Refusal =
   | { readonly code: 'not-found-again'; readonly id: string }
   | { readonly code: 'system-owns'; readonly partitions: readonly string[] };
 
-export type RefusalCode = Refusal['code'];
-
 /** What was refused, why, and what would do, in one or two sentences. */
 export function refusalInWords(refusal: Refusal, sectorBytes: number): string {
   const size = (length: number) => formatBoth(length * sectorBytes);

@@ -1,0 +1,88 @@
+import { GIB } from '../quantity/index.js';
+import { drawn, edited, newSystem, planOn } from '../testing/builders.js';
+import { EMPTY_PLAN, newTableEdit, noteFoundEdit, type Plan } from '../plan/index.js';
+import { procedureFor } from '../sequence/index.js';
+import { overviewOf } from './index.js';
+
+const survey = drawn(500, ['100MiB efi', '200GiB windows', '100GiB ntfs "store"']);
+
+describe('where a machine stands', () => {
+  test('with nothing said, everything is empty', () => {
+    expect(overviewOf(EMPTY_PLAN, undefined)).toMatchObject({
+      stages: {
+        machine: 'empty',
+        'as-found': 'empty',
+        systems: 'empty',
+        match: 'empty',
+        section: 'empty',
+        findings: 'empty',
+        runbook: 'empty',
+      },
+      disk: 'disk not read yet',
+      next: 'Read the disk',
+      strata: [],
+    });
+  });
+
+  test('machine’s facts count one by one', () => {
+    const some: Plan = { ...EMPTY_PLAN, machine: { ...EMPTY_PLAN.machine, firmware: 'uefi' } };
+    expect(overviewOf(some, undefined).stages.machine).toBe('open');
+    expect(overviewOf(planOn(survey), survey).stages.machine).toBe('ready');
+  });
+
+  test('as found is open until every volume that holds data is measured', () => {
+    const plan = planOn(survey);
+    const one = edited(plan, survey, noteFoundEdit(plan, 'found-2', { usedBytes: 60 * GIB }));
+    const both = edited(one, survey, noteFoundEdit(one, 'found-3', { usedBytes: 0 }));
+    expect([plan, one, both].map((p) => overviewOf(p, survey).stages['as-found'])).toEqual([
+      'open',
+      'open',
+      'ready',
+    ]);
+    expect(overviewOf(both, survey).next).toBe('Add a system');
+  });
+
+  test('blockers come before the runbook', () => {
+    const plan = planOn(survey, { kind: 'add-system', system: newSystem('linux-desktop') });
+    const measured = edited(
+      plan,
+      survey,
+      noteFoundEdit(plan, 'found-2', { usedBytes: 60 * GIB }),
+      noteFoundEdit(plan, 'found-3', { usedBytes: 60 * GIB }),
+    );
+    const { next, stages, findings } = overviewOf(measured, survey);
+    expect([next, stages.section, stages.findings]).toEqual([
+      `${findings.blocker} blockers to solve`,
+      'open',
+      'open',
+    ]);
+    expect(findings.blocker).toBe(2);
+  });
+
+  test('ticks are counted to the end', () => {
+    const plan = planOn(survey, newTableEdit(planOn(survey)));
+    const { ordered } = procedureFor(plan, survey);
+    const ids = ordered.ok ? ordered.steps.map((s) => s.id) : [];
+    expect(overviewOf({ ...plan, ticked: ids.slice(0, 1) }, survey)).toMatchObject({
+      next: `Step 2 of ${ids.length}`,
+      stages: { runbook: 'open' },
+    });
+    expect(overviewOf({ ...plan, ticked: ids }, survey)).toMatchObject({
+      next: 'Carried out',
+      stages: { runbook: 'ready' },
+    });
+    expect(overviewOf({ ...plan, ticked: ['of another plan'] }, survey).steps.done).toBe(0);
+  });
+
+  test('the small drawing has shares that make up the disk, and owners by place', () => {
+    const { strata } = overviewOf(planOn(survey), survey);
+    expect(strata.reduce((sum, s) => sum + s.share, 0)).toBeCloseTo(1, 5);
+    expect(strata.map((s) => [s.kind, s.owner])).toEqual([
+      ['gap', -1],
+      ['partition', 0],
+      ['partition', 0],
+      ['partition', 0],
+      ['gap', -1],
+    ]);
+  });
+});

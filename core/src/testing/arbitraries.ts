@@ -1,0 +1,91 @@
+import fc from 'fast-check';
+import { newPartition, newTableEdit, type Edit, type Plan } from '../plan/index.js';
+import { GIB, sectors } from '../quantity/index.js';
+import type { Survey } from '../survey/index.js';
+import { deepFreeze, drawn, mib, newSystem, planOn } from './builders.js';
+
+/** A disk of 500 GiB with up to nine parts and gaps. */
+export const anyDisk = fc
+  .array(
+    fc.tuple(
+      fc.integer({ min: 1, max: 40 }),
+      fc.constantFrom('ntfs', 'ext4', 'fat', 'swap', 'xfs', 'windows', 'gap', 'btrfs'),
+    ),
+    { maxLength: 9 },
+  )
+  .map((rows) =>
+    drawn(
+      500,
+      rows.map(([size, word]) => `${size}GiB ${word}`),
+    ),
+  );
+
+/** An edit of this plan that may or may not make sense: both are wanted. */
+export function anyEdit(plan: Plan, survey: Survey): fc.Arbitrary<Edit> {
+  const ids = fc.constantFrom(...plan.partitions.map((p) => p.id), 'found-1', 'new-1');
+  const found = fc.constantFrom(...Object.keys(plan.found), 'found-77');
+  const place = fc.integer({ min: 0, max: 501 * 1024 }).map((n) => mib(n));
+  const odd = fc.oneof(
+    place,
+    fc.integer({ min: 0, max: survey.disk.sizeSectors + 5000 }).map((n) => sectors(n)),
+  );
+  const roles = fc.constantFrom('root', 'home', 'swap', 'efi', 'data', 'bios-boot');
+  return fc.oneof(
+    fc.record({
+      kind: fc.constant('resize'),
+      partition: ids,
+      length: odd,
+      hold: fc.constantFrom('start', 'end'),
+    }),
+    fc.record({ kind: fc.constant('move'), partition: ids, start: odd }),
+    fc.record({ kind: fc.constant('remove'), partition: ids }),
+    fc.record({ kind: fc.constant('treat'), partition: ids, treatment: fc.constantFrom('keep', 'format') }),
+    fc.record({
+      kind: fc.constant('describe'),
+      partition: ids,
+      changes: fc.record({ label: fc.string({ maxLength: 20 }), role: roles }, { requiredKeys: [] }),
+    }),
+    fc.tuple(roles, place, place).map(([role, start, length]) => ({
+      kind: 'create',
+      partition: newPartition(plan, { role, start, length, owners: plan.systems.slice(0, 1) }),
+    })),
+    fc.record({
+      kind: fc.constant('note-found'),
+      found,
+      changes: fc.record(
+        { usedBytes: fc.option(fc.integer({ min: 0, max: 50 * GIB })), encrypted: fc.boolean() },
+        { requiredKeys: [] },
+      ),
+    }),
+    fc.record({
+      kind: fc.constant('set-machine'),
+      changes: fc.record(
+        {
+          ramBytes: fc.option(fc.integer({ min: 1, max: 64 * GIB })),
+          device: fc.constantFrom('sda', 'nvme0n1'),
+        },
+        { requiredKeys: [] },
+      ),
+    }),
+    fc.record({ kind: fc.constant('tick'), step: fc.constantFrom('a', 'b'), done: fc.boolean() }),
+    fc.constant({ kind: 'set-target', changes: { table: 'new' } }),
+    fc.constant({ kind: 'add-system', system: newSystem('linux-desktop') }),
+    fc.constant({ kind: 'remove-system', system: 'system-1' }),
+    fc.constant({ kind: 'change-system', system: 'system-1', changes: { hibernates: true } }),
+    fc.constant(newTableEdit(plan)),
+  ) as unknown as fc.Arbitrary<Edit>;
+}
+
+/** Walks `steps` random edits, calling `each` for every one that was made or refused. */
+export function walk(
+  survey: Survey,
+  seed: number,
+  steps: number,
+  each: (before: Plan, edit: Edit) => Plan,
+): void {
+  let plan = deepFreeze(planOn(survey));
+  for (let i = 0; i < steps; i++) {
+    const [edit] = fc.sample(anyEdit(plan, survey), { numRuns: 1, seed: seed + i });
+    plan = deepFreeze(each(plan, edit!));
+  }
+}
