@@ -2,12 +2,21 @@ import 'reflect-metadata';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { GIB, nominalSectors, surveyFromHand, type Edit, type Survey } from '@rhizotome/core';
+import {
+  beginEdit,
+  EMPTY_PLAN,
+  GIB,
+  nominalSectors,
+  surveyFromHand,
+  type Edit,
+  type Survey,
+} from '@rhizotome/core';
 import request from 'supertest';
 import { DataSource } from 'typeorm';
 import { createApp, type App } from './app.js';
 import { settingsFrom, type Settings } from './settings.js';
 import { openStore } from './storage/data-source.js';
+import { Writer } from './storage/writer.js';
 
 let folder: string;
 let app: App;
@@ -94,6 +103,86 @@ describe('the bench', () => {
       ['fulmar', '1 TB · GPT · UEFI'],
       ['knot', '240.1 GB · GPT · UEFI'],
     ]);
+  });
+});
+
+describe('a copy', () => {
+  test('rests on surveys of its own, and can be planned on', async () => {
+    const id = await machine();
+    const survey = drawn();
+    await http().post(`/api/machines/${id}/surveys`).send({ survey }).expect(201);
+    await http()
+      .post(`/api/machines/${id}/edits`)
+      .send({ base: 0, edits: [sent(beginEdit(EMPTY_PLAN, survey))] })
+      .expect(200);
+    const { body: copy } = await http().post(`/api/machines/${id}/duplicate`).expect(201);
+    expect(copy.surveys).toHaveLength(1);
+    expect(copy.surveys[0].id).not.toBe(survey.id);
+    expect(copy.plan.surveyId).toBe(copy.surveys[0].id);
+    const resize: Edit = {
+      kind: 'resize',
+      partition: 'found-3',
+      length: (20 * GIB) / 512,
+      hold: 'start',
+    } as Edit;
+    await http()
+      .post(`/api/machines/${copy.id}/edits`)
+      .send({ base: 0, edits: [sent(resize)] })
+      .expect(200);
+    const { body: original } = await http().get(`/api/machines/${id}`);
+    expect(original.plan.partitions[2].length).toBe((50 * GIB) / 512);
+  });
+
+  test('keeps its name within what a name may have', async () => {
+    const id = await machine('w'.repeat(80));
+    const { body } = await http().post(`/api/machines/${id}/duplicate`).expect(201);
+    expect(body.name).toHaveLength(80);
+  });
+});
+
+describe('a plan that could not be drawn', () => {
+  test('is refused whole: partitions that overlap, or rest on a survey of overlaps', async () => {
+    const id = await machine();
+    const survey = drawn();
+    await http().post(`/api/machines/${id}/surveys`).send({ survey });
+    const begin = beginEdit(EMPTY_PLAN, survey);
+    const overlapping = {
+      ...begin,
+      partitions: begin.partitions.map((p) => ({ ...p, start: begin.partitions[0]!.start })),
+    };
+    const first = await http()
+      .post(`/api/machines/${id}/edits`)
+      .send({ base: 0, edits: [sent(overlapping)] })
+      .expect(422);
+    expect(first.body.refusal.code).toBe('overlaps');
+
+    const [a, ...others] = survey.partitions;
+    const bad: Survey = {
+      ...survey,
+      id: 'bad',
+      partitions: [{ ...a!, length: survey.disk.sizeSectors }, ...others],
+    };
+    await http().post(`/api/machines/${id}/surveys`).send({ survey: bad }).expect(201);
+    const second = await http()
+      .post(`/api/machines/${id}/edits`)
+      .send({ base: 0, edits: [sent({ ...begin, surveyId: 'bad' })] })
+      .expect(422);
+    expect(second.body.refusal.code).toBe('not-plannable');
+    expect((await http().get(`/api/machines/${id}`)).body.revision).toBe(0);
+  });
+});
+
+describe('the queue of writes', () => {
+  test('goes on after a failure, and a failed write leaves nothing', async () => {
+    const writer = app.nest.get(Writer);
+    const failing = writer.write(async (manager) => {
+      await manager.query(`INSERT INTO machine VALUES ('x', 'x', '', '', NULL, 0, '{}')`);
+      throw new Error('half-way');
+    });
+    const after = machine('godwit');
+    await expect(failing).rejects.toThrow('half-way');
+    await after;
+    expect((await http().get('/api/machines')).body.map((m: { name: string }) => m.name)).toEqual(['godwit']);
   });
 });
 
@@ -319,6 +408,14 @@ describe('the store', () => {
     ]).toEqual(['wal', 2, 1, 5000]);
     const drift = await source.driver.createSchemaBuilder().log();
     expect(drift.upQueries.map((q) => q.query).filter((q) => !/INDEX/.test(q))).toEqual([]);
+  });
+
+  test('migrates up and down, and up again', async () => {
+    const source = app.nest.get(DataSource);
+    await source.undoLastMigration();
+    expect(await source.query(`SELECT name FROM sqlite_master WHERE name = 'machine'`)).toEqual([]);
+    await source.runMigrations();
+    expect(await source.query(`SELECT name FROM sqlite_master WHERE name = 'machine'`)).toHaveLength(1);
   });
 
   test('opens again what it wrote', async () => {

@@ -1,0 +1,136 @@
+import { session } from './session.js';
+
+const on = session();
+
+async function opened(name: string): Promise<void> {
+  await on.app.go('/');
+  await on.app.press(name, 'link');
+  await on.app.page.waitForSelector('[aria-label="Parts as planned"] button');
+}
+
+const steps = () =>
+  on.app.page.$$eval('[data-step]', (list) => list.map((e) => (e as HTMLElement).dataset['step']));
+
+describe('curlew: the Windows setup refuses', () => {
+  test('because the firmware is in BIOS mode and the disk is GPT', async () => {
+    await opened('curlew');
+    await on.app.stage('Match');
+    await on.app.sees('Windows asks for UEFI; it cannot be installed in BIOS mode.');
+    expect(await on.app.texts('ol h3')).toEqual(['Switch the firmware to UEFI mode']);
+  });
+
+  test('switching the firmware loses nothing, and is taken at a press', async () => {
+    await on.app.press('Take this way');
+    await on.app.sees('Installs and starts in UEFI mode from a GPT disk.');
+    expect(await on.app.texts('ul li strong + span')).toEqual(['fits']);
+    expect(await on.app.figure('blockers')).toBe('0');
+  });
+
+  test('the runbook switches it before the setup is given the free space', async () => {
+    await on.app.stage('Runbook');
+    await on.app.sees('Recognition sheet');
+    expect(await steps()).toEqual([
+      'backup',
+      'safety-copy',
+      'prepare-medium:system-1',
+      'firmware-mode',
+      'install:system-1',
+      'first-start:system-1',
+      'verify-disk',
+    ]);
+    await on.app.sees(
+      'give its setup the unallocated space of 2.17 TiB (2.4 TB) after images',
+      '[data-step="install:system-1"]',
+    );
+  });
+
+  test('undone, it is refused again', async () => {
+    await on.app.press('Undo: Switch the firmware to UEFI mode');
+    expect(await on.app.figure('blockers')).toBe('1');
+  });
+});
+
+describe('knot: the system is reinstalled, its root enlarged, its home kept', () => {
+  test('formatting the root says what is lost; formatting the home is a hazard taken back', async () => {
+    await opened('knot');
+    await on.app.selectPart('found-2');
+    await on.app.press('Format');
+    await on.app.sees('Everything on “knot-root” is formatted away', 'aside');
+    await on.app.selectPart('found-4');
+    await on.app.press('Format');
+    await on.app.sees('Everything on “knot-home” is formatted away', 'aside');
+    expect(await on.app.figure('hazards')).toBe('2');
+    await on.app.press('Keep its content');
+    expect(await on.app.figure('hazards')).toBe('1');
+  });
+
+  test('the root cannot grow over the swap; without the swap it can', async () => {
+    await on.app.selectPart('found-2');
+    await on.app.type('New size', '38GiB');
+    await on.app.sees('There is not room for 38 GiB (40.8 GB) here. 30 GiB (32.2 GB) would fit.');
+    await on.app.selectPart('found-3');
+    await on.app.press('Delete');
+    await on.app.selectPart('found-2');
+    await on.app.type('New size', 'rest');
+    await on.app.sees('38 GiB (40.8 GB)', '[data-fact=size]');
+    expect(await on.app.core('planned')).toEqual([
+      'KNOT-ESP FAT · kept 512 MiB 536.9 MB',
+      'knot-root ext4 · formatted 38 GiB 40.8 GB',
+      'knot-home ext4 · kept 185.1 GiB 198.7 GB',
+    ]);
+  });
+
+  test('home stays where it is: no data moves', async () => {
+    expect(await on.app.figure('data that moves')).toBe('none');
+    await on.app.stage('Runbook');
+    await on.app.sees('Recognition sheet');
+    const list = await steps();
+    expect(list.indexOf('delete:found-3')).toBeLessThan(list.indexOf('create:found-2'));
+    expect(await on.app.texts('tr[data-row=found-4] td:last-child')).toEqual(['leave alone']);
+  });
+});
+
+describe('dunlin: an MBR is shown, judged and not changed', () => {
+  test('its three primaries are there, and a change is refused in words', async () => {
+    await opened('dunlin');
+    expect(await on.app.core('planned')).toEqual([
+      'Startup NTFS · kept 350 MiB 367 MB',
+      'Dunlin main NTFS · kept 300 GiB 322.1 GB',
+      'Factory NTFS · kept 10 GiB 10.7 GB',
+      'free 155.4 GiB 166.9 GB',
+    ]);
+    await on.app.selectPart('found-2');
+    await on.app.sees('changes of its partitions cannot be planned yet', 'aside');
+    await on.app.stage('Match');
+    expect(await on.app.texts('ul li strong + span')).toEqual(['fits', 'fits']);
+  });
+});
+
+describe('sanderling: a tight fit', () => {
+  test('Windows finds no room, and how much the Linux could give is said', async () => {
+    await opened('sanderling');
+    await on.app.stage('Findings');
+    await on.app.sees('There is no room for Windows');
+    await on.app.sees('least 29.8 GiB (32 GB)');
+  });
+
+  test('shrunk by hand to 28 GiB, the Linux leaves enough', async () => {
+    await on.app.stage('Section');
+    await on.app.selectPart('found-3');
+    await on.app.type('New size', 'free 29.9GiB');
+    await on.app.sees('28.1 GiB', '[data-fact=size]');
+    expect(await on.app.figure('blockers')).toBe('0');
+    await on.app.stage('Runbook');
+    await on.app.sees('In a live session');
+    await on.app.sees('Shrink the file system first, then the partition', '[data-step="shrink:found-3"]');
+  });
+
+  test('below its floor it is refused', async () => {
+    await on.app.stage('Section');
+    await on.app.selectPart('found-3');
+    await on.app.type('New size', '17GiB');
+    await on.app.sees('It can shrink to 18 GiB (19.3 GB) at the least.');
+  });
+
+  test('nothing went wrong unseen', () => expect(on.app.complaints).toEqual([]));
+});

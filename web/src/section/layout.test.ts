@@ -1,0 +1,118 @@
+import {
+  apply,
+  beginEdit,
+  EMPTY_PLAN,
+  GIB,
+  noteFoundEdit,
+  surveyFromHand,
+  type Edit,
+  type Plan,
+  type Survey,
+} from '@rhizotome/core';
+import { placeSection } from './layout.js';
+import { sectionModel } from './model.js';
+
+function drawn(lines: readonly string[]): Survey {
+  const outcome = surveyFromHand(
+    { diskBytes: 500 * GIB, sectorBytes: 512, style: 'gpt', text: lines.join('\n') },
+    { id: 'survey-1', takenAt: '2026-05-04T07:30:00.000Z' },
+  );
+  if (!outcome.ok) throw new Error(outcome.refusal.message);
+  return outcome.survey;
+}
+
+function planned(survey: Survey, ...edits: readonly ((plan: Plan) => Edit)[]): Plan {
+  return [(plan: Plan) => beginEdit(plan, survey), ...edits].reduce((plan: Plan, edit) => {
+    const result = apply(plan, edit(plan), () => survey);
+    if (!result.ok) throw new Error(result.refusal.code);
+    return result.plan;
+  }, EMPTY_PLAN);
+}
+
+const FRAME = { width: 760, height: 640 };
+const LAPTOP = drawn(['100MiB efi', '16MiB reserved', '400GiB windows "Station"', '700MiB recovery']);
+const gib = (n: number) => (n * GIB) / 512;
+const resize = (length: number, hold: 'start' | 'end') => (): Edit =>
+  ({ kind: 'resize', partition: 'found-3', length, hold }) as Edit;
+const used = (gibibytes: number) => (plan: Plan) =>
+  noteFoundEdit(plan, 'found-3', { usedBytes: gibibytes * GIB });
+
+const place = (plan: Plan, survey = LAPTOP, frame = FRAME) =>
+  placeSection(sectionModel(plan, survey), survey.disk.sizeSectors, frame, 'readable');
+
+describe('the section placed', () => {
+  test('an untouched part has a straight ribbon and the same place in both cores', () => {
+    const section = place(planned(LAPTOP, used(100), resize(gib(200), 'start')));
+    for (const id of ['found-1', 'found-2', 'found-4']) {
+      const [a, b] = [section.found, section.planned].map((core) => core.find((s) => s.stratum.id === id)!);
+      expect(a!.top).toBeCloseTo(b!.top, 6);
+      expect(a!.height).toBeCloseTo(b!.height, 6);
+    }
+  });
+
+  test('small parts are seen, and marked as drawn taller than they are', () => {
+    const { found } = place(planned(LAPTOP));
+    expect(found.map((s) => [s.stratum.title, s.exaggerated])).toEqual([
+      ['EFI system', true],
+      ['Windows reserved', true],
+      ['Station', false],
+      ['Recovery', true],
+      ['free', false],
+    ]);
+    for (const s of found) expect(s.height).toBeGreaterThanOrEqual(14);
+  });
+
+  test('a shrunk volume shows its floor within it, and its used share', () => {
+    const { planned: core } = place(planned(LAPTOP, used(100), resize(gib(200), 'start')));
+    const station = core.find((s) => s.stratum.id === 'found-3')!;
+    expect(station.stratum.used).toBeCloseTo(0.5, 6);
+    expect(station.floorAt).toBeGreaterThan(station.top);
+    expect(station.floorAt).toBeLessThan(station.top + station.height);
+  });
+
+  test('what becomes of each part is told by its ribbon', () => {
+    const plan = planned(
+      LAPTOP,
+      used(100),
+      resize(gib(200), 'end'),
+      () => ({ kind: 'remove', partition: 'found-4' }),
+      () => ({ kind: 'treat', partition: 'found-1', treatment: 'format' }),
+    );
+    const { ribbons } = place(plan);
+    expect(ribbons.map((r) => [r.id, r.kind, r.travels])).toEqual([
+      ['found-1', 'formatted', false],
+      ['found-2', 'untouched', false],
+      ['found-3', 'moved', true],
+      ['found-4', 'erased', false],
+    ]);
+  });
+
+  test('cores, ribbons and labels stay inside the frame, at any width', () => {
+    for (const width of [560, 760, 1080, 1600]) {
+      const section = place(planned(LAPTOP), LAPTOP, { width, height: 640 });
+      expect(section.foundX).toBeGreaterThanOrEqual(130);
+      expect(section.foundX + section.coreWidth).toBeLessThan(section.plannedX);
+      expect(section.plannedX + section.coreWidth + 150).toBeLessThan(section.width);
+      expect(section.width).toBeLessThanOrEqual(width);
+    }
+  });
+
+  test('with 128 parts it becomes taller, labels shrink to one line, and none overlaps', () => {
+    const survey = drawn(Array.from({ length: 120 }, (_, i) => `3GiB ext4 "part ${i}"`));
+    const section = place(planned(survey), survey);
+    expect(section.labelHeight).toBe(20);
+    expect(section.height).toBeGreaterThan(FRAME.height);
+    section.found.forEach((s, i) => {
+      const next = section.found[i + 1];
+      if (next) expect(next.labelAt - s.labelAt).toBeGreaterThanOrEqual(section.labelHeight - 1e-6);
+    });
+  });
+
+  test('on the true scale heights are shares of the disk', () => {
+    const model = sectionModel(planned(LAPTOP), LAPTOP);
+    const section = placeSection(model, LAPTOP.disk.sizeSectors, FRAME, 'true');
+    const station = section.found.find((s) => s.stratum.id === 'found-3')!;
+    expect(station.height / section.height).toBeCloseTo(0.8, 6);
+    expect(section.found.some((s) => s.exaggerated)).toBe(false);
+  });
+});
