@@ -2,7 +2,6 @@ import fc from 'fast-check';
 import { evaluateSize, GIB, MIB, sectors } from '../quantity/index.js';
 import type { Survey } from '../survey/index.js';
 import {
-  deepFreeze,
   drawn,
   edited,
   gib,
