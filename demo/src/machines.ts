@@ -47,7 +47,7 @@ export const DEMO_MACHINES: readonly DemoMachine[] = [
   {
     name: 'petrel',
     story:
-      'Laptop with one Windows, encrypted. A Linux for sound analysis is to come beside it. Its disk is still to be read: the two captured files lie in demo/captures.',
+      'Laptop with one Windows, encrypted. A Linux for sound analysis is to come beside it. The captured ends of its disk lie in demo/captures.',
     machine: {
       firmware: 'both',
       modeInUse: 'uefi',
