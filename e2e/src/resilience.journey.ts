@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { Driver } from './driver.js';
+import { TestServer } from './server.js';
 import { session } from './session.js';
 
 const AXE = readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8');
@@ -135,6 +136,21 @@ describe('two windows on one plan', () => {
     expect(await other.page.$eval('input[aria-label="Memory"]', (i) => i.value)).toBe('48 GiB');
     await other.page.close();
     await on.app.press('Understood');
+  });
+});
+
+describe('a server beyond its own machine', () => {
+  test('asks for its token, says when it is wrong, and opens with the right one', async () => {
+    const far = new TestServer({ RHIZOTOME_HOST: '0.0.0.0', RHIZOTOME_TOKEN: 'kittiwake-on-the-ledge' });
+    await far.start();
+    const other = await Driver.open(on.browser, far.address.replace('0.0.0.0', '127.0.0.1'));
+    await other.go('/');
+    await other.type('Token of this server', 'guillemot-on-the-ledge');
+    await other.sees('The server did not accept the last one.');
+    await other.type('Token of this server', 'kittiwake-on-the-ledge');
+    await other.sees('sanderling');
+    await other.page.close();
+    await far.dispose();
   });
 });
 

@@ -10,6 +10,9 @@ export class TestServer {
   readonly folder = mkdtempSync(join(tmpdir(), 'rhizotome-e2e-'));
   private child: ChildProcess | undefined;
   address = '';
+
+  constructor(private readonly settings: NodeJS.ProcessEnv = {}) {}
+
   private port = 0;
 
   /** Starts it, on the port it had before where there was one. */
@@ -19,6 +22,7 @@ export class TestServer {
       RHIZOTOME_PORT: String(this.port),
       RHIZOTOME_DATA: this.folder,
       RHIZOTOME_HOST: '',
+      ...this.settings,
     };
     const child = spawn(process.execPath, [join(ROOT, 'server/dist/main.js')], {
       env,

@@ -9,16 +9,19 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter } from 'react-router';
 import { App } from './App.js';
+import { TokenGate } from './shell/TokenGate.js';
 import { theme } from './theme/theme.js';
 
-const queries = new QueryClient({ defaultOptions: { queries: { retry: 2, staleTime: 2000 } } });
+const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, staleTime: 2000 } } });
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <MantineProvider theme={theme} defaultColorScheme="auto">
       <QueryClientProvider client={queries}>
         <BrowserRouter>
-          <App />
+          <TokenGate>
+            <App />
+          </TokenGate>
         </BrowserRouter>
       </QueryClientProvider>
     </MantineProvider>

@@ -1,3 +1,4 @@
+import { token } from './token.js';
 import type { MachineRow, OpenedMachine, SentEdit, Survey } from '@rhizotome/core';
 
 /** An answer of the server that is no success: problem details, RFC 9457. */
@@ -19,14 +20,18 @@ export class Unreachable extends Error {
 }
 
 async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+  const secret = token.get();
   const response = await fetch(`/api${path}`, {
     method,
-    ...(body === undefined
-      ? {}
-      : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }),
+    headers: {
+      ...(body === undefined ? {} : { 'Content-Type': 'application/json' }),
+      ...(secret === null ? {} : { Authorization: `Bearer ${secret}` }),
+    },
+    ...(body === undefined ? {} : { body: JSON.stringify(body) }),
   }).catch(() => {
     throw new Unreachable();
   });
+  if (response.status === 401) token.askFor();
   if (response.status === 204) return undefined as T;
   const answer = (await response.json().catch(() => {
     throw new Unreachable();

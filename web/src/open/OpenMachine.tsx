@@ -19,7 +19,7 @@ export function OpenMachine() {
     queryFn: () => api.open(id),
     staleTime: Infinity,
     gcTime: 0,
-    retry: (count, error) => !(error instanceof Problem) && count < 3,
+    retry: (count, error) => !(error instanceof Problem) && count < 1,
   });
   if (query.isPending)
     return (
