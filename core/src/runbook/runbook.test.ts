@@ -110,6 +110,32 @@ describe('the runbook', () => {
     expect(copy.actions[1]).toBe(`and: dd if=/dev/nvme0n1 of=tail.bin bs=1M skip=${500 * 1024 - 1}`);
   });
 
+  test.each([
+    [
+      false,
+      'give its setup the unallocated space of 216.14 GiB (232.1 GB) after root. It makes its own partitions there.',
+    ],
+    [
+      true,
+      'the line of 100.00 GiB (107.4 GB), number 5 in the order on the disk, after root. Its setup formats it.',
+    ],
+  ])('a setup that makes its own partitions gets free space, or a placeholder (%s)', (placeholder, says) => {
+    const windows = newSystem('windows-11', 'Second Windows', 'system-2');
+    const added = edited(plan, survey, { kind: 'add-system', system: windows });
+    const room = plannedGaps(added, survey).find((g) => g.usable.length > gib(100))!.usable;
+    const made = newPartition(added, {
+      role: 'system',
+      start: room.start,
+      length: gib(100),
+      owners: [added.systems.at(-1)!],
+    });
+    const full = placeholder ? edited(added, survey, { kind: 'create', partition: made }) : added;
+    const install = runbookFor(full, survey)
+      .phases.flatMap((p) => p.steps)
+      .find((s) => s.id === 'install:system-2')!;
+    expect(install.actions.join(' ')).toContain(says);
+  });
+
   test('ticks are kept', () => {
     const ticked = edited(plan, survey, { kind: 'tick', step: 'backup', done: true });
     expect(runbookFor(ticked, survey).phases[0]!.steps.map((s) => s.done)).toEqual([

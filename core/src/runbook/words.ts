@@ -22,6 +22,7 @@ import {
 } from '../recognition/index.js';
 import type { Environment, Step } from '../sequence/index.js';
 import type { Survey } from '../survey/index.js';
+import type { System } from '../system/index.js';
 import { damageInWords, typeName } from '../table/index.js';
 import { VOLUME_TRAITS, volumeName } from '../volume/index.js';
 
@@ -451,7 +452,7 @@ function create(context: WordContext, step: Step): StepWords {
 function install(context: WordContext, step: Step): StepWords {
   const { plan, sheet } = context;
   const system = systemOf(plan, step.system!)!;
-  if (system.ownSetup) return installOwnSetup(context, system.name, system.leastBytes);
+  if (system.ownSetup) return installOwnSetup(context, system);
   const rows = sheet.filter(
     (row) => row.kind === 'partition' && partitionOf(plan, row.id)?.owners.includes(system.id),
   );
@@ -484,21 +485,28 @@ function install(context: WordContext, step: Step): StepWords {
   );
 }
 
-function installOwnSetup(context: WordContext, name: string, leastBytes: number): StepWords {
-  const gap = context.sheet
-    .filter((r) => r.kind === 'gap')
-    .reduce<RecognitionRow | undefined>((a, b) => (!a || b.sizeBytes > a.sizeBytes ? b : a), undefined);
+/** A setup that makes its own partitions is given a placeholder to format, or the largest free space. */
+function installOwnSetup(context: WordContext, system: System): StepWords {
   return words(
-    `Install ${name}`,
-    [
-      diskLine(context),
-      gap
-        ? `Choose the custom way, and give its setup the unallocated space of ${gap.binary} (${gap.decimal}) after ${gap.before}. It makes its own partitions there.`
-        : `There is no gap for it: at least ${formatBoth(leastBytes)} is needed in one piece.`,
-    ],
+    `Install ${system.name}`,
+    [diskLine(context), roomForSetup(context, system)],
     ['Every partition of the recognition sheet is still listed before you press on.'],
-    { beware: 'Do not delete or format any line in its list.' },
+    { beware: 'Do not delete or format any other line in its list.' },
   );
+}
+
+function roomForSetup({ plan, sheet }: WordContext, system: System): string {
+  const placeholder = sheet.find((row) => {
+    const p = row.kind === 'partition' ? partitionOf(plan, row.id) : undefined;
+    return p?.role === 'system' && p.treatment === 'format' && p.owners.includes(system.id);
+  });
+  if (placeholder)
+    return `Choose the custom way, and the line of ${placeholder.binary} (${placeholder.decimal}), number ${placeholder.order} in the order on the disk, after ${placeholder.before}. Its setup formats it.`;
+  const gaps = sheet.filter((row) => row.kind === 'gap');
+  if (gaps.length === 0)
+    return `There is no free space for it: at least ${formatBoth(system.leastBytes)} is needed in one piece.`;
+  const largest = gaps.reduce((a, b) => (b.sizeBytes > a.sizeBytes ? b : a));
+  return `Choose the custom way, and give its setup the unallocated space of ${largest.binary} (${largest.decimal}) after ${largest.before}. It makes its own partitions there.`;
 }
 
 function firstStart(context: WordContext, step: Step): StepWords {

@@ -113,6 +113,12 @@ export function CreateInGap({ survey, gap }: { survey: Survey; gap: GapPart }) {
             return fits ? null : `There is not so much room here: ${formatBoth(room)} at the most.`;
           }}
         />
+        {owner?.ownSetup && role === 'system' && (
+          <p className="small soft">
+            The setup of {owner.name} makes its own partitions in free space. Leave it at least{' '}
+            {formatBoth(owner.leastBytes)} in one piece, or create a placeholder here that it formats.
+          </p>
+        )}
         <SwapHints plan={plan} role={role} take={setTyped} room={room} />
         <SegmentedControl
           size="xs"
