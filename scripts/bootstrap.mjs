@@ -86,7 +86,7 @@ const MANIFESTS = [
 function compileEnvironment() {
   const prefix = dirname(dirname(process.execPath));
   const headers = existsSync(join(prefix, 'include/node/node.h')) ? { npm_config_nodedir: prefix } : {};
-  return { ...process.env, npm_config_build_from_source: 'true', SCARF_ANALYTICS: 'false', ...headers };
+  return { ...process.env, npm_config_build_from_source: 'true', ...headers };
 }
 
 const sqliteBinary = join(root, 'node_modules/better-sqlite3/build/Release/better_sqlite3.node');
@@ -112,15 +112,14 @@ function install() {
   const hash = hashOf(MANIFESTS);
   if (stamp.packages === hash && existsSync(join(root, 'node_modules/typescript'))) return;
   say('installing packages (npm ci)');
-  const env = compileEnvironment();
-  const first = run('npm', ['ci', '--ignore-scripts', '--no-audit', '--no-fund'], { env });
+  const first = run('npm', ['ci', '--ignore-scripts', '--no-audit', '--no-fund']);
   if (!first.ok) fail(`Packages could not be installed: ${first.reason}. Is the npm registry reachable?`);
-  provideSqlite(env);
+  provideSqlite();
   Object.assign(stamp, { packages: hash, sources: null });
   writeFileSync(stampFile, JSON.stringify(stamp));
 }
 
-function provideSqlite(env) {
+function provideSqlite() {
   const cached = cachedSqlite();
   if (existsSync(cached)) {
     mkdirSync(dirname(sqliteBinary), { recursive: true });
@@ -133,6 +132,7 @@ function provideSqlite(env) {
       `SQLite is compiled on this machine, and that needs ${missing.join(', ')}. Install them and try again.`,
     );
   say('compiling SQLite, once; this takes about two minutes');
+  const env = compileEnvironment();
   const built = spawnSync('npm', ['rebuild', 'better-sqlite3', '--foreground-scripts'], {
     cwd: root,
     env,

@@ -46,6 +46,24 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
     await on.app.type('Size of the disk', '', false);
   });
 
+  test('both files dropped at once are told apart by what they hold, whatever they are called', async () => {
+    const contents = [TAIL, HEAD].map((path) => readFileSync(path).toString('base64'));
+    await on.app.page.evaluate((files) => {
+      const transfer = new DataTransfer();
+      files.forEach((base64, i) => {
+        const bytes = Uint8Array.from(atob(base64), (c) => c.charCodeAt(0));
+        transfer.items.add(new File([bytes], `end-${i}.bin`));
+      });
+      const drop = new DragEvent('drop', { dataTransfer: transfer, bubbles: true, cancelable: true });
+      document.querySelector('[data-testid=drop]')!.dispatchEvent(drop);
+    }, contents);
+    await on.app.sees('Head: the first MiB Pick another end-1.bin, 1048576 bytes');
+    await on.app.sees('Tail: the last MiB Pick another end-0.bin, 1048576 bytes');
+    await on.app.pickFile(0, HEAD);
+    await on.app.pickFile(1, TAIL);
+    await on.app.sees('petrel.tail.bin, 1048576 bytes');
+  });
+
   test('the size is told by the tail itself, and the table is read', async () => {
     await on.app.sees('476.9 GiB (512.1 GB) – told by the table in the tail');
     await on.app.press('Read the disk');

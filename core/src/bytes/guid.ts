@@ -1,12 +1,14 @@
 /** A GUID as lower-case text: `c12a7328-f81f-11d2-ba4b-00a0c93ec93b`. */
 export type Guid = string;
 
+/** Type of an unused GPT entry (UEFI 2.10 table 5.7). */
 export const NIL_GUID: Guid = '00000000-0000-0000-0000-000000000000';
 const TEXT_FORM = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/;
 
 /** Text position of each byte on disk: the first three fields are little-endian (UEFI 2.10 appendix A). */
 const BYTE_ORDER = [3, 2, 1, 0, 5, 4, 7, 6, 8, 9, 10, 11, 12, 13, 14, 15] as const;
 
+/** Whether the text is a GUID in lower-case text form. */
 export function isGuid(text: string): boolean {
   return TEXT_FORM.test(text);
 }

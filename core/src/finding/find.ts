@@ -17,6 +17,7 @@ export function findAll(plan: Plan, survey: Survey): Finding[] {
     .sort((a, b) => LEVELS.indexOf(a.level) - LEVELS.indexOf(b.level));
 }
 
+/** How many findings there are of each level. */
 export function countByLevel(findings: readonly Finding[]): Readonly<Record<Finding['level'], number>> {
   const counts = { blocker: 0, hazard: 0, caution: 0, advice: 0 };
   for (const finding of findings) counts[finding.level] += 1;

@@ -31,6 +31,7 @@ export interface Machine {
   readonly otherDisks: readonly OtherDisk[];
 }
 
+/** A machine of which nothing has been said. */
 export const UNKNOWN_MACHINE: Machine = {
   firmware: 'unknown',
   modeInUse: 'unknown',
@@ -42,6 +43,7 @@ export const UNKNOWN_MACHINE: Machine = {
   otherDisks: [],
 };
 
+/** Shape only: memory and disks in bytes, device name as Linux writes it. */
 export const MachineSchema = z.strictObject({
   firmware: z.enum(FIRMWARE_KINDS),
   modeInUse: z.enum([...FIRMWARE_MODES, 'unknown']),

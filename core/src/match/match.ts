@@ -23,6 +23,7 @@ export function mbrReachBytes(sectorBytes: number): number {
   return 2 ** 32 * sectorBytes;
 }
 
+/** Whether a BIOS boot partition is planned, new or kept. */
 export function hasBiosBoot(plan: Plan): boolean {
   return plan.partitions.some((p) => p.role === 'bios-boot');
 }
@@ -43,6 +44,7 @@ export function installedMode(plan: Plan, system: System): FirmwareMode | 'unkno
   return now === 'uefi' ? 'bios' : 'uefi';
 }
 
+/** One system against the planned mode and style, and how its medium will be started. */
 export function verdictOn(plan: Plan, system: System): Verdict {
   const { mode, style } = plan.target;
   const fit = fitOf(system, mode, style);

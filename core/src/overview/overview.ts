@@ -5,6 +5,7 @@ import { procedureFor } from '../sequence/index.js';
 import type { Survey } from '../survey/index.js';
 import { verdictsOf } from '../match/index.js';
 
+/** The way through, in practitioners’ order. */
 export const STAGES = ['machine', 'as-found', 'systems', 'match', 'section', 'findings', 'runbook'] as const;
 export type Stage = (typeof STAGES)[number];
 
@@ -31,6 +32,7 @@ export interface Overview {
   readonly next: string;
 }
 
+/** Where a plan stands; without a survey only what can be said without one. */
 export function overviewOf(plan: Plan, survey: Survey | undefined): Overview {
   const findings = countByLevel(survey ? findAll(plan, survey) : []);
   const procedure = survey ? procedureFor(plan, survey) : undefined;

@@ -10,6 +10,7 @@ import { floorOf, usedOf } from './floor.js';
 import { lengthFor, roomAround, sizeOf, type GapPart } from './layout.js';
 import { partitionOf, type FoundNote, type Plan, type PlannedPartition } from './plan.js';
 
+/** Edits to be made all or none, under a title that undo shows. */
 export function batch(title: string, edits: readonly SingleEdit[]): BatchEdit {
   return { kind: 'batch', title, edits };
 }
@@ -25,6 +26,7 @@ export function freshPartitionId(plan: Plan): string {
   }`;
 }
 
+/** An id no system of the plan has. */
 export function freshSystemId(plan: Plan): string {
   return `system-${
     1 +

@@ -11,6 +11,7 @@ export interface Measured {
   readonly evidence: Evidence;
 }
 
+/** What a figure rests on, as it stands beside the figure. */
 export const EVIDENCE_WORDS: Readonly<Record<Evidence, string>> = {
   'owner-limit': 'limit told by its own system’s tool',
   reported: 'reported by the running system',

@@ -13,6 +13,7 @@ export interface History {
   readonly redo: readonly MadeEdit[];
 }
 
+/** Nothing made yet, nothing to undo. */
 export const EMPTY_HISTORY: History = { undo: [], redo: [] };
 
 /**

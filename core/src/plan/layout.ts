@@ -26,6 +26,7 @@ export interface Area {
   readonly end: Sectors;
 }
 
+/** Logical sectors in 1 MiB: 2048 of 512 bytes, 256 of 4096. */
 export function alignmentSectors(sectorBytes: number): number {
   return ALIGNMENT_BYTES / sectorBytes;
 }
@@ -87,17 +88,20 @@ export function tile<P extends Span & { readonly id: string }>(
   return parts;
 }
 
+/** The disk as it was read, tiled. The survey must be plannable. */
 export function foundParts(survey: Survey): Part<SurveyPartition>[] {
   const { disk } = survey;
   return tile(survey.partitions, { first: disk.firstUsable, end: disk.usableEnd }, disk);
 }
 
+/** The disk as it shall be, tiled. */
 export function plannedParts(plan: Plan, survey: Survey): Part<PlannedPartition>[] {
   return tile(plan.partitions, plannedArea(plan, survey), survey.disk);
 }
 
 export type GapPart = Extract<Part<PlannedPartition>, { kind: 'gap' }>;
 
+/** The gaps as planned, in disk order, those without usable room included. */
 export function plannedGaps(plan: Plan, survey: Survey): GapPart[] {
   return plannedParts(plan, survey).filter((part): part is GapPart => part.kind === 'gap');
 }
@@ -140,6 +144,7 @@ export function lengthFor(size: number, start: number, most: number, sectorBytes
   return sectors(rounded > most && exact <= most ? most : rounded);
 }
 
+/** Size in bytes of a span of this disk’s logical sectors. */
 export function sizeOf(span: { readonly length: number }, survey: Survey): Bytes {
   return bytes(span.length * survey.disk.sectorBytes);
 }

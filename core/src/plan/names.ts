@@ -1,5 +1,6 @@
 import type { Role } from '../table/index.js';
 
+/** What a role is called in the interface. */
 export const ROLE_NAMES: Readonly<Record<Role, string>> = {
   efi: 'EFI system',
   reserved: 'Windows reserved',

@@ -88,6 +88,7 @@ export interface Plan {
   readonly ticked: readonly string[];
 }
 
+/** A plan before anything is said: no survey, no systems. */
 export const EMPTY_PLAN: Plan = {
   format: 'rhizotome/plan',
   version: 1,
@@ -140,6 +141,7 @@ export const TargetSchema = z.strictObject({
 /** Most systems, ticks and partitions a plan may hold. */
 const MOST = { systems: 12, ticks: 2000, partitions: 256 } as const;
 
+/** Shape only; whether a plan makes sense is judged by `apply` and by findings. */
 export const PlanSchema: z.ZodType<Plan> = z.strictObject({
   format: z.literal('rhizotome/plan'),
   version: z.literal(1),
@@ -152,14 +154,17 @@ export const PlanSchema: z.ZodType<Plan> = z.strictObject({
   ticked: z.array(z.string().max(120)).max(MOST.ticks).readonly(),
 });
 
+/** The planned partition with this id. */
 export function partitionOf(plan: Plan, id: PartitionId): PlannedPartition | undefined {
   return plan.partitions.find((p) => p.id === id);
 }
 
+/** The system of the plan with this id. */
 export function systemOf(plan: Plan, id: SystemId): System | undefined {
   return plan.systems.find((s) => s.id === id);
 }
 
+/** First sector after the span. */
 export function endOf(span: { readonly start: number; readonly length: number }): number {
   return span.start + span.length;
 }

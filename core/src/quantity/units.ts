@@ -38,6 +38,7 @@ export function sectorsToHold(size: number, sectorBytes: number): Sectors {
   return sectors(Math.ceil(size / sectorBytes));
 }
 
+/** The least multiple of `step` that is not below `n`. */
 export function alignUp(n: number, step: number): number {
   return Math.ceil(n / step) * step;
 }

@@ -36,6 +36,7 @@ export interface Runbook {
   readonly refusal: string | null;
 }
 
+/** The runbook of a plan on its survey. Derived whole each time; ticks of steps that are no longer there have no effect. */
 export function runbookFor(plan: Plan, survey: Survey): Runbook {
   const procedure = procedureFor(plan, survey);
   const context = wordContext(plan, survey);
@@ -79,6 +80,7 @@ function between(least: number, most: number, unit: string): string {
   return least === most ? `${most} ${unit}` : `${least}–${most} ${unit}`;
 }
 
+/** What the recognition sheet says to do with a line. */
 export const INSTRUCTION_WORDS: Readonly<Record<Instruction, string>> = {
   'install-here': 'install here',
   'use-keep': 'use, do not format',

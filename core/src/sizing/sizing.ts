@@ -41,6 +41,7 @@ export function efiBudget(systems: readonly System[], sectorBytes: number): read
   return lines;
 }
 
+/** Sum of the lines, in bytes. */
 export function totalOf(lines: readonly BudgetLine[]): Bytes {
   return bytes(lines.reduce((sum, line) => sum + line.bytes, 0));
 }

@@ -42,6 +42,7 @@ const KIND_WORDS: Readonly<Record<string, { readonly type: string; readonly volu
 };
 const LINUX_CONTENT: readonly VolumeKind[] = ['ext2', 'ext3', 'ext4', 'btrfs', 'xfs'];
 
+/** The words a line may name a part by. */
 export const HAND_WORDS: readonly string[] = [
   ...Object.keys(KIND_WORDS),
   ...VOLUME_KINDS.filter((k) => !(k in KIND_WORDS) && k !== 'none'),

@@ -14,6 +14,7 @@ import {
 /** Columns asked for; SIZE and START are needed, the rest is optional, and absent facts stay absent. */
 export const LSBLK_COLUMNS =
   'PATH,TYPE,SIZE,START,LOG-SEC,PTTYPE,PTUUID,PARTN,PARTTYPE,PARTUUID,PARTLABEL,PARTFLAGS,FSTYPE,LABEL,UUID,FSUSED,FSSIZE,MOUNTPOINT';
+/** What to run on the machine. */
 export const LSBLK_COMMAND = `lsblk --json --bytes -o ${LSBLK_COLUMNS}`;
 
 const LONGEST_TEXT = 4 * 1024 * 1024;

@@ -66,6 +66,7 @@ export interface Survey {
   readonly partitions: readonly SurveyPartition[];
 }
 
+/** Twice what a GPT of usual size holds; beyond it a survey is refused. */
 export const MOST_PARTITIONS = 256;
 
 export interface SurveyIdentity {

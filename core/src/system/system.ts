@@ -151,6 +151,7 @@ export const SYSTEM_PROFILES: readonly SystemProfile[] = [
   },
 ];
 
+/** @throws RangeError for an id that is not in the catalogue. */
 export function profileOf(id: string): SystemProfile {
   const profile = SYSTEM_PROFILES.find((p) => p.id === id);
   if (!profile) throw new RangeError(`No such system profile: ${id}`);
@@ -168,6 +169,7 @@ export function systemFrom(
 
 const room = z.int().nonnegative().max(Number.MAX_SAFE_INTEGER);
 
+/** Shape only; sizes in bytes. */
 export const SystemSchema = z.strictObject({
   id: z.string().min(1).max(40),
   name: z.string().trim().min(1, 'A system needs a name.').max(60),

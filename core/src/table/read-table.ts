@@ -6,6 +6,7 @@ import type { Gpt } from './gpt/gpt.js';
 import { decodeMbr, isExtended, looksLikeBootSector, type Mbr } from './mbr/decode.js';
 import { MOST_SECTORS, TYPE_PROTECTIVE } from './mbr/layout.js';
 
+/** Logical sector sizes of disks, in bytes; looked for in this order. */
 export const SECTOR_SIZES = [512, 4096] as const;
 
 export type TableStyle = 'gpt' | 'mbr';
@@ -144,6 +145,7 @@ export function mbrUsableArea(diskSectors: number): { firstUsable: Sectors; usab
   return { firstUsable: sectors(1), usableEnd: sectors(Math.min(diskSectors, 2 ** 32)) };
 }
 
+/** An MBR type byte as types are written here: `0x07`. */
 export function mbrType(byte: number): string {
   return `0x${byte.toString(16).padStart(2, '0')}`;
 }

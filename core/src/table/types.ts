@@ -120,6 +120,7 @@ export function partitionType(code: string): PartitionType | undefined {
   return BY_CODE.get(code.toLowerCase());
 }
 
+/** The name of a type code, or the code itself where it is not known. */
 export function typeName(code: string): string {
   return partitionType(code)?.name ?? `type ${code}`;
 }

@@ -128,6 +128,7 @@ export const VOLUME_TRAITS: Readonly<Record<VolumeKind, VolumeTraits>> = {
   unknown: { name: 'unknown content', shrink: 'no', grow: 'no', move: 'offline' },
 };
 
+/** What a kind of content is called in the interface. */
 export function volumeName(kind: VolumeKind): string {
   return VOLUME_TRAITS[kind].name;
 }
@@ -156,11 +157,13 @@ const PRINTED_NAMES: Readonly<Record<string, VolumeKind>> = {
   refs: 'refs',
 };
 
+/** The kind for an FSTYPE as printed, in any letter case; `unknown` for what is not planned here. */
 export function kindOfPrintedName(name: string): VolumeKind {
   const lower = name.toLowerCase();
   return PRINTED_NAMES[lower] ?? (isEncryptedName(lower) ? 'ntfs' : 'unknown');
 }
 
+/** Whether the printed name is that of a volume encrypted by Windows. */
 export function isEncryptedName(name: string): boolean {
   return /locker$/i.test(name);
 }

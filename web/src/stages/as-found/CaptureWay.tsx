@@ -7,7 +7,7 @@ import {
   surveyFromCapture,
   type CapturedFile,
 } from '@rhizotome/core';
-import { useState, type DragEvent } from 'react';
+import { useRef, useState, type DragEvent } from 'react';
 import type { WayProps } from './ReadDisk.js';
 import classes from './ReadDisk.module.css';
 
@@ -125,10 +125,19 @@ function diskBytes(typed: string): number | undefined {
 }
 
 function End({ name, file, pick }: { name: string; file: CapturedFile | null; pick: (file: File) => void }) {
+  const reset = useRef<() => void>(null);
   return (
     <div className={classes.end}>
       <h3>{name}</h3>
-      <FileButton onChange={(picked) => picked && pick(picked)}>
+      <FileButton
+        resetRef={reset}
+        onChange={(picked) => {
+          if (!picked) return;
+          pick(picked);
+          // So that the same file, captured again, can be picked again.
+          reset.current?.();
+        }}
+      >
         {(props) => (
           <Button {...props} variant="default" size="xs">
             {file ? 'Pick another' : 'Pick a file'}
