@@ -55,7 +55,7 @@ export function refusalInWords(refusal: Refusal, sectorBytes: number): string {
         ? `There is not room for ${size(refusal.wanted)} here. ${size(refusal.nearest)} would fit.`
         : `There is not room for ${size(refusal.wanted)} here, nor for anything else.`;
     case 'overlaps':
-      return 'That would lie over another partition.';
+      return 'That would lie over another partition of the plan. Make room for it first: shrink, move or delete what lies there.';
     case 'outside':
       return 'That would lie outside the part of the disk that the table can use.';
     case 'not-aligned':

@@ -7,7 +7,9 @@ import {
   plannedGaps,
   undeleteEdit,
   usedOf,
+  VOLUME_TRAITS,
   type Survey,
+  type VolumeKind,
 } from '@rhizotome/core';
 import { useDerived, useEdit, useOpenState, useSelection } from '../../open/context.js';
 import { FindingCard } from '../findings/FindingCard.js';
@@ -85,11 +87,16 @@ function DeletedPart({ survey, id }: { survey: Survey; id: string }) {
         <dt>Size</dt>
         <dd>{formatBoth(surveyed.length * survey.disk.sectorBytes)}</dd>
         <dt>Lost</dt>
-        <dd>{used ? formatBoth(used.bytes) : 'how much is in use is not known'}</dd>
+        <dd>{lossInWords(plan.found[id]?.kind, used?.bytes)}</dd>
       </dl>
       {edit && <Button onClick={() => attempt(edit)}>Keep it as found</Button>}
     </>
   );
+}
+
+function lossInWords(kind: VolumeKind | undefined, used: number | undefined): string {
+  if (kind && VOLUME_TRAITS[kind].shrink === 'recreate') return 'nothing: it holds no files';
+  return used === undefined ? 'how much is in use is not known' : formatBoth(used);
 }
 
 function FoundGap({ survey, id }: { survey: Survey; id: string }) {
