@@ -13,7 +13,7 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
   test('the bench shows the seven demo machines', async () => {
     await on.app.go('/');
     await on.app.sees('sanderling');
-    expect(await on.app.texts('main li a')).toEqual([
+    expect(await on.app.texts('main li div a')).toEqual([
       'petrel',
       'dunlin',
       'turnstone',

@@ -24,10 +24,10 @@ describe('the bench', () => {
     await on.app.press('Delete', 'menuitem');
     await on.app.sees('“godwit” was deleted.');
     await on.app.page.waitForFunction(() => document.querySelectorAll('main li').length === 8);
-    expect((await on.app.texts('main li a')).slice(7)).toEqual(['godwit, copy']);
+    expect((await on.app.texts('main li div a')).slice(7)).toEqual(['godwit, copy']);
     await on.app.press('Undo');
     await on.app.page.waitForFunction(() => document.querySelectorAll('main li').length === 9);
-    expect((await on.app.texts('main li a')).slice(7)).toEqual(['godwit', 'godwit, copy']);
+    expect((await on.app.texts('main li div a')).slice(7)).toEqual(['godwit', 'godwit, copy']);
   });
 });
 

@@ -39,7 +39,7 @@ describe('where a machine stands', () => {
       'open',
       'ready',
     ]);
-    expect(overviewOf(both, survey).next).toBe('Add a system');
+    expect(overviewOf(both, survey)).toMatchObject({ next: 'Add a system', nextStage: 'systems' });
   });
 
   test('blockers come before the runbook', () => {

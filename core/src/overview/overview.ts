@@ -30,6 +30,8 @@ export interface Overview {
   readonly strata: readonly Stratum[];
   /** The next thing to do, in a few words. */
   readonly next: string;
+  /** Where that is done. */
+  readonly nextStage: Stage;
 }
 
 /** Where a plan stands; without a survey only what can be said without one. */
@@ -46,7 +48,7 @@ export function overviewOf(plan: Plan, survey: Survey | undefined): Overview {
     steps: { done, all: steps.length },
     disk: diskLine(plan, survey),
     strata: survey ? strataOf(plan, survey) : [],
-    next: nextWords(stages, plan, findings, { done, all: steps.length }),
+    ...nextThing(stages, plan, findings, { done, all: steps.length }),
   };
 }
 
@@ -102,19 +104,22 @@ function diskLine(plan: Plan, survey: Survey | undefined): string {
   return [size, style, ...(modeInUse === 'unknown' ? [] : [modeInUse.toUpperCase()])].join(' · ');
 }
 
-function nextWords(
+/** The next thing to do, in a few words, and the stage where it is done. */
+function nextThing(
   stages: Record<Stage, StageState>,
   plan: Plan,
   findings: Overview['findings'],
   steps: Overview['steps'],
-): string {
-  if (stages['as-found'] === 'empty') return 'Read the disk';
+): { next: string; nextStage: Stage } {
+  const at = (nextStage: Stage, next: string) => ({ next, nextStage });
+  if (stages['as-found'] === 'empty') return at('as-found', 'Read the disk');
   // Once the deed has begun, the next step is what matters.
-  if (steps.all > 0 && steps.done === steps.all) return 'Carried out';
-  if (steps.done > 0) return `Step ${steps.done + 1} of ${steps.all}`;
-  if (stages.machine !== 'ready') return 'Complete the machine’s facts';
-  if (stages['as-found'] === 'open') return 'Say how much is used';
-  if (!plan.systems.some((s) => s.origin === 'new') && steps.all === 0) return 'Add a system';
-  if (findings.blocker > 0) return `${findings.blocker} blocker${findings.blocker === 1 ? '' : 's'} to solve`;
-  return steps.all > 0 ? 'Runbook ready' : 'Plan the section';
+  if (steps.all > 0 && steps.done === steps.all) return at('runbook', 'Carried out');
+  if (steps.done > 0) return at('runbook', `Step ${steps.done + 1} of ${steps.all}`);
+  if (stages.machine !== 'ready') return at('machine', 'Complete the machine’s facts');
+  if (stages['as-found'] === 'open') return at('as-found', 'Say how much is used');
+  if (!plan.systems.some((s) => s.origin === 'new') && steps.all === 0) return at('systems', 'Add a system');
+  if (findings.blocker > 0)
+    return at('findings', `${findings.blocker} blocker${findings.blocker === 1 ? '' : 's'} to solve`);
+  return steps.all > 0 ? at('runbook', 'Runbook ready') : at('section', 'Plan the section');
 }

@@ -48,6 +48,10 @@ export function Rail() {
           </li>
         ))}
       </ul>
+      <div className={classes.next}>
+        <span className="eyebrow">Next</span>
+        <Link to={`/machines/${id}/${overview.nextStage}`}>{overview.next}</Link>
+      </div>
       {plan.systems.length > 0 && (
         <div className={classes.owners}>
           <span className="eyebrow">Owners</span>

@@ -133,7 +133,9 @@ function Row({ machine, rename, duplicate, remove }: RowProps) {
           </span>
         )}
       </span>
-      <span className={classes.next}>{overview.next}</span>
+      <Link className={classes.next} to={`/machines/${id}/${overview.nextStage}`}>
+        {overview.next}
+      </Link>
       <Menu position="bottom-end">
         <Menu.Target>
           <ActionIcon variant="subtle" color="loam" aria-label={`More for ${name}`}>
