@@ -136,6 +136,18 @@ describe('the runbook', () => {
     expect(install.actions.join(' ')).toContain(says);
   });
 
+  test('a clock that is planned otherwise than by default is set at the first start', () => {
+    const actions = (clock: 'utc' | 'local') => {
+      const changed = edited(plan, survey, { kind: 'change-system', system: 'system-1', changes: { clock } });
+      const start = runbookFor(changed, survey)
+        .phases.flatMap((p) => p.steps)
+        .find((s) => s.id === 'first-start:system-1')!;
+      return start.actions.join(' ');
+    };
+    expect(actions('utc')).not.toContain('clock');
+    expect(actions('local')).toContain('as local time; by default it takes it for UTC');
+  });
+
   test('ticks are kept', () => {
     const ticked = edited(plan, survey, { kind: 'tick', step: 'backup', done: true });
     expect(runbookFor(ticked, survey).phases[0]!.steps.map((s) => s.done)).toEqual([
