@@ -13,7 +13,6 @@ import {
   type VerdictLevel,
   type Way,
 } from '@rhizotome/core';
-import { Fragment } from 'react';
 import { useEdit, useOpenState } from '../../open/context.js';
 import { OwnerSwatch } from '../../parts/OwnerSwatch.js';
 import classes from './MatchStage.module.css';
@@ -186,9 +185,7 @@ function WayRow({ way, rank, take }: { way: Way; rank: number; take: (() => void
             {way.loss === 2 ? 'Plan it, losing everything' : 'Take this way'}
           </Button>
         ) : (
-          <Fragment>
-            <p className="small soft">Its steps cannot be planned here yet.</p>
-          </Fragment>
+          <p className="small soft">Its steps cannot be planned here yet.</p>
         )}
       </div>
     </li>

@@ -1,9 +1,10 @@
 import { Button, NativeSelect, SegmentedControl } from '@mantine/core';
 import {
   alignmentSectors,
-  evaluateSize,
   formatBoth,
+  GIB,
   lengthFor,
+  MIB,
   newEfiBytes,
   newPartition,
   ROLE_NAMES,
@@ -182,23 +183,19 @@ function nextRole(plan: Plan, ownerId: string): NewRole {
 
 /** A sensible size to begin from; the rest of the room where nothing else is known. */
 function proposedSize(plan: Plan, role: NewRole, owner: System | undefined): number {
-  const context = { disk: 0, ram: plan.machine.ramBytes ?? undefined };
-  const sized = (text: string) => {
-    const outcome = evaluateSize(text, context as Parameters<typeof evaluateSize>[1]);
-    return outcome.ok ? outcome.value : Number.MAX_SAFE_INTEGER;
-  };
+  const { ramBytes } = plan.machine;
   switch (role) {
     case 'root':
     case 'system':
-      return owner?.comfortableBytes ?? Number.MAX_SAFE_INTEGER;
+      return owner?.comfortableBytes ?? Infinity;
     case 'efi':
       return newEfiBytes(owner ? [owner] : []);
     case 'boot':
-      return sized('1GiB');
+      return GIB;
     case 'bios-boot':
-      return sized('1MiB');
+      return MIB;
     case 'swap':
-      return plan.machine.ramBytes === null ? sized('4GiB') : sized('min(ram, 8GiB)');
+      return Math.min(ramBytes ?? 4 * GIB, 8 * GIB);
     case 'home':
     case 'data':
     case 'recovery':
@@ -206,7 +203,7 @@ function proposedSize(plan: Plan, role: NewRole, owner: System | undefined): num
     case 'container':
     case 'opaque':
     case 'other':
-      return Number.MAX_SAFE_INTEGER;
+      return Infinity;
   }
 }
 
