@@ -90,6 +90,23 @@ describe('knot: the system is reinstalled, its root enlarged, its home kept', ()
   });
 });
 
+describe('freed space on the other side', () => {
+  test('moves the start, and what that costs is told at once', async () => {
+    await opened('knot');
+    await on.app.selectPart('found-4');
+    await on.app.pick('Which end stays', 'its end stays');
+    await on.app.sees('All its data travels', 'aside');
+    await on.app.type('New size', '150GiB');
+    await on.app.sees('The start of “knot-home” moves: all its data travels', 'aside');
+    expect((await on.app.core('planned')).slice(-2)).toEqual([
+      'free 35.1 GiB 37.7 GB',
+      'knot-home ext4 · moved 150 GiB 161.1 GB',
+    ]);
+    expect(await on.app.figure('data that moves')).toBe('77 GiB – 185.1 GiB');
+    await on.app.press('Undo: Size of “knot-home”');
+  });
+});
+
 describe('dunlin: an MBR is shown, judged and not changed', () => {
   test('its three primaries are there, and a change is refused in words', async () => {
     await opened('dunlin');

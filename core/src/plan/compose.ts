@@ -1,4 +1,4 @@
-import { bytes, type Bytes, type Sectors } from '../quantity/index.js';
+import { alignUp, bytes, sectors, type Bytes, type Sectors } from '../quantity/index.js';
 import type { SizeContext } from '../quantity/index.js';
 import type { Survey } from '../survey/index.js';
 import type { System } from '../system/index.js';
@@ -7,8 +7,11 @@ import { VOLUME_TRAITS, type VolumeKind } from '../volume/index.js';
 import { keptPartition } from './begin.js';
 import type { BatchEdit, Edit, SingleEdit } from './edits/edit.js';
 import { floorOf, usedOf } from './floor.js';
-import { lengthFor, roomAround, sizeOf, type GapPart } from './layout.js';
-import { partitionOf, type FoundNote, type Plan, type PlannedPartition } from './plan.js';
+import { alignmentSectors, lengthFor, roomAround, sizeOf, type GapPart } from './layout.js';
+import { endOf, partitionOf, type FoundNote, type Plan, type PlannedPartition } from './plan.js';
+
+/** The end of a partition that stays where it is when the size changes. */
+export type Held = 'start' | 'end';
 
 /** Edits to be made all or none, under a title that undo shows. */
 export function batch(title: string, edits: readonly SingleEdit[]): BatchEdit {
@@ -102,15 +105,20 @@ function distinctLabel(plan: Plan, label: string, content: VolumeKind): string {
   return candidate.slice(0, most);
 }
 
-/** What sizes typed for this partition may refer to. */
-export function sizeContextFor(plan: Plan, survey: Survey, partition: PlannedPartition): SizeContext {
+/** What sizes typed for this partition may refer to; `rest` is the room on the side that is not held. */
+export function sizeContextFor(
+  plan: Plan,
+  survey: Survey,
+  partition: PlannedPartition,
+  hold: Held = 'start',
+): SizeContext {
   const room = roomAround(plan, survey, partition.id);
   const used = partition.from === null ? undefined : usedOf(plan, survey, partition.from);
   const floor = floorOf(plan, survey, partition);
   return {
     disk: diskBytes(survey),
     now: sizeOf(partition, survey),
-    rest: bytes((partition.length + room.after) * survey.disk.sectorBytes),
+    rest: bytes((partition.length + (hold === 'start' ? room.after : room.before)) * survey.disk.sectorBytes),
     ...(used ? { used: used.bytes } : {}),
     ...(floor ? { floor: floor.bytes } : {}),
     ...ramOf(plan),
@@ -130,11 +138,29 @@ function ramOf(plan: Plan): { ram?: Bytes } {
   return plan.machine.ramBytes === null ? {} : { ram: bytes(plan.machine.ramBytes) };
 }
 
-/** The edit that gives a partition this size, its start held; rounded to whole MiB, or to the room's end. */
-export function resizeTo(plan: Plan, survey: Survey, partition: PlannedPartition, size: number): Edit {
-  const most = partition.length + roomAround(plan, survey, partition.id).after;
-  const length = lengthFor(size, partition.start, most, survey.disk.sectorBytes);
-  return { kind: 'resize', partition: partition.id, length, hold: 'start' };
+/**
+ * The edit that gives a partition this size in bytes, one end held in place. The other end comes to lie on
+ * a whole MiB, or at the end of the room. A present size, however odd, stays as it is.
+ */
+export function resizeTo(
+  plan: Plan,
+  survey: Survey,
+  partition: PlannedPartition,
+  size: number,
+  hold: Held = 'start',
+): Edit {
+  const { sectorBytes } = survey.disk;
+  const room = roomAround(plan, survey, partition.id);
+  const edit = (length: Sectors): Edit => ({ kind: 'resize', partition: partition.id, length, hold });
+  if (size === sizeOf(partition, survey)) return edit(partition.length);
+  if (hold === 'start')
+    return edit(lengthFor(size, partition.start, partition.length + room.after, sectorBytes));
+  const step = alignmentSectors(sectorBytes);
+  const end = endOf(partition);
+  const wanted = Math.floor((end - Math.ceil(size / sectorBytes)) / step) * step;
+  const first = alignUp(partition.start - room.before, step);
+  const roundedOnly = wanted < first && wanted + step > first;
+  return edit(sectors(Math.max(0, end - (roundedOnly ? first : wanted))));
 }
 
 /** Says what a surveyed partition is, and lets the planned one that keeps it follow. */

@@ -11,6 +11,7 @@ export {
   sizeContextFor,
   sizeContextForGap,
   undeleteEdit,
+  type Held,
 } from './compose.js';
 export { apply, EditSchema, type BatchEdit, type Edit, type SingleEdit } from './edits/edit.js';
 export { editTitle } from './edits/title.js';

@@ -374,6 +374,22 @@ describe('typed sizes of a part', () => {
     expect(lengthFor(GIB, 256, 10 ** 9, 4096)).toBe(GIB / 4096);
   });
 
+  test.each<[string, number, number]>([
+    ['shrinks from its left end', 300 * GIB, 300 * 1024],
+    ['to a whole MiB', 300 * GIB + 1, 300 * 1024 + 1],
+    ['grows into the room before it', 405 * GIB, 405 * 1024],
+  ])('its end held, a part %s', (_, size, mebibytes) => {
+    const survey = drawn(500, ['20GiB gap', '400GiB ntfs']);
+    const plan = planOn(survey);
+    const before = partitionOf(plan, 'found-1')!;
+    const after = partitionOf(edited(plan, survey, resizeTo(plan, survey, before, size, 'end')), 'found-1')!;
+    expect(after.length).toBe(mib(mebibytes));
+    expect(endOf(after)).toBe(endOf(before));
+    expect(sizeContextFor(plan, survey, before, 'end').rest).toBe(
+      (400 * 1024 + 20 * 1024 + 1) * MIB - 34 * 512,
+    );
+  });
+
   test('resizing a part to its present size changes nothing', () => {
     const plan = planOn(LAPTOP);
     expect(edited(plan, LAPTOP, resizeTo(plan, LAPTOP, partitionOf(plan, 'found-3')!, 400 * GIB))).toEqual(

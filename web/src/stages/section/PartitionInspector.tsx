@@ -1,4 +1,4 @@
-import { Button, NativeSelect, TextInput } from '@mantine/core';
+import { Button, NativeSelect, SegmentedControl, TextInput } from '@mantine/core';
 import {
   advisedWindowsBytes,
   EVIDENCE_WORDS,
@@ -15,6 +15,7 @@ import {
   VOLUME_TRAITS,
   volumeName,
   partitionTitle,
+  type Held,
   type PlannedPartition,
   type Survey,
 } from '@rhizotome/core';
@@ -34,6 +35,7 @@ const SIZE_EXAMPLES = ['80GiB', '-5GiB', 'half', 'rest', 'used + 60GiB', 'free 2
 export function PartitionInspector({ survey, partition }: Props) {
   const { plan } = useOpenState();
   const { tryEdit } = useEdit();
+  const [hold, setHold] = useState<Held>('start');
   const readOnly = plan.target.style === 'mbr';
   return (
     <>
@@ -53,10 +55,25 @@ export function PartitionInspector({ survey, partition }: Props) {
         <div className={classes.group}>
           <SizeInput
             label="New size"
-            context={sizeContextFor(plan, survey, partition)}
+            context={sizeContextFor(plan, survey, partition, hold)}
             value={sizeOf(partition, survey)}
-            onSize={(size) => tryEdit(resizeTo(plan, survey, partition, size))}
+            onSize={(size) => tryEdit(resizeTo(plan, survey, partition, size, hold))}
           />
+          <SegmentedControl
+            size="xs"
+            aria-label="Which end stays"
+            value={hold}
+            data={[
+              { value: 'start', label: 'its start stays' },
+              { value: 'end', label: 'its end stays' },
+            ]}
+            onChange={(value) => setHold(value)}
+          />
+          {hold === 'end' && partition.from !== null && partition.treatment === 'keep' && (
+            <p className="small soft">
+              All its data travels, with the volume out of use; see what that costs before you leave it so.
+            </p>
+          )}
           <p className={`${classes.examples} small soft`}>
             {SIZE_EXAMPLES.map((example) => (
               <code key={example}>{example}</code>
