@@ -182,7 +182,7 @@ function browser() {
   if (findChromium()) return;
   if (aptInstall(['chromium'], 'for the browser tests') && findChromium()) return;
   fail(
-    'The browser tests need Chromium. Install it (Debian: apt-get install chromium), or name one in RHIZOTOME_CHROMIUM.',
+    'The browser tests need Chromium. Install it (apt-get install chromium), or name one in RHIZOTOME_CHROMIUM.',
   );
 }
 

@@ -1,7 +1,7 @@
 import { bytes, GIB, MIB, type Bytes } from '../quantity/index.js';
 import type { System } from '../system/index.js';
 
-/** FAT32 by definition has at least 65 525 clusters (Microsoft FAT specification, "FAT type determination"). */
+/** FAT32 by definition has at least 65 525 clusters (FAT on-disk format specification, "FAT type determination"). */
 const FAT32_CLUSTERS = 65_525;
 
 /**
