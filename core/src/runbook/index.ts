@@ -7,4 +7,4 @@ export {
   type RunbookPhase,
   type RunbookStep,
 } from './runbook.js';
-export type { StepWords } from './words.js';
+export type { StepWords } from './words/index.js';

@@ -3,7 +3,7 @@ import { formatBoth } from '../quantity/index.js';
 import { deviceName, recognitionSheet, type Instruction, type RecognitionRow } from '../recognition/index.js';
 import { procedureFor, type Environment, type Range, type Step } from '../sequence/index.js';
 import type { Survey } from '../survey/index.js';
-import { environmentNote, environmentTitle, stepWords, wordContext, type StepWords } from './words.js';
+import { environmentNote, environmentTitle, stepWords, wordContext, type StepWords } from './words/index.js';
 
 export interface RunbookStep extends StepWords {
   readonly id: string;

@@ -1,0 +1,87 @@
+import { endOf, floorOf, partitionTitle } from '../../plan/index.js';
+import { MIB, formatBinary, formatBoth } from '../../quantity/index.js';
+import { partitionDevice, typeOf } from '../../recognition/index.js';
+import type { Step } from '../../sequence/index.js';
+import { typeName } from '../../table/index.js';
+import { VOLUME_TRAITS, volumeName } from '../../volume/index.js';
+import { words, type StepWords } from './step-words.js';
+import { partitionLine, partitionName, planned, sizeOf, type WordContext } from './word-context.js';
+
+export function shrink(context: WordContext, step: Step): StepWords {
+  const p = planned(context, step);
+  const own = step.environment.kind === 'running';
+  const floor = floorOf(context.plan, context.survey, p);
+  const cut = step.before!.length - step.after!.length;
+  const { sectorBytes } = context.survey.disk;
+  return words(
+    `Shrink ${partitionName(context, step)} to ${sizeOf(context, step.after!)}`,
+    own
+      ? [
+          `In the disk tool of the system that owns it, shrink “${partitionTitle(p)}”: ${sizeOf(context, step.before!)} now, ${placeInWords(context, step)}.`,
+          `It asks for the amount to take away: ${Math.ceil((cut * sectorBytes) / MIB)} MiB (it may write MB for it).`,
+        ]
+      : [
+          `Shrink the file system first, then the partition to ${sizeOf(context, step.after!)}; a tool that does both does it in this order.`,
+        ],
+    [
+      `The volume is shown with ${sizeOf(context, step.after!)}, and ${formatBinary(cut * sectorBytes)} of unallocated space follows it.`,
+      ...(floor && floor.evidence !== 'no-content'
+        ? [`It was not asked to go below ${formatBoth(floor.bytes)}.`]
+        : []),
+    ],
+    {
+      beware: own
+        ? 'If it offers less than this, stop: something that cannot be moved lies in the way. Enter the limit it tells under As found, and plan again.'
+        : 'Never the partition before the file system: that cuts data off.',
+      exposure: `If power fails now, “${partitionTitle(p)}” may need repair, or its backup.`,
+    },
+  );
+}
+
+/** Windows and macOS count in disk order and do not know Linux names. */
+function placeInWords({ survey }: WordContext, step: Step): string {
+  const at = survey.partitions.findIndex((p) => p.id === step.found);
+  return `number ${at + 1} of ${survey.partitions.length} in the order on the disk`;
+}
+
+export function move(context: WordContext, step: Step): StepWords {
+  const p = planned(context, step);
+  return words(
+    `Move ${partitionName(context, step)}`,
+    [
+      `Move the start of ${partitionLine(context, step)} from sector ${step.before!.start} to sector ${step.after!.start}.`,
+      'Do not interrupt it.',
+    ],
+    ['A check of the volume reports no errors, and its files are there.'],
+    {
+      beware: 'The volume must not be mounted. Mains power, and no sleep.',
+      exposure: `If power fails while it runs, all of “${partitionTitle(p)}” is lost: ${formatBoth(step.bytes!.least)} to ${formatBoth(step.bytes!.most)}.`,
+    },
+  );
+}
+
+export function create(context: WordContext, step: Step): StepWords {
+  const p = planned(context, step);
+  const { sectorBytes } = context.survey.disk;
+  const position = context.sheet.find((row) => row.id === p.id);
+  const isMarked = VOLUME_TRAITS[p.fileSystem].shrink === 'recreate' && p.fileSystem === 'none';
+  return words(
+    `Create ${partitionName(context, step)}, ${sizeOf(context, p)}`,
+    [
+      `In the gap after ${position?.before ?? 'the start of the disk'}: start at ${(p.start * sectorBytes) / MIB} MiB (sector ${p.start}), size ${formatBinary(p.length * sectorBytes)} (last sector ${endOf(p) - 1}).`,
+      `Type: ${typeName(typeOf(context.plan, context.survey, p))}${p.name ? `. Partition name: ${p.name}` : ''}.`,
+      isMarked
+        ? 'No file system.'
+        : `${p.fileSystem === 'swap' ? 'Make it swap' : `Format as ${volumeName(p.fileSystem)}${p.role === 'efi' ? '32' : ''}`}${p.label ? `, label ${p.label}` : ''}.`,
+    ],
+    [
+      `It is listed as ${partitionDevice(context.device, context.numbers.get(p.id)!)}; the partitions beside it are unchanged.`,
+    ],
+    p.role === 'efi'
+      ? {
+          beware:
+            'Set the type as well as the file system: a FAT volume of another type is not started from.',
+        }
+      : {},
+  );
+}
