@@ -60,28 +60,22 @@ export const SectionDrawing = memo(function SectionDrawing({
           {placed.ribbons.map((ribbon) => (
             <Ribbon key={ribbon.id} ribbon={ribbon} sectorBytes={sectorBytes} onSelect={onSelect} />
           ))}
-          <CoreFrame x={foundX} width={coreWidth} height={height} />
-          {placed.found.map((s) => (
-            <StratumShape
-              key={s.stratum.id}
-              plan={plan}
-              placed={s}
-              x={foundX}
-              width={coreWidth}
-              onSelect={onSelect}
-            />
-          ))}
-          <CoreFrame x={plannedX} width={coreWidth} height={height} />
-          {placed.planned.map((s) => (
-            <StratumShape
-              key={s.stratum.id}
-              plan={plan}
-              placed={s}
-              x={plannedX}
-              width={coreWidth}
-              onSelect={onSelect}
-            />
-          ))}
+          <Core
+            plan={plan}
+            strata={placed.found}
+            x={foundX}
+            width={coreWidth}
+            height={height}
+            onSelect={onSelect}
+          />
+          <Core
+            plan={plan}
+            strata={placed.planned}
+            x={plannedX}
+            width={coreWidth}
+            height={height}
+            onSelect={onSelect}
+          />
           {placed.planned.map((s) => (
             <FloorLine
               key={s.stratum.id}
@@ -141,8 +135,24 @@ function Stripes({ plan, owners }: { plan: Plan; owners: readonly SystemId[] }) 
   );
 }
 
-function CoreFrame({ x, width, height }: { x: number; width: number; height: number }) {
-  return <rect x={x} width={width} height={height} className={classes.core} />;
+interface CoreProps {
+  readonly plan: Plan;
+  readonly strata: readonly PlacedStratum[];
+  readonly x: number;
+  readonly width: number;
+  readonly height: number;
+  readonly onSelect: (id: string) => void;
+}
+
+function Core({ plan, strata, x, width, height, onSelect }: CoreProps) {
+  return (
+    <>
+      <rect x={x} width={width} height={height} className={classes.core} />
+      {strata.map((s) => (
+        <StratumShape key={s.stratum.id} plan={plan} placed={s} x={x} width={width} onSelect={onSelect} />
+      ))}
+    </>
+  );
 }
 
 interface StratumProps {
