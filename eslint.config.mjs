@@ -7,6 +7,7 @@ import tseslint from 'typescript-eslint';
 const CORE_LAYERS = [
   'quantity',
   'bytes',
+  'image',
   'table',
   'volume',
   'survey',
@@ -14,6 +15,8 @@ const CORE_LAYERS = [
   'system',
   'sizing',
   'plan',
+  'notation',
+  'practice',
   'match',
   'recognition',
   'finding',
@@ -28,8 +31,9 @@ const PACKAGES = {
   core: [],
   demo: ['core'],
   server: ['core', 'demo'],
+  cli: ['core'],
   web: ['core'],
-  e2e: ['core', 'demo'],
+  e2e: ['core', 'demo', 'cli'],
 };
 
 const forbid = (patterns) => ({ 'no-restricted-imports': ['error', { patterns }] });

@@ -72,6 +72,16 @@ const twins = (p: object): Survey => ({
   ...LAPTOP,
   partitions: LAPTOP.partitions.map((q) => ({ ...q, ...p })),
 });
+const read = (volume: object): Survey => ({
+  ...LAPTOP,
+  partitions: LAPTOP.partitions.map((p) =>
+    p.number === 3 ? { ...p, volume: { kind: 'ntfs', ...volume } } : p,
+  ),
+});
+const covered = (kind: 'ntfs' | null): Survey => ({
+  ...BLANK,
+  disk: { ...BLANK.disk, ...(kind ? { bareVolume: { kind, label: 'terns' } } : {}) },
+});
 const mbr = drawn(500, ['300MiB ntfs', '200GiB windows'], { style: 'mbr' });
 const asRead: Survey = { ...mbr, source: { kind: 'lsblk' } };
 const withActive: Survey = {
@@ -201,6 +211,9 @@ const CASES: Readonly<Record<string, readonly [Case, Case]>> = {
     make(make(joined, 'data', 20_480), 'root', 20_480),
     make(make(joined, 'data', 20_480), 'root', 20_736),
   ],
+  'bare-volume': [on(covered('ntfs')), on(covered(null))],
+  'left-in-use': [on(read({ dirty: true })), on(read({}))],
+  'volume-size': [on(read({ sizeBytes: 401 * GIB })), on(read({ sizeBytes: 400 * GIB - MIB }))],
   'same-size-disk': [
     on(LAPTOP, set({ otherDisks: [{ name: 'spare', sizeBytes: 500 * GIB }] })),
     on(LAPTOP, set({ otherDisks: [{ name: 'spare', sizeBytes: 250 * GIB }] })),

@@ -1,3 +1,6 @@
+import { volumeSize } from './rules/volume-size.js';
+import { leftInUse } from './rules/left-in-use.js';
+import { bareVolume } from './rules/bare-volume.js';
 import { activePrimary } from './rules/active-primary.js';
 import { belowAdvised } from './rules/below-advised.js';
 import { belowFloor } from './rules/below-floor.js';
@@ -46,6 +49,9 @@ import type { Rule } from './rule.js';
 
 /** Every rule, in the order in which findings of one level are shown. */
 export const RULES: readonly Rule[] = [
+  bareVolume,
+  leftInUse,
+  volumeSize,
   systemCannotStart,
   modesMixed,
   mediumStartUnknown,

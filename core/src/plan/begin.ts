@@ -4,6 +4,7 @@ import type { Survey, SurveyPartition } from '../survey/index.js';
 import { systemFrom, type Family, type System } from '../system/index.js';
 import { partitionType, type Role } from '../table/index.js';
 import type { VolumeKind } from '../volume/index.js';
+import { mountPointsIn } from './mounts.js';
 import type { BeginEdit } from './edits/fact-edits.js';
 import type { FoundNote, Plan, PlannedPartition } from './plan.js';
 
@@ -38,7 +39,8 @@ const TYPE_CONTENT: Readonly<Record<string, VolumeKind>> = {
  * for known: used space stays unknown.
  */
 export function beginEdit(plan: Plan, survey: Survey): BeginEdit {
-  const roles = new Map(survey.partitions.map((p) => [p.id, proposeRole(p, survey)]));
+  const mounts = mountPointsIn(survey);
+  const roles = new Map(survey.partitions.map((p) => [p.id, proposeRole(p, survey, mounts)]));
   const families = familiesOn(survey, roles);
   const systems = [
     ...families.map((family) => foundSystem(family, survey)),
@@ -56,14 +58,14 @@ export function beginEdit(plan: Plan, survey: Survey): BeginEdit {
     },
     systems,
     found,
-    partitions: survey.partitions.map((p) => keptPartition(p, found[p.id]!)),
+    partitions: survey.partitions.map((p) => keptPartition(p, found[p.id]!, mounts.get(p.id))),
     device: survey.disk.device ?? plan.machine.device,
     ticked: [],
   };
 }
 
 /** The planned partition that leaves a surveyed one as it is. */
-export function keptPartition(p: SurveyPartition, note: FoundNote): PlannedPartition {
+export function keptPartition(p: SurveyPartition, note: FoundNote, mountPoint = ''): PlannedPartition {
   return {
     id: p.id,
     from: p.id,
@@ -75,7 +77,7 @@ export function keptPartition(p: SurveyPartition, note: FoundNote): PlannedParti
     fileSystem: note.kind,
     label: p.volume?.label ?? '',
     name: p.name ?? '',
-    mountPoint: p.volume?.mountPoint ?? '',
+    mountPoint: mountPoint || (p.volume?.mountPoint ?? ''),
   };
 }
 
@@ -90,17 +92,20 @@ function bytesIn(p: SurveyPartition, survey: Survey): number {
   return p.length * survey.disk.sectorBytes;
 }
 
-function proposeRole(p: SurveyPartition, survey: Survey): Role {
+type Mounts = ReadonlyMap<string, string>;
+
+function proposeRole(p: SurveyPartition, survey: Survey, mounts: Mounts): Role {
   const type = partitionType(p.type ?? '');
   const byType = type?.role ?? 'other';
   if (byType !== 'data') return byType;
   if (type?.name === 'Basic data') return windowsRole(p, survey);
-  return type?.family === 'linux' ? linuxRole(p, survey) : byType;
+  return type?.family === 'linux' ? linuxRole(p, survey, mounts) : byType;
 }
 
 /** The largest basic-data volume is the likely Windows; on an MBR the small active one holds its start files. */
 function windowsRole(p: SurveyPartition, survey: Survey): Role {
-  const mayHold = (q: SurveyPartition) => ['ntfs', 'unknown'].includes(q.volume?.kind ?? 'unknown');
+  const mayHold = (q: SurveyPartition) =>
+    ['ntfs', 'windows-encrypted', 'unknown'].includes(q.volume?.kind ?? 'unknown');
   if (!mayHold(p)) return 'data';
   const peers = survey.partitions.filter(
     (q) => partitionType(q.type ?? '')?.name === 'Basic data' && mayHold(q),
@@ -110,9 +115,10 @@ function windowsRole(p: SurveyPartition, survey: Survey): Role {
   return p.id === largest.id && bytesIn(p, survey) >= SMALLEST_WINDOWS_BYTES ? 'system' : 'data';
 }
 
-function linuxRole(p: SurveyPartition, survey: Survey): Role {
-  const mounts: Readonly<Record<string, Role>> = { '/': 'root', '/home': 'home', '/boot': 'boot' };
-  const mounted = mounts[p.volume?.mountPoint ?? ''];
+const MOUNTED_ROLES: Readonly<Record<string, Role>> = { '/': 'root', '/home': 'home', '/boot': 'boot' };
+
+function linuxRole(p: SurveyPartition, survey: Survey, mounts: Mounts): Role {
+  const mounted = MOUNTED_ROLES[mounts.get(p.id) ?? ''];
   if (mounted) return mounted;
   const called = /\b(root|home|boot)\b/i.exec(`${p.name ?? ''} ${p.volume?.label ?? ''}`)?.[1]?.toLowerCase();
   if (called) return called as Role;
@@ -140,19 +146,22 @@ const FOUND_PROFILES: Readonly<Record<Family, string>> = {
 
 function foundSystem(family: Family, survey: Survey): System {
   const profile = family === 'windows' && survey.disk.style === 'mbr' ? 'windows-10' : FOUND_PROFILES[family];
-  const name = { windows: 'Windows', linux: 'Linux', macos: 'macOS', bsd: 'BSD' }[family];
+  const read = survey.partitions.map((p) => p.volume?.contents?.systemName).find((n) => n !== undefined);
+  const plain = { windows: 'Windows', linux: 'Linux', macos: 'macOS', bsd: 'BSD' }[family];
+  const name = family === 'linux' && read ? read.slice(0, 60) : plain;
   return systemFrom(profile, { id: `found-${family}`, name, origin: 'found' });
 }
 
 function proposeNote(p: SurveyPartition, role: Role, families: readonly Family[]): FoundNote {
   const type = partitionType(p.type ?? '');
+  const kind = p.volume?.kind ?? TYPE_CONTENT[type?.name ?? ''] ?? 'unknown';
   return {
     role,
     owners: proposeOwners(role, type?.family, families),
-    kind: p.volume?.kind ?? TYPE_CONTENT[type?.name ?? ''] ?? 'unknown',
+    kind,
     usedBytes: null,
     leastBytes: null,
-    encrypted: p.volume?.encrypted ?? false,
+    encrypted: (p.volume?.encrypted ?? false) || kind === 'windows-encrypted',
   };
 }
 

@@ -1,10 +1,10 @@
 import { alignUp, bytes, MIB, type Bytes } from '../quantity/index.js';
 import type { Survey } from '../survey/index.js';
-import { VOLUME_TRAITS } from '../volume/index.js';
+import { VOLUME_TRAITS, type VolumeEvidence } from '../volume/index.js';
 import type { Plan, PlannedPartition } from './plan.js';
 
 /** On what a used figure or a floor rests, best first. */
-export type Evidence = 'owner-limit' | 'reported' | 'typed' | 'no-content';
+export type Evidence = 'owner-limit' | VolumeEvidence | 'typed' | 'no-content';
 
 export interface Measured {
   readonly bytes: Bytes;
@@ -14,6 +14,8 @@ export interface Measured {
 /** What a figure rests on, as it stands beside the figure. */
 export const EVIDENCE_WORDS: Readonly<Record<Evidence, string>> = {
   'owner-limit': 'limit told by its own system’s tool',
+  bitmap: 'counted in its own map',
+  counters: 'told by its own counters',
   reported: 'reported by the running system',
   typed: 'typed in',
   'no-content': 'nothing to keep',
@@ -23,8 +25,9 @@ export const EVIDENCE_WORDS: Readonly<Record<Evidence, string>> = {
 export function usedOf(plan: Plan, survey: Survey, surveyPartition: string): Measured | undefined {
   const typed = plan.found[surveyPartition]?.usedBytes;
   if (typed !== null && typed !== undefined) return { bytes: bytes(typed), evidence: 'typed' };
-  const reported = survey.partitions.find((p) => p.id === surveyPartition)?.volume?.usedBytes;
-  return reported === undefined ? undefined : { bytes: bytes(reported), evidence: 'reported' };
+  const volume = survey.partitions.find((p) => p.id === surveyPartition)?.volume;
+  if (volume?.usedBytes === undefined) return undefined;
+  return { bytes: bytes(volume.usedBytes), evidence: volume.usedEvidence ?? 'reported' };
 }
 
 /**
@@ -37,6 +40,8 @@ export function floorOf(plan: Plan, survey: Survey, partition: PlannedPartition)
   if (VOLUME_TRAITS[partition.fileSystem].shrink === 'recreate') return nothingToKeep;
   if (note?.leastBytes) return { bytes: wholeMib(note.leastBytes), evidence: 'owner-limit' };
   const used = usedOf(plan, survey, partition.from);
+  const read = survey.partitions.find((p) => p.id === partition.from)?.volume?.floor;
+  if (read && used?.evidence !== 'typed') return { bytes: wholeMib(read.bytes), evidence: read.evidence };
   return used && { bytes: wholeMib(used.bytes), evidence: used.evidence };
 }
 

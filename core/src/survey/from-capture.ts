@@ -1,15 +1,9 @@
 import { SparseBytes } from '../bytes/index.js';
 import { formatBinary, formatDecimal, MIB } from '../quantity/index.js';
-import {
-  decodeGptCopy,
-  detectSectorBytes,
-  headerPlaces,
-  readTable,
-  SECTOR_SIZES,
-  type TablePartition,
-} from '../table/index.js';
+import { decodeGptCopy, detectSectorBytes, headerPlaces, SECTOR_SIZES } from '../table/index.js';
 import { refuse, type SurveyOutcome } from './outcome.js';
-import { MOST_PARTITIONS, type SurveyIdentity, type SurveyPartition } from './survey.js';
+import { surveyFromDisk } from './from-disk.js';
+import type { SurveyIdentity } from './survey.js';
 
 /** What is asked for at each end of the disk. */
 export const CAPTURE_BYTES = MIB;
@@ -42,31 +36,8 @@ export function surveyFromCapture(capture: Capture, identity: SurveyIdentity): S
   const mismatch = checkTail(capture, source, sectorBytes);
   if (mismatch) return mismatch;
 
-  const table = readTable(source, sectorBytes);
-  if (table.partitions.length > MOST_PARTITIONS)
-    return refuse(
-      'too-many',
-      `The table lists ${table.partitions.length} partitions; at most ${MOST_PARTITIONS} can be planned.`,
-    );
-  return {
-    ok: true,
-    survey: {
-      format: 'rhizotome/survey',
-      version: 1,
-      ...identity,
-      source: { kind: 'capture', files: [head.name, tail.name] },
-      disk: {
-        sizeSectors: table.diskSectors,
-        sectorBytes,
-        style: table.style,
-        ...(table.tableId === undefined ? {} : { tableId: table.tableId }),
-        firstUsable: table.firstUsable,
-        usableEnd: table.usableEnd,
-      },
-      damage: table.damage,
-      partitions: table.partitions.map(toSurveyPartition),
-    },
-  };
+  const files = { kind: 'capture' as const, files: [head.name, tail.name] };
+  return surveyFromDisk(source, files, identity, { sectorBytes });
 }
 
 /** The size of the disk as its own table tells it, and at which end it was read. */
@@ -94,11 +65,6 @@ export function looksLikeEnd(bytes: Uint8Array): 'head' | 'tail' | undefined {
   if (SECTOR_SIZES.some((s) => headerPlaces(bytes.subarray(s, 2 * s))?.myLba === 1)) return 'head';
   if (SECTOR_SIZES.some((s) => headerPlaces(bytes.subarray(Math.max(0, bytes.length - s))))) return 'tail';
   return bytes[510] === 0x55 && bytes[511] === 0xaa ? 'head' : undefined;
-}
-
-export function toSurveyPartition(partition: TablePartition): SurveyPartition {
-  const { name, ...rest } = partition;
-  return { id: `found-${partition.number}`, ...rest, ...(name ? { name } : {}) };
 }
 
 function checkSizes({ head, tail, diskBytes }: Capture): SurveyOutcome | undefined {

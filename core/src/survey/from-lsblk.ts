@@ -1,6 +1,6 @@
 import { formatBinary, sectors } from '../quantity/index.js';
 import { mbrUsableArea, partitionType, usableArea, type TableStyle } from '../table/index.js';
-import { isEncryptedName, kindOfPrintedName } from '../volume/index.js';
+import { isEncryptedName, kindOfPrintedName, type Volume } from '../volume/index.js';
 import { answering, Refused, type SurveyOutcome } from './outcome.js';
 import {
   MOST_PARTITIONS,
@@ -8,7 +8,6 @@ import {
   type SurveyDisk,
   type SurveyIdentity,
   type SurveyPartition,
-  type SurveyVolume,
 } from './survey.js';
 
 /** Columns asked for; SIZE and START are needed, the rest is optional, and absent facts stay absent. */
@@ -229,7 +228,7 @@ function normalType(said: string | undefined): string | undefined {
   return /^0x[0-9a-f]$/i.test(said) ? `0x0${said.slice(2).toLowerCase()}` : said.toLowerCase();
 }
 
-function volumeOf(child: Device): SurveyVolume | undefined {
+function volumeOf(child: Device): Volume | undefined {
   const printed = word(child, 'fstype');
   if (!printed) return undefined;
   return {

@@ -1,14 +1,18 @@
 export {
+  CommentsSchema,
+  DamageSchema,
   isPlannable,
+  SOURCE_KINDS,
   MOST_PARTITIONS,
   SurveySchema,
+  type Comments,
+  type OtherDiskFound,
   type Survey,
   type SurveyDisk,
   type SurveyIdentity,
   type SurveyPartition,
   type SurveyPartitionId,
   type SurveySource,
-  type SurveyVolume,
 } from './survey.js';
 export {
   CAPTURE_BYTES,
@@ -28,3 +32,6 @@ export {
   type ListedDisk,
 } from './from-lsblk.js';
 export { HAND_WORDS, surveyFromHand, type HandDrawing } from './from-hand.js';
+export { surveyFromDisk, type DiskReading, type ReadingStep } from './from-disk.js';
+export { gapsOf, type Gap } from './gaps.js';
+export { tableSectorsOf } from './safety-copy.js';

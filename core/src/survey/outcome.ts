@@ -16,7 +16,8 @@ export interface SurveyRefusal {
     | 'bad-figure'
     | 'bad-line'
     | 'too-large'
-    | 'too-many';
+    | 'too-many'
+    | 'not-a-disk';
   readonly message: string;
   /** 1-based line, where the input has lines. */
   readonly line?: number;

@@ -1,22 +1,9 @@
 import { z } from 'zod';
 import { sectors, type Sectors } from '../quantity/index.js';
-import type { Damage, TableStyle } from '../table/index.js';
-import { VOLUME_KINDS, type VolumeKind } from '../volume/index.js';
+import type { Damage, TableContainer, TableStyle } from '../table/index.js';
+import { VolumeSchema, type Volume } from '../volume/index.js';
 
 export type SurveyPartitionId = string;
-
-/** What was read of the content of a partition. What is absent was not read; nothing is assumed. */
-export interface SurveyVolume {
-  readonly kind: VolumeKind;
-  readonly label?: string | undefined;
-  readonly uuid?: string | undefined;
-  readonly sizeBytes?: number | undefined;
-  /** As reported by the running system that had it mounted. */
-  readonly usedBytes?: number | undefined;
-  readonly mountPoint?: string | undefined;
-  /** Encrypted by the system that owns it. */
-  readonly encrypted?: boolean | undefined;
-}
 
 /** The span is `[start, start + length)` in logical sectors. `type` is a lower-case GUID or `0x07`. */
 export interface SurveyPartition {
@@ -31,7 +18,9 @@ export interface SurveyPartition {
   readonly active?: boolean | undefined;
   /** Inside an extended container. */
   readonly logical?: boolean | undefined;
-  readonly volume?: SurveyVolume | undefined;
+  /** Sector of the record that lists a logical partition. */
+  readonly ebrAt?: Sectors | undefined;
+  readonly volume?: Volume | undefined;
 }
 
 export interface SurveyDisk {
@@ -44,11 +33,21 @@ export interface SurveyDisk {
   readonly usableEnd: Sectors;
   /** Linux device path, where the source told it. */
   readonly device?: string | undefined;
+  /** A file system that covers the whole disk, without a table. */
+  readonly bareVolume?: Volume | undefined;
 }
+
+/** Another disk of the same machine. */
+export interface OtherDiskFound {
+  readonly name: string;
+  readonly sizeBytes: number;
+}
+
+export const SOURCE_KINDS = ['capture', 'image', 'lsblk', 'hand', 'notation'] as const;
 
 /** How the survey was made, for its reader. */
 export interface SurveySource {
-  readonly kind: 'capture' | 'lsblk' | 'hand';
+  readonly kind: (typeof SOURCE_KINDS)[number];
   readonly files?: readonly string[] | undefined;
 }
 
@@ -64,10 +63,33 @@ export interface Survey {
   readonly damage: readonly Damage[];
   /** In disk order, at most `MOST_PARTITIONS`. */
   readonly partitions: readonly SurveyPartition[];
+  /** Extended containers of an MBR. They hold logical partitions and are not among the partitions. */
+  readonly containers?: readonly TableContainer[] | undefined;
+  readonly otherDisks?: readonly OtherDiskFound[] | undefined;
+  /** The table's own sectors as they were read: a capture archive in base64. */
+  readonly safetyCopy?: string | undefined;
+  /** Remarks of a survey that was written as text, by what they stand at. */
+  readonly comments?: Comments | undefined;
 }
+
+/** Remarks in a text, kept by what they stand at: those on the lines before it, and the one behind it. */
+export type Comments = Readonly<
+  Record<string, { readonly before?: readonly string[] | undefined; readonly behind?: string | undefined }>
+>;
+
+export const CommentsSchema: z.ZodType<Comments> = z.record(
+  z.string().max(120),
+  z.strictObject({
+    before: z.array(z.string().max(400)).max(200).optional(),
+    behind: z.string().max(400).optional(),
+  }),
+);
 
 /** Twice what a GPT of usual size holds; beyond it a survey is refused. */
 export const MOST_PARTITIONS = 256;
+
+/** Both ends of a table pack to a few KiB; this bounds what is taken in. */
+const MOST_SAFETY_COPY_CHARS = 400_000;
 
 export interface SurveyIdentity {
   readonly id: string;
@@ -89,7 +111,15 @@ const copyFault = z.discriminatedUnion('code', [
   z.strictObject({ code: z.literal('entries-crc'), stored: z.number(), computed: z.number() }),
 ]);
 
-const damage: z.ZodType<Damage> = z.discriminatedUnion('id', [
+const chainFault = z.discriminatedUnion('code', [
+  z.strictObject({
+    code: z.enum(['not-read', 'no-signature', 'loop', 'outside', 'stray']),
+    atLba: z.number(),
+  }),
+  z.strictObject({ code: z.literal('too-long') }),
+]);
+
+export const DamageSchema: z.ZodType<Damage> = z.discriminatedUnion('id', [
   z.strictObject({ id: z.literal('primary-broken'), fault: copyFault }),
   z.strictObject({ id: z.literal('backup-broken'), fault: copyFault }),
   z.strictObject({ id: z.literal('backup-not-at-end'), atLba: z.number(), lastLba: z.number() }),
@@ -101,17 +131,10 @@ const damage: z.ZodType<Damage> = z.discriminatedUnion('id', [
   z.strictObject({ id: z.literal('out-of-range'), number: z.number() }),
   z.strictObject({ id: z.literal('overlap'), numbers: z.tuple([z.number(), z.number()]) }),
   z.strictObject({ id: z.literal('logicals-not-read'), number: z.number() }),
+  z.strictObject({ id: z.literal('chain-broken'), number: z.number(), fault: chainFault }),
+  z.strictObject({ id: z.literal('logical-outside'), number: z.number(), container: z.number() }),
+  z.strictObject({ id: z.literal('two-containers'), numbers: z.tuple([z.number(), z.number()]) }),
 ]);
-
-const volume = z.strictObject({
-  kind: z.enum(VOLUME_KINDS),
-  label: text(255).optional(),
-  uuid: text(64).optional(),
-  sizeBytes: z.int().nonnegative().optional(),
-  usedBytes: z.int().nonnegative().optional(),
-  mountPoint: text(255).optional(),
-  encrypted: z.boolean().optional(),
-});
 
 const partition = z.strictObject({
   id: text(40).min(1),
@@ -124,7 +147,8 @@ const partition = z.strictObject({
   attributes: text(16).optional(),
   active: z.boolean().optional(),
   logical: z.boolean().optional(),
-  volume: volume.optional(),
+  ebrAt: sectorCount.optional(),
+  volume: VolumeSchema.optional(),
 });
 
 /** Shape only; what a survey means is judged elsewhere. */
@@ -134,7 +158,7 @@ export const SurveySchema: z.ZodType<Survey> = z.strictObject({
   id: text(64).min(1),
   takenAt: z.iso.datetime(),
   source: z.strictObject({
-    kind: z.enum(['capture', 'lsblk', 'hand']),
+    kind: z.enum(SOURCE_KINDS),
     files: z.array(text(255)).max(4).optional(),
   }),
   disk: z
@@ -146,11 +170,12 @@ export const SurveySchema: z.ZodType<Survey> = z.strictObject({
       firstUsable: sectorCount,
       usableEnd: sectorCount,
       device: text(64).optional(),
+      bareVolume: VolumeSchema.optional(),
     })
     .refine((disk) => disk.firstUsable <= disk.usableEnd && disk.usableEnd <= disk.sizeSectors, {
       message: 'The usable area does not lie within the disk.',
     }),
-  damage: z.array(damage).max(MOST_PARTITIONS * 2),
+  damage: z.array(DamageSchema).max(MOST_PARTITIONS * 2),
   partitions: z
     .array(partition)
     .max(MOST_PARTITIONS)
@@ -160,14 +185,34 @@ export const SurveySchema: z.ZodType<Survey> = z.strictObject({
     .refine((list) => new Set(list.map((p) => p.id)).size === list.length, {
       message: 'Two partitions have the same id.',
     }),
+  containers: z
+    .array(
+      z.strictObject({ number: z.int().positive(), start: sectorCount, length: sectorCount, type: text(40) }),
+    )
+    .max(4)
+    .optional(),
+  otherDisks: z
+    .array(z.strictObject({ name: text(80), sizeBytes: z.int().positive() }))
+    .max(32)
+    .optional(),
+  safetyCopy: text(MOST_SAFETY_COPY_CHARS).optional(),
+  comments: CommentsSchema.optional(),
 });
+
+/** Damage behind which partitions may be that nobody sees. */
+const NOT_PLANNABLE: readonly Damage['id'][] = [
+  'both-broken',
+  'chain-broken',
+  'logical-outside',
+  'two-containers',
+];
 
 /**
  * Whether the survey can carry a plan: its table can be trusted, and its partitions lie within the usable
  * area, in disk order, without overlap. Judged by the spans themselves, not by the damage that was told.
  */
 export function isPlannable({ disk, damage, partitions }: Survey): boolean {
-  if (damage.some((d) => d.id === 'both-broken')) return false;
+  if (damage.some((d) => NOT_PLANNABLE.includes(d.id))) return false;
   let end: number = disk.firstUsable;
   return partitions.every((p) => {
     const sound = p.length > 0 && p.start >= end && p.start + p.length <= disk.usableEnd;

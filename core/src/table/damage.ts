@@ -1,5 +1,6 @@
 import { formatBinary } from '../quantity/index.js';
 import type { CopyFault } from './gpt/decode.js';
+import type { ChainFault } from './mbr/chain.js';
 
 /** Something wrong with, or unusual about, the table of a disk. Figures in logical sectors. */
 export type Damage =
@@ -13,7 +14,10 @@ export type Damage =
   | { readonly id: 'hybrid'; readonly slots: number }
   | { readonly id: 'out-of-range'; readonly number: number }
   | { readonly id: 'overlap'; readonly numbers: readonly [number, number] }
-  | { readonly id: 'logicals-not-read'; readonly number: number };
+  | { readonly id: 'logicals-not-read'; readonly number: number }
+  | { readonly id: 'chain-broken'; readonly number: number; readonly fault: ChainFault }
+  | { readonly id: 'logical-outside'; readonly number: number; readonly container: number }
+  | { readonly id: 'two-containers'; readonly numbers: readonly [number, number] };
 
 const hex = (n: number) => `0x${n.toString(16).padStart(8, '0')}`;
 
@@ -31,6 +35,23 @@ function faultInWords(fault: CopyFault): string {
       return `its entries at sector ${fault.lba} were not among the bytes read`;
     case 'entries-crc':
       return `the entries’ CRC is ${hex(fault.stored)} where their bytes give ${hex(fault.computed)}`;
+  }
+}
+
+function chainInWords(fault: ChainFault): string {
+  switch (fault.code) {
+    case 'not-read':
+      return `the record at sector ${fault.atLba} was not among the bytes read`;
+    case 'no-signature':
+      return `there is no record at sector ${fault.atLba}, where the chain leads`;
+    case 'loop':
+      return `it leads back to sector ${fault.atLba}, where it has been already`;
+    case 'outside':
+      return `it leads to sector ${fault.atLba}, outside of the container`;
+    case 'stray':
+      return `the record at sector ${fault.atLba} lists more than one partition and one successor`;
+    case 'too-long':
+      return 'it has more links than any real one';
   }
 }
 
@@ -59,5 +80,11 @@ export function damageInWords(damage: Damage, sectorBytes: number): string {
       return `Partitions ${damage.numbers[0]} and ${damage.numbers[1]} overlap.`;
     case 'logicals-not-read':
       return `The extended container (partition ${damage.number}) keeps its list of logical partitions inside itself, beyond the bytes that were read. It is shown as one part.`;
+    case 'chain-broken':
+      return `The chain of logical partitions in the extended container (partition ${damage.number}) is damaged: ${chainInWords(damage.fault)}. Logical partitions behind that point cannot be seen.`;
+    case 'logical-outside':
+      return `Logical partition ${damage.number} reaches out of its extended container (partition ${damage.container}).`;
+    case 'two-containers':
+      return `The table lists two extended containers (partitions ${damage.numbers[0]} and ${damage.numbers[1]}). Systems number what is in the second differently, or do not see it.`;
   }
 }

@@ -4,13 +4,22 @@ export { encodeGpt, type GptSectors } from './gpt/encode.js';
 export { usableArea, type Gpt, type GptEntry } from './gpt/gpt.js';
 export { ENTRY, ENTRY_BYTES, ENTRY_COUNT, HEADER, HEADER_BYTES, NAME_UNITS } from './gpt/layout.js';
 export { decodeMbr } from './mbr/decode.js';
-export { encodeProtectiveMbr } from './mbr/encode.js';
+export { readChain, type ChainFault, type Logical } from './mbr/chain.js';
+export {
+  encodeMbr,
+  encodeProtectiveMbr,
+  type LogicalSlot,
+  type MbrTable,
+  type PrimarySlot,
+  type SectorImage,
+} from './mbr/encode.js';
 export {
   detectSectorBytes,
   mbrType,
   mbrUsableArea,
   readTable,
   SECTOR_SIZES,
+  type TableContainer,
   type TablePartition,
   type TableReading,
   type TableStyle,

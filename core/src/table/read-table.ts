@@ -3,7 +3,8 @@ import { sectors, type Sectors } from '../quantity/index.js';
 import type { Damage } from './damage.js';
 import { decodeGptCopy, hasGptSignature, type GptCopy } from './gpt/decode.js';
 import type { Gpt } from './gpt/gpt.js';
-import { decodeMbr, isExtended, looksLikeBootSector, type Mbr } from './mbr/decode.js';
+import { readChain, type Chain } from './mbr/chain.js';
+import { decodeMbr, isExtended, looksLikeBootSector, type Mbr, type MbrSlot } from './mbr/decode.js';
 import { MOST_SECTORS, TYPE_PROTECTIVE } from './mbr/layout.js';
 
 /** Logical sector sizes of disks, in bytes; looked for in this order. */
@@ -21,6 +22,17 @@ export interface TablePartition {
   readonly name?: string;
   readonly attributes?: string;
   readonly active?: boolean;
+  readonly logical?: boolean;
+  /** Sector of the record that lists a logical partition. */
+  readonly ebrAt?: Sectors;
+}
+
+/** An extended container whose chain was read. It holds logical partitions and is none itself. */
+export interface TableContainer {
+  readonly number: number;
+  readonly start: Sectors;
+  readonly length: Sectors;
+  readonly type: string;
 }
 
 export interface TableReading {
@@ -33,6 +45,7 @@ export interface TableReading {
   readonly usableEnd: Sectors;
   /** In disk order. */
   readonly partitions: readonly TablePartition[];
+  readonly containers: readonly TableContainer[];
   readonly damage: readonly Damage[];
 }
 
@@ -63,7 +76,7 @@ export function readTable(source: ByteSource, sectorBytes = detectSectorBytes(so
     const broken: Damage = { id: 'both-broken', primary: primary.fault, backup: backup.fault };
     return emptyReading('gpt', [broken], disk);
   }
-  if (mbr && mbr.slots.length > 0 && !looksLikeBootSector(first)) return mbrReading(mbr, disk);
+  if (mbr && isTable(mbr, first)) return mbrReading(source, mbr, disk);
   return emptyReading('none', [], disk);
 }
 
@@ -118,26 +131,85 @@ function gptReading(gpt: Gpt, damage: readonly Damage[], disk: Disk): TableReadi
     uuid: uniqueGuid,
   }));
   const { firstUsable, usableEnd } = gpt;
-  return finish({ style: 'gpt', tableId: gpt.diskGuid, firstUsable, usableEnd, partitions, ...disk }, damage);
+  return finish(
+    { style: 'gpt', tableId: gpt.diskGuid, firstUsable, usableEnd, partitions, containers: [], ...disk },
+    damage,
+  );
 }
 
-function mbrReading(mbr: Mbr, disk: Disk): TableReading {
-  const partitions = mbr.slots.map((slot) => ({
-    number: slot.number,
-    start: slot.start,
-    length: slot.length,
-    type: mbrType(slot.type),
-    uuid: `${mbr.diskSignature}-${String(slot.number).padStart(2, '0')}`,
-    active: slot.active,
-  }));
-  const unread = mbr.slots
-    .filter(isExtended)
-    .map((slot): Damage => ({ id: 'logicals-not-read', number: slot.number }));
+/** A slot that begins at sector 0 covers the table itself: a file system without a table may carry such a one. */
+function isTable(mbr: Mbr, sector: Uint8Array): boolean {
+  return mbr.slots.length > 0 && !looksLikeBootSector(sector) && mbr.slots.every((slot) => slot.start > 0);
+}
+
+function mbrReading(source: ByteSource, mbr: Mbr, disk: Disk): TableReading {
+  const containers = mbr.slots.filter(isExtended);
+  const chains = readChains(source, containers, disk.sectorBytes);
+  const unread = (slot: MbrSlot) => notReadAtAll(chains.get(slot));
+  const partitions = [
+    ...mbr.slots.filter((slot) => !isExtended(slot) || unread(slot)).map((slot) => mbrPartition(mbr, slot)),
+    ...[...chains.values()].flatMap(({ logicals }) =>
+      logicals.map((l) => ({ ...mbrPartition(mbr, l), logical: true, ebrAt: l.ebrAt })),
+    ),
+  ];
   const { firstUsable, usableEnd } = mbrUsableArea(disk.diskSectors);
+  const reading = { style: 'mbr' as const, tableId: mbr.diskSignature, firstUsable, usableEnd, ...disk };
+  const read = containers.filter((slot) => !unread(slot));
   return finish(
-    { style: 'mbr', tableId: mbr.diskSignature, firstUsable, usableEnd, partitions, ...disk },
-    unread,
+    { ...reading, partitions, containers: read.map((c) => ({ ...spanOf(c), type: mbrType(c.type) })) },
+    [...containers.flatMap((slot) => chainDamage(slot, chains.get(slot)!)), ...judgeContainers(containers)],
   );
+}
+
+function readChains(
+  source: ByteSource,
+  containers: readonly MbrSlot[],
+  sectorBytes: number,
+): Map<MbrSlot, Chain> {
+  const chains = new Map<MbrSlot, Chain>();
+  let number = FIRST_LOGICAL;
+  for (const slot of containers) {
+    const chain = readChain(source, slot, sectorBytes, number);
+    chains.set(slot, chain);
+    number += chain.logicals.length;
+  }
+  return chains;
+}
+
+const FIRST_LOGICAL = 5;
+
+/** A capture does not hold the first record of a container further in: then the container stands for what it holds. */
+function notReadAtAll(chain: Chain | undefined): boolean {
+  return chain?.logicals.length === 0 && chain.faults[0]?.code === 'not-read';
+}
+
+function spanOf({ number, start, length }: MbrSlot) {
+  return { number, start, length };
+}
+
+function mbrPartition(mbr: Mbr, slot: MbrSlot) {
+  return {
+    ...spanOf(slot),
+    type: mbrType(slot.type),
+    uuid: `${mbr.diskSignature}-${slot.number.toString(16).padStart(2, '0')}`,
+    active: slot.active,
+  };
+}
+
+function chainDamage(slot: MbrSlot, chain: Chain): Damage[] {
+  if (notReadAtAll(chain)) return [{ id: 'logicals-not-read', number: slot.number }];
+  const end = slot.start + slot.length;
+  return [
+    ...chain.faults.map((fault): Damage => ({ id: 'chain-broken', number: slot.number, fault })),
+    ...chain.logicals
+      .filter((l) => l.start < slot.start || l.start + l.length > end)
+      .map((l): Damage => ({ id: 'logical-outside', number: l.number, container: slot.number })),
+  ];
+}
+
+function judgeContainers(containers: readonly MbrSlot[]): Damage[] {
+  const [one, other] = containers;
+  return one && other ? [{ id: 'two-containers', numbers: [one.number, other.number] }] : [];
 }
 
 /** From the sector after the MBR to the end of the disk or of 32-bit addressing, whichever comes first. */
@@ -151,7 +223,15 @@ export function mbrType(byte: number): string {
 }
 
 function emptyReading(style: TableStyle | 'none', damage: readonly Damage[], disk: Disk): TableReading {
-  return { style, firstUsable: sectors(0), usableEnd: disk.diskSectors, partitions: [], damage, ...disk };
+  return {
+    style,
+    firstUsable: sectors(0),
+    usableEnd: disk.diskSectors,
+    partitions: [],
+    containers: [],
+    damage,
+    ...disk,
+  };
 }
 
 /** Sorts, and judges the spans. A partition beyond the disk's end, or over another, is reported and kept as listed. */
@@ -167,5 +247,9 @@ function finish(reading: Omit<TableReading, 'damage'>, damage: readonly Damage[]
       overlaps.push({ id: 'overlap', numbers: [furthest.number, p.number] });
     if (!furthest || p.start + p.length > furthest.start + furthest.length) furthest = p;
   }
+  for (const c of reading.containers)
+    for (const p of partitions)
+      if (!p.logical && p.start < c.start + c.length && c.start < p.start + p.length)
+        overlaps.push({ id: 'overlap', numbers: [c.number, p.number] });
   return { ...reading, partitions, damage: [...damage, ...outside, ...overlaps] };
 }

@@ -8,3 +8,6 @@ export {
   type VolumeKind,
   type VolumeTraits,
 } from './kinds.js';
+export { identifyVolume, isRecognised } from './identify.js';
+export { VOLUME_EVIDENCE, type Volume, type VolumeContents, type VolumeEvidence } from './reading.js';
+export { VolumeSchema } from './schema.js';

@@ -18,6 +18,8 @@ export const VOLUME_KINDS = [
   'ldm',
   'zfs',
   'refs',
+  'iso9660',
+  'windows-encrypted',
   'none',
   'unknown',
 ] as const;
@@ -124,6 +126,14 @@ export const VOLUME_TRAITS: Readonly<Record<VolumeKind, VolumeTraits>> = {
   ldm: { name: 'LDM member', ...opaque },
   zfs: { name: 'ZFS member', ...opaque },
   refs: { name: 'ReFS', ...opaque },
+  iso9660: { name: 'ISO 9660', shrink: 'no', grow: 'no', move: 'offline' },
+  'windows-encrypted': {
+    name: 'encrypted by Windows',
+    shrink: 'own-system',
+    grow: 'own-system',
+    move: 'no',
+    ownTool: 'windows',
+  },
   none: { name: 'no file system', shrink: 'recreate', grow: 'recreate', move: 'recreate' },
   unknown: { name: 'unknown content', shrink: 'no', grow: 'no', move: 'offline' },
 };
@@ -135,7 +145,7 @@ export function volumeName(kind: VolumeKind): string {
 
 /**
  * The names `lsblk` and `blkid` print for each kind. A volume that Windows has encrypted is printed under a
- * name ending in “locker”; it is NTFS inside (see `isEncryptedName`).
+ * name ending in “locker”.
  */
 const PRINTED_NAMES: Readonly<Record<string, VolumeKind>> = {
   ntfs: 'ntfs',
@@ -155,12 +165,13 @@ const PRINTED_NAMES: Readonly<Record<string, VolumeKind>> = {
   linux_raid_member: 'raid',
   zfs_member: 'zfs',
   refs: 'refs',
+  iso9660: 'iso9660',
 };
 
 /** The kind for an FSTYPE as printed, in any letter case; `unknown` for what is not planned here. */
 export function kindOfPrintedName(name: string): VolumeKind {
   const lower = name.toLowerCase();
-  return PRINTED_NAMES[lower] ?? (isEncryptedName(lower) ? 'ntfs' : 'unknown');
+  return PRINTED_NAMES[lower] ?? (isEncryptedName(lower) ? 'windows-encrypted' : 'unknown');
 }
 
 /** Whether the printed name is that of a volume encrypted by Windows. */

@@ -14,6 +14,9 @@ const LEVEL_OF: Readonly<Record<Damage['id'], Level>> = {
   'out-of-range': 'blocker',
   overlap: 'blocker',
   'logicals-not-read': 'caution',
+  'chain-broken': 'blocker',
+  'logical-outside': 'blocker',
+  'two-containers': 'blocker',
 };
 
 const TITLE_OF: Readonly<Record<Damage['id'], string>> = {
@@ -28,6 +31,9 @@ const TITLE_OF: Readonly<Record<Damage['id'], string>> = {
   'out-of-range': 'A partition leaves the usable area',
   overlap: 'Two partitions overlap',
   'logicals-not-read': 'Logical partitions were not read',
+  'chain-broken': 'The chain of logical partitions is damaged',
+  'logical-outside': 'A logical partition leaves its container',
+  'two-containers': 'Two extended containers',
 };
 
 export const tableDamage: Rule = {

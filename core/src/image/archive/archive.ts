@@ -1,0 +1,121 @@
+import { deflateSync, inflateSync } from 'fflate';
+import { z } from 'zod';
+import {
+  crc32,
+  decodeUtf8,
+  encodeUtf8,
+  SparseBytes,
+  type ByteSource,
+  type Stretch,
+} from '../../bytes/index.js';
+import { ImageRefused } from '../refused.js';
+
+/**
+ * A capture archive: the stretches of a disk that a survey reads, and nothing else, in one small file.
+ *
+ *     "RHIZOTOME CAPTURE 1\n"
+ *     one line of JSON: { diskBytes, sectorBytes, crc32, stretches: [[offset, length], …] } "\n"
+ *     the stretches' bytes, one after the other, as one raw deflate stream (RFC 1951)
+ */
+const FIRST_LINE = 'RHIZOTOME CAPTURE 1\n';
+const LONGEST_INDEX_BYTES = 8 * 1024 * 1024;
+/** Of unpacked bytes: far above the maps of the largest disks, and safe to hold. */
+const MOST_BYTES = 1024 * 1024 * 1024;
+
+const whole = z.int().nonnegative();
+const Index = z.strictObject({
+  diskBytes: whole,
+  sectorBytes: z.union([z.literal(512), z.literal(4096)]),
+  crc32: whole,
+  stretches: z.array(z.tuple([whole, whole])).max(200_000),
+});
+
+export interface CaptureArchive {
+  readonly diskBytes: number;
+  readonly sectorBytes: number;
+  readonly stretches: readonly Stretch[];
+}
+
+export function encodeCaptureArchive({ diskBytes, sectorBytes, stretches }: CaptureArchive): Uint8Array {
+  const data = join(stretches.map((s) => s.bytes));
+  const index = {
+    diskBytes,
+    sectorBytes,
+    crc32: crc32(data),
+    stretches: stretches.map((s) => [s.offset, s.bytes.length]),
+  };
+  return join([encodeUtf8(`${FIRST_LINE}${JSON.stringify(index)}\n`), deflateSync(data)]);
+}
+
+export function isCaptureArchive(file: ByteSource): boolean {
+  const start = file.read(0, FIRST_LINE.length);
+  return start !== undefined && decodeUtf8(start) === FIRST_LINE;
+}
+
+/** @throws ImageRefused where the archive is damaged or cut short. */
+export function decodeCaptureArchive(file: ByteSource): CaptureArchive {
+  const { index, dataAt } = readIndex(file);
+  const total = index.stretches.reduce((sum, [, length]) => sum + length, 0);
+  if (total > MOST_BYTES) throw damaged('it claims to hold more than a survey ever reads');
+  const packed = file.read(dataAt, file.sizeBytes - dataAt) ?? new Uint8Array(0);
+  const data = unpack(packed, total);
+  if (crc32(data) !== index.crc32) throw damaged('its checksum does not hold');
+  let at = 0;
+  const stretches = index.stretches.map(([offset, length]) => {
+    if (offset + length > index.diskBytes) throw damaged('it places bytes beyond the end of its disk');
+    at += length;
+    return { offset, bytes: data.subarray(at - length, at) };
+  });
+  return { diskBytes: index.diskBytes, sectorBytes: index.sectorBytes, stretches };
+}
+
+/** The disk of an archive; what it does not hold is unknown. */
+export function openCaptureArchive(file: ByteSource): {
+  readonly source: ByteSource;
+  readonly sectorBytes: number;
+} {
+  const { diskBytes, sectorBytes, stretches } = decodeCaptureArchive(file);
+  return { source: new SparseBytes(diskBytes, stretches), sectorBytes };
+}
+
+function readIndex(file: ByteSource): { index: z.infer<typeof Index>; dataAt: number } {
+  const most = Math.min(file.sizeBytes, LONGEST_INDEX_BYTES);
+  const start = file.read(0, most) ?? new Uint8Array(0);
+  const end = start.indexOf(0x0a, FIRST_LINE.length);
+  if (end < 0) throw damaged('its index is cut short');
+  const text = decodeUtf8(start.subarray(FIRST_LINE.length, end));
+  const parsed = Index.safeParse(jsonOf(text));
+  if (!parsed.success) throw damaged('its index is not understood');
+  return { index: parsed.data, dataAt: end + 1 };
+}
+
+function jsonOf(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return undefined;
+  }
+}
+
+function unpack(packed: Uint8Array, total: number): Uint8Array {
+  try {
+    const data = inflateSync(packed, { out: new Uint8Array(total) });
+    if (data.length === total) return data;
+  } catch {
+    // Told below, as any other damage.
+  }
+  throw damaged('its data are cut short or altered');
+}
+
+const damaged = (why: string) =>
+  new ImageRefused('damaged', `This capture archive is damaged: ${why}. Have it sent, or made, again.`);
+
+function join(pieces: readonly Uint8Array[]): Uint8Array {
+  const whole = new Uint8Array(pieces.reduce((sum, piece) => sum + piece.length, 0));
+  let at = 0;
+  for (const piece of pieces) {
+    whole.set(piece, at);
+    at += piece.length;
+  }
+  return whole;
+}

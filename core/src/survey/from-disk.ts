@@ -1,0 +1,117 @@
+import { Window, type ByteSource } from '../bytes/index.js';
+import {
+  detectSectorBytes,
+  readTable,
+  SECTOR_SIZES,
+  type TablePartition,
+  type TableReading,
+} from '../table/index.js';
+import { identifyVolume, isRecognised, type Volume } from '../volume/index.js';
+import { refuse, type SurveyOutcome } from './outcome.js';
+import { packTableSectors } from './safety-copy.js';
+import { MOST_PARTITIONS, type SurveyIdentity, type SurveyPartition, type SurveySource } from './survey.js';
+
+export interface DiskReading {
+  /** Logical sector size where it is known; else it is looked for. */
+  readonly sectorBytes?: number | undefined;
+  /** Told as reading goes on: what is being read. */
+  readonly onProgress?: ((step: ReadingStep) => void) | undefined;
+}
+
+export type ReadingStep =
+  | { readonly kind: 'table' }
+  | { readonly kind: 'partition'; readonly number: number; readonly done: number; readonly of: number };
+
+/** LDM keeps its private header in this sector of an MBR disk. */
+const LDM_TYPE = '0x42';
+
+/**
+ * A survey of a disk by its own bytes: table, partitions, and what each holds. Refused when there is neither a table
+ * nor a file system nor emptiness; damage is no refusal but told in the survey. Bad bytes never throw.
+ */
+export function surveyFromDisk(
+  source: ByteSource,
+  from: SurveySource,
+  identity: SurveyIdentity,
+  reading: DiskReading = {},
+): SurveyOutcome {
+  reading.onProgress?.({ kind: 'table' });
+  const table = readTable(source, reading.sectorBytes ?? sectorBytesOf(source));
+  if (table.partitions.length > MOST_PARTITIONS)
+    return refuse(
+      'too-many',
+      `The table lists ${table.partitions.length} partitions; at most ${MOST_PARTITIONS} can be planned.`,
+    );
+  const bare = table.style === 'none' ? identifyVolume(source) : undefined;
+  if (bare?.kind === 'unknown') return refuseJunk();
+  const partitions = table.partitions.map((p, i) => {
+    reading.onProgress?.({ kind: 'partition', number: p.number, done: i, of: table.partitions.length });
+    return surveyPartition(p, volumeIn(source, p, table));
+  });
+  const safetyCopy = table.style === 'none' ? undefined : packTableSectors(source, table);
+  return {
+    ok: true,
+    survey: {
+      format: 'rhizotome/survey',
+      version: 1,
+      ...identity,
+      source: from,
+      disk: {
+        sizeSectors: table.diskSectors,
+        sectorBytes: table.sectorBytes,
+        style: table.style,
+        ...(table.tableId === undefined ? {} : { tableId: table.tableId }),
+        firstUsable: table.firstUsable,
+        usableEnd: table.usableEnd,
+        ...(bare && bare.kind !== 'none' ? { bareVolume: bare } : {}),
+      },
+      damage: table.damage,
+      partitions,
+      ...(table.containers.length > 0 ? { containers: table.containers } : {}),
+      ...(safetyCopy === undefined ? {} : { safetyCopy }),
+    },
+  };
+}
+
+function refuseJunk(): SurveyOutcome {
+  return refuse(
+    'not-a-disk',
+    'These bytes hold no partition table and no file system that is known, and they are not empty either. Is it the image of a whole disk? If the disk was overwritten with random bytes, draw it by hand as one without a table.',
+  );
+}
+
+/** A GPT tells its sector size by where it stands. An MBR does not: there the volumes are looked for in both places. */
+function sectorBytesOf(source: ByteSource): number {
+  const detected = detectSectorBytes(source);
+  const [small, large] = SECTOR_SIZES.map((size) => readTable(source, size));
+  if (small!.style !== 'mbr') return detected;
+  return volumesSeen(source, small!) === 0 && volumesSeen(source, large!) > 0 ? large!.sectorBytes : detected;
+}
+
+function volumesSeen(source: ByteSource, table: TableReading): number {
+  const sound = (p: TablePartition) => p.start + p.length <= table.diskSectors;
+  return table.partitions.filter((p) => sound(p) && isRecognised(windowOn(source, p, table.sectorBytes)))
+    .length;
+}
+
+function windowOn(source: ByteSource, p: TablePartition, sectorBytes: number): Window {
+  const start = p.start * sectorBytes;
+  const size = Math.min(p.length * sectorBytes, Math.max(0, source.sizeBytes - start));
+  return new Window(source, start, size);
+}
+
+function volumeIn(source: ByteSource, p: TablePartition, table: TableReading): Volume | undefined {
+  if (p.type === LDM_TYPE) return { kind: 'ldm' };
+  const window = windowOn(source, p, table.sectorBytes);
+  return window.sizeBytes < 512 ? undefined : identifyVolume(window);
+}
+
+function surveyPartition(partition: TablePartition, volume: Volume | undefined): SurveyPartition {
+  const { name, ...rest } = partition;
+  return {
+    id: `found-${partition.number}`,
+    ...rest,
+    ...(name ? { name } : {}),
+    ...(volume ? { volume } : {}),
+  };
+}

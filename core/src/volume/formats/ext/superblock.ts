@@ -1,0 +1,178 @@
+import { Block, ReadFault, type ByteSource } from '../../../bytes/index.js';
+
+/** Feature bits of the superblock that change how the volume is laid out or named (ext4 on-disk format, "Super Block"). */
+export const COMPAT = { journal: 0x4, sparseSuper2: 0x200 } as const;
+export const INCOMPAT = {
+  recover: 0x4,
+  journalDevice: 0x8,
+  metaGroups: 0x10,
+  extents: 0x40,
+  bits64: 0x80,
+} as const;
+export const RO_COMPAT = {
+  sparseSuper: 0x1,
+  groupChecksums: 0x10,
+  bigalloc: 0x200,
+  metadataChecksums: 0x400,
+} as const;
+/** What ext2 and ext3 know; anything else makes it an ext4. */
+const EXT3_INCOMPAT = 0x2 | INCOMPAT.recover | INCOMPAT.metaGroups;
+const EXT3_RO_COMPAT = RO_COMPAT.sparseSuper | 0x2 | 0x4;
+
+const STATE = { clean: 1, errors: 2 } as const;
+
+/** Geometry and counters of an ext volume. Block numbers count from the volume's start. */
+export interface Ext {
+  readonly source: ByteSource;
+  readonly kind: 'ext2' | 'ext3' | 'ext4';
+  readonly label: string;
+  readonly uuid: string;
+  readonly blockBytes: number;
+  readonly blocks: number;
+  readonly freeBlocks: number;
+  readonly firstDataBlock: number;
+  readonly blocksPerGroup: number;
+  readonly inodesPerGroup: number;
+  readonly inodeBytes: number;
+  readonly groups: number;
+  readonly descriptorBytes: number;
+  /** Blocks in a cluster: 1 unless the volume allocates in larger units. */
+  readonly clusterBlocks: number;
+  readonly reservedGdtBlocks: number;
+  readonly firstMetaGroup: number;
+  readonly compat: number;
+  readonly incompat: number;
+  readonly roCompat: number;
+  /** The two groups that hold copies where the copies are few. */
+  readonly backupGroups: readonly [number, number];
+  readonly dirty: boolean;
+}
+
+/** The superblock at byte 1024, or `undefined` where its figures cannot be those of a volume. */
+export function readSuperblock(source: ByteSource): Ext | undefined {
+  const block = Block.at(source, 1024, 1024);
+  if (block.u16(56) !== 0xef53) return undefined;
+  const incompat = block.u32(96);
+  if (incompat & INCOMPAT.journalDevice || block.u32(24) > 6) return undefined;
+  const blockBytes = 1024 * 2 ** block.u32(24);
+  const wide = (incompat & INCOMPAT.bits64) !== 0;
+  const blocks = block.u32(4) + (wide ? block.u32(0x150) * 2 ** 32 : 0);
+  const blocksPerGroup = block.u32(32);
+  const firstDataBlock = block.u32(20);
+  const compat = block.u32(92);
+  const roCompat = block.u32(100);
+  const isOld = block.u32(76) === 0;
+  const inodeBytes = isOld ? 128 : block.u16(88);
+  const plausible =
+    blocks > firstDataBlock &&
+    blocksPerGroup > 0 &&
+    blocksPerGroup <= blockBytes * 8 * 2 ** 16 &&
+    inodeBytes >= 128;
+  if (!plausible || block.u32(40) === 0) return undefined;
+  const state = block.u16(58);
+  return {
+    source,
+    kind: kindOf(compat, incompat, roCompat),
+    label: block.text(120, 16),
+    uuid: block.uuid(104),
+    blockBytes,
+    blocks,
+    freeBlocks: block.u32(12) + (wide ? block.u32(0x158) * 2 ** 32 : 0),
+    firstDataBlock,
+    blocksPerGroup,
+    inodesPerGroup: block.u32(40),
+    inodeBytes,
+    groups: Math.ceil((blocks - firstDataBlock) / blocksPerGroup),
+    descriptorBytes: wide ? Math.max(32, block.u16(254)) : 32,
+    clusterBlocks: roCompat & RO_COMPAT.bigalloc ? 2 ** (block.u32(28) - block.u32(24)) : 1,
+    reservedGdtBlocks: block.u16(206),
+    firstMetaGroup: incompat & INCOMPAT.metaGroups ? block.u32(260) : Infinity,
+    compat,
+    incompat,
+    roCompat,
+    backupGroups: [block.u32(588), block.u32(592)],
+    dirty: (state & STATE.clean) === 0 || (state & STATE.errors) !== 0 || (incompat & INCOMPAT.recover) !== 0,
+  };
+}
+
+function kindOf(compat: number, incompat: number, roCompat: number): Ext['kind'] {
+  if ((incompat & ~EXT3_INCOMPAT) !== 0 || (roCompat & ~EXT3_RO_COMPAT) !== 0) return 'ext4';
+  return compat & COMPAT.journal ? 'ext3' : 'ext2';
+}
+
+/** Whether a group begins with a copy of the superblock and the descriptors. */
+export function hasSuperblock(ext: Ext, group: number): boolean {
+  if (ext.compat & COMPAT.sparseSuper2) return group === 0 || ext.backupGroups.includes(group);
+  if (group <= 1 || !(ext.roCompat & RO_COMPAT.sparseSuper)) return true;
+  return [3, 5, 7].some((base) => isPowerOf(group, base));
+}
+
+function isPowerOf(n: number, base: number): boolean {
+  while (n % base === 0) n /= base;
+  return n === 1;
+}
+
+export const GROUP_FLAG = { blockMapNotMade: 0x2 } as const;
+
+/** What one block group says of itself. */
+export interface Group {
+  readonly blockBitmap: number;
+  readonly inodeBitmap: number;
+  readonly inodeTable: number;
+  /** In clusters. */
+  readonly free: number;
+  readonly flags: number;
+}
+
+const CHUNK_DESCRIPTORS = 16_384;
+
+/** The descriptors of all groups, in order, read in large pieces. @throws ReadFault */
+export function* groupsOf(ext: Ext): Generator<Group> {
+  const perBlock = Math.floor(ext.blockBytes / ext.descriptorBytes);
+  const plain = Math.min(
+    ext.groups,
+    ext.firstMetaGroup === Infinity ? Infinity : ext.firstMetaGroup * perBlock,
+  );
+  const start = (ext.firstDataBlock + 1) * ext.blockBytes;
+  for (let first = 0; first < plain; first += CHUNK_DESCRIPTORS) {
+    const count = Math.min(CHUNK_DESCRIPTORS, plain - first);
+    yield* decodeGroups(ext, start + first * ext.descriptorBytes, count);
+  }
+  for (let first = plain; first < ext.groups; first += perBlock)
+    yield* decodeGroups(ext, metaGroupAt(ext, first), Math.min(perBlock, ext.groups - first));
+}
+
+/** With meta groups, each block of descriptors lies at the start of the groups that it describes. */
+function metaGroupAt(ext: Ext, firstGroup: number): number {
+  const behind = hasSuperblock(ext, firstGroup) ? 1 : 0;
+  return (ext.firstDataBlock + firstGroup * ext.blocksPerGroup + behind) * ext.blockBytes;
+}
+
+function* decodeGroups(ext: Ext, at: number, count: number): Generator<Group> {
+  const size = ext.descriptorBytes;
+  const block = Block.at(ext.source, at, count * size);
+  const high = (field: number) => (size >= 64 ? block.u32(field) * 2 ** 32 : 0);
+  for (let i = 0; i < count; i++) {
+    const d = i * size;
+    yield {
+      blockBitmap: block.u32(d) + high(d + 32),
+      inodeBitmap: block.u32(d + 4) + high(d + 36),
+      inodeTable: block.u32(d + 8) + high(d + 40),
+      free: block.u16(d + 12) + (size >= 64 ? block.u16(d + 44) * 65536 : 0),
+      flags: block.u16(d + 18),
+    };
+  }
+}
+
+/** One group’s descriptor. @throws ReadFault */
+export function groupAt(ext: Ext, group: number): Group {
+  if (group >= ext.groups) throw new ReadFault('a block group lies outside the volume');
+  const perBlock = Math.floor(ext.blockBytes / ext.descriptorBytes);
+  const table = Math.floor(group / perBlock);
+  const at =
+    table < ext.firstMetaGroup
+      ? (ext.firstDataBlock + 1) * ext.blockBytes + group * ext.descriptorBytes
+      : metaGroupAt(ext, table * perBlock) + (group % perBlock) * ext.descriptorBytes;
+  const [descriptor] = decodeGroups(ext, at, 1);
+  return descriptor!;
+}

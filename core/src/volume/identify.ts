@@ -1,0 +1,97 @@
+import { ReadFault, type ByteSource } from '../bytes/index.js';
+import { probeApfs } from './formats/apfs.js';
+import { probeBtrfs } from './formats/btrfs.js';
+import {
+  probeLdm,
+  probeLuks,
+  probeLvm,
+  probeRaid,
+  probeRefs,
+  probeWindowsEncrypted,
+  probeZfs,
+} from './formats/containers.js';
+import { probeExfat } from './formats/exfat.js';
+import { probeExt } from './formats/ext/ext.js';
+import { probeFat } from './formats/fat/fat.js';
+import { probeHfsplus } from './formats/hfsplus.js';
+import { probeIso9660 } from './formats/iso9660.js';
+import { probeNtfs } from './formats/ntfs/ntfs.js';
+import { probeSwap } from './formats/swap.js';
+import { probeUfs } from './formats/ufs.js';
+import { probeXfs } from './formats/xfs.js';
+import { volumeName } from './kinds.js';
+import { unlessUnreadable, type Probe, type Recognised, type Volume } from './reading.js';
+
+/**
+ * In order of precedence: what wraps another volume stands before what it wraps (a member of a mirror begins like the
+ * file system on it), strong signatures before weak ones.
+ */
+const PROBES: readonly Probe[] = [
+  probeRaid,
+  probeLuks,
+  probeLvm,
+  probeWindowsEncrypted,
+  probeLdm,
+  probeNtfs,
+  probeExfat,
+  probeRefs,
+  probeXfs,
+  probeApfs,
+  probeBtrfs,
+  probeExt,
+  probeHfsplus,
+  probeSwap,
+  probeUfs,
+  probeIso9660,
+  probeFat,
+  probeZfs,
+];
+/** Stretches that tell an empty partition from an unknown one. */
+const LOOKED_AT: readonly (readonly [number, number])[] = [
+  [0, 4096],
+  [32768, 4096],
+  [65536, 4096],
+];
+
+/**
+ * What a partition holds, by its own bytes; `undefined` where not even its first sector is known. Content of no
+ * known kind is `unknown`, a partition that begins with zeros `none`. Bad bytes never throw: what could not be read
+ * further is named in `unread`.
+ */
+export function identifyVolume(source: ByteSource): Volume | undefined {
+  if (!source.read(0, Math.min(512, source.sizeBytes))) return undefined;
+  const found = PROBES.map((probe) => unlessUnreadable(() => probe(source))).filter(
+    (r): r is Recognised => r !== undefined,
+  );
+  const [first, ...others] = found;
+  if (!first) return { kind: isEmpty(source) ? 'none' : 'unknown' };
+  const volume = measured(first);
+  if (others.length === 0) return volume;
+  const names = others.map((o) => volumeName(o.volume.kind)).join(', ');
+  return {
+    ...volume,
+    unread: [...(volume.unread ?? []), `whether the marks of ${names} that it carries too are remains`],
+  };
+}
+
+/** Whether the bytes carry the mark of any known format; nothing is measured. */
+export function isRecognised(source: ByteSource): boolean {
+  return PROBES.some((probe) => unlessUnreadable(() => probe(source)) !== undefined);
+}
+
+function measured({ volume, measure }: Recognised): Volume {
+  if (!measure) return volume;
+  try {
+    return { ...volume, ...measure() };
+  } catch (error) {
+    if (!(error instanceof ReadFault)) throw error;
+    return { ...volume, unread: [error.message] };
+  }
+}
+
+function isEmpty(source: ByteSource): boolean {
+  return LOOKED_AT.every(([offset, length]) => {
+    const bytes = source.read(offset, Math.min(length, Math.max(0, source.sizeBytes - offset)));
+    return bytes === undefined || bytes.every((byte) => byte === 0);
+  });
+}
