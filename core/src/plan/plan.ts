@@ -7,7 +7,7 @@ import {
   type Machine,
 } from '../machine/index.js';
 import { sectors, type Sectors } from '../quantity/index.js';
-import type { SurveyPartitionId } from '../survey/index.js';
+import { CommentsSchema, type Comments, type SurveyPartitionId } from '../survey/index.js';
 import { SystemSchema, type System, type SystemId } from '../system/index.js';
 import type { Role, TableStyle } from '../table/index.js';
 import { VOLUME_KINDS, type VolumeKind } from '../volume/index.js';
@@ -86,6 +86,8 @@ export interface Plan {
   readonly partitions: readonly PlannedPartition[];
   /** Ids of runbook steps ticked off. */
   readonly ticked: readonly string[];
+  /** Remarks written in the plan's text form, by what they stand at. */
+  readonly comments?: Comments | undefined;
 }
 
 /** A plan before anything is said: no survey, no systems. */
@@ -152,6 +154,7 @@ export const PlanSchema: z.ZodType<Plan> = z.strictObject({
   found: z.record(z.string().max(60), FoundNoteSchema),
   partitions: z.array(PlannedPartitionSchema).max(MOST.partitions).readonly(),
   ticked: z.array(z.string().max(120)).max(MOST.ticks).readonly(),
+  comments: CommentsSchema.optional(),
 });
 
 /** The planned partition with this id. */

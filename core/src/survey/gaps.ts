@@ -15,13 +15,11 @@ export interface Gap {
 export function gapsOf(survey: Survey, leastBytes: number): Gap[] {
   const { disk, partitions, damage, containers = [] } = survey;
   if (disk.bareVolume || damage.some((d) => d.id === 'both-broken')) return [];
-  const taken = [
-    ...partitions.map((p) => ({ start: p.start as number, end: p.start + p.length })),
-    ...partitions.flatMap((p) =>
-      p.ebrAt === undefined ? [] : [{ start: p.ebrAt as number, end: p.ebrAt + 1 }],
-    ),
+  const taken: { start: number; end: number }[] = [
+    ...partitions.map((p) => ({ start: p.start, end: p.start + p.length })),
+    ...partitions.flatMap((p) => (p.ebrAt === undefined ? [] : [{ start: p.ebrAt, end: p.ebrAt + 1 }])),
     ...containers.flatMap((c) => [
-      { start: c.start as number, end: c.start + 1 },
+      { start: c.start, end: c.start + 1 },
       { start: c.start + c.length, end: c.start + c.length },
     ]),
   ].sort((a, b) => a.start - b.start);

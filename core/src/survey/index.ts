@@ -35,3 +35,4 @@ export { HAND_WORDS, surveyFromHand, type HandDrawing } from './from-hand.js';
 export { surveyFromDisk, type DiskReading, type ReadingStep } from './from-disk.js';
 export { gapsOf, type Gap } from './gaps.js';
 export { tableSectorsOf } from './safety-copy.js';
+export { documentSurvey, surveyDocument, type SurveyDocument } from './document.js';

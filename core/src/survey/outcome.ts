@@ -17,7 +17,8 @@ export interface SurveyRefusal {
     | 'bad-line'
     | 'too-large'
     | 'too-many'
-    | 'not-a-disk';
+    | 'not-a-disk'
+    | 'not-a-survey';
   readonly message: string;
   /** 1-based line, where the input has lines. */
   readonly line?: number;

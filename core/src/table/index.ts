@@ -24,4 +24,12 @@ export {
   type TableReading,
   type TableStyle,
 } from './read-table.js';
-export { PARTITION_TYPES, partitionType, typeFor, typeName, type PartitionType, type Role } from './types.js';
+export {
+  PARTITION_TYPES,
+  partitionType,
+  partitionTypeNamed,
+  typeFor,
+  typeName,
+  type PartitionType,
+  type Role,
+} from './types.js';

@@ -125,6 +125,14 @@ export function typeName(code: string): string {
   return partitionType(code)?.name ?? `type ${code}`;
 }
 
+/** The code of the type with this name, whichever case, on a table of this style. */
+export function partitionTypeNamed(name: string, style: TableStyle): string | undefined {
+  const type = PARTITION_TYPES.find((t) => t.name.toLowerCase() === name.toLowerCase());
+  const byte = type?.mbr?.[0];
+  if (style === 'gpt') return type?.gpt;
+  return byte === undefined ? undefined : `0x${byte.toString(16).padStart(2, '0')}`;
+}
+
 const ROLE_TYPES: Partial<Record<Role, string>> = {
   efi: 'EFI system',
   reserved: 'Windows reserved',

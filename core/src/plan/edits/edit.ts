@@ -4,6 +4,7 @@ import {
   applyFactEdit,
   BeginSchema,
   NoteFoundSchema,
+  RemarkSchema,
   SetMachineSchema,
   SetTargetSchema,
   TickSchema,
@@ -46,6 +47,7 @@ const SingleEditSchema = z.discriminatedUnion('kind', [
   SetTargetSchema,
   NoteFoundSchema,
   TickSchema,
+  RemarkSchema,
   BeginSchema,
   AddSystemSchema,
   ChangeSystemSchema,
@@ -78,6 +80,7 @@ export function apply(plan: Plan, edit: Edit, surveys: Surveys): Applied {
     case 'set-target':
     case 'note-found':
     case 'tick':
+    case 'remark':
     case 'begin':
       return applyFactEdit(plan, edit, surveys);
     case 'add-system':

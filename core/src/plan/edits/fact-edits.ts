@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { MachineSchema } from '../../machine/index.js';
-import { isPlannable } from '../../survey/index.js';
+import { CommentsSchema, isPlannable } from '../../survey/index.js';
 import { SystemSchema } from '../../system/index.js';
 import { FoundNoteSchema, PlannedPartitionSchema, TargetSchema, type Plan } from '../plan.js';
 import type { Refusal } from './refusal.js';
@@ -29,6 +29,8 @@ export const TickSchema = z.strictObject({
   step: z.string().min(1).max(120),
   done: z.boolean(),
 });
+/** Replaces the remarks of the plan's text form. */
+export const RemarkSchema = z.strictObject({ kind: z.literal('remark'), comments: CommentsSchema });
 /** Rests the plan on a survey: all that depends on it is set at once. */
 export const BeginSchema = z.strictObject({
   kind: z.literal('begin'),
@@ -47,6 +49,7 @@ export type FactEdit =
   | z.infer<typeof SetTargetSchema>
   | z.infer<typeof NoteFoundSchema>
   | z.infer<typeof TickSchema>
+  | z.infer<typeof RemarkSchema>
   | BeginEdit;
 
 export function applyFactEdit(plan: Plan, edit: FactEdit, surveys: Surveys): Applied {
@@ -80,6 +83,8 @@ export function applyFactEdit(plan: Plan, edit: FactEdit, surveys: Surveys): App
         { kind: 'tick', step: edit.step, done: was },
       );
     }
+    case 'remark':
+      return applied({ ...plan, comments: edit.comments }, { kind: 'remark', comments: plan.comments ?? {} });
     case 'begin':
       return begin(plan, edit, surveys);
   }

@@ -20,6 +20,8 @@ export function editTitle(edit: Edit, plan: Plan): string {
       return 'Note on a found part';
     case 'tick':
       return edit.done ? 'Tick a step' : 'Untick a step';
+    case 'remark':
+      return 'Change of remarks';
     case 'begin':
       return edit.surveyId === null ? 'Leave the reading' : 'Rest the plan on a reading';
     case 'add-system':

@@ -1,0 +1,63 @@
+import { DISK_MEDIA, FIRMWARE_KINDS, FIRMWARE_MODES, MachineSchema, type Machine } from '../machine/index.js';
+import { formatExact } from '../quantity/index.js';
+import { NOTHING_KNOWN } from './context.js';
+import { choice, Fields, oneString, sizeIn } from './fields.js';
+import { quoted, type Line } from './lines.js';
+import type { Remarks } from './remarks.js';
+
+const MODES = [...FIRMWARE_MODES, 'unknown'] as const;
+
+/** The lines of a machine’s facts, each with what its remarks stand at. What is not known is left out. */
+export function machineLines(m: Machine): [anchor: string, line: string][] {
+  const firmware = [
+    `firmware ${m.firmware}`,
+    `now ${m.modeInUse}`,
+    `installer ${m.mediumStart}`,
+    `secure boot ${m.secureBoot}`,
+  ];
+  const medium = [`medium ${m.medium}`, ...(m.device === '' ? [] : [`device ${quoted(m.device)}`])];
+  return [
+    ['firmware', firmware.join(', ')],
+    ...(m.ramBytes === null ? [] : [['memory', `memory ${formatExact(m.ramBytes)}`] as [string, string]]),
+    ['medium', medium.join(', ')],
+    ...m.otherDisks.map((d, i): [string, string] => [
+      `other ${i + 1}`,
+      `other ${quoted(d.name)}, size ${formatExact(d.sizeBytes)}`,
+    ]),
+  ];
+}
+
+export const MACHINE_KEYWORDS = ['firmware', 'memory', 'medium', 'other'] as const;
+export type MachineKeyword = (typeof MACHINE_KEYWORDS)[number];
+
+/** The machine with what one more line tells. */
+export function readMachineLine(m: Machine, keyword: MachineKeyword, line: Line, remarks: Remarks): Machine {
+  const fields = new Fields(line, keyword);
+  const next = taken(m, keyword, fields);
+  fields.done();
+  remarks.keep(keyword === 'other' ? `other ${next.otherDisks.length}` : keyword, line);
+  const checked = MachineSchema.safeParse(next);
+  return checked.success ? checked.data : line.fields[0]!.fault(checked.error.issues[0]!.message);
+}
+
+function taken(m: Machine, keyword: MachineKeyword, fields: Fields): Machine {
+  switch (keyword) {
+    case 'firmware':
+      return {
+        ...m,
+        firmware: choice(fields.subject, FIRMWARE_KINDS),
+        modeInUse: fields.oneOf('now', MODES) ?? 'unknown',
+        mediumStart: fields.oneOf('installer', MODES) ?? 'unknown',
+        secureBoot: fields.oneOf('secure boot', ['on', 'off', 'unknown'] as const) ?? 'unknown',
+      };
+    case 'memory':
+      return { ...m, ramBytes: sizeIn(fields.subject, NOTHING_KNOWN) };
+    case 'medium':
+      return { ...m, medium: choice(fields.subject, DISK_MEDIA), device: fields.string('device') ?? '' };
+    case 'other': {
+      const size = fields.need('size', 'The size of the other disk');
+      const other = { name: oneString(fields.subject), sizeBytes: sizeIn(size, NOTHING_KNOWN) };
+      return { ...m, otherDisks: [...m.otherDisks, other] };
+    }
+  }
+}

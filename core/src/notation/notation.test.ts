@@ -1,0 +1,241 @@
+import fc from 'fast-check';
+import { resolve } from 'node:path';
+import { apply, EMPTY_PLAN, type Plan } from '../plan/index.js';
+import { GIB } from '../quantity/index.js';
+import type { Survey } from '../survey/index.js';
+import { anyDisk, anyEdit } from '../testing/arbitraries.js';
+import { drawn, edited, IDENTITY, newSystem, petrelSurvey, planOn, surveysOf } from '../testing/builders.js';
+import { surveyFromImage } from '../testing/images.js';
+import { looksLikeNotation, parseNotation, printNotation, type MachineText } from './index.js';
+
+function read(text: string): MachineText {
+  const outcome = parseNotation(text, IDENTITY);
+  if (!outcome.ok) throw new Error(`${outcome.error.line}:${outcome.error.column} ${outcome.error.message}`);
+  return outcome.value;
+}
+
+function errorOf(text: string) {
+  const outcome = parseNotation(text, IDENTITY);
+  if (outcome.ok) throw new Error('was read');
+  return outcome.error;
+}
+
+const machineOf = (plan: Plan, survey: Survey | null): MachineText => ({
+  name: 'petrel',
+  story: 'Laptop, “field” use; 100 % "quoted" # not a remark',
+  survey,
+  plan,
+});
+
+describe('a text', () => {
+  const images = resolve(__dirname, '../../../demo/images');
+
+  test.each(['petrel', 'dunlin', 'knot'])('of the image of %s reads back as the same survey', (name) => {
+    const survey = surveyFromImage(resolve(images, `${name}.qcow2`));
+    const alone: MachineText = { name: '', story: '', survey, plan: null };
+    expect(read(printNotation(alone))).toEqual(alone);
+    const planned = machineOf(planOn(survey), survey);
+    expect(read(printNotation(planned))).toEqual(planned);
+  });
+
+  test('of a machine without a disk reads back', () => {
+    const blank = machineOf({ ...EMPTY_PLAN, systems: [newSystem('bsd')] }, null);
+    expect(read(printNotation(blank))).toEqual({ ...blank, plan: { ...blank.plan, surveyId: null } });
+  });
+
+  test('of any reachable plan reads back as the same plan, and prints the same again', () => {
+    fc.assert(
+      fc.property(
+        anyDisk.chain((survey) => {
+          const start = edited(planOn(survey), survey, {
+            kind: 'add-system',
+            system: newSystem('linux-desktop'),
+          });
+          return fc.tuple(
+            fc.constant(survey),
+            fc.constant(start),
+            fc.array(anyEdit(start, survey), { maxLength: 8 }),
+          );
+        }),
+        ([survey, start, edits]) => {
+          const plan = edits.reduce((current, edit) => {
+            const result = apply(current, edit, surveysOf(survey));
+            return result.ok ? result.plan : current;
+          }, start);
+          const machine = machineOf(plan, survey);
+          const text = printNotation(machine);
+          expect(read(text)).toEqual(machine);
+          expect(printNotation(read(text))).toBe(text);
+        },
+      ),
+      { numRuns: 150 },
+    );
+  });
+
+  test('keeps every remark where it stood', () => {
+    const text = [
+      '# about this file',
+      'rhizotome 1',
+      'machine "petrel"  # the grey one',
+      'disk, size 500GB',
+      '# the start volume',
+      '# is small',
+      'found 1, size 100MiB, type "EFI system", holds fat  # do not touch',
+      'system "Bench Linux", as system-1, like linux-desktop # soon',
+      '# that is all',
+    ].join('\n');
+    const printed = printNotation(read(text));
+    for (const remark of [
+      '# about this file',
+      '# the grey one',
+      '# the start volume\n# is small\nfound 1',
+      '# do not touch',
+      '# soon',
+      '# that is all',
+    ])
+      expect(printed).toContain(remark);
+    expect(printNotation(read(printed))).toBe(printed);
+  });
+
+  test('is told apart from other text', () => {
+    expect(looksLikeNotation('# hi\n\nrhizotome 1\n')).toBe(true);
+    expect(looksLikeNotation('{"format":"rhizotome/survey"}')).toBe(false);
+  });
+});
+
+describe('written by hand', () => {
+  const text = (...lines: string[]) => ['rhizotome 1', ...lines].join('\n');
+
+  test('a short text is enough: places, owners and roles are proposed', () => {
+    const { survey, plan } = read(
+      text(
+        'machine "sanderling"',
+        'memory 4GiB',
+        'disk, size 64GB, table gpt',
+        'found 1, size 600MiB, type "EFI system", holds fat, label "EFI"',
+        'found 2, size rest, type "Linux root", holds btrfs',
+        'note 2, used 18GiB',
+        'system "Windows", like windows-10, least 30GB',
+      ),
+    );
+    expect(survey!.partitions.map((p) => [p.start, p.length])).toEqual([
+      [2048, 1_228_800],
+      [1_230_848, 123_769_119],
+    ]);
+    expect(plan!.found['found-2']).toMatchObject({
+      role: 'root',
+      owners: ['found-linux'],
+      usedBytes: 18 * GIB,
+    });
+    expect(plan!.systems.map((s) => [s.name, s.origin, s.leastBytes])).toEqual([
+      ['Linux', 'found', 10 * GIB],
+      ['Windows', 'new', 30e9],
+    ]);
+  });
+
+  test('parts take sizes as people think them', () => {
+    const { plan } = read(
+      text(
+        'memory 16GiB',
+        'disk, size 500GiB, table gpt',
+        'found 1, size 400GiB, type "Basic data", holds ntfs, used 100GiB by bitmap',
+        'plan uefi, table gpt, keep',
+        'system "Windows", as w, found, like windows-11',
+        'system "Linux", as l, like linux-desktop',
+        'note 1, role system, holds ntfs, owners "Windows"',
+        'part from 1, size used + 80GiB',
+        'part, size 30GiB, role root, owners "Linux", label "root", mount "/"',
+        'part, size ram * 2, role swap, holds swap',
+        'part, size rest, role home, owners "Linux" "Windows"',
+      ),
+    );
+    expect(plan!.partitions.map((p) => [p.id, p.from, p.length / 2048 / 1024, p.owners])).toEqual([
+      ['found-1', 'found-1', 180, ['w']],
+      ['new-1', null, 30, ['l']],
+      ['new-2', null, 32, []],
+      ['new-3', null, expect.closeTo(258, 2), ['l', 'w']],
+    ]);
+  });
+
+  test.each([
+    ['', 1, 1, 'begins with “rhizotome 1”'],
+    ['rhizotome 2', 1, 1, 'another version'],
+    [text('disk, size 80'), 2, 12, 'Did you mean'],
+    [text('disk, size 80GiX'), 2, 14, 'not a unit'],
+    [text('disk, table gpt'), 2, 1, 'size of the disk is missing'],
+    [text('disk, size 1GB, colour red'), 2, 17, '“colour red” is not known here'],
+    [text('disk, size 1GB, size 2GB'), 2, 17, 'said twice'],
+    [text('disk, size 1GB', 'found 1, size 2GB'), 3, 15, 'beyond the end'],
+    [text('found 1, size 1GB'), 2, 1, 'disk first'],
+    [text('disk, size 9GB', 'found 1, size 1GiB', 'found 1, at 4GiB, size 1GiB'), 2, 1, 'same id'],
+    [text('machine grey petrel'), 2, 9, 'quotation marks'],
+    [text('machine "petrel'), 2, 9, 'not closed'],
+    [text('firmware sometimes'), 2, 10, 'Known: uefi, bios, both, unknown'],
+    [text('floppy 1'), 2, 1, 'A line cannot begin like this'],
+    [
+      text('disk, size 9GB', 'plan uefi', 'part "a", size 1GiB, owners "Nobody"'),
+      4,
+      29,
+      'no system “Nobody”',
+    ],
+    [text('disk, size 9GB', 'plan uefi', 'part from 7'), 4, 11, 'no partition 7'],
+    [text('> holds ext4'), 2, 3, 'inside the volume of the line before'],
+    [text('disk, size 1GB,, table gpt'), 2, 16, 'missing beside this comma'],
+  ])('%j is refused at line %i, column %i', (source, line, column, message) => {
+    const error = errorOf(source);
+    expect(error.message).toContain(message);
+    expect([error.line, error.column]).toEqual([line, column]);
+  });
+
+  test('what is nested stays nested', () => {
+    const survey: Survey = {
+      ...drawn(100, ['20GiB luks']),
+      partitions: drawn(100, ['20GiB luks']).partitions.map((p) => ({
+        ...p,
+        volume: {
+          kind: 'luks',
+          inside: [
+            { kind: 'lvm', inside: [{ kind: 'ext4', mountPoint: '/' }, { kind: 'swap' }] },
+            { kind: 'xfs', usedBytes: 5 },
+          ],
+        },
+      })),
+    };
+    const text: MachineText = { name: '', story: '', survey, plan: null };
+    expect(read(printNotation(text))).toEqual(text);
+  });
+
+  test('no text makes it throw', () => {
+    const pieces = fc.constantFrom(
+      'rhizotome 1',
+      'disk',
+      ', size ',
+      '500GB',
+      '"',
+      '#',
+      '\n',
+      'found 1',
+      'part',
+      '>',
+      '(',
+      '\\',
+      'plan uefi',
+      'rest',
+      '99999999999999999999GB',
+      'note 1',
+      'x',
+    );
+    fc.assert(
+      fc.property(fc.array(pieces, { maxLength: 30 }), fc.string(), (parts, noise) => {
+        const outcome = parseNotation(`rhizotome 1\n${parts.join('')}${noise}`, IDENTITY);
+        if (!outcome.ok) expect(outcome.error.line).toBeGreaterThan(0);
+      }),
+      { numRuns: 500 },
+    );
+  });
+});
+
+test('the captured petrel prints one line a partition', () => {
+  const lines = printNotation({ name: '', story: '', survey: petrelSurvey(), plan: null }).split('\n');
+  expect(lines.filter((line) => line.startsWith('found '))).toHaveLength(4);
+});

@@ -1,0 +1,33 @@
+import type { Comments } from '../survey/index.js';
+import type { Line } from './lines.js';
+
+/** Remarks after the last line stand at this. */
+export const END = 'end';
+
+/** Puts a line of the text together with the remarks that stand at `anchor`. */
+export function withRemarks(comments: Comments | undefined, anchor: string, line: string): string[] {
+  const { before = [], behind } = comments?.[anchor] ?? {};
+  return [...before.map(remark), behind === undefined ? line : `${line}  ${remark(behind)}`];
+}
+
+export function remark(text: string): string {
+  return text === '' ? '#' : `# ${text}`;
+}
+
+/** Collects the remarks of lines as they are read. */
+export class Remarks {
+  private readonly found: Record<string, { before?: readonly string[]; behind?: string }> = {};
+
+  keep(anchor: string, { before, behind }: Pick<Line, 'before' | 'behind'>): void {
+    if (before.length === 0 && behind === undefined) return;
+    this.found[anchor] = {
+      ...(before.length > 0 ? { before } : {}),
+      ...(behind === undefined ? {} : { behind }),
+    };
+  }
+
+  /** `undefined` where there is none. */
+  all(): Comments | undefined {
+    return Object.keys(this.found).length > 0 ? this.found : undefined;
+  }
+}

@@ -1,0 +1,79 @@
+import { formatExact } from '../quantity/index.js';
+import {
+  SYSTEM_PROFILES,
+  systemFrom,
+  SystemSchema,
+  type System,
+  type SystemProfile,
+} from '../system/index.js';
+import { NOTHING_KNOWN } from './context.js';
+import { Fields, oneString } from './fields.js';
+import { quoted, type Line } from './lines.js';
+
+const SIZES = { least: 'leastBytes', comfortable: 'comfortableBytes', generous: 'generousBytes' } as const;
+const FACTS = {
+  'needs uefi': 'needsUefi',
+  signed: 'signed',
+  'kernels on efi': 'kernelsOnEfi',
+  'needs boot': 'needsBoot',
+  'own setup': 'ownSetup',
+  hibernates: 'hibernates',
+} as const;
+type SizeKey = keyof typeof SIZES;
+type FactKey = keyof typeof FACTS;
+const sizeKeys = Object.keys(SIZES) as SizeKey[];
+const factKeys = Object.keys(FACTS) as FactKey[];
+
+/** One line: the profile that comes closest, and where the system differs from it. */
+export function systemLine(system: System): string {
+  const fields = SYSTEM_PROFILES.filter((p) => p.family === system.family)
+    .map((profile) => fieldsAgainst(system, profile))
+    .reduce((best, next) => (next.length < best.length ? next : best));
+  return [`system ${quoted(system.name)}`, `as ${quoted(system.id)}`, system.origin, ...fields].join(', ');
+}
+
+function fieldsAgainst(system: System, { id, needs }: SystemProfile): string[] {
+  return [
+    `like ${id}`,
+    ...(system.purpose === '' ? [] : [`purpose ${quoted(system.purpose)}`]),
+    ...sizeKeys
+      .filter((k) => system[SIZES[k]] !== needs[SIZES[k]])
+      .map((k) => `${k} ${formatExact(system[SIZES[k]])}`),
+    ...factKeys
+      .filter((k) => system[FACTS[k]] !== needs[FACTS[k]])
+      .map((k) => `${k} ${system[FACTS[k]] ? 'yes' : 'no'}`),
+    ...(system.clock === needs.clock ? [] : [`clock ${system.clock}`]),
+  ];
+}
+
+/** The system that a line tells. `freshId` where it gives none. */
+export function readSystem(line: Line, freshId: string): System {
+  const fields = new Fields(line, 'system');
+  const profile = fields.oneOf(
+    'like',
+    SYSTEM_PROFILES.map((p) => p.id),
+  );
+  if (!profile)
+    return line.fields[0]!.fault(
+      `Write what it is like: like ${SYSTEM_PROFILES.map((p) => p.id).join(', ')}.`,
+    );
+  const origin = fields.flag('found') ? 'found' : 'new';
+  fields.flag('new');
+  const name = oneString(fields.subject);
+  const base = systemFrom(profile, { id: fields.string('as') ?? freshId, name, origin });
+  const system: System = {
+    ...base,
+    purpose: fields.string('purpose') ?? '',
+    ...Object.fromEntries(sizeKeys.map((k) => [SIZES[k], fields.size(k, NOTHING_KNOWN) ?? base[SIZES[k]]])),
+    ...Object.fromEntries(factKeys.map((k) => [FACTS[k], yesOrNo(fields, k) ?? base[FACTS[k]]])),
+    clock: fields.oneOf('clock', ['utc', 'local'] as const) ?? base.clock,
+  };
+  fields.done();
+  const checked = SystemSchema.safeParse(system);
+  return checked.success ? checked.data : line.fields[0]!.fault(checked.error.issues[0]!.message);
+}
+
+function yesOrNo(fields: Fields, key: FactKey): boolean | undefined {
+  const said = fields.oneOf(key, ['yes', 'no'] as const);
+  return said === undefined ? undefined : said === 'yes';
+}

@@ -1,0 +1,1 @@
+export { practiceDiskFound, practiceDiskPlanned, type PracticeDisk } from './practice-disk.js';
