@@ -1,6 +1,12 @@
 /** One project for everything that runs without a browser; `e2e/` has its own configuration. */
 export default {
-  roots: ['<rootDir>/core/src', '<rootDir>/demo/src', '<rootDir>/server/src', '<rootDir>/web/src'],
+  roots: [
+    '<rootDir>/core/src',
+    '<rootDir>/demo/src',
+    '<rootDir>/server/src',
+    '<rootDir>/cli/src',
+    '<rootDir>/web/src',
+  ],
   testEnvironment: 'node',
   testEnvironmentOptions: { customExportConditions: ['source', 'node', 'require', 'default'] },
   extensionsToTreatAsEsm: [],

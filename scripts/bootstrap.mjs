@@ -79,7 +79,7 @@ function filesUnder(folder, keep) {
 const MANIFESTS = [
   'package.json',
   'package-lock.json',
-  ...['core', 'demo', 'server', 'web', 'e2e'].map((p) => `${p}/package.json`),
+  ...['core', 'demo', 'server', 'cli', 'web', 'e2e'].map((p) => `${p}/package.json`),
 ];
 
 /** SQLite is compiled here, against the headers of the Node that runs; nothing prebuilt is downloaded. */
@@ -152,9 +152,11 @@ function provideSqlite() {
 
 function build() {
   const isSource = (path) => /\.(ts|tsx|css|html|json|svg)$/.test(path) && !/\.test\.tsx?$/.test(path);
-  const sources = ['core', 'demo', 'server', 'web'].flatMap((p) => filesUnder(p, isSource));
+  const sources = ['core', 'demo', 'server', 'cli', 'web'].flatMap((p) => filesUnder(p, isSource));
   const hash = hashOf(['tsconfig.base.json', 'tsconfig.json', ...sources.sort()]);
-  const built = ['server/dist/main.js', 'web/dist/index.html'].every((f) => existsSync(join(root, f)));
+  const built = ['server/dist/main.js', 'cli/dist/main.js', 'web/dist/index.html'].every((f) =>
+    existsSync(join(root, f)),
+  );
   if (!wants('--force') && stamp.sources === hash && built) return;
   say('building');
   const bin = (name) => join(root, 'node_modules/.bin', name);

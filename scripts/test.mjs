@@ -39,6 +39,7 @@ function jest(name, config) {
 check('types of core and its tests', bin('tsc'), ['-p', 'core']);
 check('types of the demo machines', bin('tsc'), ['-p', 'demo']);
 check('types of the server and its tests', bin('tsc'), ['-p', 'server']);
+check('types of the command', bin('tsc'), ['-p', 'cli']);
 check('types of the web app', bin('tsc'), ['-p', 'web']);
 check('types of the journeys', bin('tsc'), ['-p', 'e2e']);
 check('lint', bin('eslint'), ['.', '--max-warnings', '0']);

@@ -1,9 +1,10 @@
 import { formatBinary, sectors } from '../quantity/index.js';
-import { mbrUsableArea, partitionType, usableArea, type TableStyle } from '../table/index.js';
+import { mbrUsableArea, usableArea, type TableContainer, type TableStyle } from '../table/index.js';
 import { isEncryptedName, kindOfPrintedName, type Volume } from '../volume/index.js';
 import { answering, Refused, type SurveyOutcome } from './outcome.js';
 import {
   MOST_PARTITIONS,
+  type OtherDiskFound,
   type Survey,
   type SurveyDisk,
   type SurveyIdentity,
@@ -17,7 +18,7 @@ export const LSBLK_COLUMNS =
 export const LSBLK_COMMAND = `lsblk --json --bytes -o ${LSBLK_COLUMNS}`;
 
 const LONGEST_TEXT = 4 * 1024 * 1024;
-const EXTENDED = ['0x5', '0xf', '0x85'];
+const EXTENDED = ['0x05', '0x0f', '0x85'];
 
 type Device = Readonly<Record<string, unknown>>;
 
@@ -34,7 +35,9 @@ export function surveyFromLsblk(text: string, identity: SurveyIdentity, path?: s
     const disks = disksIn(text);
     const disk = path ? disks.find((d) => pathOf(d) === path) : disks[0];
     if (!disk) throw new Refused('no-disk', `There is no disk “${path}” in this output.`);
-    return { ok: true, survey: surveyOf(disk, identity) };
+    const others = disks.filter((d) => d !== disk).map(otherDisk);
+    const survey = surveyOf(disk, identity);
+    return { ok: true, survey: others.length > 0 ? { ...survey, otherDisks: others } : survey };
   });
 }
 
@@ -47,7 +50,7 @@ export function disksInLsblk(
     disks: disksIn(text).map((disk) => ({
       path: pathOf(disk) ?? '?',
       sizeBytes: figure(disk, 'size'),
-      partitions: children(disk).length,
+      partitions: partitionsOf(disk).length,
     })),
   }));
 }
@@ -91,6 +94,15 @@ function children(device: Device): Device[] {
   return Array.isArray(list) ? list.filter((c): c is Device => typeof c === 'object' && c !== null) : [];
 }
 
+/** What is on a disk beside partitions (an encrypted container, a volume group) is inside the volume that it is itself. */
+function partitionsOf(disk: Device): Device[] {
+  return children(disk).filter((child) => child['type'] === undefined || child['type'] === 'part');
+}
+
+function otherDisk(disk: Device): OtherDiskFound {
+  return { name: pathOf(disk) ?? 'a disk', sizeBytes: figure(disk, 'size') };
+}
+
 function pathOf(device: Device): string | undefined {
   return word(device, 'path') ?? word(device, 'name');
 }
@@ -132,7 +144,7 @@ function surveyOf(device: Device, identity: SurveyIdentity): Survey {
       'bad-figure',
       `LOG-SEC is ${sectorBytes}; disks have logical sectors of 512 or 4096 bytes.`,
     );
-  const inOrder = children(device)
+  const inOrder = partitionsOf(device)
     .map((child, i) => partitionOf(child, i, sectorBytes))
     .sort((a, b) => a.start - b.start);
   if (inOrder.length > MOST_PARTITIONS)
@@ -140,7 +152,7 @@ function surveyOf(device: Device, identity: SurveyIdentity): Survey {
       'too-many',
       `${inOrder.length} partitions are listed; at most ${MOST_PARTITIONS} can be planned.`,
     );
-  const partitions = dropContainers(inOrder);
+  const { partitions, containers } = partContainers(inOrder);
   const disk = diskOf(device, sizeBytes, sectorBytes);
   checkSpans(partitions, disk);
   return {
@@ -151,6 +163,7 @@ function surveyOf(device: Device, identity: SurveyIdentity): Survey {
     disk,
     damage: [],
     partitions,
+    ...(containers.length > 0 ? { containers } : {}),
   };
 }
 
@@ -173,22 +186,23 @@ function diskOf(device: Device, sizeBytes: number, sectorBytes: number): SurveyD
     ...(tableId ? { tableId } : {}),
     ...(style === 'none' ? { firstUsable: sectors(0), usableEnd: sizeSectors } : area),
     ...(path ? { device: path } : {}),
+    ...(style === 'none' ? entry('bareVolume', volumeOf(device)) : {}),
   };
 }
 
 function styleOf(device: Device): TableStyle | 'none' {
   const said =
     word(device, 'pttype') ??
-    children(device)
+    partitionsOf(device)
       .map((c) => word(c, 'pttype'))
       .find(Boolean);
   if (said === 'gpt') return 'gpt';
   if (said === 'dos') return 'mbr';
   if (said !== undefined)
     throw new Refused('bad-figure', `PTTYPE is “${said}”; only gpt and dos tables are planned here.`);
-  if (children(device).length === 0) return 'none';
-  const guid = children(device).some((c) => (word(c, 'parttype') ?? '').length === 36);
-  const byte = children(device).some((c) => /^0x/.test(word(c, 'parttype') ?? ''));
+  if (partitionsOf(device).length === 0) return 'none';
+  const guid = partitionsOf(device).some((c) => (word(c, 'parttype') ?? '').length === 36);
+  const byte = partitionsOf(device).some((c) => /^0x/.test(word(c, 'parttype') ?? ''));
   if (guid || byte) return guid ? 'gpt' : 'mbr';
   throw new Refused(
     'column-missing',
@@ -228,8 +242,14 @@ function normalType(said: string | undefined): string | undefined {
   return /^0x[0-9a-f]$/i.test(said) ? `0x0${said.slice(2).toLowerCase()}` : said.toLowerCase();
 }
 
-function volumeOf(child: Device): Volume | undefined {
+/** Containers in containers are followed this deep. */
+const DEEPEST = 8;
+
+function volumeOf(child: Device, depth = 0): Volume | undefined {
   const printed = word(child, 'fstype');
+  const inside = (depth < DEEPEST ? children(child) : [])
+    .map((inner) => volumeOf(inner, depth + 1))
+    .filter((v): v is Volume => v !== undefined);
   if (!printed) return undefined;
   return {
     kind: kindOfPrintedName(printed),
@@ -239,17 +259,28 @@ function volumeOf(child: Device): Volume | undefined {
     ...entry('usedBytes', optionalFigure(child, 'fsused')),
     ...entry('mountPoint', word(child, 'mountpoint') ?? word(child, 'mountpoints')),
     ...(isEncryptedName(printed) ? { encrypted: true } : {}),
+    ...(inside.length > 0 ? { inside } : {}),
   };
 }
 
-/** The kernel shows a container as two sectors; its logicals are what counts. An empty one stays visible. */
-function dropContainers(list: readonly SurveyPartition[]): SurveyPartition[] {
-  const logicals = list.filter((p) => p.number > 4 && !EXTENDED.includes(p.type ?? ''));
+/** The kernel shows a container as two sectors; of its true size only that it holds its logicals is known. */
+function partContainers(list: readonly SurveyPartition[]): {
+  partitions: SurveyPartition[];
+  containers: TableContainer[];
+} {
+  const isContainer = (p: SurveyPartition) => EXTENDED.includes(p.type ?? '');
   const isMbr = list.some((p) => p.type?.startsWith('0x'));
-  if (!isMbr || logicals.length === 0) return [...list];
-  return list
-    .filter((p) => partitionType(p.type ?? '')?.role !== 'container')
-    .map((p) => (p.number > 4 ? { ...p, logical: true } : p));
+  const logicals = isMbr ? list.filter((p) => p.number > 4 && !isContainer(p)) : [];
+  const last = logicals.at(-1);
+  if (!last) return { partitions: [...list], containers: [] };
+  const containers = list.filter(isContainer).map(({ number, start, type = '0x05' }): TableContainer => ({
+    number,
+    start,
+    length: sectors(Math.max(1, last.start + last.length - start)),
+    type,
+  }));
+  const rest = list.filter((p) => !isContainer(p));
+  return { partitions: rest.map((p) => (p.number > 4 ? { ...p, logical: true } : p)), containers };
 }
 
 function checkSpans(partitions: readonly SurveyPartition[], disk: SurveyDisk): void {

@@ -10,7 +10,10 @@ import {
   surveyFromHand,
   surveyFromLsblk,
   SurveySchema,
+  type Survey,
+  type SurveyOutcome,
 } from './index.js';
+import { beginEdit, EMPTY_PLAN } from '../plan/index.js';
 
 describe('a survey from a capture', () => {
   const { head, tail } = petrelFiles();
@@ -124,6 +127,11 @@ const device = (changes: object = {}) => ({
 });
 const printed = (...devices: object[]) => JSON.stringify({ blockdevices: devices });
 
+const accepted = (outcome: SurveyOutcome): Survey => {
+  if (!outcome.ok) throw new Error(outcome.refusal.message);
+  return outcome.survey;
+};
+
 describe('a survey from lsblk', () => {
   test('takes what is told, and leaves absent what is not', () => {
     const outcome = surveyFromLsblk(printed(device()), IDENTITY);
@@ -155,6 +163,67 @@ describe('a survey from lsblk', () => {
       [256, 131_072],
       [131_328, 15_728_640],
     ]);
+  });
+
+  test('what stands in an encrypted container or a volume group is told inside it, other disks beside', () => {
+    const root = {
+      name: 'vg-root',
+      type: 'lvm',
+      size: 20e9,
+      fstype: 'xfs',
+      label: 'root',
+      fsused: 7e9,
+      mountpoint: '/',
+    };
+    const text = printed(
+      device({
+        pttype: 'gpt',
+        children: [
+          {
+            path: '/dev/sdb1',
+            type: 'part',
+            partn: 1,
+            start: 2048,
+            size: 100 * GIB,
+            fstype: 'crypto_LUKS',
+            uuid: 'aaaa',
+            children: [
+              {
+                name: 'luks',
+                type: 'crypt',
+                size: 99e9,
+                fstype: 'LVM2_member',
+                children: [root, { name: 'vg-swap', type: 'lvm', size: 4e9, fstype: 'swap' }],
+              },
+            ],
+          },
+        ],
+      }),
+      { path: '/dev/sdc', type: 'disk', size: 250_059_350_016 },
+    );
+    const survey = accepted(surveyFromLsblk(text, IDENTITY, '/dev/sdb'));
+    expect(survey.otherDisks).toEqual([{ name: '/dev/sdc', sizeBytes: 250_059_350_016 }]);
+    expect(survey.partitions[0]!.volume).toEqual({
+      kind: 'luks',
+      uuid: 'aaaa',
+      inside: [
+        {
+          kind: 'lvm',
+          inside: [{ kind: 'xfs', label: 'root', usedBytes: 7e9, mountPoint: '/' }, { kind: 'swap' }],
+        },
+      ],
+    });
+    expect(beginEdit(EMPTY_PLAN, survey).partitions[0]).toMatchObject({ mountPoint: '/' });
+  });
+
+  test('a file system on the disk itself is told as such', () => {
+    const survey = accepted(
+      surveyFromLsblk(
+        printed({ path: '/dev/sdc', type: 'disk', size: 8e9, fstype: 'vfat', label: 'TERNS' }),
+        IDENTITY,
+      ),
+    );
+    expect(survey.disk).toMatchObject({ style: 'none', bareVolume: { kind: 'fat', label: 'TERNS' } });
   });
 
   test('an MBR with logicals: the container goes, the logicals stay', () => {

@@ -1,0 +1,61 @@
+import {
+  encodeQcow2,
+  formatBoth,
+  isPlannable,
+  practiceDiskFound,
+  practiceDiskPlanned,
+  type MachineText,
+  type PracticeDisk,
+} from '@rhizotome/core';
+import { Failure } from '../failure.js';
+import { readMachine } from '../input.js';
+import { print, writeFile } from '../output.js';
+
+export interface ImageOptions {
+  readonly state?: 'found' | 'planned';
+  readonly output: string;
+  readonly force?: boolean;
+}
+
+/** Writes a disk to practise on: sparse, of the true size. */
+export function image(path: string, options: ImageOptions): void {
+  const disk = practiceDisk(path, readMachine(path), options.state);
+  if (/\.qcow2$/i.test(options.output)) writeQcow2(disk, options);
+  else if (/\.(img|raw)$/i.test(options.output)) writeRaw(disk, options);
+  else
+    throw new Failure(
+      `${options.output}: the name must end in .qcow2 or .img, which tells the kind of image.`,
+    );
+  print(`${options.output}: a disk of ${formatBoth(disk.sizeBytes)}, sectors of ${disk.sectorBytes} bytes.`);
+  if (disk.unformatted.length > 0) print(`Left unformatted: ${disk.unformatted.join('; ')}.`);
+}
+
+function practiceDisk(
+  path: string,
+  { plan, survey }: MachineText,
+  state: ImageOptions['state'],
+): PracticeDisk {
+  if (!survey) throw new Failure(`${path} holds no disk.`);
+  if (!isPlannable(survey))
+    throw new Failure(`${path}: the table of this disk is too damaged to be made again.`);
+  if ((state ?? (plan ? 'planned' : 'found')) === 'found') return practiceDiskFound(survey);
+  if (!plan) throw new Failure(`${path} holds a survey and no plan: only --state found can be made of it.`);
+  return practiceDiskPlanned(plan, survey);
+}
+
+function writeQcow2(disk: PracticeDisk, { output, force }: ImageOptions): void {
+  writeFile(output, force === true, (put) => {
+    let at = 0;
+    for (const piece of encodeQcow2(disk.sizeBytes, disk.stretches)) {
+      put(piece, at);
+      at += piece.length;
+    }
+  });
+}
+
+function writeRaw(disk: PracticeDisk, { output, force }: ImageOptions): void {
+  writeFile(output, force === true, (put, setSize) => {
+    setSize(disk.sizeBytes);
+    for (const { offset, bytes } of disk.stretches) put(bytes, offset);
+  });
+}

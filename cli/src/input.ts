@@ -1,0 +1,71 @@
+import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import { basename } from 'node:path';
+import {
+  openImage,
+  readDocument,
+  SparseBytes,
+  type MachineText,
+  type OpenedImage,
+  type Plan,
+  type Survey,
+  type SurveyIdentity,
+} from '@rhizotome/core';
+import { DiskFile } from './disk-file.js';
+import { Failure, fileReason } from './failure.js';
+
+/** The name that stands for standard input. */
+export const STDIN = '-';
+
+export function newIdentity(): SurveyIdentity {
+  return { id: randomUUID(), takenAt: new Date().toISOString() };
+}
+
+export interface OpenedDisk extends OpenedImage {
+  readonly name: string;
+}
+
+/** The disk in a file or device, or on standard input. */
+export function openDisk(path: string): OpenedDisk {
+  if (path === STDIN) {
+    const bytes = readBytes(path);
+    return { name: 'standard input', ...openImage(new SparseBytes(bytes.length, [{ offset: 0, bytes }])) };
+  }
+  const file = new DiskFile(path);
+  const image = openImage(file);
+  return { name: basename(path), ...(file.sectorBytes ? { sectorBytes: file.sectorBytes } : {}), ...image };
+}
+
+/** The whole of a file or of standard input. @throws Failure */
+export function readBytes(path: string): Uint8Array {
+  try {
+    return readFileSync(path === STDIN ? 0 : path);
+  } catch (error) {
+    throw new Failure(`${path} cannot be read: ${fileReason(error)}.`);
+  }
+}
+
+/** A machine, plan or survey as this product writes them. @throws Failure with the place of an error */
+export function readMachine(path: string): MachineText {
+  const text = new TextDecoder().decode(readBytes(path));
+  const outcome = readDocument(text, newIdentity());
+  if (outcome.ok) return outcome.value;
+  const { line, column, message } = outcome.problem;
+  const place = line === undefined ? path : `${path}:${line}:${column}`;
+  throw new Failure(`${place}: ${message}`);
+}
+
+/** A machine that has a plan on a disk. @throws Failure */
+export function readPlan(path: string): {
+  readonly name: string;
+  readonly plan: Plan;
+  readonly survey: Survey;
+} {
+  const { name, plan, survey } = readMachine(path);
+  if (!plan)
+    throw new Failure(
+      `${path} holds a survey and no plan. “rhizotome survey” and “rhizotome image” take it.`,
+    );
+  if (!survey) throw new Failure(`${path} holds a plan without a disk: nothing can be said of it yet.`);
+  return { name, plan, survey };
+}

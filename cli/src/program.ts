@@ -1,0 +1,80 @@
+import { Command, InvalidArgumentError, Option } from 'commander';
+import { ImageRefused } from '@rhizotome/core';
+import { capture, type CaptureOptions } from './commands/capture.js';
+import { check } from './commands/check.js';
+import { image, type ImageOptions } from './commands/image.js';
+import { steps } from './commands/steps.js';
+import { survey, type SurveyOptions } from './commands/survey.js';
+import { EXIT, Failure } from './failure.js';
+
+const sectorOption = () =>
+  new Option('--sector <bytes>', 'logical sector size; found by looking where not given')
+    .choices(['512', '4096'])
+    .argParser(Number);
+
+function byteCount(text: string): number {
+  const n = Number(text);
+  if (!/^\d+$/.test(text) || !Number.isSafeInteger(n))
+    throw new InvalidArgumentError('It is a number of bytes.');
+  return n;
+}
+
+/** Runs one command. @returns the exit code */
+export async function run(argv: readonly string[]): Promise<number> {
+  let code: number = EXIT.done;
+  const program = new Command('rhizotome')
+    .description('Reads disks, checks plans, and makes disks to practise on. It changes no disk.')
+    .showHelpAfterError('(“rhizotome help COMMAND” tells more)')
+    .exitOverride();
+  program
+    .command('survey <disk>')
+    .description('what is on a disk: an image (raw or qcow2), a device, or a capture; - reads standard input')
+    .option('--tail <file>', 'last MiB of the disk; <disk> is then its first MiB')
+    .option('--size <bytes>', 'size of the disk in bytes, with --tail', byteCount)
+    .addOption(sectorOption())
+    .addOption(new Option('--json', 'print the survey as JSON').conflicts('notation'))
+    .option('--notation', 'print the survey in notation')
+    .action((disk: string, options: SurveyOptions) => survey(disk, options));
+  program
+    .command('capture <disk>')
+    .description('both ends of a disk and an archive of what a survey reads, to be sent to someone')
+    .requiredOption('-o, --output <folder>', 'folder to write to')
+    .addOption(sectorOption())
+    .option('--force', 'write over files that are there')
+    .action((disk: string, options: CaptureOptions) => capture(disk, options));
+  program
+    .command('check <plan>')
+    .description('findings of a plan; ends with 1 where it cannot work; - reads standard input')
+    .option('--json', 'print them as JSON')
+    .action((plan: string, options: { json?: boolean }) => {
+      code = check(plan, options);
+    });
+  program
+    .command('steps <plan>')
+    .description('the steps of a plan in their order; - reads standard input')
+    .option('--json', 'print them as JSON')
+    .action((plan: string, options: { json?: boolean }) => steps(plan, options));
+  program
+    .command('image <plan>')
+    .description('a disk to practise on, of a plan or a survey, as a sparse image; - reads standard input')
+    .addOption(new Option('--state <state>', 'the disk as found or as planned').choices(['found', 'planned']))
+    .requiredOption('-o, --output <file>', 'file to write: .qcow2 or .img')
+    .option('--force', 'write over a file that is there')
+    .action((plan: string, options: ImageOptions) => image(plan, options));
+  try {
+    await program.parseAsync(argv, { from: 'user' });
+    return code;
+  } catch (error) {
+    return exitCodeOf(error);
+  }
+}
+
+function exitCodeOf(error: unknown): number {
+  if (error instanceof Failure || error instanceof ImageRefused) {
+    process.stderr.write(`rhizotome: ${error.message}\n`);
+    return EXIT.failed;
+  }
+  const { code, exitCode } = error as { code?: string; exitCode?: number };
+  if (code?.startsWith('commander.')) return exitCode === 0 ? EXIT.done : EXIT.failed;
+  throw error;
+}

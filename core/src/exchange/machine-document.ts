@@ -1,0 +1,118 @@
+import { z } from 'zod';
+import { looksLikeNotation, parseNotation, type MachineText } from '../notation/index.js';
+import { PlanSchema, type Plan } from '../plan/index.js';
+import { documentSurvey, surveyDocument, type SurveyDocument, type SurveyIdentity } from '../survey/index.js';
+
+/** A machine with its plan and the survey it rests on, as one JSON document that can be given away. */
+export interface MachineDocument {
+  readonly format: 'rhizotome/machine';
+  readonly version: 1;
+  readonly name: string;
+  readonly story: string;
+  readonly survey: SurveyDocument | null;
+  readonly plan: Plan;
+}
+
+/** @throws RangeError for a text that holds no plan. */
+export function machineDocument({ name, story, survey, plan }: MachineText): MachineDocument {
+  if (!plan) throw new RangeError('There is no plan to give away');
+  return {
+    format: 'rhizotome/machine',
+    version: 1,
+    name,
+    story,
+    survey: survey && surveyDocument(survey),
+    plan,
+  };
+}
+
+/** Why something is not a machine, a plan or a survey. Line and column where the input has such. */
+export interface DocumentProblem {
+  readonly message: string;
+  readonly line?: number;
+  readonly column?: number;
+}
+
+export type DocumentOutcome =
+  | { readonly ok: true; readonly value: MachineText }
+  | { readonly ok: false; readonly problem: DocumentProblem };
+
+const Envelope = z.strictObject({
+  format: z.literal('rhizotome/machine'),
+  version: z.literal(1),
+  name: z.string().max(80),
+  story: z.string().max(2000),
+  survey: z.unknown(),
+  plan: PlanSchema,
+});
+
+/**
+ * Reads what this product gives away: notation, a machine's JSON, or a survey's JSON of either version. What a plan
+ * refers to must be there: a plan that rests on another survey than the one beside it is refused.
+ */
+export function readDocument(text: string, identity: SurveyIdentity): DocumentOutcome {
+  if (looksLikeNotation(text)) {
+    const outcome = parseNotation(text, identity);
+    if (outcome.ok) return outcome;
+    const { line, column, message } = outcome.error;
+    return { ok: false, problem: { line, column, message } };
+  }
+  const parsed = jsonOf(text);
+  if (!parsed.ok)
+    return problem(
+      `This is neither notation (it would begin with “rhizotome 1”) nor JSON: ${parsed.reason}.`,
+    );
+  const format = (parsed.value as { format?: unknown } | null)?.format;
+  if (format === 'rhizotome/survey') return fromSurvey(parsed.value);
+  if (format === 'rhizotome/machine') return fromMachine(parsed.value);
+  return problem('This JSON is neither of the format “rhizotome/machine” nor “rhizotome/survey”.');
+}
+
+function fromSurvey(value: unknown): DocumentOutcome {
+  const outcome = documentSurvey(value);
+  if (!outcome.ok) return problem(outcome.refusal.message);
+  return { ok: true, value: { name: '', story: '', survey: outcome.survey, plan: null } };
+}
+
+function fromMachine(value: unknown): DocumentOutcome {
+  const parsed = Envelope.safeParse(value);
+  if (!parsed.success) {
+    const issue = parsed.error.issues[0]!;
+    return problem(`${issue.path.map(String).join('.') || 'the document'}: ${issue.message}`);
+  }
+  const { name, story, plan } = parsed.data;
+  if (parsed.data.survey === null) return checked({ name, story, survey: null, plan });
+  const outcome = documentSurvey(parsed.data.survey);
+  if (!outcome.ok) return problem(`survey: ${outcome.refusal.message}`);
+  return checked({ name, story, survey: outcome.survey, plan });
+}
+
+function checked(value: MachineText): DocumentOutcome {
+  const { plan, survey } = value;
+  if ((plan?.surveyId ?? null) !== (survey?.id ?? null))
+    return problem(
+      `plan.surveyId: the plan rests on survey “${plan?.surveyId}”, and that is not the one here.`,
+    );
+  const stranger = plan?.partitions.find(
+    (p) => p.from !== null && !survey?.partitions.some((f) => f.id === p.from),
+  );
+  if (stranger)
+    return problem(
+      `plan.partitions: “${stranger.id}” continues “${stranger.from}”, which the survey does not have.`,
+    );
+  return { ok: true, value };
+}
+
+function problem(message: string): DocumentOutcome {
+  return { ok: false, problem: { message } };
+}
+
+function jsonOf(
+  text: string,
+): { readonly ok: true; readonly value: unknown } | { readonly ok: false; readonly reason: string } {
+  try {
+    return { ok: true, value: JSON.parse(text) };
+  } catch (error) {
+    return { ok: false, reason: error instanceof Error ? error.message : String(error) };
+  }
+}
