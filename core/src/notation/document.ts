@@ -23,7 +23,13 @@ export interface MachineText {
 }
 
 export type NotationOutcome =
-  { readonly ok: true; readonly value: MachineText } | { readonly ok: false; readonly error: NotationError };
+  | {
+      readonly ok: true;
+      readonly value: MachineText;
+      /** The line in which each thing is told: `part new-1`, `system system-1`, `found 3`. */
+      readonly lines: ReadonlyMap<string, number>;
+    }
+  | { readonly ok: false; readonly error: NotationError };
 
 const FIRST_LINE = 'rhizotome 1';
 
@@ -54,7 +60,8 @@ export function printNotation({ name, story, survey, plan }: MachineText): strin
 /** Reads a text. An error points at its line and column; nothing is read in part. */
 export function parseNotation(text: string, identity: SurveyIdentity): NotationOutcome {
   try {
-    return { ok: true, value: parse(text, identity) };
+    const remarks = new Remarks();
+    return { ok: true, value: parse(text, identity, remarks), lines: remarks.lines };
   } catch (error) {
     if (error instanceof NotationFault) return { ok: false, error: error.error };
     throw error;
@@ -77,13 +84,12 @@ function partOf(keyword: string): Part {
 const KEYWORDS = ['machine', 'story', ...MACHINE_KEYWORDS, ...SURVEY_KEYWORDS, ...PLAN_KEYWORDS] as const;
 type Keyword = (typeof KEYWORDS)[number];
 
-function parse(text: string, identity: SurveyIdentity): MachineText {
+function parse(text: string, identity: SurveyIdentity, remarks: Remarks): MachineText {
   const { lines, end } = linesOf(text);
   const [first, ...rest] = lines;
   checkFirst(first);
-  const remarks = new Remarks();
   remarks.keep('rhizotome', first!);
-  remarks.keep(END, { before: end, behind: undefined });
+  remarks.keep(END, { before: end, behind: undefined, line: first!.line });
   const named = rest.map((line): [Keyword | '>', Line] => [line.depth > 0 ? '>' : keywordOf(line), line]);
 
   const survey = surveyIn(named, remarks, identity);

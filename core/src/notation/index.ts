@@ -6,3 +6,4 @@ export {
   type NotationOutcome,
 } from './document.js';
 export type { NotationError } from './lines.js';
+export { rewriteEdit, type RewriteOutcome, type Rewritten } from './rewrite.js';

@@ -6,7 +6,7 @@ import type { Survey } from '../survey/index.js';
 import { anyDisk, anyEdit } from '../testing/arbitraries.js';
 import { drawn, edited, IDENTITY, newSystem, petrelSurvey, planOn, surveysOf } from '../testing/builders.js';
 import { surveyFromImage } from '../testing/images.js';
-import { looksLikeNotation, parseNotation, printNotation, type MachineText } from './index.js';
+import { looksLikeNotation, parseNotation, printNotation, rewriteEdit, type MachineText } from './index.js';
 
 function read(text: string): MachineText {
   const outcome = parseNotation(text, IDENTITY);
@@ -238,4 +238,54 @@ describe('written by hand', () => {
 test('the captured petrel prints one line a partition', () => {
   const lines = printNotation({ name: '', story: '', survey: petrelSurvey(), plan: null }).split('\n');
   expect(lines.filter((line) => line.startsWith('found '))).toHaveLength(4);
+});
+
+describe('editing as text', () => {
+  const survey = drawn(500, ['100MiB efi', '400GiB windows "Station"']);
+  const plan = edited(planOn(survey), survey, {
+    kind: 'note-found',
+    found: 'found-2',
+    changes: { usedBytes: 95 * GIB },
+  });
+  const present = { name: 'petrel', story: '', plan, survey };
+  const text = printNotation(present);
+  const rewrite = (from: string | RegExp, to: string) => rewriteEdit(present, text.replace(from, to));
+
+  test('the same text changes nothing', () =>
+    expect(rewriteEdit(present, text)).toEqual({ ok: true, edit: null }));
+
+  test('another size, a new part and a remark are one edit that can be undone', () => {
+    const outcome = rewrite(
+      /(part "found-2".*)size 400 GiB(.*)\n/,
+      '$1size 200GiB$2 # enough\npart, size 30GiB, role root, label "root"\n',
+    );
+    if (!outcome.ok) throw new Error(outcome.error.message);
+    const made = apply(plan, outcome.edit!, surveysOf(survey));
+    if (!made.ok) throw new Error(made.refusal.code);
+    expect(made.plan.partitions.map((p) => p.length / 2048 / 1024)).toEqual([100 / 1024, 200, 30]);
+    expect(made.plan.comments).toEqual({ 'part found-2': { behind: 'enough' } });
+    expect(apply(made.plan, made.inverse, surveysOf(survey))).toMatchObject({
+      plan: { partitions: plan.partitions, comments: {} },
+    });
+  });
+
+  test.each([
+    ['a size below the floor', /(part "found-2".*)size 400 GiB/, '$1size 90GiB', 'part "found-2"', 'floor'],
+    ['a changed reading', 'found 2, at 101 MiB', 'found 2, at 102 MiB', 'found 2', 'never changed'],
+    ['another name', 'machine "petrel"', 'machine "plover"', 'machine "plover"', 'on the bench'],
+    ['an overlap', /(part "found-2".*)at 101 MiB/, '$1at 50 MiB', 'part "found-1"', 'over another partition'],
+  ])('%s is refused at its line', (_, from, to, line, message) => {
+    const changed = text.replace(from, to);
+    const outcome = rewriteEdit(present, changed);
+    if (outcome.ok) throw new Error('was taken');
+    expect(outcome.error.message).toContain(message);
+    expect(changed.split('\n')[outcome.error.line - 1]).toContain(line);
+  });
+
+  test('a part of an MBR is not laid out through the text either', () => {
+    const mbr = drawn(500, ['100GiB ntfs'], { style: 'mbr' });
+    const old = { name: '', story: '', plan: planOn(mbr), survey: mbr };
+    const outcome = rewriteEdit(old, printNotation(old).replace(/(part.*)size 100 GiB/, '$1size 90 GiB'));
+    expect(outcome).toMatchObject({ ok: false, error: { message: expect.stringContaining('MBR') } });
+  });
 });

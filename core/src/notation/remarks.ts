@@ -14,11 +14,13 @@ export function remark(text: string): string {
   return text === '' ? '#' : `# ${text}`;
 }
 
-/** Collects the remarks of lines as they are read. */
+/** Collects the remarks of lines as they are read, and where in the text each thing is told. */
 export class Remarks {
+  readonly lines = new Map<string, number>();
   private readonly found: Record<string, { before?: readonly string[]; behind?: string }> = {};
 
-  keep(anchor: string, { before, behind }: Pick<Line, 'before' | 'behind'>): void {
+  keep(anchor: string, { before, behind, line }: Pick<Line, 'before' | 'behind' | 'line'>): void {
+    if (!this.lines.has(anchor)) this.lines.set(anchor, line);
     if (before.length === 0 && behind === undefined) return;
     this.found[anchor] = {
       ...(before.length > 0 ? { before } : {}),

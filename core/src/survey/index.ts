@@ -34,5 +34,5 @@ export {
 export { HAND_WORDS, surveyFromHand, type HandDrawing } from './from-hand.js';
 export { surveyFromDisk, type DiskReading, type ReadingStep } from './from-disk.js';
 export { gapsOf, type Gap } from './gaps.js';
-export { tableSectorsOf } from './safety-copy.js';
+export { safetyCopyZip, tableSectorsOf } from './safety-copy.js';
 export { documentSurvey, surveyDocument, type SurveyDocument } from './document.js';

@@ -1,7 +1,9 @@
 import { base64 } from '@scure/base';
-import { SparseBytes, Window, type ByteSource, type Stretch } from '../bytes/index.js';
+import { zipSync } from 'fflate';
+import { encodeUtf8, SparseBytes, Window, type ByteSource, type Stretch } from '../bytes/index.js';
 import { decodeCaptureArchive, encodeCaptureArchive } from '../image/index.js';
 import type { TableReading } from '../table/index.js';
+import type { Survey } from './survey.js';
 
 const HEAD_SECTORS = 34;
 const TAIL_SECTORS = 33;
@@ -40,4 +42,50 @@ export function tableSectorsOf(safetyCopy: string): readonly Stretch[] {
   const bytes = base64.decode(safetyCopy);
   const file = new Window(new SparseBytes(bytes.length, [{ offset: 0, bytes }]), 0, bytes.length);
   return decodeCaptureArchive(file).stretches;
+}
+
+/**
+ * The kept sectors as a zip: each stretch as a file of its own, and a page that says how to keep them and how they are
+ * put back. `undefined` where the survey kept none.
+ */
+export function safetyCopyZip(survey: Survey, machine: string): Uint8Array | undefined {
+  if (survey.safetyCopy === undefined) return undefined;
+  const { sectorBytes } = survey.disk;
+  const files = tableSectorsOf(survey.safetyCopy).map(({ offset, bytes }) => ({
+    name: `table-at-sector-${offset / sectorBytes}.bin`,
+    sector: offset / sectorBytes,
+    bytes,
+  }));
+  const page = encodeUtf8(safetyWords(survey, machine, files));
+  const entries = Object.fromEntries(files.map((f) => [f.name, f.bytes]));
+  return zipSync({ ...entries, 'READ-ME-FIRST.txt': page }, { mtime: survey.takenAt, level: 6 });
+}
+
+function safetyWords(
+  { disk, takenAt }: Survey,
+  machine: string,
+  files: readonly { readonly name: string; readonly sector: number; readonly bytes: Uint8Array }[],
+): string {
+  const device = disk.device ?? '/dev/DISK';
+  const count = (bytes: Uint8Array) => bytes.length / disk.sectorBytes;
+  return [
+    `Safety copy of the partition table of ${machine || 'a machine'}`,
+    `Read ${takenAt}. Disk: ${disk.sizeSectors} sectors of ${disk.sectorBytes} bytes, ${disk.style.toUpperCase()}, id ${disk.tableId ?? 'none'}.`,
+    '',
+    'How to keep it',
+    '- On another medium than this disk: a stick or another computer. On the disk itself it is of no use.',
+    '- It holds the table only: where partitions begin and end. It is no backup of what is in them.',
+    '',
+    'What is in it',
+    ...files.map((f) => `- ${f.name}: ${count(f.bytes)} sectors from sector ${f.sector} on`),
+    '',
+    'How it is put back, in a Linux session, when the table was damaged and nothing else was changed since',
+    '- Make sure of the disk: size and id above. Everything written goes to the disk named behind of=.',
+    ...files.map(
+      (f) =>
+        `  dd if=${f.name} of=${device} bs=${disk.sectorBytes} seek=${f.sector} count=${count(f.bytes)} conv=notrunc,fsync`,
+    ),
+    '- Once volumes were shrunk, moved or created after this copy, it is out of date: putting it back would lose them.',
+    '',
+  ].join('\n');
 }

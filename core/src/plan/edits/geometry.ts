@@ -116,3 +116,28 @@ export function withPartition(plan: Plan, partition: PlannedPartition): Plan {
 export function withoutPartition(plan: Plan, id: string): Plan {
   return { ...plan, partitions: plan.partitions.filter((p) => p.id !== id) };
 }
+
+/** A refusal, and the planned partition that it concerns. */
+export interface PartRefusal {
+  readonly partition: string;
+  readonly refusal: Refusal;
+}
+
+/** What forbids that `after` takes the place of `before` as a whole: what each single edit to it would be refused for. */
+export function refuseRewrite(before: Plan, after: Plan, survey: Survey): PartRefusal | undefined {
+  for (const p of after.partitions) {
+    const present = before.partitions.find((q) => q.id === p.id);
+    const moved = !present || present.start !== p.start || present.length !== p.length;
+    const found = survey.partitions.find((f) => f.id === p.from);
+    const asFound = found && { ...p, start: found.start, length: found.length };
+    const refusal =
+      (moved ? refuseReadOnly(after) : undefined) ??
+      refuseNames(p) ??
+      (moved && !asFound ? refuseStart(survey, p.start) : undefined) ??
+      (moved && asFound && p.treatment === 'keep' ? refuseChange(after, survey, asFound, p) : undefined);
+    if (refusal) return { partition: p.id, refusal };
+  }
+  const gone = before.partitions.find((p) => !after.partitions.some((q) => q.id === p.id));
+  const refusal = gone && refuseReadOnly(after);
+  return refusal && { partition: gone.id, refusal };
+}

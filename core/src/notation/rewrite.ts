@@ -1,0 +1,96 @@
+import {
+  apply,
+  batch,
+  refusalInWords,
+  refuseRewrite,
+  type Edit,
+  type Plan,
+  type SingleEdit,
+} from '../plan/index.js';
+import type { Survey } from '../survey/index.js';
+import { parseNotation } from './document.js';
+import type { NotationError } from './lines.js';
+import { machineLines } from './machine.js';
+import { planLines } from './plan.js';
+import { surveyLines } from './survey.js';
+
+export interface Rewritten {
+  readonly name: string;
+  readonly story: string;
+  readonly plan: Plan;
+  readonly survey: Survey | undefined;
+}
+
+/** `edit` is `null` where the text says what is there already. */
+export type RewriteOutcome =
+  { readonly ok: true; readonly edit: Edit | null } | { readonly ok: false; readonly error: NotationError };
+
+/**
+ * The edit that makes a machine's plan what a text says. Refused with line and column where the text cannot be read,
+ * where it changes the reading of the disk (that is never changed), and where the plan would not allow it.
+ */
+export function rewriteEdit(present: Rewritten, text: string): RewriteOutcome {
+  const identity = { id: present.survey?.id ?? 'text', takenAt: present.survey?.takenAt ?? '' };
+  const read = parseNotation(text, identity);
+  if (!read.ok) return read;
+  const { value, lines } = read;
+  const at = (anchor: string, message: string): RewriteOutcome => ({
+    ok: false,
+    error: { line: lines.get(anchor) ?? 1, column: 1, length: 1, message },
+  });
+  if (!value.plan)
+    return at('rhizotome', 'The text tells of a disk and of no plan. Take it in under As found.');
+  if (value.name !== present.name || value.story !== present.story)
+    return at(value.name === present.name ? 'story' : 'machine', 'Name and story are changed on the bench.');
+  const stranger = firstDifference(present.survey, value.survey ?? undefined);
+  if (stranger !== undefined)
+    return at(
+      anchorOf(stranger),
+      'The reading of a disk is never changed. Read the disk again, or take this text in as a new reading under As found.',
+    );
+  const plan: Plan = { ...value.plan, surveyId: present.plan.surveyId };
+  const judged = present.survey && refuseRewrite(present.plan, plan, present.survey);
+  const sectorBytes = present.survey?.disk.sectorBytes ?? 512;
+  if (judged) return at(`part ${judged.partition}`, refusalInWords(judged.refusal, sectorBytes));
+  const edits = editsBetween(present.plan, plan, present.survey);
+  if (edits.length === 0) return { ok: true, edit: null };
+  const edit = batch('Edit as text', edits);
+  const result = apply(present.plan, edit, () => present.survey);
+  if (result.ok) return { ok: true, edit };
+  const concerned = 'other' in result.refusal ? `part ${result.refusal.other}` : 'plan';
+  return at(concerned, refusalInWords(result.refusal, sectorBytes));
+}
+
+/** The first line of either survey that the other does not have; `undefined` where they say the same. */
+function firstDifference(a: Survey | undefined, b: Survey | undefined): string | undefined {
+  const [mine, theirs] = [a, b].map((survey) => (survey ? surveyLines(survey, undefined) : []));
+  return theirs!.find((line) => !mine!.includes(line)) ?? mine!.find((line) => !theirs!.includes(line));
+}
+
+function anchorOf(line: string): string {
+  return /^(?:found|container) \d+|^\w+/.exec(line)?.[0] ?? 'disk';
+}
+
+/** Two plans are the same where they read the same. */
+function editsBetween(from: Plan, to: Plan, survey: Survey | undefined): SingleEdit[] {
+  const edits: SingleEdit[] = [];
+  const differ = (a: unknown, b: unknown) => JSON.stringify(a) !== JSON.stringify(b);
+  if (differ(machineLines(from.machine), machineLines(to.machine)))
+    edits.push({ kind: 'set-machine', changes: to.machine });
+  if (differ(planLines(from, survey, undefined), planLines(to, survey, undefined))) {
+    const { surveyId, target, systems, found, partitions, ticked } = to;
+    edits.push({
+      kind: 'begin',
+      surveyId,
+      target,
+      systems,
+      found,
+      partitions,
+      ticked,
+      device: to.machine.device,
+    });
+  }
+  const [had, has] = [from.comments ?? {}, to.comments ?? {}];
+  if (differ(had, has)) edits.push({ kind: 'remark', comments: has });
+  return edits;
+}
