@@ -1,3 +1,4 @@
+export { adoptEdit } from './adopt-survey.js';
 export { beginEdit, keptPartition } from './begin.js';
 export {
   batch,

@@ -1,28 +1,54 @@
 import { Button, NativeSelect, Textarea, TextInput } from '@mantine/core';
 import {
   formatBoth,
-  HAND_WORDS,
+  handRowsIn,
+  MIB,
   nominalSectors,
   parseSize,
+  settleRows,
   surveyFromHand,
   type HandDrawing,
+  type HandRow,
 } from '@rhizotome/core';
 import { useState } from 'react';
+import { HandRows } from './HandRows.js';
 import type { WayProps } from './ReadDisk.js';
 import classes from './ReadDisk.module.css';
 
-const EXAMPLE = '100MiB efi\n16MiB reserved\n237GiB windows "Station"\n700MiB recovery';
+const EXAMPLE = '100 MB  vfat\n16 MB   reserved\n465.0 GB NTFS "Station"\n700 MB recovery';
+/** The table's own place at both ends. */
+const TABLE_ROOM_BYTES = 2 * MIB;
 
-/** A quick list of sizes and kinds, in disk order. */
+/** A disk drawn from nothing: sizes typed or pasted, put in order, and made to fit before they are taken. */
 export function ByHand({ identity, adopt }: WayProps) {
   const [size, setSize] = useState('');
   const [style, setStyle] = useState<HandDrawing['style']>('gpt');
-  const [text, setText] = useState('');
+  const [rows, setRows] = useState<readonly HandRow[]>([]);
+  const [pasted, setPasted] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const disk = diskOf(size);
+  const settled =
+    disk.bytes !== undefined && rows.length > 0
+      ? settleRows(rows, Math.max(0, disk.bytes - TABLE_ROOM_BYTES))
+      : null;
 
-  const read = () => {
+  const change = (next: readonly HandRow[]) => {
+    setRows(next);
+    setProblem(null);
+  };
+  const takePasted = () => {
+    const found = handRowsIn(pasted);
+    if (found.length === 0) return setProblem('No line of this has a size in it, such as 465.1 GB.');
+    change([...rows, ...found]);
+    setPasted('');
+  };
+  const use = () => {
     if (disk.bytes === undefined) return setProblem(disk.note);
+    if (settled && !settled.ok) return;
+    const lines = style === 'none' ? [] : (settled?.rows ?? []);
+    const text = lines
+      .map((r) => `${r.bytes / MIB}MiB ${r.word}${r.label ? ` "${r.label.replaceAll('"', '')}"` : ''}`)
+      .join('\n');
     const outcome = surveyFromHand({ diskBytes: disk.bytes, sectorBytes: 512, style, text }, identity());
     if (outcome.ok) adopt(outcome.survey);
     else setProblem(outcome.refusal.message);
@@ -53,19 +79,25 @@ export function ByHand({ identity, adopt }: WayProps) {
         </p>
       </div>
       {style !== 'none' && (
-        <Textarea
-          label="Its parts, one a line, in the order on the disk"
-          description={`A size, what it is, and its label if you like. Known: ${HAND_WORDS.join(', ')}. The last size may be “rest”.`}
-          placeholder={EXAMPLE}
-          minRows={7}
-          autosize
-          spellCheck={false}
-          value={text}
-          onChange={(e) => {
-            setText(e.currentTarget.value);
-            setProblem(null);
-          }}
-        />
+        <>
+          <HandRows rows={rows} settled={settled} change={change} />
+          <div className={classes.row}>
+            <Textarea
+              label="Paste sizes, as copied from wherever: one part a line"
+              description="The first size in a line counts. Words such as ntfs, efi, swap or unallocated are understood; a label stands in quotation marks."
+              placeholder={EXAMPLE}
+              minRows={4}
+              autosize
+              spellCheck={false}
+              style={{ flex: 1 }}
+              value={pasted}
+              onChange={(e) => setPasted(e.currentTarget.value)}
+            />
+            <Button variant="default" onClick={takePasted} disabled={pasted.trim() === ''}>
+              Take these in
+            </Button>
+          </div>
+        </>
       )}
       {problem && (
         <p role="alert" className={classes.refusal}>
@@ -73,7 +105,7 @@ export function ByHand({ identity, adopt }: WayProps) {
         </p>
       )}
       <div>
-        <Button onClick={read} disabled={size.trim() === ''}>
+        <Button onClick={use} disabled={size.trim() === '' || settled?.ok === false}>
           Use this disk
         </Button>
       </div>

@@ -9,6 +9,7 @@ import {
   partitionTitle,
   ROLE_NAMES,
   ROLES,
+  safetyCopyZip,
   typeName,
   usedOf,
   VOLUME_KINDS,
@@ -16,8 +17,10 @@ import {
   type FoundNote,
   type Survey,
   type SurveyPartition,
+  type Volume,
 } from '@rhizotome/core';
-import { useEdit, useOpenState, useSelection } from '../../open/context.js';
+import { useEdit, useOpenMachine, useOpenState, useSelection } from '../../open/context.js';
+import { download, fileName } from '../../parts/download.js';
 import { OwnerToggles } from '../../parts/OwnerToggles.js';
 import { SizeInput } from '../../parts/SizeInput.js';
 import { DamageList } from './DamageList.js';
@@ -25,7 +28,12 @@ import classes from './FoundTable.module.css';
 
 /** Every part of the reading: what it is said to be, whose it is, and how much is used on what evidence. */
 export function FoundTable({ survey, readAgain }: { survey: Survey; readAgain: () => void }) {
-  const { disk, partitions } = survey;
+  const { disk, partitions, containers = [] } = survey;
+  const { name } = useOpenMachine();
+  const saveTable = () => {
+    const zip = safetyCopyZip(survey, name) as Uint8Array<ArrayBuffer> | undefined;
+    if (zip) download(`${fileName(name)}-table.zip`, new Blob([zip]));
+  };
   return (
     <>
       <div className={classes.head}>
@@ -33,10 +41,32 @@ export function FoundTable({ survey, readAgain }: { survey: Survey; readAgain: (
           <h1>As found</h1>
           <p className="soft">{summary(survey)}</p>
         </div>
-        <Button variant="default" onClick={readAgain}>
-          Read again
-        </Button>
+        <div className={classes.buttons}>
+          {survey.safetyCopy !== undefined && (
+            <Button
+              variant="default"
+              onClick={saveTable}
+              title="The sectors of the table, with the words how to keep them"
+            >
+              Safety copy
+            </Button>
+          )}
+          <Button variant="default" onClick={readAgain}>
+            Read again
+          </Button>
+        </div>
       </div>
+      {disk.bareVolume && (
+        <div className={classes.damage} role="note">
+          <strong>There is no partition table: one volume covers the whole disk</strong>
+          <p>
+            {volumeName(disk.bareVolume.kind)}
+            {disk.bareVolume.label && ` “${disk.bareVolume.label}”`}
+            {disk.bareVolume.usedBytes !== undefined && `, ${formatBoth(disk.bareVolume.usedBytes)} used`}. A
+            new table is written over it, and everything on it is lost.
+          </p>
+        </div>
+      )}
       {survey.damage.length > 0 && (
         <div className={classes.damage} role="note">
           <strong>The table is not in order</strong>
@@ -60,9 +90,13 @@ export function FoundTable({ survey, readAgain }: { survey: Survey; readAgain: (
               </tr>
             </thead>
             <tbody>
-              {partitions.map((p) => (
-                <FoundRow key={p.id} survey={survey} partition={p} />
-              ))}
+              {inDiskOrder(partitions, containers).map((p) =>
+                'id' in p ? (
+                  <FoundRow key={p.id} survey={survey} partition={p} />
+                ) : (
+                  <ContainerRow key={`container-${p.number}`} container={p} survey={survey} />
+                ),
+              )}
             </tbody>
           </table>
         </div>
@@ -74,6 +108,8 @@ export function FoundTable({ survey, readAgain }: { survey: Survey; readAgain: (
 function summary({ disk, source, takenAt, partitions }: Survey): string {
   const from = {
     capture: `read from ${source.files?.join(' and ')}`,
+    image: `read from ${source.files?.join(' and ')}`,
+    notation: 'written as text',
     lsblk: 'from lsblk',
     hand: 'drawn by hand',
   }[source.kind];
@@ -81,6 +117,34 @@ function summary({ disk, source, takenAt, partitions }: Survey): string {
   const count = `${partitions.length} partition${partitions.length === 1 ? '' : 's'}`;
   const size = formatBoth(disk.sizeSectors * disk.sectorBytes);
   return `${size}, ${style}, ${count}, sectors of ${disk.sectorBytes} bytes; ${from}, ${takenAt.slice(0, 16).replace('T', ' ')} UTC.`;
+}
+
+type Container = NonNullable<Survey['containers']>[number];
+
+function inDiskOrder(partitions: readonly SurveyPartition[], containers: readonly Container[]) {
+  return [...partitions, ...containers].sort((a, b) => a.start - b.start || a.number - b.number);
+}
+
+/** A container holds the logical partitions that follow it in the list. */
+function ContainerRow({ container, survey }: { container: Container; survey: Survey }) {
+  const size = container.length * survey.disk.sectorBytes;
+  const inside = survey.partitions.filter((p) => p.logical).map((p) => p.number);
+  return (
+    <tr>
+      <td>{container.number}</td>
+      <td>
+        <strong>Extended container</strong>
+        <div className="small soft">
+          {formatBinary(size)} · {formatDecimal(size)}
+        </div>
+      </td>
+      <td colSpan={5} className="soft small">
+        {inside.length === 0
+          ? 'holds no logical partition'
+          : `holds the logical partitions ${inside.join(', ')}`}
+      </td>
+    </tr>
+  );
 }
 
 const USES_SPACE = ['efi', 'system', 'root', 'home', 'boot', 'recovery', 'data', 'other'];
@@ -151,6 +215,7 @@ function FoundRow({ survey, partition }: { survey: Survey; partition: SurveyPart
               ? 'as drawn'
               : 'as read'}
         </span>
+        {partition.volume && <VolumeFacts volume={partition.volume} size={size} />}
       </td>
       <td>
         <OwnerToggles label={title} owners={note.owners} onChange={(owners) => set({ owners })} />
@@ -168,7 +233,12 @@ function FoundRow({ survey, partition }: { survey: Survey; partition: SurveyPart
               onClear={() => set({ usedBytes: null })}
               onSize={(usedBytes) => within({ usedBytes }, usedBytes)}
             />
-            {used && <span className="small soft">{EVIDENCE_WORDS[used.evidence]}</span>}
+            {used && <div className="small soft">{EVIDENCE_WORDS[used.evidence]}</div>}
+            {partition.volume?.lastUsedByte !== undefined && note.usedBytes === null && (
+              <div className="small soft">
+                the last of it ends at {formatBinary(partition.volume.lastUsedByte + 1)}
+              </div>
+            )}
           </>
         ) : (
           <span className="soft small">nothing to keep</span>
@@ -189,5 +259,35 @@ function FoundRow({ survey, partition }: { survey: Survey; partition: SurveyPart
         )}
       </td>
     </tr>
+  );
+}
+
+/** What else was read of a volume: its state, what helps to recognise it, and what could not be read. */
+function VolumeFacts({ volume, size }: { volume: Volume; size: number }) {
+  const { contents, unread, inside, dirty, hibernated, sizeBytes } = volume;
+  const warnings = [
+    hibernated ? 'a system sleeps in it' : dirty ? 'not closed cleanly' : null,
+    sizeBytes !== undefined && sizeBytes > size ? 'larger than its partition' : null,
+  ].filter((w) => w !== null);
+  const facts = [
+    contents?.systemName ? `system “${contents.systemName}”` : null,
+    contents?.loaders?.length ? `loaders: ${contents.loaders.join(', ')}` : null,
+    contents?.fstab === undefined ? null : 'mount table read',
+    ...(inside ?? []).map((v) => `inside: ${volumeName(v.kind)}${v.label ? ` “${v.label}”` : ''}`),
+    unread ? `not read: ${unread.join('; ')}` : null,
+  ].filter((f) => f !== null);
+  return (
+    <div className={`small ${classes.facts}`}>
+      {warnings.map((w) => (
+        <div key={w} className={classes.warning}>
+          {w}
+        </div>
+      ))}
+      {facts.map((f) => (
+        <div key={f} className="soft">
+          {f}
+        </div>
+      ))}
+    </div>
   );
 }

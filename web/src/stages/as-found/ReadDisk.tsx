@@ -1,14 +1,15 @@
 import { Tabs } from '@mantine/core';
-import { beginEdit, isPlannable, refusalInWords, type Survey } from '@rhizotome/core';
+import { adoptEdit, isPlannable, refusalInWords, type Survey } from '@rhizotome/core';
 import { useState } from 'react';
 import { useOpenMachine, useOpenState } from '../../open/context.js';
 import { ByHand } from './ByHand.js';
-import { CaptureWay } from './CaptureWay.js';
+import { AsText } from './AsText.js';
+import { FilesWay } from './FilesWay.js';
 import { DamageList } from './DamageList.js';
 import { LsblkWay } from './LsblkWay.js';
 import classes from './ReadDisk.module.css';
 
-/** The three ways in. A reading that can carry a plan is adopted at once, as an edit that can be undone. */
+/** The ways in. A reading that can carry a plan is adopted at once, as an edit that can be undone. */
 export function ReadDisk({ done }: { done: () => void }) {
   const { open } = useOpenMachine();
   const { plan } = useOpenState();
@@ -18,7 +19,7 @@ export function ReadDisk({ done }: { done: () => void }) {
   const adopt = (survey: Survey) => {
     setUnusable(null);
     if (!isPlannable(survey)) return setUnusable(survey);
-    const refused = open.adoptSurvey(survey, beginEdit(plan, survey));
+    const refused = open.adoptSurvey(survey, adoptEdit(plan, survey));
     if (refused) return setRefusal(refusalInWords(refused, survey.disk.sectorBytes));
     done();
   };
@@ -26,20 +27,24 @@ export function ReadDisk({ done }: { done: () => void }) {
 
   return (
     <>
-      <Tabs defaultValue="capture" className={classes.ways} keepMounted>
+      <Tabs defaultValue="files" className={classes.ways} keepMounted>
         <Tabs.List>
-          <Tabs.Tab value="capture">Captured sectors</Tabs.Tab>
+          <Tabs.Tab value="files">Image or capture</Tabs.Tab>
           <Tabs.Tab value="lsblk">lsblk output</Tabs.Tab>
           <Tabs.Tab value="hand">By hand</Tabs.Tab>
+          <Tabs.Tab value="text">As text</Tabs.Tab>
         </Tabs.List>
-        <Tabs.Panel value="capture" pt="md">
-          <CaptureWay identity={identity} adopt={adopt} />
+        <Tabs.Panel value="files" pt="md">
+          <FilesWay identity={identity} adopt={adopt} />
         </Tabs.Panel>
         <Tabs.Panel value="lsblk" pt="md">
           <LsblkWay identity={identity} adopt={adopt} />
         </Tabs.Panel>
         <Tabs.Panel value="hand" pt="md">
           <ByHand identity={identity} adopt={adopt} />
+        </Tabs.Panel>
+        <Tabs.Panel value="text" pt="md">
+          <AsText identity={identity} adopt={adopt} />
         </Tabs.Panel>
       </Tabs>
       {refusal && (

@@ -9,6 +9,8 @@ import {
 } from '@rhizotome/core';
 import { Link } from 'react-router';
 import { useDerived, useEdit, useOpenMachine, useOpenState } from '../../open/context.js';
+import { download, fileName } from '../../parts/download.js';
+import { PracticeDisks } from './PracticeDisks.js';
 import { Sheet } from './Sheet.js';
 import classes from './RunbookStage.module.css';
 
@@ -27,9 +29,9 @@ export function RunbookStage() {
     );
   const blockers = findings.filter((f) => f.level === 'blocker').map((f) => f.title);
   const hazards = findings.filter((f) => f.level === 'hazard').map((f) => f.title);
-  const download = () => {
+  const saveRunbook = () => {
     const html = runbookHtml(runbook, { machine: name, madeAt: new Date().toISOString(), blockers, hazards });
-    save(`${name.replace(/[^\p{L}\p{N}._-]+/gu, '-')}-runbook.html`, html);
+    download(`${fileName(name)}-runbook.html`, new Blob([html], { type: 'text/html' }));
   };
   return (
     <div className={`page ${classes.page}`}>
@@ -43,7 +45,7 @@ export function RunbookStage() {
           <Button variant="default" onClick={() => window.print()}>
             Print
           </Button>
-          <Button onClick={download}>Download as one file</Button>
+          <Button onClick={saveRunbook}>Download as one file</Button>
         </div>
       </div>
       <Warnings
@@ -67,6 +69,7 @@ export function RunbookStage() {
         <Phase key={i} phase={phase} />
       ))}
       <Sheet rows={runbook.sheet} />
+      <PracticeDisks />
     </div>
   );
 }
@@ -75,15 +78,6 @@ function summary({ device, disk, restarts, moved, seconds }: Runbook): string {
   const parts = [`Disk ${device}, ${disk}`, `${restarts} restart${restarts === 1 ? '' : 's'}`];
   if (moved.most > 0) parts.push(`up to ${formatBinary(moved.most)} of data moves, ${timeInWords(seconds)}`);
   return `${parts.join(' · ')}.`;
-}
-
-function save(fileName: string, text: string): void {
-  const url = URL.createObjectURL(new Blob([text], { type: 'text/html' }));
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = fileName;
-  link.click();
-  URL.revokeObjectURL(url);
 }
 
 function Warnings({

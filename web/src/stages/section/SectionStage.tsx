@@ -8,6 +8,7 @@ import { placeSection, type ScaleKind } from '../../section/layout.js';
 import { sectionModel } from '../../section/model.js';
 import { SectionDrawing } from '../../section/SectionDrawing.js';
 import { Inspector } from './Inspector.js';
+import { TextPane } from './TextPane.js';
 import classes from './SectionStage.module.css';
 
 const MARGIN = { caption: 28, bottom: 14 } as const;
@@ -16,6 +17,7 @@ const MARGIN = { caption: 28, bottom: 14 } as const;
 export function SectionStage() {
   const { id } = useOpenMachine();
   const { survey } = useOpenState();
+  const [beside, setBeside] = useState<Beside>('part');
   if (!survey)
     return (
       <div className="page">
@@ -27,14 +29,17 @@ export function SectionStage() {
       </div>
     );
   return (
-    <div className={classes.stage}>
-      <Cores />
-      <Inspector survey={survey} />
+    <div className={classes.stage} data-beside={beside}>
+      <Cores beside={beside} setBeside={setBeside} />
+      {beside === 'text' ? <TextPane survey={survey} /> : <Inspector survey={survey} />}
     </div>
   );
 }
 
-function Cores() {
+/** What stands beside the drawing: the selected part, or the whole as text. */
+type Beside = 'part' | 'text';
+
+function Cores({ beside, setBeside }: { beside: Beside; setBeside: (beside: Beside) => void }) {
   const { plan, survey } = useOpenState();
   const { selected, select } = useSelection();
   const [kind, setKind] = useState<ScaleKind>('readable');
@@ -70,6 +75,16 @@ function Cores() {
           {formatBoth(survey.disk.sizeSectors * survey.disk.sectorBytes)} · {plan.target.style.toUpperCase()}
           {plan.target.table === 'new' && ', a new table'}
         </span>
+        <SegmentedControl
+          size="xs"
+          aria-label="Beside the drawing"
+          value={beside}
+          data={[
+            { value: 'part', label: 'part' },
+            { value: 'text', label: 'text' },
+          ]}
+          onChange={(value) => setBeside(value)}
+        />
         <SegmentedControl
           size="xs"
           aria-label="Scale of the drawing"

@@ -1,0 +1,88 @@
+import fc from 'fast-check';
+import { GIB, MIB, nominalSectors } from '../quantity/index.js';
+import { handRowsIn, settleRows, type HandRow } from './index.js';
+
+const row = (size: string, word = 'ntfs'): HandRow => ({ size, word, label: '' });
+const settled = (rows: readonly HandRow[], room: number) => {
+  const outcome = settleRows(rows, room);
+  if (!outcome.ok) throw new Error(`${outcome.row}: ${outcome.message}`);
+  return outcome;
+};
+
+describe('a pasted column', () => {
+  test('is read as it was copied, from wherever', () => {
+    const text = [
+      'NAME   SIZE TYPE FSTYPE',
+      '├─sda1 100M part vfat  "STARTUP"',
+      '├─sda2  16M part',
+      '  Partition 3    Primary    465.1 GB   101 MB  NTFS',
+      '# a remark of 5 GB',
+      'Unallocated 55,4 GiB',
+      'rest   ext4 “terns”',
+    ].join('\n');
+    expect(handRowsIn(text)).toEqual([
+      { size: '100M', word: 'fat', label: 'STARTUP' },
+      { size: '16M', word: 'unknown', label: '' },
+      { size: '465.1 GB', word: 'ntfs', label: '' },
+      { size: '55,4 GiB', word: 'gap', label: '' },
+      { size: 'rest', word: 'ext4', label: 'terns' },
+    ]);
+  });
+});
+
+describe('sizes as printed', () => {
+  const disk = nominalSectors(500) * 512;
+
+  test('465.1 GB that was meant in GiB is stretched to fill the disk, and says by how much', () => {
+    const { rows, family, leftBytes } = settled([row('100 MB'), row('465.6 GB')], disk - 2 * MIB);
+    expect(family).toBe('binary');
+    expect(leftBytes).toBe(0);
+    expect(rows.reduce((sum, r) => sum + r.bytes, 0)).toBe(Math.floor((disk - 2 * MIB) / MIB) * MIB);
+    expect(rows[0]!.adjustedBytes).toBe(0);
+    expect(Math.abs(rows[1]!.adjustedBytes)).toBeLessThanOrEqual(0.1 * GIB + MIB);
+  });
+
+  test('GB that only fit as decimal are read as decimal', () => {
+    const { family, leftBytes } = settled([row('0.1 GB'), row('500.0 GB')], disk);
+    expect(family).toBe('decimal');
+    expect(leftBytes).toBe(0);
+  });
+
+  test('whole MiB and GiB are exact, and what is left is told', () => {
+    const { rows, leftBytes, family } = settled([row('100MiB'), row('200GiB')], 465 * GIB);
+    expect(rows.map((r) => [r.bytes, r.adjustedBytes])).toEqual([
+      [100 * MIB, 0],
+      [200 * GIB, 0],
+    ]);
+    expect([family, leftBytes]).toEqual([null, 265 * GIB - 100 * MIB]);
+  });
+
+  test.each([
+    [[row('80')], 0, 'unit'],
+    [[row('rest'), row('5GiB')], 0, 'last'],
+    [[row('300GiB'), row('300GiB')], 1, 'room for'],
+    [[row('0GiB x')], 0, ''],
+  ])('%j is refused at row %i', (rows, at, message) => {
+    const outcome = settleRows(rows, 500 * GIB);
+    expect(outcome).toMatchObject({ ok: false, row: at });
+    if (!outcome.ok) expect(outcome.message).toContain(message);
+  });
+
+  test('whatever is printed of parts that tile a disk, with one decimal, settles to parts that tile it again', () => {
+    const mib = fc.array(fc.integer({ min: 30, max: 400_000 }), { minLength: 1, maxLength: 7 });
+    fc.assert(
+      fc.property(mib, fc.boolean(), (sizes, decimal) => {
+        const room = sizes.reduce((a, b) => a + b, 0) * MIB;
+        const unit = decimal ? 1e9 : GIB;
+        const rows = sizes.map((size) => row(`${((size * MIB) / unit).toFixed(1)} GB`));
+        const outcome = settleRows(rows, room);
+        if (rows.some((r) => r.size === '0.0 GB')) return;
+        expect(outcome.ok).toBe(true);
+        if (!outcome.ok) return;
+        expect(outcome.rows.every((r) => r.bytes >= MIB && r.bytes % MIB === 0)).toBe(true);
+        expect(outcome.rows.reduce((sum, r) => sum + r.bytes, 0) + outcome.leftBytes).toBe(room);
+        if (outcome.family === (decimal ? 'decimal' : 'binary')) expect(outcome.leftBytes).toBe(0);
+      }),
+    );
+  });
+});

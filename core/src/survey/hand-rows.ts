@@ -1,0 +1,201 @@
+import {
+  ALIGNMENT_BYTES,
+  formatBoth,
+  GB,
+  GIB,
+  KB,
+  KIB,
+  MB,
+  MIB,
+  TB,
+  TIB,
+  alignUp,
+} from '../quantity/index.js';
+import { parseSize } from '../quantity/index.js';
+import { HAND_WORDS } from './from-hand.js';
+
+/** A part as it is drawn: a size as typed or printed somewhere, what it is, and its label. */
+export interface HandRow {
+  readonly size: string;
+  readonly word: string;
+  readonly label: string;
+}
+
+/** Words that other places print for what is known here by another. */
+const SYNONYMS: Readonly<Record<string, string>> = {
+  vfat: 'fat',
+  fat32: 'fat',
+  fat16: 'fat',
+  msr: 'reserved',
+  esp: 'efi',
+  'hfs+': 'hfsplus',
+  free: 'gap',
+  unallocated: 'gap',
+  unpartitioned: 'gap',
+  crypto_luks: 'luks',
+  lvm2_member: 'lvm',
+};
+const PRINTED = /(\d+(?:[.,]\d+)?)\s*(bytes|[KMGT](?:i?B)?|B)(?![A-Za-z0-9])/i;
+
+/**
+ * Rows from any text that has a size in each line, as copied from wherever: the first size counts, known words tell
+ * what it is, what stands in quotation marks is the label. Lines without a size are left out.
+ */
+export function handRowsIn(text: string): HandRow[] {
+  return text.split(/\r?\n/).flatMap((line): HandRow[] => {
+    const size = /^\s*rest\b/i.test(line) ? 'rest' : PRINTED.exec(line)?.[0];
+    if (!size || line.trim().startsWith('#')) return [];
+    const label = /"([^"]*)"|“([^”]*)”/.exec(line);
+    const words = line
+      .replace(size, ' ')
+      .replace(/"[^"]*"|“[^”]*”/g, ' ')
+      .toLowerCase();
+    const known = (words.match(/[a-z0-9_+]+/g) ?? [])
+      .map((w) => SYNONYMS[w] ?? w)
+      .find((w) => HAND_WORDS.includes(w));
+    return [{ size: size.trim(), word: known ?? 'unknown', label: label?.[1] ?? label?.[2] ?? '' }];
+  });
+}
+
+/** What a printed size can mean: least and most, in bytes, and the likeliest. */
+interface Meaning {
+  readonly least: number;
+  readonly likely: number;
+  readonly most: number;
+}
+
+type Family = 'binary' | 'decimal';
+
+/** A row with the size it gets, and by how much that differs from what was printed. */
+export interface SettledRow extends HandRow {
+  readonly bytes: number;
+  readonly adjustedBytes: number;
+}
+
+export type Settled =
+  | {
+      readonly ok: true;
+      readonly rows: readonly SettledRow[];
+      /** How sizes written GB or MB were read, where the column had such. */
+      readonly family: Family | null;
+      /** Room that is left behind the last row. */
+      readonly leftBytes: number;
+    }
+  | { readonly ok: false; readonly row: number; readonly message: string };
+
+const UNITS: Readonly<Record<Family, Readonly<Record<string, number>>>> = {
+  binary: { B: 1, K: KIB, M: MIB, G: GIB, T: TIB },
+  decimal: { B: 1, K: KB, M: MB, G: GB, T: TB },
+};
+
+/**
+ * Gives every row a whole number of MiB so that the rows lie within `roomBytes`, and fill it where their rounding
+ * allows that. A size with decimals, or written GB or MB, was rounded where it was printed and may mean anything
+ * within one step of its last digit; one in whole MiB or GiB is exact. GB may have been meant as GiB: the column is
+ * read in the family in which it fits the disk.
+ */
+export function settleRows(rows: readonly HandRow[], roomBytes: number): Settled {
+  const room = Math.floor(roomBytes / ALIGNMENT_BYTES) * ALIGNMENT_BYTES;
+  for (const [row, { size }] of rows.entries()) {
+    const wrong = whyWrong(size, row === rows.length - 1);
+    if (wrong) return { ok: false, row, message: wrong };
+  }
+  const loose = rows.some((r) => isLoose(r.size));
+  const families: Family[] = loose ? ['binary', 'decimal'] : ['binary'];
+  const readings = families.map((family) => ({
+    family,
+    meanings: rows.map((r) => meaningOf(r.size, family)),
+  }));
+  const fitting =
+    readings.find(({ meanings }) => fills(meanings, room)) ??
+    readings.filter(({ meanings }) => sum(meanings, 'least') <= room)[0];
+  if (!fitting) {
+    const { meanings } = readings.at(-1)!;
+    return {
+      ok: false,
+      row: rows.length - 1,
+      message: `Together these are at least ${formatBoth(sum(meanings, 'least'))}, and the disk has room for ${formatBoth(room)}.`,
+    };
+  }
+  const sizes = settle(fitting.meanings, room);
+  const hasRest = rows.at(-1)?.size.toLowerCase() === 'rest';
+  const taken = sizes.reduce((a, b) => a + b, 0);
+  return {
+    ok: true,
+    family: loose ? fitting.family : null,
+    leftBytes: hasRest ? 0 : room - taken,
+    rows: rows.map((row, i) => {
+      const isRest = hasRest && i === rows.length - 1;
+      const bytes = isRest ? room - taken : sizes[i]!;
+      return { ...row, bytes, adjustedBytes: isRest ? 0 : bytes - fitting.meanings[i]!.likely };
+    }),
+  };
+}
+
+function whyWrong(size: string, isLast: boolean): string | undefined {
+  if (size.trim().toLowerCase() === 'rest') return isLast ? undefined : '“rest” can only be the last size.';
+  if (PRINTED.exec(size)?.[0].length === size.trim().length) return undefined;
+  const parsed = parseSize(size.replace(',', '.'));
+  if (!parsed.ok) return parsed.error.message;
+  return parsed.value === 0 ? 'A part cannot have no size.' : undefined;
+}
+
+/** Written in units that may be of either family. */
+function isLoose(size: string): boolean {
+  return /[KMGT]B?$/i.test(size.trim());
+}
+
+function meaningOf(size: string, family: Family): Meaning {
+  const match = PRINTED.exec(size);
+  if (size.trim().toLowerCase() === 'rest') return { least: 0, likely: 0, most: 0 };
+  if (!match) return exactly(parsed(size));
+  const [, digits, unit] = match as unknown as [string, string, string];
+  const isBinary = /^[KMGT]i/i.test(unit);
+  const factor = UNITS[isBinary ? 'binary' : family][unit === 'bytes' ? 'B' : unit[0]!.toUpperCase()]!;
+  const decimals = /[.,](\d+)$/.exec(digits)?.[1]?.length ?? 0;
+  const value = Number(digits.replace(',', '.'));
+  if (factor === 1 || (isBinary && decimals === 0)) return exactly(value * factor);
+  const step = factor / 10 ** decimals;
+  const likely = Math.max(ALIGNMENT_BYTES, Math.round((value * factor) / ALIGNMENT_BYTES) * ALIGNMENT_BYTES);
+  return {
+    least: Math.max(ALIGNMENT_BYTES, down(value * factor - step)),
+    likely,
+    most: alignUp(value * factor + step, ALIGNMENT_BYTES),
+  };
+}
+
+function parsed(size: string): number {
+  const outcome = parseSize(size.replace(',', '.'));
+  return outcome.ok ? outcome.value : 0;
+}
+
+const down = (n: number) => Math.floor(n / ALIGNMENT_BYTES) * ALIGNMENT_BYTES;
+
+function exactly(bytes: number): Meaning {
+  const whole = alignUp(bytes, ALIGNMENT_BYTES);
+  return { least: whole, likely: whole, most: whole };
+}
+
+function sum(meanings: readonly Meaning[], key: keyof Meaning): number {
+  return meanings.reduce((total, m) => total + m[key], 0);
+}
+
+function fills(meanings: readonly Meaning[], room: number): boolean {
+  return sum(meanings, 'least') <= room && room <= sum(meanings, 'most');
+}
+
+/** Likely sizes, stretched or cut within what they can mean: to fill the room where they can, else to fit into it. */
+function settle(meanings: readonly Meaning[], room: number): number[] {
+  const sizes = meanings.map((m) => m.likely);
+  let over = sum(meanings, 'likely') - room;
+  if (over < 0 && !fills(meanings, room)) return sizes;
+  // The largest parts were rounded most, so they take the difference first.
+  const order = meanings.map((_, i) => i).sort((a, b) => meanings[b]!.likely - meanings[a]!.likely);
+  for (const i of order) {
+    const { least, most } = meanings[i]!;
+    const change = over > 0 ? -Math.min(over, sizes[i]! - least) : Math.min(-over, most - sizes[i]!);
+    sizes[i]! += change;
+    over += change;
+  }
+  return sizes;
+}

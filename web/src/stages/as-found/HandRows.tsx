@@ -1,0 +1,139 @@
+import { Button, NativeSelect, TextInput } from '@mantine/core';
+import { formatBinary, formatBoth, HAND_WORDS, type HandRow, type Settled } from '@rhizotome/core';
+import classes from './ReadDisk.module.css';
+
+interface HandRowsProps {
+  readonly rows: readonly HandRow[];
+  /** How the rows come out on the disk; `null` while its size is not known. */
+  readonly settled: Settled | null;
+  readonly change: (rows: readonly HandRow[]) => void;
+}
+
+const NEW_ROW: HandRow = { size: '', word: 'unknown', label: '' };
+
+/** The parts drawn so far, in disk order: typed, split, put in order, and what becomes of each size. */
+export function HandRows({ rows, settled, change }: HandRowsProps) {
+  const put = (at: number, changes: Partial<HandRow>) =>
+    change(rows.map((r, i) => (i === at ? { ...r, ...changes } : r)));
+  const swap = (at: number) =>
+    change(rows.map((r, i) => (i === at ? rows[at + 1]! : i === at + 1 ? rows[at]! : r)));
+  const split = (at: number) => {
+    const bytes = settled?.ok ? settled.rows[at]!.bytes : undefined;
+    const half = bytes === undefined ? rows[at]!.size : formatHalf(bytes);
+    const other = bytes === undefined ? '' : formatHalf(bytes, true);
+    change([
+      ...rows.slice(0, at),
+      { ...rows[at]!, size: half },
+      { ...NEW_ROW, size: other },
+      ...rows.slice(at + 1),
+    ]);
+  };
+  return (
+    <div>
+      {rows.length > 0 && (
+        <table className={classes.rows}>
+          <thead>
+            <tr>
+              <th scope="col">Size</th>
+              <th scope="col">What it is</th>
+              <th scope="col">Label</th>
+              <th scope="col">On the disk</th>
+              <th scope="col" aria-label="Actions" />
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((row, i) => (
+              <tr key={i}>
+                <td>
+                  <TextInput
+                    size="xs"
+                    w={120}
+                    aria-label={`Size of part ${i + 1}`}
+                    placeholder="100MiB"
+                    value={row.size}
+                    error={settled?.ok === false && settled.row === i ? settled.message : null}
+                    onChange={(e) => put(i, { size: e.currentTarget.value })}
+                  />
+                </td>
+                <td>
+                  <NativeSelect
+                    size="xs"
+                    aria-label={`What part ${i + 1} is`}
+                    value={row.word}
+                    data={HAND_WORDS.map((word) => ({ value: word, label: word }))}
+                    onChange={(e) => put(i, { word: e.currentTarget.value })}
+                  />
+                </td>
+                <td>
+                  <TextInput
+                    size="xs"
+                    w={130}
+                    aria-label={`Label of part ${i + 1}`}
+                    value={row.label}
+                    onChange={(e) => put(i, { label: e.currentTarget.value })}
+                  />
+                </td>
+                <td className={classes.becomes}>{becomes(settled, i)}</td>
+                <td>
+                  <Button.Group>
+                    <Button
+                      size="compact-xs"
+                      variant="default"
+                      disabled={i === 0}
+                      onClick={() => swap(i - 1)}
+                    >
+                      Up
+                    </Button>
+                    <Button
+                      size="compact-xs"
+                      variant="default"
+                      disabled={i === rows.length - 1}
+                      onClick={() => swap(i)}
+                    >
+                      Down
+                    </Button>
+                    <Button size="compact-xs" variant="default" onClick={() => split(i)}>
+                      Split
+                    </Button>
+                    <Button
+                      size="compact-xs"
+                      variant="default"
+                      onClick={() => change(rows.filter((_, j) => j !== i))}
+                    >
+                      Remove
+                    </Button>
+                  </Button.Group>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      <div className={classes.row} style={{ paddingTop: '0.4rem' }}>
+        <Button size="xs" variant="default" onClick={() => change([...rows, NEW_ROW])}>
+          Add a part
+        </Button>
+        {settled?.ok && <p className="small soft">{summary(settled)}</p>}
+      </div>
+    </div>
+  );
+}
+
+function formatHalf(bytes: number, second = false): string {
+  const mib = bytes / 1024 ** 2;
+  return `${second ? Math.floor(mib / 2) : Math.ceil(mib / 2)}MiB`;
+}
+
+function becomes(settled: Settled | null, i: number): string {
+  const row = settled?.ok ? settled.rows[i] : undefined;
+  if (!row) return '';
+  const { bytes, adjustedBytes } = row;
+  const by =
+    adjustedBytes === 0 ? '' : `, ${adjustedBytes > 0 ? '+' : ''}${formatBinary(adjustedBytes)} to fit`;
+  return `${formatBoth(bytes)}${by}`;
+}
+
+function summary({ family, leftBytes }: Extract<Settled, { ok: true }>): string {
+  const read = family === null ? '' : `GB and MB are read as ${family} here: so the column fits the disk. `;
+  return `${read}${leftBytes === 0 ? 'The parts fill the disk.' : `${formatBoth(leftBytes)} stay free at the end.`}`;
+}

@@ -1,0 +1,42 @@
+/// <reference lib="webworker" />
+import { ImageRefused, ObservedBytes, openImage, surveyFromDisk, type SurveyOutcome } from '@rhizotome/core';
+import { BlobBytes } from './blob-bytes.js';
+import type { ReadingAnswer, ReadingRequest } from './read-disk.js';
+
+const STEP_BYTES = 4 * 1024 * 1024;
+
+addEventListener('message', (event: MessageEvent<ReadingRequest>) => {
+  const answer = (message: ReadingAnswer) => postMessage(message);
+  try {
+    answer({ kind: 'done', outcome: read(event.data, answer) });
+  } catch (error) {
+    if (error instanceof ImageRefused) answer({ kind: 'refused', message: error.message });
+    else if (error instanceof DOMException)
+      answer({
+        kind: 'refused',
+        message: `“${event.data.file.name}” could not be read further: was it changed or moved meanwhile? Pick it again.`,
+      });
+    else throw error;
+  }
+});
+
+function read({ file, identity }: ReadingRequest, answer: (message: ReadingAnswer) => void): SurveyOutcome {
+  let bytesRead = 0;
+  let told = 0;
+  let at = 'the table';
+  const observed = new ObservedBytes(new BlobBytes(file), (_, bytes) => {
+    bytesRead += bytes.length;
+    if (bytesRead - told < STEP_BYTES) return;
+    told = bytesRead;
+    answer({ kind: 'progress', bytesRead, at });
+  });
+  const image = openImage(observed);
+  const kind = image.format === 'capture' ? 'capture' : 'image';
+  return surveyFromDisk(image.source, { kind, files: [file.name] }, identity, {
+    sectorBytes: image.sectorBytes,
+    onProgress: (step) => {
+      at = step.kind === 'table' ? 'the table' : `partition ${step.number} (${step.done + 1} of ${step.of})`;
+      answer({ kind: 'progress', bytesRead, at });
+    },
+  });
+}
