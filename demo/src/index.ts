@@ -1,1 +1,8 @@
-export { DEMO_MACHINES, type DemoMachine } from './machines.js';
+export {
+  benchMachine,
+  DEMO_NAMES,
+  demoFile,
+  demoMachine,
+  type DemoMachine,
+  type DemoName,
+} from './machines.js';

@@ -2,10 +2,8 @@ import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
 import {
   apply,
-  beginEdit,
   EditSchema,
   EMPTY_PLAN,
-  noteFoundEdit,
   refusalInWords,
   SurveySchema,
   type Edit,
@@ -15,7 +13,7 @@ import {
   type Survey,
   type Surveys,
 } from '@rhizotome/core';
-import { DEMO_MACHINES, type DemoMachine } from '@rhizotome/demo';
+import { benchMachine, DEMO_NAMES, type DemoName } from '@rhizotome/demo';
 import { IsNull, MoreThan, type EntityManager } from 'typeorm';
 import { notFound, ProblemException } from '../http/problem.js';
 import { EditEntity, MachineEntity, SurveyEntity } from '../storage/entities.js';
@@ -170,8 +168,8 @@ export class MachinesService {
   loadDemo(): Promise<{ added: number }> {
     return this.writer.write(async (manager) => {
       if ((await manager.countBy(MachineEntity, { deletedAt: IsNull() })) > 0) return { added: 0 };
-      for (const demo of DEMO_MACHINES) await insertDemo(manager, demo);
-      return { added: DEMO_MACHINES.length };
+      for (const name of DEMO_NAMES) await insertDemo(manager, name);
+      return { added: DEMO_NAMES.length };
     });
   }
 }
@@ -238,28 +236,13 @@ async function insertSurvey(manager: EntityManager, machineId: string, survey: S
   await manager.insert(SurveyEntity, { id: survey.id, machineId, document: JSON.stringify(survey) });
 }
 
-async function insertDemo(manager: EntityManager, demo: DemoMachine): Promise<void> {
-  const survey = demo.survey?.({ id: randomUUID(), takenAt: new Date().toISOString() });
-  const machine = await insertMachine(manager, demo.name, demo.story, demoPlan(demo, survey));
+async function insertDemo(manager: EntityManager, name: DemoName): Promise<void> {
+  const identity = { id: randomUUID(), takenAt: new Date().toISOString() };
+  const demo = benchMachine(name, identity);
+  const survey = demo.survey && { ...demo.survey, id: identity.id };
+  const plan = { ...demo.plan, surveyId: survey?.id ?? null };
+  const machine = await insertMachine(manager, demo.name, demo.story, plan);
   if (survey) await insertSurvey(manager, machine.id, survey);
-}
-
-function demoPlan(demo: DemoMachine, survey: Survey | undefined): Plan {
-  const start: Plan = { ...EMPTY_PLAN, machine: demo.machine, systems: demo.systems };
-  if (!survey) return start;
-  const edits: ((plan: Plan) => Edit)[] = [
-    (plan) => beginEdit(plan, survey),
-    ...Object.entries(demo.used).map(
-      ([number, usedBytes]) =>
-        (plan: Plan) =>
-          noteFoundEdit(plan, `found-${number}`, { usedBytes }),
-    ),
-  ];
-  return edits.reduce((plan, edit) => {
-    const result = apply(plan, edit(plan), () => survey);
-    if (!result.ok) throw new Error(`Demo machine ${demo.name}: ${refusalInWords(result.refusal, 512)}`);
-    return result.plan;
-  }, start);
 }
 
 function decodeEdit({ key, intent, edit }: EditDto): { key: string; intent: EditDto['intent']; edit: Edit } {

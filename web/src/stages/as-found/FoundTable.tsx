@@ -15,6 +15,7 @@ import {
   VOLUME_KINDS,
   volumeName,
   type FoundNote,
+  type Measured,
   type Survey,
   type SurveyPartition,
   type Volume,
@@ -230,15 +231,10 @@ function FoundRow({ survey, partition }: { survey: Survey; partition: SurveyPart
               context={context}
               value={note.usedBytes}
               placeholder={used ? formatBinary(used.bytes) : 'not known'}
+              hint={usedHint(used, partition.volume)}
               onClear={() => set({ usedBytes: null })}
               onSize={(usedBytes) => within({ usedBytes }, usedBytes)}
             />
-            {used && <div className="small soft">{EVIDENCE_WORDS[used.evidence]}</div>}
-            {partition.volume?.lastUsedByte !== undefined && note.usedBytes === null && (
-              <div className="small soft">
-                the last of it ends at {formatBinary(partition.volume.lastUsedByte + 1)}
-              </div>
-            )}
           </>
         ) : (
           <span className="soft small">nothing to keep</span>
@@ -260,6 +256,14 @@ function FoundRow({ survey, partition }: { survey: Survey; partition: SurveyPart
       </td>
     </tr>
   );
+}
+
+/** What the figure rests on, and how far the volume could be cut without moving anything in it. */
+function usedHint(used: Measured | undefined, volume: Volume | undefined): string {
+  if (!used) return '';
+  const last = volume?.lastUsedByte;
+  const reach = last === undefined ? '' : `, the last of it at ${formatBinary(last + 1)}`;
+  return `${EVIDENCE_WORDS[used.evidence]}${reach}`;
 }
 
 /** What else was read of a volume: its state, what helps to recognise it, and what could not be read. */
