@@ -42,19 +42,21 @@ describe('input that is wrong loses nothing', () => {
     await size.click({ count: 3 });
     await size.type('500GB');
     await on.app.sees('976773168 sectors, as a drive sold as 500 GB has');
-    const lines = await on.app.find('textbox', 'Its parts, one a line, in the order on the disk');
-    await lines.click();
-    await lines.type('100MiB efi\n237 banana');
-    await on.app.press('Use this disk');
-    await on.app.sees('Line 2: “banana” is not known.');
-    expect(await lines.evaluate((area) => (area as unknown as HTMLTextAreaElement).value)).toBe(
-      '100MiB efi\n237 banana',
-    );
-    await lines.click();
-    await on.app.page.keyboard.down('Control');
-    await on.app.page.keyboard.press('a');
-    await on.app.page.keyboard.up('Control');
-    await lines.type('100MiB efi\n200GiB windows "Station"\n20GiB ext4');
+    const paste = 'Paste sizes, as copied from wherever: one part a line';
+    await on.app.type(paste, 'a line without a figure', false);
+    await on.app.press('Take these in');
+    await on.app.sees('No line of this has a size in it');
+    expect(
+      await (
+        await on.app.find('textbox', paste)
+      ).evaluate((area) => (area as unknown as HTMLTextAreaElement).value),
+    ).toBe('a line without a figure');
+    await on.app.type(paste, '100MiB efi\n20GiB ext4\n200GiB windows "Station"', false);
+    await on.app.press('Take these in');
+    await on.app.type('Size of part 2', '237 bananas', false);
+    await on.app.sees('“bananas” is not a unit');
+    await on.app.type('Size of part 2', '20GiB', false);
+    await on.app.sees('245.7 GiB (263.8 GB) stay free at the end.');
     await on.app.press('Use this disk');
     await on.app.sees('465.8 GiB (500.1 GB), GPT, 3 partitions');
   });

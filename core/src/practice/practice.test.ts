@@ -1,0 +1,113 @@
+import { spawnSync } from 'node:child_process';
+import fc from 'fast-check';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+import { SparseBytes } from '../bytes/index.js';
+import { openImage, qcow2Bytes } from '../image/index.js';
+import { newPartition, newTableEdit, plannedGaps } from '../plan/index.js';
+import { GIB } from '../quantity/index.js';
+import { surveyFromDisk, type Survey } from '../survey/index.js';
+import { anyDisk } from '../testing/arbitraries.js';
+import { drawn, edited, gib, IDENTITY, newSystem, planOn } from '../testing/builders.js';
+import { surveyFromImage } from '../testing/images.js';
+import { practiceDiskFound, practiceDiskPlanned, type PracticeDisk } from './index.js';
+
+/** The practice disk, written as an image and read again. */
+function readBack(disk: PracticeDisk): Survey {
+  const bytes = qcow2Bytes(disk.sizeBytes, disk.stretches);
+  const { source } = openImage(new SparseBytes(bytes.length, [{ offset: 0, bytes }]));
+  const outcome = surveyFromDisk(source, { kind: 'image' }, IDENTITY, { sectorBytes: disk.sectorBytes });
+  if (!outcome.ok) throw new Error(outcome.refusal.message);
+  return outcome.survey;
+}
+
+const tableOf = ({ disk, partitions, containers }: Survey) => ({
+  disk: { ...disk, device: undefined },
+  partitions: partitions.map(({ volume: _, ...p }) => p),
+  containers,
+});
+
+describe.each(['petrel', 'dunlin', 'knot'])('%s, as found', (name) => {
+  const survey = surveyFromImage(resolve(__dirname, `../../../demo/images/${name}.qcow2`));
+  const again = readBack(practiceDiskFound(survey));
+
+  test('has exactly the table that was read', () => {
+    expect(tableOf(again)).toEqual(tableOf(survey));
+    expect(again.damage).toEqual([]);
+  });
+
+  test('has its start volume and its swap under their own names', () => {
+    const named = (s: Survey) =>
+      s.partitions
+        .filter((p) => p.volume?.kind === 'swap' || p.type === 'c12a7328-f81f-11d2-ba4b-00a0c93ec93b')
+        .map((p) => [p.number, p.volume?.kind, p.volume?.label, p.volume?.uuid]);
+    expect(named(again)).toEqual(named(survey));
+  });
+});
+
+describe('a plan', () => {
+  const blank = drawn(240, [], { style: 'none' });
+  const start = edited(planOn(blank), blank, { kind: 'add-system', system: newSystem('linux-desktop') });
+  const make = (plan: typeof start, role: 'efi' | 'root' | 'swap', gibibytes: number) => {
+    const gap = plannedGaps(plan, blank).find((g) => g.usable.length >= gib(gibibytes));
+    const partition = newPartition(plan, {
+      role,
+      start: gap!.usable.start,
+      length: gib(gibibytes),
+      owners: plan.systems,
+    });
+    return edited(plan, blank, { kind: 'create', partition });
+  };
+  const plan = make(make(make(start, 'efi', 1), 'root', 40), 'swap', 8);
+  const disk = practiceDiskPlanned(plan, blank);
+  const again = readBack(disk);
+
+  test('becomes a disk with exactly its partitions', () => {
+    expect(again.partitions.map((p) => [p.number, p.start, p.length, p.name])).toEqual(
+      plan.partitions.map((p, i) => [i + 1, p.start, p.length, p.name]),
+    );
+    expect(again.partitions.map((p) => p.volume?.kind)).toEqual(['fat', 'none', 'swap']);
+    expect(disk.unformatted).toEqual(['partition 2 “root”: ext4']);
+    expect(again.disk.sizeSectors).toBe(blank.disk.sizeSectors);
+  });
+
+  test('gives the same disk every time', () => expect(practiceDiskPlanned(plan, blank)).toEqual(disk));
+
+  test('of a disk that stays blank has no table', () => {
+    expect(readBack(practiceDiskPlanned(planOn(blank), blank)).disk.style).toBe('none');
+  });
+
+  const fsck = spawnSync('sh', ['-c', 'PATH=$PATH:/usr/sbin command -v fsck.fat'], {
+    encoding: 'utf8',
+  }).stdout.trim();
+  (fsck ? test : test.skip)(
+    `has a start volume without fault${fsck ? '' : ' (skipped: fsck.fat is not on this machine)'}`,
+    () => {
+      const folder = mkdtempSync(join(tmpdir(), 'rhizotome-practice-'));
+      const efi = plan.partitions[0]!;
+      const volume = new Uint8Array(GIB);
+      for (const s of disk.stretches) {
+        const at = s.offset - efi.start * 512;
+        if (at >= 0 && at + s.bytes.length <= volume.length) volume.set(s.bytes, at);
+      }
+      writeFileSync(join(folder, 'efi'), volume);
+      const { status, stdout } = spawnSync(fsck, ['-n', join(folder, 'efi')], { encoding: 'utf8' });
+      rmSync(folder, { recursive: true });
+      expect([status, stdout]).toEqual([0, expect.stringContaining('1 files')]);
+    },
+  );
+});
+
+test('whatever was drawn comes back as it was drawn', () => {
+  fc.assert(
+    fc.property(anyDisk, (survey) => {
+      const again = readBack(practiceDiskFound(survey));
+      const spans = (s: Survey) => s.partitions.map((p) => [p.number, p.start, p.length, p.type]);
+      expect(spans(again)).toEqual(spans(survey));
+      const plan = edited(planOn(survey), survey, newTableEdit(planOn(survey)));
+      expect(readBack(practiceDiskPlanned(plan, survey)).partitions).toEqual([]);
+    }),
+    { numRuns: 25 },
+  );
+});
