@@ -8,9 +8,13 @@ import { survey, type SurveyOptions } from './commands/survey.js';
 import { EXIT, Failure } from './failure.js';
 
 const sectorOption = () =>
-  new Option('--sector <bytes>', 'logical sector size; found by looking where not given')
-    .choices(['512', '4096'])
-    .argParser(Number);
+  new Option(
+    '--sector <bytes>',
+    'logical sector size, 512 or 4096; found by looking where not given',
+  ).argParser((text) => {
+    if (text !== '512' && text !== '4096') throw new InvalidArgumentError('It is 512 or 4096.');
+    return Number(text);
+  });
 
 function byteCount(text: string): number {
   const n = Number(text);

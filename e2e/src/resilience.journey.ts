@@ -51,11 +51,11 @@ describe('input that is wrong loses nothing', () => {
         await on.app.find('textbox', paste)
       ).evaluate((area) => (area as unknown as HTMLTextAreaElement).value),
     ).toBe('a line without a figure');
-    await on.app.type(paste, '100MiB efi\n20GiB ext4\n200GiB windows "Station"', false);
+    await on.app.type(paste, '100MiB efi\n200GiB windows "Station"\n20GiB ext4', false);
     await on.app.press('Take these in');
-    await on.app.type('Size of part 2', '237 bananas', false);
+    await on.app.type('Size of part 3', '237 bananas', false);
     await on.app.sees('“bananas” is not a unit');
-    await on.app.type('Size of part 2', '20GiB', false);
+    await on.app.type('Size of part 3', '20GiB', false);
     await on.app.sees('245.7 GiB (263.8 GB) stay free at the end.');
     await on.app.press('Use this disk');
     await on.app.sees('465.8 GiB (500.1 GB), GPT, 3 partitions');

@@ -76,3 +76,15 @@ export function told<K extends string, V>(key: K, value: V | undefined): { reado
 export function usedFacts(usedBytes: number, evidence: VolumeEvidence): Partial<Volume> {
   return { usedBytes, usedEvidence: evidence, floor: { bytes: usedBytes, evidence } };
 }
+
+/**
+ * Before a map as large as the volume says is gone through: a volume may be larger than its partition, cut off by
+ * mistake, but not many times so.
+ * @throws ReadFault
+ */
+export function checkReach(source: ByteSource, sizeBytes: number): void {
+  if (sizeBytes > 2 * source.sizeBytes + SLACK_BYTES)
+    throw new ReadFault('it says that it is many times larger than its partition');
+}
+
+const SLACK_BYTES = 64 * 1024 * 1024;

@@ -22,6 +22,9 @@ const LONGEST_INDEX_BYTES = 8 * 1024 * 1024;
 /** Of unpacked bytes: far above the maps of the largest disks, and safe to hold. */
 const MOST_BYTES = 1024 * 1024 * 1024;
 
+/** No deflate stream unpacks to more than 1032 times its length. */
+const MOST_RATIO = 1040;
+
 const whole = z.int().nonnegative();
 const Index = z.strictObject({
   diskBytes: whole,
@@ -56,8 +59,9 @@ export function isCaptureArchive(file: ByteSource): boolean {
 export function decodeCaptureArchive(file: ByteSource): CaptureArchive {
   const { index, dataAt } = readIndex(file);
   const total = index.stretches.reduce((sum, [, length]) => sum + length, 0);
-  if (total > MOST_BYTES) throw damaged('it claims to hold more than a survey ever reads');
   const packed = file.read(dataAt, file.sizeBytes - dataAt) ?? new Uint8Array(0);
+  if (total > MOST_BYTES || total > packed.length * MOST_RATIO)
+    throw damaged('it claims to hold more than it can');
   const data = unpack(packed, total);
   if (crc32(data) !== index.crc32) throw damaged('its checksum does not hold');
   let at = 0;

@@ -1,5 +1,5 @@
 import { BitCounter, Block, ReadFault, type ByteSource } from '../../bytes/index.js';
-import { told, unlessUnreadable, usedFacts, type Recognised, type Volume } from '../reading.js';
+import { checkReach, told, unlessUnreadable, usedFacts, type Recognised, type Volume } from '../reading.js';
 import { serial } from './fat/fat.js';
 
 /** exFAT, as its published specification gives it (section numbers of that). */
@@ -75,8 +75,9 @@ function rootEntries(exfat: Exfat): Block[] {
 }
 
 function countUsed(exfat: Exfat, entry: Block) {
+  checkReach(exfat.source, exfat.clusters * exfat.clusterBytes);
   const counter = new BitCounter(exfat.clusters);
-  let left = entry.u64(24);
+  let left = Math.min(entry.u64(24), Math.ceil(exfat.clusters / 8));
   for (const cluster of chain(exfat, entry.u32(20), Math.ceil(left / exfat.clusterBytes))) {
     const length = Math.min(left, exfat.clusterBytes);
     counter.add(readCluster(exfat, cluster, length).bytes);

@@ -1,5 +1,5 @@
 import { BitCounter, Block, ReadFault, uuidFrom, type ByteSource } from '../../bytes/index.js';
-import { told, unlessUnreadable, usedFacts, type Recognised, type Volume } from '../reading.js';
+import { checkReach, told, unlessUnreadable, usedFacts, type Recognised, type Volume } from '../reading.js';
 
 const HEADER_AT = 1024;
 const UNMOUNTED = 1 << 8;
@@ -36,6 +36,7 @@ export function probeHfsplus(source: ByteSource): Recognised | undefined {
 
 function measure(source: ByteSource, header: Block, blockBytes: number, blocks: number): Partial<Volume> {
   const label = unlessUnreadable(() => rootName(source, header, blockBytes));
+  checkReach(source, blocks * blockBytes);
   const counter = new BitCounter(blocks, 'highest-first');
   for (let i = 0; i < 8 && !counter.full; i++) {
     const extent = ALLOCATION_FORK + 16 + i * 8;

@@ -67,7 +67,8 @@ export function readSuperblock(source: ByteSource): Ext | undefined {
     blocks > firstDataBlock &&
     blocksPerGroup > 0 &&
     blocksPerGroup <= blockBytes * 8 * 2 ** 16 &&
-    inodeBytes >= 128;
+    inodeBytes >= 128 &&
+    inodeBytes <= blockBytes;
   if (!plausible || block.u32(40) === 0) return undefined;
   const state = block.u16(58);
   return {
@@ -83,7 +84,7 @@ export function readSuperblock(source: ByteSource): Ext | undefined {
     inodesPerGroup: block.u32(40),
     inodeBytes,
     groups: Math.ceil((blocks - firstDataBlock) / blocksPerGroup),
-    descriptorBytes: wide ? Math.max(32, block.u16(254)) : 32,
+    descriptorBytes: wide ? Math.min(blockBytes, Math.max(32, block.u16(254))) : 32,
     clusterBlocks: roCompat & RO_COMPAT.bigalloc ? 2 ** (block.u32(28) - block.u32(24)) : 1,
     reservedGdtBlocks: block.u16(206),
     firstMetaGroup: incompat & INCOMPAT.metaGroups ? block.u32(260) : Infinity,
@@ -124,7 +125,7 @@ export interface Group {
   readonly flags: number;
 }
 
-const CHUNK_DESCRIPTORS = 16_384;
+const CHUNK_BYTES = 1024 * 1024;
 
 /** The descriptors of all groups, in order, read in large pieces. @throws ReadFault */
 export function* groupsOf(ext: Ext): Generator<Group> {
@@ -134,8 +135,9 @@ export function* groupsOf(ext: Ext): Generator<Group> {
     ext.firstMetaGroup === Infinity ? Infinity : ext.firstMetaGroup * perBlock,
   );
   const start = (ext.firstDataBlock + 1) * ext.blockBytes;
-  for (let first = 0; first < plain; first += CHUNK_DESCRIPTORS) {
-    const count = Math.min(CHUNK_DESCRIPTORS, plain - first);
+  const atOnce = Math.floor(CHUNK_BYTES / ext.descriptorBytes);
+  for (let first = 0; first < plain; first += atOnce) {
+    const count = Math.min(atOnce, plain - first);
     yield* decodeGroups(ext, start + first * ext.descriptorBytes, count);
   }
   for (let first = plain; first < ext.groups; first += perBlock)

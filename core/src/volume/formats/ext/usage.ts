@@ -1,8 +1,15 @@
 import { Block, countBits, ReadFault } from '../../../bytes/index.js';
+import { checkReach } from '../../reading.js';
 import { GROUP_FLAG, groupsOf, hasSuperblock, RO_COMPAT, type Ext, type Group } from './superblock.js';
+
+/** 128 TiB at the usual 128 MiB a group. */
+const MOST_GROUPS = 2 ** 20;
 
 /** Free blocks by the descriptors' sum, and the last block in use. @throws ReadFault */
 export function usageOf(ext: Ext): { readonly freeBlocks: number; readonly lastUsedBlock: number } {
+  checkReach(ext.source, ext.blocks * ext.blockBytes);
+  if (ext.groups > MOST_GROUPS)
+    throw new ReadFault('it says that it has more block groups than any disk has room for');
   const groups = [...groupsOf(ext)];
   const freeBlocks = groups.reduce((sum, group) => sum + group.free, 0) * ext.clusterBlocks;
   for (let i = groups.length - 1; i >= 0; i--) {

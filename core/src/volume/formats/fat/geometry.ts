@@ -16,6 +16,9 @@ export interface FatGeometry {
   readonly dataAt: number;
 }
 
+/** Numbers of clusters have 28 bits, and the last few are marks. */
+const MOST_CLUSTERS = 0x0ffffff4;
+
 /** The layout that a boot sector tells, or `undefined` where its figures cannot be those of a FAT volume. */
 export function fatGeometry(boot: Block): FatGeometry | undefined {
   const sectorBytes = boot.u16(BPB.bytesPerSector);
@@ -35,7 +38,7 @@ export function fatGeometry(boot: Block): FatGeometry | undefined {
   const rootSectors = Math.ceil((boot.u16(BPB.rootEntries) * ENTRY_BYTES) / sectorBytes);
   const dataSector = reserved + fats * fatSectors + rootSectors;
   const clusters = Math.floor((sectors - dataSector) / perCluster);
-  if (fatSectors === 0 || clusters < 1) return undefined;
+  if (fatSectors === 0 || clusters < 1 || clusters > MOST_CLUSTERS) return undefined;
   const is32 = boot.u16(BPB.fatSectors16) === 0;
   const bits = is32 ? 32 : clusters < LEAST_FAT16_CLUSTERS ? 12 : 16;
   const fatBytes = fatSectors * sectorBytes;

@@ -1,5 +1,12 @@
 import { BitCounter, Block, ReadFault, type ByteSource } from '../../../bytes/index.js';
-import { told, unlessUnreadable, usedFacts, type Recognised, type Volume } from '../../reading.js';
+import {
+  checkReach,
+  told,
+  unlessUnreadable,
+  usedFacts,
+  type Recognised,
+  type Volume,
+} from '../../reading.js';
 import { findInIndex } from './directory.js';
 import { ATTRIBUTE, attributesOf, piecesOf, readAttribute, unprotect, type Attribute } from './record.js';
 
@@ -67,6 +74,7 @@ function isPowerOfTwo(n: number, least: number, most: number): boolean {
 }
 
 function measure(ntfs: Ntfs): Partial<Volume> {
+  checkReach(ntfs.source, ntfs.clusters * ntfs.clusterBytes);
   const map = attribute(recordNumber(ntfs, FILE.bitmap), ATTRIBUTE.data);
   const counter = new BitCounter(ntfs.clusters);
   for (const piece of piecesOf(map, ntfs.source, ntfs.clusterBytes)) {

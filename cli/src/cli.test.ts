@@ -1,0 +1,196 @@
+import { spawnSync } from 'node:child_process';
+import {
+  existsSync,
+  mkdtempSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  truncateSync,
+  writeFileSync,
+} from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+
+const ROOT = resolve(__dirname, '../..');
+const image = (name: string) => join(ROOT, `demo/images/${name}.qcow2`);
+const plan = (name: string) => join(ROOT, `demo/machines/${name}.rhizotome`);
+
+let folder: string;
+beforeAll(() => {
+  folder = mkdtempSync(join(tmpdir(), 'rhizotome-cli-'));
+});
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+/** The command as a shell starts it. */
+function rhizotome(args: readonly string[], input?: string | Buffer) {
+  const { status, stdout, stderr } = spawnSync(
+    process.execPath,
+    [join(ROOT, 'cli/bin/rhizotome.mjs'), ...args],
+    {
+      cwd: folder,
+      encoding: 'utf8',
+      ...(input === undefined ? {} : { input }),
+    },
+  );
+  return { status, stdout, stderr };
+}
+const json = (...args: string[]) => JSON.parse(rhizotome(args).stdout);
+
+describe('survey', () => {
+  test('prints what scripts rely on, and leaves out what is not known', () => {
+    const survey = json('survey', image('dunlin'), '--json');
+    expect(survey).toMatchObject({
+      format: 'rhizotome/survey',
+      disk: { sizeBytes: 500_107_862_016, sectorBytes: 512, style: 'mbr', tableId: 'fadf4058' },
+      damage: [],
+      gaps: [
+        { start: 785_057_792, sectors: 75_493_376 },
+        { start: 860_551_168, sectors: 116_222_000 },
+      ],
+    });
+    expect(survey.partitions.map((p: { number: number }) => p.number)).toEqual([1, 2, 3, 4, 5, 6]);
+    expect(survey.partitions[3]).toEqual({
+      number: 4,
+      start: 650_835_968,
+      sectors: 209_715_200,
+      type: '0x0f',
+      active: false,
+      logical: false,
+      container: true,
+    });
+    expect(survey.partitions[4]).toMatchObject({
+      type: '0x83',
+      uuid: 'fadf4058-05',
+      logical: true,
+      volume: {
+        kind: 'ext4',
+        label: 'dunlin-root',
+        usedBytes: 24_704_761_856,
+        floor: { bytes: 24_704_761_856, evidence: 'counters' },
+      },
+    });
+    expect(survey.partitions[5].volume.usedBytes).toBeUndefined();
+    expect(json('survey', image('petrel'), '--json').partitions[1].volume).toBeUndefined();
+  });
+
+  test('the same disk from both ends, from a capture, on standard input', () => {
+    const ends = ['petrel.head.bin', 'petrel.tail.bin'].map((f) => join(ROOT, 'demo/captures', f));
+    const fromEnds = json('survey', ends[0]!, '--tail', ends[1]!, '--size', '512110190592', '--json');
+    expect(rhizotome(['capture', image('petrel'), '-o', 'kept']).status).toBe(0);
+    const fromCapture = json('survey', join(folder, 'kept/disk.capture'), '--json');
+    const fromImage = json('survey', image('petrel'), '--json');
+    expect(fromCapture.partitions).toEqual(fromImage.partitions);
+    expect(fromEnds.partitions.map((p: { uuid: string }) => p.uuid)).toEqual(
+      fromImage.partitions.map((p: { uuid: string }) => p.uuid),
+    );
+    expect(readFileSync(join(folder, 'kept/head.bin')).equals(readFileSync(ends[0]!))).toBe(true);
+    expect(readFileSync(join(folder, 'kept/tail.bin')).equals(readFileSync(ends[1]!))).toBe(true);
+    expect(statSync(join(folder, 'kept/disk.capture')).size).toBeLessThan(1024 ** 2);
+    const piped = rhizotome(['survey', '-', '--json'], readFileSync(image('petrel')));
+    expect(JSON.parse(piped.stdout).partitions).toEqual(fromImage.partitions);
+  });
+
+  test('notation printed by it is taken by the others', () => {
+    const { stdout } = rhizotome(['survey', image('knot'), '--notation']);
+    expect(stdout).toMatch(/^rhizotome 1\n/);
+    writeFileSync(join(folder, 'knot.txt'), stdout);
+    expect(rhizotome(['check', 'knot.txt'])).toMatchObject({
+      status: 2,
+      stderr: expect.stringContaining('a survey and no plan'),
+    });
+    expect(rhizotome(['image', 'knot.txt', '-o', 'found.qcow2']).status).toBe(0);
+    const made = json('survey', 'found.qcow2', '--json');
+    expect(made.partitions.map((p: { uuid: string }) => p.uuid)).toEqual(
+      json('survey', image('knot'), '--json').partitions.map((p: { uuid: string }) => p.uuid),
+    );
+  });
+
+  test('a damaged table is told, and what can be read is read', () => {
+    const path = join(folder, 'hurt.img');
+    expect(rhizotome(['image', plan('knot'), '--state', 'found', '-o', path]).status).toBe(0);
+    const bytes = Buffer.alloc(512);
+    const file = openSync(path, 'r+');
+    writeSync(file, bytes, 0, 512, 512);
+    closeSync(file);
+    const survey = json('survey', path, '--json');
+    expect(survey.damage).toEqual([
+      {
+        id: 'primary-broken',
+        fault: { code: 'no-signature' },
+        text: expect.stringContaining('the backup at the end'),
+      },
+    ]);
+    expect(survey.partitions).toHaveLength(4);
+  });
+});
+
+describe('plans', () => {
+  test('check ends with 1 where a plan cannot work, and steps come in order', () => {
+    expect(rhizotome(['check', plan('knot')]).status).toBe(0);
+    const { status, stdout } = rhizotome(['check', plan('curlew'), '--json']);
+    expect(status).toBe(1);
+    expect(JSON.parse(stdout).findings[0]).toMatchObject({ level: 'blocker', rule: 'system-cannot-start' });
+    const { steps } = json('steps', plan('curlew'), '--json');
+    expect(steps.map((s: { id: string }) => s.id)).toEqual([
+      'backup',
+      'safety-copy',
+      'prepare-medium:system-1',
+      'install:system-1',
+      'first-start:system-1',
+      'verify-disk',
+    ]);
+    expect(rhizotome(['steps', '-'], readFileSync(plan('knot'))).stdout).toContain('Nothing is to be done');
+  });
+
+  test('an image is never written over anything unasked', () => {
+    expect(rhizotome(['image', plan('turnstone'), '-o', 'blank.qcow2']).status).toBe(0);
+    expect(rhizotome(['image', plan('turnstone'), '-o', 'blank.qcow2'])).toMatchObject({
+      status: 2,
+      stderr: expect.stringContaining('--force'),
+    });
+    expect(rhizotome(['image', plan('turnstone'), '-o', 'blank.qcow2', '--force']).status).toBe(0);
+    expect(rhizotome(['image', plan('turnstone'), '-o', 'blank.bin']).stderr).toContain('.qcow2 or .img');
+    expect(existsSync(join(folder, 'blank.bin'))).toBe(false);
+  });
+});
+
+describe('what cannot be done', () => {
+  test.each([
+    [['survey', 'nowhere.img'], 'there is no such file'],
+    [['survey', '.'], 'it is a folder'],
+    [['survey', 'junk.bin'], 'no partition table and no file system'],
+    [['survey', 'junk.bin', '--sector', '513'], 'It is 512 or 4096'],
+    [['survey', 'junk.bin', '--size', '5'], '--size goes with --tail'],
+    [['survey', 'junk.bin', '--tail', 'junk.bin'], '--size N'],
+    [['check', 'broken.txt'], 'broken.txt:3:13: '],
+    [['check', 'junk.bin'], 'neither notation'],
+    [['frobnicate'], 'unknown command'],
+    [['image', 'broken.txt'], "required option '-o"],
+  ])('%j ends with 2 and says why', (args, why) => {
+    writeFileSync(join(folder, 'junk.bin'), Buffer.alloc(8192, 0xa5));
+    writeFileSync(join(folder, 'broken.txt'), 'rhizotome 1\n\ndisk, size 5GX\n');
+    const { status, stdout, stderr } = rhizotome(args);
+    expect([status, stdout]).toEqual([2, '']);
+    expect(stderr).toContain(why);
+  });
+
+  test('help is no failure, and a pipe that closes early is none either', () => {
+    expect(rhizotome(['--help'])).toMatchObject({ status: 0, stdout: expect.stringContaining('survey') });
+    const piped = spawnSync(
+      'sh',
+      [
+        '-c',
+        `"${process.execPath}" "${join(ROOT, 'cli/bin/rhizotome.mjs')}" survey "${image('knot')}" --json | head -1`,
+      ],
+      { encoding: 'utf8' },
+    );
+    expect([piped.stdout, piped.stderr]).toEqual(['{\n', '']);
+  });
+
+  test('a large file of nothing is answered at once', () => {
+    const path = join(folder, 'nothing.img');
+    writeFileSync(path, '');
+    truncateSync(path, 2 * 1024 ** 3);
+    expect(rhizotome(['survey', path]).stdout).toContain('no partition table');
+  });
+});
