@@ -15,6 +15,8 @@ import {
   surveyFromHand,
 } from '@rhizotome/core';
 
+import { benchDisks } from './disks.mjs';
+
 const ROOT = resolve(import.meta.dirname, '../..');
 
 function report(name, ratio, goal, detail) {
@@ -176,4 +178,5 @@ async function benchServer() {
 }
 
 benchDerived();
+benchDisks(report, median);
 await benchServer();

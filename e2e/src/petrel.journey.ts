@@ -29,8 +29,8 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
   test('a truncated capture is refused with its figures, and what was given stays', async () => {
     const short = join(on.server.folder, 'short.bin');
     writeFileSync(short, readFileSync(HEAD).subarray(0, 300_000));
-    await on.app.pickFile(0, short);
-    await on.app.pickFile(1, TAIL);
+    await on.app.pickFile(1, short);
+    await on.app.pickFile(2, TAIL);
     await on.app.sees('petrel.tail.bin, 1048576 bytes');
     await on.app.press('Read the disk');
     await on.app.sees('The head “short.bin” is cut short: it has 300000 bytes.');
@@ -38,7 +38,7 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
   });
 
   test('a tail of the wrong disk is refused', async () => {
-    await on.app.pickFile(0, HEAD);
+    await on.app.pickFile(1, HEAD);
     await on.app.sees('petrel.head.bin, 1048576 bytes');
     await on.app.type('Size of the disk', '500107862016', false);
     await on.app.press('Read the disk');
@@ -59,8 +59,8 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
     }, contents);
     await on.app.sees('Head: the first MiB Pick another end-1.bin, 1048576 bytes');
     await on.app.sees('Tail: the last MiB Pick another end-0.bin, 1048576 bytes');
-    await on.app.pickFile(0, HEAD);
-    await on.app.pickFile(1, TAIL);
+    await on.app.pickFile(1, HEAD);
+    await on.app.pickFile(2, TAIL);
     await on.app.sees('petrel.tail.bin, 1048576 bytes');
   });
 

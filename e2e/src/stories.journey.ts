@@ -74,9 +74,9 @@ describe('knot: the system is reinstalled, its root enlarged, its home kept', ()
     await on.app.type('New size', 'rest');
     await on.app.sees('38 GiB (40.8 GB)', '[data-fact=size]');
     expect(await on.app.core('planned')).toEqual([
-      'KNOT-ESP FAT · kept 512 MiB 536.9 MB',
-      'knot-root ext4 · formatted 38 GiB 40.8 GB',
-      'knot-home ext4 · kept 185.1 GiB 198.7 GB',
+      'KNOT-ESP FAT · kept · /boot/efi 512 MiB 536.9 MB',
+      'knot-root ext4 · formatted · / 38 GiB 40.8 GB',
+      'knot-home ext4 · kept · /home 185.1 GiB 198.7 GB',
     ]);
   });
 
@@ -100,7 +100,7 @@ describe('freed space on the other side', () => {
     await on.app.sees('The start of “knot-home” moves: all its data travels', 'aside');
     expect((await on.app.core('planned')).slice(-2)).toEqual([
       'free 35.1 GiB 37.7 GB',
-      'knot-home ext4 · moved 150 GiB 161.1 GB',
+      'knot-home ext4 · moved · /home 150 GiB 161.1 GB',
     ]);
     expect(await on.app.figure('data that moves')).toBe('77 GiB – 185.1 GiB');
     await on.app.press('Undo: Size of “knot-home”');
@@ -108,18 +108,21 @@ describe('freed space on the other side', () => {
 });
 
 describe('dunlin: an MBR is shown, judged and not changed', () => {
-  test('its three primaries are there, and a change is refused in words', async () => {
+  test('its primaries and logicals are there, and a change is refused in words', async () => {
     await opened('dunlin');
     expect(await on.app.core('planned')).toEqual([
       'Startup NTFS · kept 350 MiB 367 MB',
       'Dunlin main NTFS · kept 300 GiB 322.1 GB',
       'Factory NTFS · kept 10 GiB 10.7 GB',
-      'free 155.4 GiB 166.9 GB',
+      'dunlin-root ext4 · kept 60 GiB 64.4 GB',
+      'dunlin-swap swap · kept 4 GiB 4.3 GB',
+      'free 36 GiB 38.7 GB',
+      'free 55.4 GiB 59.5 GB',
     ]);
     await on.app.selectPart('found-2');
     await on.app.sees('changes of its partitions cannot be planned yet', 'aside');
     await on.app.stage('Match');
-    expect(await on.app.texts('ul li strong + span')).toEqual(['fits', 'fits']);
+    expect(await on.app.texts('ul li strong + span')).toEqual(['fits', 'fits', 'fits']);
   });
 });
 

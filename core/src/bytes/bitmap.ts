@@ -33,8 +33,8 @@ export class BitCounter {
   add(piece: Uint8Array): void {
     const left = this.bits - this.seen;
     const whole = Math.min(piece.length, Math.floor(left / 8));
-    this.ones += onesIn(piece, whole);
-    const lastByte = lastNonZero(piece, whole);
+    const { ones, lastByte } = scan(piece, whole);
+    this.ones += ones;
     if (lastByte >= 0) this.last = this.seen + lastByte * 8 + this.highest(piece[lastByte]!);
     const rest = left - whole * 8;
     if (whole < piece.length && rest > 0)
@@ -60,27 +60,52 @@ export class BitCounter {
   }
 }
 
-/** Ones in the first `length` bytes, a word at a time (population count in parallel). */
-function onesIn(bytes: Uint8Array, length: number): number {
-  const aligned = bytes.byteOffset % 4 === 0;
-  const words = aligned ? length >> 2 : 0;
-  let ones = 0;
-  if (words > 0) {
-    for (const word of new Uint32Array(bytes.buffer, bytes.byteOffset, words)) {
-      if (word === 0) continue;
-      const pairs = word - ((word >>> 1) & 0x55555555);
-      const nibbles = (pairs & 0x33333333) + ((pairs >>> 2) & 0x33333333);
-      ones += Math.imul((nibbles + (nibbles >>> 4)) & 0x0f0f0f0f, 0x01010101) >>> 24;
-    }
-  }
-  for (let i = words * 4; i < length; i++) ones += ONES[bytes[i]!]!;
-  return ones;
+/** Whole words of the first `length` bytes, where the array lies so that it can be read by words. */
+function wordsOf(bytes: Uint8Array, length: number): Int32Array {
+  const count = bytes.byteOffset % 4 === 0 ? length >> 2 : 0;
+  return count > 0 ? new Int32Array(bytes.buffer, bytes.byteOffset, count) : NO_WORDS;
 }
 
-function lastNonZero(bytes: Uint8Array, length: number): number {
-  let i = length - 1;
-  while (i >= 0 && bytes[i] === 0) i--;
-  return i;
+const NO_WORDS = new Int32Array(0);
+
+/** Population count in parallel. */
+function onesOf(word: number): number {
+  const pairs = word - ((word >>> 1) & 0x55555555);
+  const nibbles = (pairs & 0x33333333) + ((pairs >>> 2) & 0x33333333);
+  return Math.imul((nibbles + (nibbles >>> 4)) & 0x0f0f0f0f, 0x01010101) >>> 24;
+}
+
+/**
+ * Ones in the first `length` bytes, and the last byte that is not zero (-1: none). Four words at a time: most of a
+ * real map is all zeros or all ones.
+ */
+function scan(bytes: Uint8Array, length: number): { ones: number; lastByte: number } {
+  const words = wordsOf(bytes, length);
+  let ones = 0;
+  let lastWord = -1;
+  const quads = words.length - (words.length % 4);
+  for (let i = 0; i < quads; i += 4) {
+    const a = words[i]!;
+    const b = words[i + 1]!;
+    const c = words[i + 2]!;
+    const d = words[i + 3]!;
+    if ((a | b | c | d) === 0) continue;
+    lastWord = d !== 0 ? i + 3 : c !== 0 ? i + 2 : b !== 0 ? i + 1 : i;
+    ones += (a & b & c & d) === -1 ? 128 : onesOf(a) + onesOf(b) + onesOf(c) + onesOf(d);
+  }
+  for (let i = quads; i < words.length; i++) {
+    if (words[i] === 0) continue;
+    lastWord = i;
+    ones += onesOf(words[i]!);
+  }
+  let lastByte = lastWord < 0 ? -1 : lastWord * 4 + 3;
+  while (lastByte >= 0 && bytes[lastByte] === 0) lastByte--;
+  for (let i = words.length * 4; i < length; i++) {
+    if (bytes[i] === 0) continue;
+    ones += ONES[bytes[i]!]!;
+    lastByte = i;
+  }
+  return { ones, lastByte };
 }
 
 /** Counts the first `bits` bits of one map. */

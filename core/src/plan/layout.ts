@@ -43,16 +43,24 @@ export function plannedArea(plan: Plan, survey: Survey): Area {
 
 /**
  * Partitions, gaps and table sectors in disk order: they tile the disk, `[0, size)`, without overlap or
- * hole. `partitions` must be in disk order, disjoint and within the disk. Linear in their number.
+ * hole. `partitions` must be in disk order, disjoint and within the disk. A gap ends at each of `breaks` (the ends of
+ * an extended container: room inside and outside of it is not of one kind). Linear in their number.
  */
 export function tile<P extends Span & { readonly id: string }>(
   partitions: readonly P[],
   area: Area,
   disk: { readonly sizeSectors: Sectors; readonly sectorBytes: number },
+  breaks: readonly number[] = [],
 ): Part<P>[] {
   const parts: Part<P>[] = [];
   const step = alignmentSectors(disk.sectorBytes);
   const gap = (start: number, end: number) => {
+    const inside = breaks.find((at) => at > start && at < end);
+    if (inside !== undefined) {
+      gap(start, inside);
+      gap(inside, end);
+      return;
+    }
     if (end <= start) return;
     const from = Math.min(end, alignUp(Math.max(start, area.first), step));
     const to = Math.max(from, Math.min(end, area.end));
@@ -91,12 +99,22 @@ export function tile<P extends Span & { readonly id: string }>(
 /** The disk as it was read, tiled. The survey must be plannable. */
 export function foundParts(survey: Survey): Part<SurveyPartition>[] {
   const { disk } = survey;
-  return tile(survey.partitions, { first: disk.firstUsable, end: disk.usableEnd }, disk);
+  return tile(
+    survey.partitions,
+    { first: disk.firstUsable, end: disk.usableEnd },
+    disk,
+    containerEnds(survey),
+  );
+}
+
+function containerEnds({ containers = [] }: Survey): number[] {
+  return containers.flatMap((c) => [c.start, c.start + c.length]);
 }
 
 /** The disk as it shall be, tiled. */
 export function plannedParts(plan: Plan, survey: Survey): Part<PlannedPartition>[] {
-  return tile(plan.partitions, plannedArea(plan, survey), survey.disk);
+  const breaks = plan.target.table === 'keep' ? containerEnds(survey) : [];
+  return tile(plan.partitions, plannedArea(plan, survey), survey.disk, breaks);
 }
 
 export type GapPart = Extract<Part<PlannedPartition>, { kind: 'gap' }>;

@@ -39,7 +39,7 @@ export interface RecognitionRow {
   readonly instruction: Instruction;
 }
 
-/** Gaps below this are not shown by installers, or not worth a line. */
+/** Gaps up to this are not shown by installers, or not worth a line: the lead-in of a logical partition is one. */
 const SMALLEST_GAP_BYTES = MIB;
 
 /** The type code a planned partition has or will get. */
@@ -64,7 +64,7 @@ export function recognitionSheet(plan: Plan, survey: Survey): RecognitionRow[] {
   const parts = plannedParts(plan, survey).filter(
     (part) =>
       part.kind === 'partition' ||
-      (part.kind === 'gap' && part.length * survey.disk.sectorBytes >= SMALLEST_GAP_BYTES),
+      (part.kind === 'gap' && part.length * survey.disk.sectorBytes > SMALLEST_GAP_BYTES),
   );
   const titles = parts.map((part) =>
     part.kind === 'partition' ? partitionTitle(part.partition) : 'free space',

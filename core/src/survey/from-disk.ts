@@ -1,11 +1,5 @@
 import { Window, type ByteSource } from '../bytes/index.js';
-import {
-  detectSectorBytes,
-  readTable,
-  SECTOR_SIZES,
-  type TablePartition,
-  type TableReading,
-} from '../table/index.js';
+import { gptSectorBytes, readTable, type TablePartition, type TableReading } from '../table/index.js';
 import { identifyVolume, isRecognised, type Volume } from '../volume/index.js';
 import { refuse, type SurveyOutcome } from './outcome.js';
 import { packTableSectors } from './safety-copy.js';
@@ -82,10 +76,11 @@ function refuseJunk(): SurveyOutcome {
 
 /** A GPT tells its sector size by where it stands. An MBR does not: there the volumes are looked for in both places. */
 function sectorBytesOf(source: ByteSource): number {
-  const detected = detectSectorBytes(source);
-  const [small, large] = SECTOR_SIZES.map((size) => readTable(source, size));
-  if (small!.style !== 'mbr') return detected;
-  return volumesSeen(source, small!) === 0 && volumesSeen(source, large!) > 0 ? large!.sectorBytes : detected;
+  const told = gptSectorBytes(source);
+  if (told !== undefined) return told;
+  const small = readTable(source, 512);
+  if (small.style !== 'mbr' || volumesSeen(source, small) > 0) return 512;
+  return volumesSeen(source, readTable(source, 4096)) > 0 ? 4096 : 512;
 }
 
 function volumesSeen(source: ByteSource, table: TableReading): number {

@@ -15,6 +15,7 @@ export {
 } from './mbr/encode.js';
 export {
   detectSectorBytes,
+  gptSectorBytes,
   mbrType,
   mbrUsableArea,
   readTable,

@@ -49,13 +49,17 @@ export interface TableReading {
   readonly damage: readonly Damage[];
 }
 
-/** Sector size told by where a GPT header stands, 512 when there is none to tell. */
-export function detectSectorBytes(source: ByteSource): number {
-  const found = SECTOR_SIZES.find((size) => {
+/** Sector size told by where a GPT header stands; `undefined` where there is none to tell. */
+export function gptSectorBytes(source: ByteSource): number | undefined {
+  return SECTOR_SIZES.find((size) => {
     const ends = [source.read(size, size), source.read(source.sizeBytes - size, size)];
     return ends.some((sector) => sector && hasGptSignature(sector));
   });
-  return found ?? 512;
+}
+
+/** The same, and 512 where there is no GPT. */
+export function detectSectorBytes(source: ByteSource): number {
+  return gptSectorBytes(source) ?? 512;
 }
 
 /** The partition table of a disk: what can be trusted, and what is damaged. Never throws for bad bytes. */

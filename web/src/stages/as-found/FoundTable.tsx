@@ -235,6 +235,7 @@ function FoundRow({ survey, partition }: { survey: Survey; partition: SurveyPart
               onClear={() => set({ usedBytes: null })}
               onSize={(usedBytes) => within({ usedBytes }, usedBytes)}
             />
+            {used?.evidence === 'typed' && <div className="small soft">{EVIDENCE_WORDS.typed}</div>}
           </>
         ) : (
           <span className="soft small">nothing to keep</span>

@@ -62,14 +62,21 @@ function countUsed(source: ByteSource, fat: FatGeometry): { used: number; last: 
     const length = Math.min(fat.fatBytes - at, Math.ceil((count * fat.bits) / 8) + 1);
     const piece = Block.at(source, fat.fatAt + at, length);
     if (first === 0) dirty = isDirty(fatEntry(piece, fat.bits, 1), fat.bits);
+    const entries = fat.bits === 32 ? wordsIn(piece.bytes, count) : undefined;
     for (let i = first === 0 ? 2 : 0; i < count; i++) {
-      const entry = fatEntry(piece, fat.bits, i);
+      const entry = entries ? entries[i]! & 0x0fffffff : fatEntry(piece, fat.bits, i);
       if (entry === 0 || entry === bad) continue;
       used += 1;
       last = first + i;
     }
   }
   return { used, last, dirty };
+}
+
+/** Entries of four bytes as one array; copied where the bytes do not lie so that they can be read by words. */
+function wordsIn(bytes: Uint8Array, count: number): Uint32Array {
+  const aligned = bytes.byteOffset % 4 === 0 ? bytes : Uint8Array.from(bytes);
+  return new Uint32Array(aligned.buffer, aligned.byteOffset, count);
 }
 
 function isDirty(second: number, bits: FatGeometry['bits']): boolean {
