@@ -170,6 +170,26 @@ function checkSurvey(outcome) {
   if (!parsed.success) throw new Error(`a survey that is none: ${parsed.error.message}`);
 }
 
+const ascii = (text) => [...text].map((c) => c.charCodeAt(0));
+/** Where each format says what it is. */
+const MARKS = [
+  [3, ascii('NTFS    ')],
+  [3, ascii('EXFAT   ')],
+  [1024, ascii('H+')],
+  [1024 + 56, [0x53, 0xef]],
+  [0, ascii('XFSB')],
+  [32, ascii('NXSB')],
+  [65536 + 64, ascii('_BHRfS_M')],
+  [65536 + 1372, [0x19, 0x01, 0x54, 0x19]],
+  [8192 + 1372, [0x54, 0x19, 0x01, 0x00]],
+  [32768, [1, ...ascii('CD001')]],
+  [4086, ascii('SWAPSPACE2')],
+  [512, ascii('LABELONE')],
+  [4096, [0xfc, 0x4e, 0x2b, 0xa9, 1, 0, 0, 0]],
+  [0, [0x4c, 0x55, 0x4b, 0x53, 0xba, 0xbe, 0, 2]],
+  [510, [0x55, 0xaa]],
+];
+
 const TARGETS = {
   'disks with damaged tables and volumes': () => {
     const disk = disks[random(disks.length)];
@@ -182,8 +202,8 @@ const TARGETS = {
     const source = {
       sizeBytes: disk.sizeBytes,
       read: (offset, length) => {
-        if (offset < 0 || length < 0 || offset + length > disk.sizeBytes || length > 2 ** 28)
-          return undefined;
+        if (length > MOST_ASKED_BYTES) throw new Error(`${length} bytes were asked for at once`);
+        if (offset < 0 || length < 0 || offset + length > disk.sizeBytes) return undefined;
         return known.read(offset, length) ?? (zeros ? new Uint8Array(length) : undefined);
       },
     };
@@ -205,6 +225,21 @@ const TARGETS = {
         ? undefined
         : (known.read(offset, length) ?? new Uint8Array(length));
     checkSurvey(survey({ sizeBytes: known.sizeBytes, read }));
+  },
+  'marks of every format over noise': () => {
+    const size = 2 ** 20 * (1 + random(64));
+    const bytes = new Uint8Array(140_000).map(() => (random(3) ? 0 : random(256)));
+    const [at, mark] = MARKS[random(MARKS.length)];
+    bytes.set(mark, at);
+    const known = new SparseBytes(size, [
+      { offset: 0, bytes: bytes.subarray(0, Math.min(size, bytes.length)) },
+    ]);
+    const read = (offset, length) => {
+      if (length > MOST_ASKED_BYTES) throw new Error(`${length} bytes were asked for at once`);
+      if (offset < 0 || length < 0 || offset + length > size) return undefined;
+      return known.read(offset, length) ?? new Uint8Array(length);
+    };
+    checkSurvey(survey({ sizeBytes: size, read }));
   },
   noise: () => checkSurvey(survey(inMemory(mutate(new Uint8Array(70_000).map(() => random(256)))))),
   notation: () => {

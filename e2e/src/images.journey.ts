@@ -62,7 +62,7 @@ describe('an image is enough: no figure is typed', () => {
     ]);
     expect(await owners()).toEqual(['Windows', 'Windows', 'Windows', 'Windows']);
     await on.app.sees('loaders: station');
-    await on.app.sees('counted in its own map, the last of it at 238.1 GiB');
+    await on.app.sees('counted in its own map, reaching to 238.1 GiB');
     const used = await on.app.page.$$eval('input[aria-label^="Used of"]', (list) =>
       list.map((i) => i.placeholder),
     );
@@ -83,7 +83,7 @@ describe('an image is enough: no figure is typed', () => {
     await on.app.sees('223.6 GiB (240.1 GB), GPT, 4 partitions');
     await on.app.sees('mount table read');
     const roles = await on.app.page.$$eval('select[aria-label^="What "]', (list) =>
-      list.map((s) => (s as HTMLSelectElement).selectedOptions[0]!.label),
+      list.map((s) => s.selectedOptions[0]!.label),
     );
     expect(roles).toEqual(['EFI system', 'Root', 'Swap', 'Home']);
   });
@@ -121,8 +121,7 @@ describe('the plan as text, beside the drawing', () => {
     expect(text).toContain(from);
     await area.evaluate(
       (a, next) => {
-        const setter = Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, 'value')!.set!;
-        setter.call(a, next);
+        Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, 'value')!.set!.call(a, next);
         a.dispatchEvent(new Event('input', { bubbles: true }));
       },
       text.replace(from, to),

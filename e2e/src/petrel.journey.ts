@@ -214,6 +214,7 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
       'Windows, started from coldRESTART',
       'Field Linux, started from coldRESTART',
       'Recognition sheet',
+      'Practise first',
     ]);
     const steps = await on.app.page.$$eval('[data-step]', (list) =>
       list.map((e) => (e as HTMLElement).dataset['step']),

@@ -27,15 +27,32 @@ const VIEWS: readonly [file: string, machine: string | null, path: string, schem
   ['match', 'curlew', 'match', 'light'],
   ['section', 'petrel', 'section?sel=found-3', 'light'],
   ['section-dark', 'petrel', 'section?sel=new-1', 'dark'],
+  ['section-text', 'knot', 'section', 'light'],
+  ['found-mbr', 'dunlin', 'as-found', 'light'],
+  ['by-hand', 'fulmar', 'as-found', 'light'],
   ['findings', 'petrel', 'findings', 'light'],
   ['runbook', 'petrel', 'runbook', 'light'],
 ];
+
+async function drawByHand(app: Driver): Promise<void> {
+  await app.press('By hand', 'tab');
+  await app.type('Size of the disk', '500GB', false);
+  const paste = 'Paste sizes, as copied from wherever: one part a line';
+  await app.type(
+    paste,
+    '100 MB  vfat "STARTUP"\n16 MB reserved\n465.0 GB NTFS "Station"\n0.6 GB recovery',
+    false,
+  );
+  await app.press('Take these in');
+}
 
 test.each(VIEWS)('%s', async (file, machine, path, scheme) => {
   const app = await Driver.open(on.browser, on.server.address);
   await app.page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
   await app.go(machine ? `/machines/${machines[machine]}/${path}` : '/');
-  if (file === 'read-disk') await app.press('Read again');
+  if (file === 'read-disk' || file === 'by-hand') await app.press('Read again');
+  if (file === 'by-hand') await drawByHand(app);
+  if (file === 'section-text') await app.pick('Beside the drawing', 'text');
   await app.page.mouse.move(0, 0);
   await new Promise((done) => setTimeout(done, 300));
   await app.page.screenshot({ path: join(FOLDER, `${file}.png`) });

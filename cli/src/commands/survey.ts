@@ -75,7 +75,7 @@ function inWords(survey: Survey): string {
   const heading = ['No.', 'Start', 'Binary', 'Decimal', 'Type', 'Content', 'Used'];
   return [
     `${size}, ${style}, sectors of ${disk.sectorBytes} bytes`,
-    ...damage.map((d) => `! ${damageInWords(d, disk.sectorBytes)}`),
+    ...damage.map((d) => `! ${damageInWords(d)}`),
     ...bare,
     ...(rows.length > 0 ? ['', ...table([heading, ...rows.map((r) => r.cells)])] : []),
   ].join('\n');

@@ -85,7 +85,7 @@ export function surveyDocument(survey: Survey): SurveyDocument {
     takenAt: survey.takenAt,
     source: { ...survey.source, ...(survey.source.files ? { files: [...survey.source.files] } : {}) },
     disk: { sizeBytes: sizeSectors * disk.sectorBytes, ...facts },
-    damage: survey.damage.map((d) => ({ ...d, text: damageInWords(d, disk.sectorBytes) })),
+    damage: survey.damage.map((d) => ({ ...d, text: damageInWords(d) })),
     partitions: listed.sort((a, b) => a.start - b.start || a.number - b.number),
     gaps: gapsOf(survey, LEAST_GAP_BYTES).map((g) => ({ start: g.start, sectors: g.length })),
     otherDisks: otherDisks && [...otherDisks],

@@ -1,4 +1,3 @@
-import { formatBinary } from '../quantity/index.js';
 import type { CopyFault } from './gpt/decode.js';
 import type { ChainFault } from './mbr/chain.js';
 
@@ -56,7 +55,7 @@ function chainInWords(fault: ChainFault): string {
 }
 
 /** One or two plain sentences: what is wrong, and what was read instead. */
-export function damageInWords(damage: Damage, sectorBytes: number): string {
+export function damageInWords(damage: Damage): string {
   switch (damage.id) {
     case 'primary-broken':
       return `The primary GPT cannot be trusted: ${faultInWords(damage.fault)}. What is shown comes from the backup at the end of the disk.`;
@@ -71,7 +70,7 @@ export function damageInWords(damage: Damage, sectorBytes: number): string {
     case 'protective-missing':
       return 'Sector 0 holds no protective MBR. Older tools may take the disk for an empty one and overwrite it.';
     case 'protective-short':
-      return `The protective MBR covers ${formatBinary(damage.coversSectors * sectorBytes)} of ${formatBinary(damage.diskSectors * sectorBytes)}. Older tools may take the rest for free space.`;
+      return `The protective MBR covers ${damage.coversSectors} of the disk’s ${damage.diskSectors} sectors. Older tools may take the rest for free space.`;
     case 'hybrid':
       return `The MBR lists ${damage.slots} partition${damage.slots === 1 ? '' : 's'} beside the protective one (a hybrid MBR). Systems will disagree about what is on the disk.`;
     case 'out-of-range':

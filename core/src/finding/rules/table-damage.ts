@@ -40,12 +40,12 @@ export const tableDamage: Rule = {
   id: 'table-damage',
   level: 'hazard',
   basis: 'UEFI 2.10 §5.2.3 and §5.3',
-  check: ({ survey, sectorBytes }) =>
+  check: ({ survey }) =>
     survey.damage.map((damage, i) => ({
       of: `${damage.id}-${i}`,
       level: LEVEL_OF[damage.id],
       title: TITLE_OF[damage.id],
-      why: damageInWords(damage, sectorBytes),
+      why: damageInWords(damage),
       evidence: [fact('read', survey.takenAt.slice(0, 16).replace('T', ' '))],
     })),
 };

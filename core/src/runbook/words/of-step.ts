@@ -137,7 +137,7 @@ export function stepWords(step: Step, context: WordContext): StepWords {
       return words(
         'Repair the partition table',
         [
-          ...context.survey.damage.map((d) => damageInWords(d, context.survey.disk.sectorBytes)),
+          ...context.survey.damage.map((d) => damageInWords(d)),
           'Have a partition tool write the sound copy over the damaged one; it changes no partition’s content.',
         ],
         ['A check of the table reports both copies as valid.'],

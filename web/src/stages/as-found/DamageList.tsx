@@ -4,7 +4,7 @@ export function DamageList({ survey }: { survey: Survey }) {
   return (
     <ul>
       {survey.damage.map((damage, i) => (
-        <li key={i}>{damageInWords(damage, survey.disk.sectorBytes)}</li>
+        <li key={i}>{damageInWords(damage)}</li>
       ))}
     </ul>
   );

@@ -263,7 +263,7 @@ function FoundRow({ survey, partition }: { survey: Survey; partition: SurveyPart
 function usedHint(used: Measured | undefined, volume: Volume | undefined): string {
   if (!used) return '';
   const last = volume?.lastUsedByte;
-  const reach = last === undefined ? '' : `, the last of it at ${formatBinary(last + 1)}`;
+  const reach = last === undefined ? '' : `, reaching to ${formatBinary(last + 1)}`;
   return `${EVIDENCE_WORDS[used.evidence]}${reach}`;
 }
 
