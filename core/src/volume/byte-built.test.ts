@@ -329,6 +329,25 @@ describe('what is not told', () => {
     });
   });
 
+  test('figures that cannot be right are left out, and that is said', () => {
+    const absurd = volume().at(0, 512, (p) => {
+      p.text(32, 'NXSB');
+      p.u32(36, 4096);
+      p.u64(40, 2 ** 52);
+    });
+    expect(absurd.read().sizeBytes).toBeUndefined();
+    expect(absurd.read().unread).toContain('figures that cannot be right');
+    const overfull = volume().at(65536, 4096, (p) => {
+      p.text(64, '_BHRfS_M');
+      p.u64(120, SIZE * 2);
+      p.u64(136, 1);
+      p.u32(144, 4096);
+      p.u64(209, SIZE);
+    });
+    expect(overfull.read()).toMatchObject({ kind: 'btrfs', sizeBytes: SIZE });
+    expect(overfull.read().usedBytes).toBeUndefined();
+  });
+
   test('marks of a second file system are told, not passed over', () => {
     const both = volume()
       .at(0, 512, (p) => {

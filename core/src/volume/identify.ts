@@ -20,7 +20,7 @@ import { probeSwap } from './formats/swap.js';
 import { probeUfs } from './formats/ufs.js';
 import { probeXfs } from './formats/xfs.js';
 import { volumeName } from './kinds.js';
-import { unlessUnreadable, type Probe, type Recognised, type Volume } from './reading.js';
+import { told, unlessUnreadable, type Probe, type Recognised, type Volume } from './reading.js';
 
 /**
  * In order of precedence: what wraps another volume stands before what it wraps (a member of a mirror begins like the
@@ -65,7 +65,7 @@ export function identifyVolume(source: ByteSource): Volume | undefined {
   );
   const [first, ...others] = found;
   if (!first) return { kind: isEmpty(source) ? 'none' : 'unknown' };
-  const volume = measured(first);
+  const volume = withoutNonsense(measured(first));
   if (others.length === 0) return volume;
   const names = others.map((o) => volumeName(o.volume.kind)).join(', ');
   return {
@@ -87,6 +87,31 @@ function measured({ volume, measure }: Recognised): Volume {
     if (!(error instanceof ReadFault)) throw error;
     return { ...volume, unread: [error.message] };
   }
+}
+
+/** Figures that no volume can have are left out, and that is said: a damaged structure is not taken at its word. */
+function withoutNonsense(volume: Volume): Volume {
+  const { sizeBytes, usedBytes, lastUsedByte, blockBytes, floor, ...rest } = volume;
+  const most = possible(sizeBytes) ?? Number.MAX_SAFE_INTEGER;
+  const kept = {
+    ...told('blockBytes', possible(blockBytes)),
+    ...told('sizeBytes', possible(sizeBytes)),
+    ...told('usedBytes', possible(usedBytes, most)),
+    ...told('lastUsedByte', possible(lastUsedByte, most)),
+    ...(floor && possible(floor.bytes, most) !== undefined ? { floor } : {}),
+  };
+  const given = { blockBytes, sizeBytes, usedBytes, lastUsedByte, floor };
+  const dropped = Object.entries(given).some(([key, value]) => value !== undefined && !(key in kept));
+  if (!dropped) return volume;
+  const { usedEvidence: _, ...unmeasured } = rest;
+  const unread = [...(volume.unread ?? []), 'figures that cannot be right'];
+  return { ...('usedBytes' in kept ? rest : unmeasured), ...kept, unread };
+}
+
+function possible(figure: number | undefined, most = Number.MAX_SAFE_INTEGER): number | undefined {
+  return figure !== undefined && Number.isSafeInteger(figure) && figure >= 0 && figure <= most
+    ? figure
+    : undefined;
 }
 
 function isEmpty(source: ByteSource): boolean {
