@@ -1,6 +1,6 @@
 // Damaged input of every kind, for a bounded time: nothing but the typed refusals may come out, and never late.
 // npm run fuzz [-- --seconds 30] [-- --seed 1]
-import { closeSync, openSync, fstatSync, readSync, readdirSync, readFileSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import {
   encodeCaptureArchive,
@@ -17,6 +17,7 @@ import {
   surveyFromLsblk,
   SurveySchema,
 } from '@rhizotome/core';
+import { DiskFile } from '../cli/dist/disk-file.js';
 
 const ROOT = resolve(import.meta.dirname, '..');
 const IDENTITY = { id: 'fuzz', takenAt: '2026-01-01T00:00:00.000Z' };
@@ -39,26 +40,11 @@ function random(below) {
   return (state >>> 0) % below;
 }
 
-class FileBytes {
-  constructor(path) {
-    this.descriptor = openSync(path, 'r');
-    this.sizeBytes = fstatSync(this.descriptor).size;
-  }
-  read(offset, length) {
-    if (offset < 0 || length < 0 || offset + length > this.sizeBytes) return undefined;
-    const bytes = new Uint8Array(length);
-    return readSync(this.descriptor, bytes, 0, length, offset) === length ? bytes : undefined;
-  }
-  close() {
-    closeSync(this.descriptor);
-  }
-}
-
 const survey = (source) => surveyFromDisk(source, { kind: 'image' }, IDENTITY);
 
 /** What a survey reads of each image: the bytes that matter. */
 function recorded(name) {
-  const file = new FileBytes(join(ROOT, 'demo/images', name));
+  const file = new DiskFile(join(ROOT, 'demo/images', name));
   const recorder = new Recorder(openImage(file).source);
   const outcome = survey(recorder.source);
   const stretches = recorder.stretches();

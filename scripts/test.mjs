@@ -29,6 +29,8 @@ function jest(name, config) {
   try {
     const report = JSON.parse(readFileSync(output, 'utf8'));
     passed += report.numPassedTests;
+    for (const test of report.testResults.flatMap((file) => file.assertionResults))
+      if (test.status === 'pending') process.stdout.write(`not run: ${test.fullName}\n`);
     failed += report.numFailedTests + report.numRuntimeErrorTestSuites;
     if (status !== 0 && report.numFailedTests + report.numRuntimeErrorTestSuites === 0) failed += 1;
   } catch {

@@ -11,4 +11,6 @@ export {
 export { crc32 } from './crc32.js';
 export { md5, uuidFrom } from './digest.js';
 export { decodeGuid, encodeGuid, isGuid, NIL_GUID, type Guid } from './guid.js';
+export { joinBytes } from './join.js';
+export { isPowerOfTwo } from './power-of-two.js';
 export { readUint, readUint64, writeUint, writeUint64, type Field } from './little-endian.js';

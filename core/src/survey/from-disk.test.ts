@@ -1,8 +1,9 @@
-import { SparseBytes, type ByteSource, type Stretch } from '../bytes/index.js';
+import type { ByteSource, Stretch } from '../bytes/index.js';
 import { GIB, MIB } from '../quantity/index.js';
 import { encodeGpt, encodeMbr, usableArea } from '../table/index.js';
 import { sectors } from '../quantity/index.js';
 import { IDENTITY } from '../testing/builders.js';
+import { zeroed } from '../testing/zeroed.js';
 import { formatFat32, formatSwap } from '../volume/index.js';
 import {
   documentSurvey,
@@ -16,21 +17,6 @@ import {
 
 const ID = '10111213-1415-1617-1819-1a1b1c1d1e1f';
 
-function zeroed(sizeBytes: number, stretches: readonly Stretch[]): ByteSource {
-  const sparse = new SparseBytes(sizeBytes, stretches);
-  return {
-    sizeBytes,
-    read: (offset, length) => {
-      if (offset < 0 || offset + length > sizeBytes) return undefined;
-      const whole = new Uint8Array(length);
-      for (const s of stretches) {
-        const [from, to] = [Math.max(offset, s.offset), Math.min(offset + length, s.offset + s.bytes.length)];
-        if (from < to) whole.set(sparse.read(from, to - from)!, from - offset);
-      }
-      return whole;
-    },
-  };
-}
 function survey(source: ByteSource): Survey {
   const outcome = surveyFromDisk(source, { kind: 'image' }, IDENTITY);
   if (!outcome.ok) throw new Error(outcome.refusal.message);

@@ -1,5 +1,6 @@
 import { Block, SparseBytes, writeUint, type Stretch } from '../bytes/index.js';
 import { MIB } from '../quantity/index.js';
+import { zeroed } from '../testing/zeroed.js';
 import { formatFat32, formatSwap, identifyVolume, type Volume } from './index.js';
 
 /** Volumes of which no utility is at hand, built field by field as their formats' descriptions say. */
@@ -31,22 +32,7 @@ class Builder {
   }
 
   read(): Volume {
-    // What was not built is zero, as on a new disk.
-    const known = new SparseBytes(this.sizeBytes, this.stretches);
-    const zeroed = {
-      sizeBytes: this.sizeBytes,
-      read: (offset: number, length: number) => {
-        if (offset < 0 || offset + length > this.sizeBytes) return undefined;
-        const whole = new Uint8Array(length);
-        for (const s of this.stretches) {
-          const from = Math.max(offset, s.offset);
-          const to = Math.min(offset + length, s.offset + s.bytes.length);
-          if (from < to) whole.set(known.read(from, to - from)!, from - offset);
-        }
-        return whole;
-      },
-    };
-    return identifyVolume(zeroed)!;
+    return identifyVolume(zeroed(this.sizeBytes, this.stretches))!;
   }
 }
 

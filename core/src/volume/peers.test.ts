@@ -251,6 +251,43 @@ describe.each(MADE)('$name, as $tool makes it', ({ tool, args, sizeBytes, expect
   );
 });
 
+const ntfsTools = has('ntfscp');
+(ntfsTools ? describe : describe.skip)(
+  `an NTFS with files${ntfsTools ? '' : ' (skipped: ntfscp is not on this machine)'}`,
+  () => {
+    const make = (name: string, files: Readonly<Record<string, string>>) => {
+      const path = blank(name, 100 * MIB);
+      run('mkntfs', ['-q', '-Q', '-F', path]);
+      for (const [file, text] of Object.entries(files)) {
+        writeFileSync(join(folder, 'one-file'), text);
+        run('ntfscp', ['-q', '-f', path, join(folder, 'one-file'), file]);
+      }
+      return path;
+    };
+    const many = Object.fromEntries(
+      Array.from({ length: 60 }, (_, i) => [`a file with a rather long name ${i}.txt`, 'x']),
+    );
+
+    test('a system that sleeps in it is found among many files, in whatever letters', () => {
+      expect(read(make('asleep', { ...many, 'Hiberfil.sys': `HIBR${'0'.repeat(5000)}` })).hibernated).toBe(
+        true,
+      );
+      expect(
+        read(make('awake', { ...many, 'hiberfil.sys': 'wake'.repeat(2000) })).hibernated,
+      ).toBeUndefined();
+      expect(read(make('never', many)).hibernated).toBeUndefined();
+    });
+
+    test('used clusters agree with the utility’s own count', () => {
+      const path = make('counted-ntfs', many);
+      const said = run('ntfsinfo', ['-m', path]);
+      const figure = (name: string) => Number(new RegExp(`${name}:\\s+(\\d+)`).exec(said)![1]);
+      const used = (figure('Volume Size in Clusters') - figure('Free Clusters')) * figure('Cluster Size');
+      expect(read(path).usedBytes).toBe(used);
+    });
+  },
+);
+
 const extTools = has('mke2fs') || spawnSync('test', ['-x', '/usr/sbin/mke2fs']).status === 0;
 (extTools ? describe : describe.skip)(
   `files of an ext4${extTools ? '' : ' (skipped: mke2fs is not on this machine)'}`,

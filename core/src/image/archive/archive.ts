@@ -2,6 +2,7 @@ import { deflateSync, inflateSync } from 'fflate';
 import { z } from 'zod';
 import {
   crc32,
+  joinBytes,
   decodeUtf8,
   encodeUtf8,
   SparseBytes,
@@ -40,14 +41,14 @@ export interface CaptureArchive {
 }
 
 export function encodeCaptureArchive({ diskBytes, sectorBytes, stretches }: CaptureArchive): Uint8Array {
-  const data = join(stretches.map((s) => s.bytes));
+  const data = joinBytes(stretches.map((s) => s.bytes));
   const index = {
     diskBytes,
     sectorBytes,
     crc32: crc32(data),
     stretches: stretches.map((s) => [s.offset, s.bytes.length]),
   };
-  return join([encodeUtf8(`${FIRST_LINE}${JSON.stringify(index)}\n`), deflateSync(data)]);
+  return joinBytes([encodeUtf8(`${FIRST_LINE}${JSON.stringify(index)}\n`), deflateSync(data)]);
 }
 
 export function isCaptureArchive(file: ByteSource): boolean {
@@ -113,13 +114,3 @@ function unpack(packed: Uint8Array, total: number): Uint8Array {
 
 const damaged = (why: string) =>
   new ImageRefused('damaged', `This capture archive is damaged: ${why}. Have it sent, or made, again.`);
-
-function join(pieces: readonly Uint8Array[]): Uint8Array {
-  const whole = new Uint8Array(pieces.reduce((sum, piece) => sum + piece.length, 0));
-  let at = 0;
-  for (const piece of pieces) {
-    whole.set(piece, at);
-    at += piece.length;
-  }
-  return whole;
-}

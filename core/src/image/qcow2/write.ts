@@ -1,4 +1,4 @@
-import type { Stretch } from '../../bytes/index.js';
+import { joinBytes, type Stretch } from '../../bytes/index.js';
 import { COPIED, HEADER, QCOW2_MAGIC, V3_HEADER_BYTES } from './layout.js';
 
 const CLUSTER_BITS = 16;
@@ -40,14 +40,7 @@ export function* encodeQcow2(sizeBytes: number, stretches: readonly Stretch[]): 
 
 /** The same image as one array. */
 export function qcow2Bytes(sizeBytes: number, stretches: readonly Stretch[]): Uint8Array {
-  const pieces = [...encodeQcow2(sizeBytes, stretches)];
-  const whole = new Uint8Array(pieces.reduce((sum, piece) => sum + piece.length, 0));
-  let at = 0;
-  for (const piece of pieces) {
-    whole.set(piece, at);
-    at += piece.length;
-  }
-  return whole;
+  return joinBytes([...encodeQcow2(sizeBytes, stretches)]);
 }
 
 /** The clusters that hold anything but zeros, in disk order, by their index. */

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { SparseBytes, writeUint, type Stretch } from '../../bytes/index.js';
+import { writeUint } from '../../bytes/index.js';
+import { zeroed } from '../../testing/zeroed.js';
 import {
   damageInWords,
   encodeMbr,
@@ -12,17 +13,11 @@ import {
 const DISK_SECTORS = 4_000_000;
 
 /** A disk of zeros with these sectors on it. */
-function diskOf(sectorImages: readonly SectorImage[], sectorBytes = 512) {
-  const stretches: Stretch[] = sectorImages.map(({ lba, bytes }) => ({ offset: lba * sectorBytes, bytes }));
-  const sparse = new SparseBytes(DISK_SECTORS * sectorBytes, stretches);
-  return {
-    sizeBytes: sparse.sizeBytes,
-    read: (offset: number, length: number) => {
-      if (offset < 0 || offset + length > sparse.sizeBytes) return undefined;
-      return sparse.read(offset, length) ?? new Uint8Array(length);
-    },
-  };
-}
+const diskOf = (sectorImages: readonly SectorImage[]) =>
+  zeroed(
+    DISK_SECTORS * 512,
+    sectorImages.map(({ lba, bytes }) => ({ offset: lba * 512, bytes })),
+  );
 
 const primary = (slot: number, start: number, length: number, type = 0x07, active = false) => ({
   slot,

@@ -1,5 +1,5 @@
 import { Block, type ByteSource } from '../../bytes/index.js';
-import { told, usedFacts, type Recognised } from '../reading.js';
+import { told, type Recognised, type Volume } from '../reading.js';
 
 const SUPERBLOCK_AT = 65536;
 
@@ -17,7 +17,16 @@ export function probeBtrfs(source: ByteSource): Recognised | undefined {
       uuid: block.uuid(32),
       blockBytes: block.u32(144),
       sizeBytes,
-      ...(devices === 1 ? usedFacts(block.u64(120), 'counters') : {}),
+      ...(devices === 1 ? ownUse(block.u64(120), block.u64(201 + 16)) : {}),
     },
+  };
+}
+
+/** What is stored may be kept twice; the chunks given out for it are what must find room. */
+function ownUse(usedBytes: number, allocatedBytes: number): Partial<Volume> {
+  return {
+    usedBytes,
+    usedEvidence: 'counters',
+    floor: { bytes: Math.max(usedBytes, allocatedBytes), evidence: 'counters' },
   };
 }

@@ -1,4 +1,4 @@
-import { BitCounter, Block, ReadFault, uuidFrom, type ByteSource } from '../../bytes/index.js';
+import { BitCounter, Block, isPowerOfTwo, ReadFault, uuidFrom, type ByteSource } from '../../bytes/index.js';
 import { checkReach, told, unlessUnreadable, usedFacts, type Recognised, type Volume } from '../reading.js';
 
 const HEADER_AT = 1024;
@@ -18,7 +18,7 @@ export function probeHfsplus(source: ByteSource): Recognised | undefined {
   if (signature !== 'H+' && signature !== 'HX') return undefined;
   const blockBytes = header.u32be(40);
   const blocks = header.u32be(44);
-  if (blockBytes < 512 || !Number.isInteger(Math.log2(blockBytes)) || blocks === 0) return undefined;
+  if (!isPowerOfTwo(blockBytes, 512, 2 ** 31) || blocks === 0) return undefined;
   const id = header.slice(104, 8);
   return {
     volume: {

@@ -41,6 +41,7 @@ function measure(source: ByteSource, boot: Block, fat: FatGeometry): Partial<Vol
   return {
     ...told('label', root && labelIn(root)),
     ...usedFacts(used * fat.clusterBytes, 'bitmap'),
+    floor: { bytes: fat.dataAt + used * fat.clusterBytes, evidence: 'bitmap' },
     ...(last >= 2 ? { lastUsedByte: fat.dataAt + (last - 1) * fat.clusterBytes - 1 } : {}),
     ...(dirty || (fat.bits === 32 && boot.u8(BPB.state32) & 1) ? { dirty: true } : {}),
     ...told('contents', root && loadersIn(source, fat, root)),

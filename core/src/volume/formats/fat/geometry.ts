@@ -1,4 +1,4 @@
-import { Block, ReadFault, type ByteSource } from '../../../bytes/index.js';
+import { Block, isPowerOfTwo, ReadFault, type ByteSource } from '../../../bytes/index.js';
 import { BPB, ENTRY_BYTES, LEAST_FAT16_CLUSTERS } from './layout.js';
 
 /** Layout of a FAT volume. Places and sizes in bytes of the volume. */
@@ -55,10 +55,6 @@ export function fatGeometry(boot: Block): FatGeometry | undefined {
     rootCluster: is32 ? boot.u32(BPB.rootCluster) : 0,
     dataAt: dataSector * sectorBytes,
   };
-}
-
-function isPowerOfTwo(n: number, least: number, most: number): boolean {
-  return n >= least && n <= most && Number.isInteger(Math.log2(n));
 }
 
 /** The value of one FAT entry. */

@@ -1,4 +1,4 @@
-import { BitCounter, Block, ReadFault, type ByteSource } from '../../../bytes/index.js';
+import { BitCounter, Block, isPowerOfTwo, ReadFault, type ByteSource } from '../../../bytes/index.js';
 import {
   checkReach,
   told,
@@ -67,10 +67,6 @@ function recordSize(code: number, clusterBytes: number): number {
   const size = code > 0 ? code * clusterBytes : 2 ** -code;
   if (!isPowerOfTwo(size, 256, 2 ** 16)) throw new ReadFault(`records are said to have ${size} bytes`);
   return size;
-}
-
-function isPowerOfTwo(n: number, least: number, most: number): boolean {
-  return n >= least && n <= most && Number.isInteger(Math.log2(n));
 }
 
 function measure(ntfs: Ntfs): Partial<Volume> {
