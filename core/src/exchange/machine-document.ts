@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { looksLikeNotation, parseNotation, type MachineText } from '../notation/index.js';
-import { PlanSchema, type Plan } from '../plan/index.js';
+import { PlanSchema, refusalInWords, refusePlan, type Plan } from '../plan/index.js';
 import { documentSurvey, surveyDocument, type SurveyDocument, type SurveyIdentity } from '../survey/index.js';
 
 /** A machine with its plan and the survey it rests on, as one JSON document that can be given away. */
@@ -53,7 +53,7 @@ const Envelope = z.strictObject({
 export function readDocument(text: string, identity: SurveyIdentity): DocumentOutcome {
   if (looksLikeNotation(text)) {
     const outcome = parseNotation(text, identity);
-    if (outcome.ok) return outcome;
+    if (outcome.ok) return checked(outcome.value, outcome.lines);
     const { line, column, message } = outcome.error;
     return { ok: false, problem: { line, column, message } };
   }
@@ -87,20 +87,21 @@ function fromMachine(value: unknown): DocumentOutcome {
   return checked({ name, story, survey: outcome.survey, plan });
 }
 
-function checked(value: MachineText): DocumentOutcome {
+/** What a plan refers to must be there, and its partitions must lie where partitions can. */
+function checked(value: MachineText, lines?: ReadonlyMap<string, number>): DocumentOutcome {
   const { plan, survey } = value;
-  if ((plan?.surveyId ?? null) !== (survey?.id ?? null))
+  if (!plan) return { ok: true, value };
+  if ((plan.surveyId ?? null) !== (survey?.id ?? null))
     return problem(
-      `plan.surveyId: the plan rests on survey “${plan?.surveyId}”, and that is not the one here.`,
+      `plan.surveyId: the plan rests on survey “${plan.surveyId}”, and that is not the one here.`,
     );
-  const stranger = plan?.partitions.find(
-    (p) => p.from !== null && !survey?.partitions.some((f) => f.id === p.from),
-  );
-  if (stranger)
-    return problem(
-      `plan.partitions: “${stranger.id}” continues “${stranger.from}”, which the survey does not have.`,
-    );
-  return { ok: true, value };
+  const refusal = refusePlan(plan, survey ?? undefined);
+  if (!refusal) return { ok: true, value };
+  const concerned = 'other' in refusal ? refusal.other : 'id' in refusal ? refusal.id : undefined;
+  const message = refusalInWords(refusal, survey?.disk.sectorBytes ?? 512);
+  const line = lines?.get(concerned === undefined ? 'plan' : `part ${concerned}`) ?? lines?.get('plan');
+  if (line !== undefined) return { ok: false, problem: { line, column: 1, message } };
+  return problem(`plan.partitions${concerned === undefined ? '' : ` (“${concerned}”)`}: ${message}`);
 }
 
 function problem(message: string): DocumentOutcome {

@@ -17,6 +17,7 @@ export {
 export { apply, EditSchema, type BatchEdit, type Edit, type SingleEdit } from './edits/edit.js';
 export { editTitle } from './edits/title.js';
 export { EMPTY_HISTORY, remember, type History, type MadeEdit } from './history.js';
+export { refusePlan } from './edits/fact-edits.js';
 export { refuseRewrite, type PartRefusal } from './edits/geometry.js';
 export { refusalInWords, type Refusal } from './edits/refusal.js';
 export type { Applied, Surveys } from './edits/result.js';

@@ -76,6 +76,13 @@ describe('the size of a sector', () => {
   });
 });
 
+test('a partition of a disk managed as a whole is not looked into', () => {
+  const primaries = [{ slot: 1, type: 0x42, active: false, start: 2048, length: 200_000 }];
+  const table = encodeMbr({ diskSignature: 'aa55aa55', primaries, logicals: [] });
+  const disk = zeroed(GIB, [{ offset: 0, bytes: table[0]!.bytes }, ...moved(MIB, fat(90 * MIB))]);
+  expect(survey(disk).partitions[0]!.volume).toEqual({ kind: 'ldm' });
+});
+
 describe('a disk without a table', () => {
   test('may be covered by one volume', () => {
     const read = survey(zeroed(GIB, fat(GIB)));
@@ -96,6 +103,9 @@ describe('a disk without a table', () => {
   });
 
   test('and with bytes that nothing explains is refused, not guessed at', () => {
+    expect(surveyFromDisk(zeroed(0, []), { kind: 'image' }, IDENTITY)).toMatchObject({
+      refusal: { code: 'not-a-disk' },
+    });
     const noise = new Uint8Array(4096).fill(0xa5);
     expect(
       surveyFromDisk(zeroed(GIB, [{ offset: 0, bytes: noise }]), { kind: 'image' }, IDENTITY),

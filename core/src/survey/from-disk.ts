@@ -1,5 +1,12 @@
 import { Window, type ByteSource } from '../bytes/index.js';
-import { gptSectorBytes, readTable, type TablePartition, type TableReading } from '../table/index.js';
+import {
+  gptSectorBytes,
+  readTable,
+  typeName,
+  type TablePartition,
+  type TableReading,
+} from '../table/index.js';
+import { KIB } from '../quantity/index.js';
 import { identifyVolume, isRecognised, type Volume } from '../volume/index.js';
 import { refuse, type SurveyOutcome } from './outcome.js';
 import { packTableSectors } from './safety-copy.js';
@@ -16,8 +23,11 @@ export type ReadingStep =
   | { readonly kind: 'table' }
   | { readonly kind: 'partition'; readonly number: number; readonly done: number; readonly of: number };
 
-/** LDM keeps its private header in this sector of an MBR disk. */
-const LDM_TYPE = '0x42';
+/** Less than any medium that was ever made; an empty file above all. */
+const LEAST_DISK_BYTES = 64 * KIB;
+
+/** Partitions managed by LDM: what begins in one may go on in another, so nothing in it is taken for a volume of its own. */
+const LDM_TYPES = ['LDM metadata', 'LDM data'];
 
 /**
  * A survey of a disk by its own bytes: table, partitions, and what each holds. Refused when there is neither a table
@@ -29,6 +39,8 @@ export function surveyFromDisk(
   identity: SurveyIdentity,
   reading: DiskReading = {},
 ): SurveyOutcome {
+  if (source.sizeBytes < LEAST_DISK_BYTES)
+    return refuse('not-a-disk', `There are ${source.sizeBytes} bytes here, too few for any disk.`);
   reading.onProgress?.({ kind: 'table' });
   const table = readTable(source, reading.sectorBytes ?? sectorBytesOf(source));
   if (table.partitions.length > MOST_PARTITIONS)
@@ -96,7 +108,7 @@ function windowOn(source: ByteSource, p: TablePartition, sectorBytes: number): W
 }
 
 function volumeIn(source: ByteSource, p: TablePartition, table: TableReading): Volume | undefined {
-  if (p.type === LDM_TYPE) return { kind: 'ldm' };
+  if (LDM_TYPES.includes(typeName(p.type))) return { kind: 'ldm' };
   const window = windowOn(source, p, table.sectorBytes);
   return window.sizeBytes < 512 ? undefined : identifyVolume(window);
 }

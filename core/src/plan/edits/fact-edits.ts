@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { MachineSchema } from '../../machine/index.js';
-import { CommentsSchema, isPlannable } from '../../survey/index.js';
+import { CommentsSchema, isPlannable, type Survey } from '../../survey/index.js';
 import { SystemSchema } from '../../system/index.js';
 import { FoundNoteSchema, PlannedPartitionSchema, TargetSchema, type Plan } from '../plan.js';
 import type { Refusal } from './refusal.js';
@@ -136,4 +136,10 @@ function refuseBasis(plan: Plan, surveys: Surveys): Refusal | undefined {
     return plan.surveyId === null && plan.partitions.length === 0 ? undefined : { code: 'no-survey' };
   if (!isPlannable(survey)) return { code: 'not-plannable' };
   return refuseTarget(plan, surveys);
+}
+
+/** What is wrong with a plan as a whole, that came from outside: its basis, its target, the places of its partitions. */
+export function refusePlan(plan: Plan, survey: Survey | undefined): Refusal | undefined {
+  const bare = plan.partitions.length === 0 && (!survey || !isPlannable(survey));
+  return bare ? undefined : refuseBasis(plan, (id) => (survey?.id === id ? survey : undefined));
 }

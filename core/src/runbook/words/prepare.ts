@@ -25,24 +25,48 @@ export function backup({ plan, survey }: WordContext): StepWords {
   );
 }
 
-export function safetyCopy({ survey, device }: WordContext): StepWords {
-  const { sizeSectors, sectorBytes } = survey.disk;
-  const files = survey.source.kind === 'capture' ? survey.source.files : undefined;
-  const skip = Math.floor((sizeSectors * sectorBytes) / MIB) - 1;
-  const exact = (sizeSectors * sectorBytes) % MIB === 0;
+const SAFETY_BEWARE = { beware: 'It brings back the table, not the data: it is no backup.' };
+
+export function safetyCopy(context: WordContext): StepWords {
+  const { survey } = context;
+  const title = 'Keep a safety copy of the partition table';
+  const day = survey.takenAt.slice(0, 10);
+  const ends =
+    survey.source.kind === 'capture' && survey.source.files?.length === 2 ? survey.source.files : undefined;
+  if (ends && survey.disk.style !== 'mbr')
+    return words(
+      title,
+      [
+        `The captured files ${ends.map((f) => `“${f}”`).join(' and ')} are such a copy, of ${day}. Keep them on a stick, with this runbook.`,
+      ],
+      ['Both files have 1 048 576 bytes, and are not on this disk.'],
+      SAFETY_BEWARE,
+    );
+  if (survey.safetyCopy !== undefined)
+    return words(
+      title,
+      [
+        `The sectors of the table were kept when the disk was read, on ${day}: press Safety copy under As found, and put the file on a stick, with this runbook.`,
+        'If the disk was changed since, read it again first.',
+      ],
+      ['The page READ-ME-FIRST in it opens on another machine, and names this disk’s size and id.'],
+      SAFETY_BEWARE,
+    );
   return words(
-    'Keep a safety copy of the partition table',
-    files
-      ? [
-          `The captured files ${files.map((f) => `“${f}”`).join(' and ')} are such a copy, of ${survey.takenAt.slice(0, 10)}. Keep them on a stick, with this runbook.`,
-        ]
-      : [
-          `Save the first and the last MiB of the disk to a stick. In a Linux: dd if=/dev/${device} of=head.bin bs=1M count=1`,
-          exact
-            ? `and: dd if=/dev/${device} of=tail.bin bs=1M skip=${skip}`
-            : `and: dd if=/dev/${device} of=tail.bin bs=512 skip=${(sizeSectors * sectorBytes) / 512 - 2048}`,
-        ],
+    title,
+    fromTheDisk(context),
     ['Both files have 1 048 576 bytes, and are not on this disk.'],
-    { beware: 'It brings back the table, not the data: it is no backup.' },
+    SAFETY_BEWARE,
   );
+}
+
+function fromTheDisk({ survey, device }: WordContext): string[] {
+  const { sizeSectors, sectorBytes } = survey.disk;
+  const size = sizeSectors * sectorBytes;
+  const tail =
+    size % MIB === 0 ? `bs=1M skip=${Math.floor(size / MIB) - 1}` : `bs=512 skip=${size / 512 - 2048}`;
+  return [
+    `Save the first and the last MiB of the disk to a stick. In a Linux: dd if=/dev/${device} of=head.bin bs=1M count=1`,
+    `and: dd if=/dev/${device} of=tail.bin ${tail}`,
+  ];
 }
