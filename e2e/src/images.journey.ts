@@ -1,6 +1,16 @@
-import { existsSync, mkdirSync, readFileSync, truncateSync, writeFileSync } from 'node:fs';
+import {
+  closeSync,
+  existsSync,
+  ftruncateSync,
+  mkdirSync,
+  openSync,
+  readFileSync,
+  truncateSync,
+  writeFileSync,
+  writeSync,
+} from 'node:fs';
 import { join } from 'node:path';
-import { openImage, SparseBytes, surveyFromDisk, type Survey } from '@rhizotome/core';
+import { formatFat32, openImage, SparseBytes, surveyFromDisk, type Survey } from '@rhizotome/core';
 import { ROOT } from './server.js';
 import { session } from './session.js';
 
@@ -97,6 +107,23 @@ describe('an image is enough: no figure is typed', () => {
     await on.app.pickFile(0, junk);
     await on.app.sees('“junk.bin”: These bytes hold no partition table and no file system that is known');
     expect(Date.now() - began).toBeLessThan(5000);
+    await on.app.press('Stay with the present reading');
+    await on.app.sees('223.6 GiB (240.1 GB), GPT, 4 partitions');
+  });
+
+  test('a long reading tells how far it is, and can be given up', async () => {
+    const path = join(on.server.folder, 'wide.img');
+    const sizeBytes = 7 * 1024 ** 4;
+    const file = openSync(path, 'w');
+    ftruncateSync(file, sizeBytes);
+    const volume = { sizeBytes, sectorBytes: 4096, label: 'WIDE', serial: 7, hiddenSectors: 0 };
+    for (const { offset, bytes } of formatFat32(volume)!) writeSync(file, bytes, 0, bytes.length, offset);
+    closeSync(file);
+    await on.app.press('Read again');
+    await on.app.pickFile(0, path);
+    await on.app.sees('of “wide.img”', '[role=status]:has(button)');
+    await on.app.press('Cancel');
+    await on.app.page.waitForSelector('[role=status]:has(button)', { hidden: true });
     await on.app.press('Stay with the present reading');
     await on.app.sees('223.6 GiB (240.1 GB), GPT, 4 partitions');
   });
