@@ -61,7 +61,7 @@ export function FoundTable({ survey, readAgain }: { survey: Survey; readAgain: (
         <div className={classes.damage} role="note">
           <strong>There is no partition table: one volume covers the whole disk</strong>
           <p>
-            {volumeName(disk.bareVolume.kind)}
+            {disk.bareVolume.variant ?? volumeName(disk.bareVolume.kind)}
             {disk.bareVolume.label && ` “${disk.bareVolume.label}”`}
             {disk.bareVolume.usedBytes !== undefined && `, ${formatBoth(disk.bareVolume.usedBytes)} used`}. A
             new table is written over it, and everything on it is lost.
@@ -75,7 +75,9 @@ export function FoundTable({ survey, readAgain }: { survey: Survey; readAgain: (
         </div>
       )}
       {partitions.length === 0 ? (
-        <p>The disk of {formatBoth(disk.sizeSectors * disk.sectorBytes)} holds no partitions.</p>
+        !disk.bareVolume && (
+          <p>The disk of {formatBoth(disk.sizeSectors * disk.sectorBytes)} holds no partitions.</p>
+        )
       ) : (
         <div className={classes.scroll}>
           <table className={classes.table}>
@@ -227,7 +229,7 @@ function FoundRow({ survey, partition }: { survey: Survey; partition: SurveyPart
             <SizeInput
               label={`Used of ${title}`}
               hideLabel
-              width={150}
+              width={126}
               context={context}
               value={note.usedBytes}
               placeholder={used ? formatBinary(used.bytes) : 'not known'}
@@ -246,7 +248,7 @@ function FoundRow({ survey, partition }: { survey: Survey; partition: SurveyPart
           <SizeInput
             label={`Least size of ${title}`}
             hideLabel
-            width={150}
+            width={126}
             context={context}
             value={note.leastBytes}
             placeholder="not asked"
@@ -257,6 +259,16 @@ function FoundRow({ survey, partition }: { survey: Survey; partition: SurveyPart
       </td>
     </tr>
   );
+}
+
+/** `LVM member (ext4 “root” at /, swap)` */
+function insideInWords(volumes: readonly Volume[]): string {
+  return volumes
+    .map((v) => {
+      const inner = v.inside?.length ? ` (${insideInWords(v.inside)})` : '';
+      return `${volumeName(v.kind)}${v.label ? ` “${v.label}”` : ''}${v.mountPoint ? ` at ${v.mountPoint}` : ''}${inner}`;
+    })
+    .join(', ');
 }
 
 /** What the figure rests on, and how far the volume could be cut without moving anything in it. */
@@ -278,7 +290,7 @@ function VolumeFacts({ volume, size }: { volume: Volume; size: number }) {
     contents?.systemName ? `system “${contents.systemName}”` : null,
     contents?.loaders?.length ? `loaders: ${contents.loaders.join(', ')}` : null,
     contents?.fstab === undefined ? null : 'mount table read',
-    ...(inside ?? []).map((v) => `inside: ${volumeName(v.kind)}${v.label ? ` “${v.label}”` : ''}`),
+    inside?.length ? `inside: ${insideInWords(inside)}` : null,
     unread ? `not read: ${unread.join('; ')}` : null,
   ].filter((f) => f !== null);
   return (
