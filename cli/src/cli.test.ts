@@ -170,7 +170,7 @@ describe('what cannot be done', () => {
     [['frobnicate'], 'unknown command'],
     [['image', 'broken.txt'], "required option '-o"],
   ])('%j ends with 2 and says why', (args, why) => {
-    writeFileSync(join(folder, 'junk.bin'), Buffer.alloc(8192, 0xa5));
+    writeFileSync(join(folder, 'junk.bin'), Buffer.alloc(128 * 1024, 0xa5));
     writeFileSync(join(folder, 'broken.txt'), 'rhizotome 1\n\ndisk, size 5GX\n');
     const { status, stdout, stderr } = rhizotome(args);
     expect([status, stdout]).toEqual([2, '']);

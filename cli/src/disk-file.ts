@@ -26,7 +26,8 @@ export class DiskFile implements ByteSource {
 
   read(offset: number, length: number): Uint8Array | undefined {
     if (offset < 0 || length < 0 || offset + length > this.sizeBytes) return undefined;
-    const bytes = new Uint8Array(length);
+    // Not cleared first: every byte is read, or none is given.
+    const bytes = new Uint8Array(Buffer.allocUnsafeSlow(length).buffer);
     for (let done = 0; done < length;) {
       const count = this.readSome(bytes, done, offset);
       if (count === 0) return undefined;

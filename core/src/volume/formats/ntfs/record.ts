@@ -98,9 +98,10 @@ function signed(block: Block, at: number, size: number): number {
   return size > 0 && block.u8(at + size - 1) & 0x80 ? value - 256 ** size : value;
 }
 
-const CHUNK_BYTES = 1024 * 1024;
+/** Small enough to stay in the processor's cache between reading and counting. */
+const CHUNK_BYTES = 128 * 1024;
 
-/** The bytes of an attribute in order, in pieces of at most 1 MiB; sparse runs come as zeros. @throws ReadFault */
+/** The bytes of an attribute in order, in pieces of at most 128 KiB; sparse runs come as zeros. @throws ReadFault */
 export function* piecesOf(
   attribute: Attribute,
   source: ByteSource,
