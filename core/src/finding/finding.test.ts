@@ -1,9 +1,11 @@
+import { readFileSync } from 'node:fs';
+import { resolve } from 'node:path';
 import { formatBoth, GIB, MIB, sectors } from '../quantity/index.js';
 import type { Survey } from '../survey/index.js';
 import { drawn, edited, gib, mib, newSystem, planOn, surveysOf } from '../testing/builders.js';
 import { apply, newPartition, noteFoundEdit, plannedGaps, type Edit, type Plan } from '../plan/index.js';
 import type { Role } from '../table/index.js';
-import { countByLevel, findAll, RULES, type Finding } from './index.js';
+import { countByLevel, findAll, findingsPage, RULES, type Finding } from './index.js';
 
 const LAPTOP = drawn(500, ['100MiB efi', '16MiB reserved', '400GiB windows "Station"', '700MiB recovery']);
 const BLANK = drawn(240, [], { style: 'none' });
@@ -82,6 +84,37 @@ const covered = (kind: 'ntfs' | null): Survey => ({
   ...BLANK,
   disk: { ...BLANK.disk, ...(kind ? { bareVolume: { kind, label: 'terns' } } : {}) },
 });
+/** A Linux whose mount table names its swap, and nothing of the data beside it. */
+const linuxDisk = drawn(500, ['512MiB efi', '40GiB root', '8GiB swap', '100GiB ext4']);
+const mounted: Survey = {
+  ...linuxDisk,
+  partitions: linuxDisk.partitions.map((p) => ({
+    ...p,
+    volume: {
+      ...p.volume!,
+      uuid: `id-${p.number}`,
+      ...(p.number === 2
+        ? { contents: { fstab: 'UUID=id-2 / ext4 defaults 0 1\nUUID=ID-3 none swap sw 0 0\n' } }
+        : {}),
+    },
+  })),
+};
+const oddDisk = drawn(500, ['100GiB ext4']);
+const oddStart: Survey = {
+  ...oddDisk,
+  partitions: oddDisk.partitions.map((p) => ({ ...p, start: sectors(p.start + 63) })),
+};
+/** A plan of so many small partitions; more than the edits would make one by one. */
+function crowded(count: number): Case {
+  const survey = drawn(500, [], { style: 'none' });
+  const plan = planOn(survey);
+  const partitions = Array.from({ length: count }, (_, i) => ({
+    ...newPartition(plan, { role: 'data', start: mib(1 + i * 1024), length: mib(1024), owners: [] }),
+    id: `new-${i}`,
+    label: `part ${i}`,
+  }));
+  return { survey, plan: { ...plan, partitions } };
+}
 const mbr = drawn(500, ['300MiB ntfs', '200GiB windows'], { style: 'mbr' });
 const asRead: Survey = { ...mbr, source: { kind: 'lsblk' } };
 const withActive: Survey = {
@@ -214,6 +247,24 @@ const CASES: Readonly<Record<string, readonly [Case, Case]>> = {
   'bare-volume': [on(covered('ntfs')), on(covered(null))],
   'left-in-use': [on(read({ dirty: true })), on(read({}))],
   'volume-size': [on(read({ sizeBytes: 401 * GIB })), on(read({ sizeBytes: 400 * GIB - MIB }))],
+  'mbr-on-blank': [
+    on(BLANK, { kind: 'set-target', changes: { style: 'mbr' } }),
+    on(BLANK, { kind: 'set-target', changes: { style: 'mbr' } }, set({ firmware: 'bios' })),
+  ],
+  'too-many-entries': [crowded(129), crowded(128)],
+  'not-own-tool': [
+    then(roomy, change('found-3', { owners: [] }), change('found-4', { role: 'data' })),
+    roomy,
+  ],
+  'mount-table-stale': [
+    on(mounted, { kind: 'remove', partition: 'found-3' }),
+    on(mounted, { kind: 'remove', partition: 'found-4' }),
+  ],
+  misaligned: [on(oddStart, { kind: 'treat', partition: 'found-1', treatment: 'format' }), on(oddStart)],
+  'label-missing': [
+    make(joined, 'data', 4096, { label: '', name: '' }),
+    make(joined, 'data', 4096, { label: '', name: 'counts' }),
+  ],
   'same-size-disk': [
     on(LAPTOP, set({ otherDisks: [{ name: 'spare', sizeBytes: 500 * GIB }] })),
     on(LAPTOP, set({ otherDisks: [{ name: 'spare', sizeBytes: 250 * GIB }] })),
@@ -283,3 +334,8 @@ describe('findings', () => {
 });
 
 const order = (level: Finding['level']) => ['blocker', 'hazard', 'caution', 'advice'].indexOf(level);
+
+test('the page of all rules is the one in docs', () => {
+  const page = readFileSync(resolve(__dirname, '../../../docs/findings.md'), 'utf8');
+  expect(page).toBe(findingsPage());
+});

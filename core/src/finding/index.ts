@@ -1,3 +1,4 @@
+export { findingsPage } from './table.js';
 export { countByLevel, findAll } from './find.js';
 export { LEVELS, type EvidenceItem, type Finding, type Level, type Remedy } from './finding.js';
 export type { Rule } from './rule.js';

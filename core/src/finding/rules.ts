@@ -1,3 +1,9 @@
+import { mountTableStale } from './rules/mount-table-stale.js';
+import { labelMissing } from './rules/label-missing.js';
+import { notOwnTool } from './rules/not-own-tool.js';
+import { tooManyEntries } from './rules/too-many-entries.js';
+import { misaligned } from './rules/misaligned.js';
+import { mbrOnBlank } from './rules/mbr-on-blank.js';
 import { volumeSize } from './rules/volume-size.js';
 import { leftInUse } from './rules/left-in-use.js';
 import { bareVolume } from './rules/bare-volume.js';
@@ -96,4 +102,10 @@ export const RULES: readonly Rule[] = [
   windowsLater,
   lookAlike,
   sameSizeDisk,
+  mbrOnBlank,
+  tooManyEntries,
+  notOwnTool,
+  mountTableStale,
+  misaligned,
+  labelMissing,
 ];

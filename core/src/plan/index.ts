@@ -39,6 +39,7 @@ export {
   type Part,
   type Span,
 } from './layout.js';
+export { mountPointsIn, mountTableLines, type MountTableLine } from './mounts.js';
 export { partitionTitle, ROLE_NAMES } from './names.js';
 export {
   EMPTY_PLAN,

@@ -19,6 +19,32 @@ export function mountPointsIn(survey: Survey): ReadonlyMap<string, string> {
   );
 }
 
+/** A line of a mount table that names another partition of the same disk. Both by their survey ids. */
+export interface MountTableLine {
+  /** The partition in which the table stands. */
+  readonly table: string;
+  readonly line: string;
+  readonly refersTo: string;
+}
+
+/** Every line of every mount table that was read and names a partition of this disk; swap included. */
+export function mountTableLines(survey: Survey): MountTableLine[] {
+  const bySource = new Map(survey.partitions.flatMap((p) => sourcesOf(p).map((s) => [s, p.id] as const)));
+  return survey.partitions.flatMap((p) =>
+    (p.volume?.contents?.fstab ?? '').split('\n').flatMap((line): MountTableLine[] => {
+      const refersTo = bySource.get(sourceIn(line));
+      return refersTo === undefined || refersTo === p.id
+        ? []
+        : [{ table: p.id, line: line.trim().replace(/\s+/g, ' '), refersTo }];
+    }),
+  );
+}
+
+/** The first field, as it is compared. */
+function sourceIn(line: string): string {
+  return (line.trim().split(/\s+/)[0] ?? '').toLowerCase().replaceAll('"', '');
+}
+
 function mountedIn(volume: Volume | undefined): string | undefined {
   if (!volume) return undefined;
   return volume.mountPoint ?? volume.inside?.map(mountedIn).find((m) => m !== undefined);
@@ -29,7 +55,7 @@ function linesOf(fstab: string): [string, string][] {
   return fstab.split('\n').flatMap((line): [string, string][] => {
     const [source, place] = line.trim().split(/\s+/);
     if (!source || source.startsWith('#') || !place?.startsWith('/')) return [];
-    return [[source.toLowerCase().replaceAll('"', ''), place.replaceAll('\\040', ' ')]];
+    return [[sourceIn(line), place.replaceAll('\\040', ' ')]];
   });
 }
 

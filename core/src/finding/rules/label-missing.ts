@@ -1,0 +1,32 @@
+import { ROLE_NAMES } from '../../plan/index.js';
+import { VOLUME_TRAITS, volumeName } from '../../volume/index.js';
+import { fact, type Rule } from '../rule.js';
+
+export const labelMissing: Rule = {
+  id: 'label-missing',
+  level: 'advice',
+  basis: 'A label is what tells partitions apart in every installer',
+  check: ({ plan }) =>
+    plan.partitions
+      .filter((p) => p.treatment === 'format' && p.label === '' && p.name === '')
+      .filter((p) => (VOLUME_TRAITS[p.fileSystem].labelLimit ?? 0) > 0)
+      .map((p) => {
+        const label = (p.role === 'data' ? 'data' : ROLE_NAMES[p.role].toLowerCase()).slice(
+          0,
+          VOLUME_TRAITS[p.fileSystem].labelLimit,
+        );
+        return {
+          of: p.id,
+          title: `A new ${ROLE_NAMES[p.role].toLowerCase()} has no label`,
+          why: 'On the day it is one line among others of the same kind. A label costs nothing and is printed everywhere.',
+          evidence: [fact('content', volumeName(p.fileSystem))],
+          partitions: [p.id],
+          remedies: [
+            {
+              title: `Label it “${label}”`,
+              edit: { kind: 'describe' as const, partition: p.id, changes: { label, name: label } },
+            },
+          ],
+        };
+      }),
+};
