@@ -10,6 +10,7 @@ import {
   EMPTY_PLAN,
   findAll,
   GIB,
+  packLeastMoved,
   plannedParts,
   procedureFor,
   surveyFromHand,
@@ -177,6 +178,32 @@ async function benchServer() {
   }
 }
 
+/** Least movement for 128 parts of which a third grows, against one pass over the same parts. */
+function benchPacking() {
+  const parts = Array.from({ length: 128 }, (_, i) => ({
+    id: `p${i}`,
+    length: 2048 * (1000 + (i % 3 === 0 ? 300 : 0)),
+    now: { start: 2048 * (1 + i * 1200), length: 2048 * 1000 },
+    dataBytes: GIB * (1 + (i % 5)),
+  }));
+  const room = { first: 34, end: 2048 * 128 * 1205, step: 2048 };
+  let seen = 0;
+  const scan = () => {
+    for (const { now, length, dataBytes } of parts) seen += now.start + length > room.end ? dataBytes : 1;
+  };
+  const pack = () => {
+    if (!packLeastMoved(parts, room).ok) throw new Error('does not fit');
+  };
+  timesOf(50, pack);
+  timesOf(500, scan);
+  const packed = median(timesOf(100, pack));
+  const scanned = median(timesOf(500, scan));
+  const detail = `${packed.toFixed(2)} ms packed, ${(scanned * 1000).toFixed(1)} µs a pass over the parts`;
+  report('pack-128', packed / scanned, undefined, seen > 0 ? detail : '');
+  report('pack-128-frame', packed / (1000 / 60), 0.5, `${packed.toFixed(2)} ms of a 60 Hz frame`);
+}
+
 benchDerived();
+benchPacking();
 benchDisks(report, median);
 await benchServer();

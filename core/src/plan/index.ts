@@ -40,6 +40,7 @@ export {
   type Span,
 } from './layout.js';
 export { mountPointsIn, mountTableLines, type MountTableLine } from './mounts.js';
+export { packLeastMoved, type Packing, type PackOutcome, type PackPart, type PackRoom } from './packing.js';
 export { partitionTitle, ROLE_NAMES } from './names.js';
 export {
   EMPTY_PLAN,

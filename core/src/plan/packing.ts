@@ -1,0 +1,223 @@
+import { alignUp, sectors, type Sectors } from '../quantity/index.js';
+
+/** A part to be placed, in disk order. Lengths and places in logical sectors. */
+export interface PackPart {
+  readonly id: string;
+  /** As it shall be. */
+  readonly length: Sectors;
+  /** Where it is now, for what is kept; `null` for what is new. */
+  readonly now: { readonly start: Sectors; readonly length: Sectors } | null;
+  /** Data that travels when it moves, in bytes; 0 for what is new. */
+  readonly dataBytes: number;
+}
+
+/** The room that parts may take, `[first, end)`; what moves or is new starts on a multiple of `step`. */
+export interface PackRoom {
+  readonly first: Sectors;
+  readonly end: Sectors;
+  readonly step: number;
+}
+
+export interface Packing {
+  /** In the order given. */
+  readonly starts: readonly Sectors[];
+  readonly movedBytes: number;
+  readonly moves: number;
+  /** Data that is copied over itself, in bytes: while that runs, both the old and the new place are incomplete. */
+  readonly exposedBytes: number;
+}
+
+export type PackOutcome =
+  | { readonly ok: true; readonly packing: Packing }
+  /** `shortBy`: sectors that are missing even when everything moves. */
+  | { readonly ok: false; readonly shortBy: Sectors };
+
+/** Compared from the first figure on. */
+type Cost = readonly [movedBytes: number, moves: number, exposedBytes: number];
+
+const ZERO: Cost = [0, 0, 0];
+const plus = (a: Cost, b: Cost): Cost => [a[0] + b[0], a[1] + b[1], a[2] + b[2]];
+const compare = (a: Cost, b: Cost) => a[0] - b[0] || a[1] - b[1] || a[2] - b[2];
+
+/**
+ * Places for the parts, in their order, that move the least data; of several such the one with the fewest moves, then
+ * the one with the least data copied over itself. Exact: what stays splits the disk into stretches that do not
+ * influence each other, so the best choice of what stays is a shortest path over the parts that can stay. Quadratic in
+ * their number; the third figure is worked out only for stretches that lie on a path of least data and moves.
+ */
+export function packLeastMoved(parts: readonly PackPart[], room: PackRoom): PackOutcome {
+  const stays = [-1, ...parts.keys(), parts.length].filter(
+    (i) => i < 0 || i === parts.length || canStay(parts[i]!, room),
+  );
+  const stretches = new Stretches(parts, room);
+  const ahead = shortest(stays, (a, b) => stretches.cost(a, b));
+  const least = ahead.get(parts.length);
+  if (!least) return { ok: false, shortBy: stretches.shortBy() };
+  const behind = shortest([...stays].reverse(), (b, a) => stretches.cost(a, b));
+  const onBest = (a: number, b: number) => {
+    const [before, between, after] = [ahead.get(a), stretches.cost(a, b), behind.get(b)];
+    return before && between && after
+      ? compare(plus(plus(before.cost, between), after.cost), least.cost) === 0
+      : false;
+  };
+  const final = shortest(stays, (a, b) => (onBest(a, b) ? stretches.costWithExposure(a, b) : undefined));
+  return { ok: true, packing: stretches.packing(final, parts.length) };
+}
+
+/** It lies within the room where it is, at the length it shall have. */
+function canStay({ now, length }: PackPart, { first, end }: PackRoom): boolean {
+  return now !== null && now.start >= first && now.start + length <= end;
+}
+
+interface Reached {
+  readonly cost: Cost;
+  readonly from: number | null;
+}
+
+/** Least costs from the first node to every other, along edges that lead onwards in the given order. */
+function shortest(
+  nodes: readonly number[],
+  edge: (from: number, to: number) => Cost | undefined,
+): ReadonlyMap<number, Reached> {
+  const reached = new Map<number, Reached>([[nodes[0]!, { cost: ZERO, from: null }]]);
+  for (const [i, to] of nodes.entries())
+    for (let j = 0; j < i; j++) {
+      const before = reached.get(nodes[j]!);
+      const step = before && edge(nodes[j]!, to);
+      if (!step) continue;
+      const cost = plus(before.cost, step);
+      const known = reached.get(to);
+      if (!known || compare(cost, known.cost) < 0) reached.set(to, { cost, from: nodes[j]! });
+    }
+  return reached;
+}
+
+/** What lies between two parts that stay: -1 and the number of parts stand for the two ends of the room. */
+class Stretches {
+  /** Sums over the parts before an index. */
+  private readonly data: number[] = [0];
+  private readonly kept: number[] = [0];
+  private readonly rounded: number[] = [0];
+
+  constructor(
+    private readonly parts: readonly PackPart[],
+    private readonly room: PackRoom,
+  ) {
+    for (const p of parts) {
+      this.data.push(this.data.at(-1)! + (p.now ? p.dataBytes : 0));
+      this.kept.push(this.kept.at(-1)! + (p.now ? 1 : 0));
+      this.rounded.push(this.rounded.at(-1)! + alignUp(p.length, room.step));
+    }
+  }
+
+  /** Data and moves of everything between, all of it moved; `undefined` where it does not fit. */
+  cost(a: number, b: number): Cost | undefined {
+    const begin = a < 0 ? this.room.first : this.endOf(a);
+    const end = b === this.parts.length ? this.room.end : this.parts[b]!.now!.start;
+    if (begin > end) return undefined;
+    if (b - a > 1 && this.packedEnd(a, b, begin) > end) return undefined;
+    return [this.data[b]! - this.data[a + 1]!, this.kept[b]! - this.kept[a + 1]!, 0];
+  }
+
+  costWithExposure(a: number, b: number): Cost | undefined {
+    const cost = this.cost(a, b);
+    return cost && [cost[0], cost[1], this.place(a, b).exposed];
+  }
+
+  packing(path: ReadonlyMap<number, Reached>, last: number): Packing {
+    const starts: Sectors[] = [];
+    for (let b = last; b >= 0;) {
+      const a = path.get(b)!.from!;
+      starts.unshift(...this.place(a, b).starts);
+      if (a >= 0) starts.unshift(this.parts[a]!.now!.start);
+      b = a;
+    }
+    const [movedBytes, moves, exposedBytes] = path.get(last)!.cost;
+    return { starts, movedBytes, moves, exposedBytes };
+  }
+
+  /** Sectors missing when all parts are packed from the beginning of the room. */
+  shortBy(): Sectors {
+    const { first, end } = this.room;
+    const needed = this.packedEnd(-1, this.parts.length, first);
+    return sectors(Math.max(0, needed - end));
+  }
+
+  private endOf(i: number): number {
+    return this.parts[i]!.now!.start + this.parts[i]!.length;
+  }
+
+  /** Where the parts between end when packed to the left: each on a step, the last with its exact length. */
+  private packedEnd(a: number, b: number, begin: number): number {
+    const last = b - 1;
+    const before = this.rounded[last]! - this.rounded[a + 1]!;
+    return alignUp(begin, this.room.step) + before + this.parts[last]!.length;
+  }
+
+  /**
+   * Places between two that stay, with the least data copied over itself. Each part goes as far left as it can, or
+   * clear of its old place to the right; of what came so far only those are kept that end earlier or expose less.
+   */
+  private place(a: number, b: number): { readonly starts: readonly Sectors[]; readonly exposed: number } {
+    const { step } = this.room;
+    const limit = b === this.parts.length ? this.room.end : this.parts[b]!.now!.start;
+    let front: Placed[] = [
+      { end: a < 0 ? this.room.first : this.endOf(a), exposed: 0, start: null, before: null },
+    ];
+    for (let k = a + 1; k < b; k++) {
+      const part = this.parts[k]!;
+      const fits = (start: number) => this.endWith(k, b, start) <= limit;
+      const next = front.flatMap((placed) =>
+        placesFor(part, placed.end, step)
+          .filter(fits)
+          .map((start): Placed => ({
+            start,
+            end: start + part.length,
+            exposed: placed.exposed + (overlapsItself(part, start) ? part.dataBytes : 0),
+            before: placed,
+          })),
+      );
+      front = undominated(next);
+    }
+    const best = front.reduce((x, y) => (y.exposed < x.exposed ? y : x));
+    const starts: Sectors[] = [];
+    for (let p: Placed | null = best; p?.start !== null && p; p = p.before) starts.unshift(sectors(p.start));
+    return { starts, exposed: best.exposed };
+  }
+
+  /** Where the parts from `k` to before `b` end when `k` starts here and the rest is packed behind it. */
+  private endWith(k: number, b: number, start: number): number {
+    const before = this.rounded[b - 1]! - this.rounded[k]!;
+    return start + before + this.parts[b - 1]!.length;
+  }
+}
+
+interface Placed {
+  readonly start: number | null;
+  readonly end: number;
+  readonly exposed: number;
+  readonly before: Placed | null;
+}
+
+function placesFor(part: PackPart, from: number, step: number): number[] {
+  const earliest = alignUp(from, step);
+  if (!overlapsItself(part, earliest)) return [earliest];
+  return [earliest, alignUp(part.now!.start + movedLength(part), step)];
+}
+
+/** What is copied: a part that grows or shrinks on the way is moved at the lesser of its lengths. */
+function movedLength({ now, length }: PackPart): number {
+  return now ? Math.min(now.length, length) : 0;
+}
+
+function overlapsItself(part: PackPart, start: number): boolean {
+  return part.now !== null && Math.abs(start - part.now.start) < movedLength(part);
+}
+
+/** Those of which no other both ends no later and exposes no more. */
+function undominated(list: readonly Placed[]): Placed[] {
+  const sorted = [...list].sort((a, b) => a.end - b.end || a.exposed - b.exposed);
+  const kept: Placed[] = [];
+  for (const p of sorted) if (kept.length === 0 || p.exposed < kept.at(-1)!.exposed) kept.push(p);
+  return kept;
+}
