@@ -26,6 +26,7 @@ import { OwnerToggles } from '../../parts/OwnerToggles.js';
 import { SizeInput } from '../../parts/SizeInput.js';
 import { DamageList } from './DamageList.js';
 import classes from './FoundTable.module.css';
+import { VolumeFacts } from './VolumeFacts.js';
 
 /** Every part of the reading: what it is said to be, whose it is, and how much is used on what evidence. */
 export function FoundTable({ survey, readAgain }: { survey: Survey; readAgain: () => void }) {
@@ -261,50 +262,10 @@ function FoundRow({ survey, partition }: { survey: Survey; partition: SurveyPart
   );
 }
 
-/** `LVM member (ext4 “root” at /, swap)` */
-function insideInWords(volumes: readonly Volume[]): string {
-  return volumes
-    .map((v) => {
-      const inner = v.inside?.length ? ` (${insideInWords(v.inside)})` : '';
-      return `${volumeName(v.kind)}${v.label ? ` “${v.label}”` : ''}${v.mountPoint ? ` at ${v.mountPoint}` : ''}${inner}`;
-    })
-    .join(', ');
-}
-
 /** What the figure rests on, and how far the volume could be cut without moving anything in it. */
 function usedHint(used: Measured | undefined, volume: Volume | undefined): string {
   if (!used) return '';
   const last = volume?.lastUsedByte;
   const reach = last === undefined ? '' : `, reaching to ${formatBinary(last + 1)}`;
   return `${EVIDENCE_WORDS[used.evidence]}${reach}`;
-}
-
-/** What else was read of a volume: its state, what helps to recognise it, and what could not be read. */
-function VolumeFacts({ volume, size }: { volume: Volume; size: number }) {
-  const { contents, unread, inside, dirty, hibernated, sizeBytes } = volume;
-  const warnings = [
-    hibernated ? 'a system sleeps in it' : dirty ? 'not closed cleanly' : null,
-    sizeBytes !== undefined && sizeBytes > size ? 'larger than its partition' : null,
-  ].filter((w) => w !== null);
-  const facts = [
-    contents?.systemName ? `system “${contents.systemName}”` : null,
-    contents?.loaders?.length ? `loaders: ${contents.loaders.join(', ')}` : null,
-    contents?.fstab === undefined ? null : 'mount table read',
-    inside?.length ? `inside: ${insideInWords(inside)}` : null,
-    unread ? `not read: ${unread.join('; ')}` : null,
-  ].filter((f) => f !== null);
-  return (
-    <div className={`small ${classes.facts}`}>
-      {warnings.map((w) => (
-        <div key={w} className={classes.warning}>
-          {w}
-        </div>
-      ))}
-      {facts.map((f) => (
-        <div key={f} className="soft">
-          {f}
-        </div>
-      ))}
-    </div>
-  );
 }

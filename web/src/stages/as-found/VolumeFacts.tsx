@@ -1,0 +1,42 @@
+import { volumeName, type Volume } from '@rhizotome/core';
+import classes from './FoundTable.module.css';
+
+/** What else was read of a volume: its state, what helps to recognise it, and what could not be read. */
+export function VolumeFacts({ volume, size }: { volume: Volume; size: number }) {
+  const { contents, unread, inside, dirty, hibernated, sizeBytes } = volume;
+  const warnings = [
+    hibernated ? 'a system sleeps in it' : dirty ? 'not closed cleanly' : null,
+    sizeBytes !== undefined && sizeBytes > size ? 'larger than its partition' : null,
+  ].filter((w) => w !== null);
+  const facts = [
+    contents?.systemName ? `system “${contents.systemName}”` : null,
+    contents?.loaders?.length ? `loaders: ${contents.loaders.join(', ')}` : null,
+    contents?.fstab === undefined ? null : 'mount table read',
+    inside?.length ? `inside: ${insideInWords(inside)}` : null,
+    unread ? `not read: ${unread.join('; ')}` : null,
+  ].filter((f) => f !== null);
+  return (
+    <div className={`small ${classes.facts}`}>
+      {warnings.map((w) => (
+        <div key={w} className={classes.warning}>
+          {w}
+        </div>
+      ))}
+      {facts.map((f) => (
+        <div key={f} className="soft">
+          {f}
+        </div>
+      ))}
+    </div>
+  );
+}
+
+/** `LVM member (ext4 “root” at /, swap)` */
+function insideInWords(volumes: readonly Volume[]): string {
+  return volumes
+    .map((v) => {
+      const inner = v.inside?.length ? ` (${insideInWords(v.inside)})` : '';
+      return `${volumeName(v.kind)}${v.label ? ` “${v.label}”` : ''}${v.mountPoint ? ` at ${v.mountPoint}` : ''}${inner}`;
+    })
+    .join(', ');
+}
