@@ -57,7 +57,13 @@ describe('sizes as printed', () => {
     expect([family, leftBytes]).toEqual([null, 265 * GIB - 100 * MIB]);
   });
 
+  test('a size that was typed as an expression counts whole, not by its last figure', () => {
+    const { rows } = settled([row('2 * 40GiB'), row('1 000 MiB'), row('max(5GiB, 6GiB)')], 465 * GIB);
+    expect(rows.map((r) => r.bytes)).toEqual([80 * GIB, 1000 * MIB, 6 * GIB]);
+  });
+
   test.each([
+    [[row('0 GB')], 0, 'no size'],
     [[row('80')], 0, 'unit'],
     [[row('rest'), row('5GiB')], 0, 'last'],
     [[row('300GiB'), row('300GiB')], 1, 'room for'],

@@ -1,5 +1,6 @@
 import {
   ALIGNMENT_BYTES,
+  alignUp,
   formatBoth,
   GB,
   GIB,
@@ -7,11 +8,10 @@ import {
   KIB,
   MB,
   MIB,
+  parseSize,
   TB,
   TIB,
-  alignUp,
 } from '../quantity/index.js';
-import { parseSize } from '../quantity/index.js';
 import { HAND_WORDS } from './from-hand.js';
 
 /** A part as it is drawn: a size as typed or printed somewhere, what it is, and its label. */
@@ -134,26 +134,36 @@ export function settleRows(rows: readonly HandRow[], roomBytes: number): Settled
 
 function whyWrong(size: string, isLast: boolean): string | undefined {
   if (size.trim().toLowerCase() === 'rest') return isLast ? undefined : '“rest” can only be the last size.';
-  if (PRINTED.exec(size)?.[0].length === size.trim().length) return undefined;
-  const parsed = parseSize(size.replace(',', '.'));
-  if (!parsed.ok) return parsed.error.message;
-  return parsed.value === 0 ? 'A part cannot have no size.' : undefined;
+  const printed = printedSize(size);
+  if (printed) return printed.value > 0 ? undefined : NO_SIZE;
+  const typed = parseSize(size);
+  if (!typed.ok) return typed.error.message;
+  return typed.value === 0 ? NO_SIZE : undefined;
+}
+
+const NO_SIZE = 'A part cannot have no size.';
+
+/** A size that is one figure and its unit, as it is printed; anything more is an expression that was typed. */
+function printedSize(size: string): { value: number; decimals: number; unit: string } | undefined {
+  const [whole, digits, unit] = PRINTED.exec(size) ?? [];
+  if (whole !== size.trim() || digits === undefined || unit === undefined) return undefined;
+  const decimals = /[.,](\d+)$/.exec(digits)?.[1]?.length ?? 0;
+  return { value: Number(digits.replace(',', '.')), decimals, unit };
 }
 
 /** Written in units that may be of either family. */
 function isLoose(size: string): boolean {
-  return /[KMGT]B?$/i.test(size.trim());
+  return /^[KMGT]B?$/i.test(printedSize(size)?.unit ?? '');
 }
 
 function meaningOf(size: string, family: Family): Meaning {
-  const match = PRINTED.exec(size);
   if (size.trim().toLowerCase() === 'rest') return { least: 0, likely: 0, most: 0 };
-  if (!match) return exactly(parsed(size));
-  const [, digits, unit] = match as unknown as [string, string, string];
+  const printed = printedSize(size);
+  if (!printed) return exactly(typedBytes(size));
+  const { value, decimals, unit } = printed;
   const isBinary = /^[KMGT]i/i.test(unit);
-  const factor = UNITS[isBinary ? 'binary' : family][unit === 'bytes' ? 'B' : unit[0]!.toUpperCase()]!;
-  const decimals = /[.,](\d+)$/.exec(digits)?.[1]?.length ?? 0;
-  const value = Number(digits.replace(',', '.'));
+  const letter = unit === 'bytes' ? 'B' : unit[0]!.toUpperCase();
+  const factor = UNITS[isBinary ? 'binary' : family][letter]!;
   if (factor === 1 || (isBinary && decimals === 0)) return exactly(value * factor);
   const step = factor / 10 ** decimals;
   const likely = Math.max(ALIGNMENT_BYTES, Math.round((value * factor) / ALIGNMENT_BYTES) * ALIGNMENT_BYTES);
@@ -164,8 +174,8 @@ function meaningOf(size: string, family: Family): Meaning {
   };
 }
 
-function parsed(size: string): number {
-  const outcome = parseSize(size.replace(',', '.'));
+function typedBytes(size: string): number {
+  const outcome = parseSize(size);
   return outcome.ok ? outcome.value : 0;
 }
 
