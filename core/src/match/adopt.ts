@@ -1,11 +1,8 @@
 import { batch, newTableEdit, type Edit, type Plan, type SingleEdit } from '../plan/index.js';
 import type { Way } from './match.js';
 
-/**
- * The edit that takes a way, or `undefined` where its steps cannot be planned yet: converting a table in
- * place, and a new MBR.
- */
-export function adoptWay(plan: Plan, way: Way): Edit | undefined {
+/** The edit that takes a way. The plan may still refuse it, in words: a conversion for which there is no room. */
+export function adoptWay(plan: Plan, way: Way): Edit {
   const medium: SingleEdit = { kind: 'set-machine', changes: { mediumStart: way.mode } };
   const mode: SingleEdit = { kind: 'set-target', changes: { mode: way.mode } };
   switch (way.id) {
@@ -14,10 +11,11 @@ export function adoptWay(plan: Plan, way: Way): Edit | undefined {
     case 'firmware-mode':
       return batch(way.title, [mode, medium]);
     case 'convert-table':
-      return undefined;
-    case 'new-table': {
-      if (way.style === 'mbr') return undefined;
-      return batch(way.title, [...newTableEdit(plan).edits, mode, medium]);
-    }
+      return batch(way.title, [
+        { kind: 'set-target', changes: { mode: way.mode, style: way.style, table: 'convert' } },
+        medium,
+      ]);
+    case 'new-table':
+      return batch(way.title, [...newTableEdit(plan, way.style).edits, mode, medium]);
   }
 }

@@ -132,6 +132,8 @@ describe('ways out of a mismatch', () => {
     const plan = planOn(mbr, { kind: 'add-system', system: newSystem('windows-11') });
     const convert = waysOut(plan, mbr).find((w) => w.id === 'convert-table')!;
     expect(convert.conditions.map((c) => c.met)).toEqual([true, true, true, true, 'unknown']);
-    expect(adoptWay(plan, convert)).toBeUndefined();
+    const taken = edited(plan, mbr, adoptWay(plan, convert));
+    expect(taken.target).toEqual({ mode: 'uefi', style: 'gpt', table: 'convert' });
+    expect(taken.partitions).toEqual(plan.partitions);
   });
 });

@@ -40,10 +40,19 @@ export function planLines(plan: Plan, survey: Survey | undefined, comments: Comm
   const sectorBytes = survey?.disk.sectorBytes ?? 512;
   return [
     ...put('plan', [`plan ${mode}`, `table ${style}`, table]),
+    ...(plan.container === undefined ? [] : put('extended', extendedFields(plan.container, sectorBytes))),
     ...plan.systems.flatMap((s) => put(`system ${s.id}`, [systemLine(s)])),
     ...Object.entries(plan.found).flatMap(([id, note]) => put(`note ${id}`, noteFields(id, note, ownersOf))),
     ...plan.partitions.flatMap((p) => put(`part ${p.id}`, partFields(p, sectorBytes, ownersOf))),
     ...plan.ticked.flatMap((step) => put(`done ${step}`, [`done ${quoted(step)}`])),
+  ];
+}
+
+function extendedFields(container: NonNullable<Plan['container']> | null, sectorBytes: number): string[] {
+  if (!container) return ['extended none'];
+  return [
+    `extended at ${formatExact(container.start * sectorBytes)}`,
+    `size ${formatExact(container.length * sectorBytes)}`,
   ];
 }
 
@@ -86,10 +95,12 @@ function partFields(p: PlannedPartition, sectorBytes: number, ownersOf: OwnersOf
     ...(p.label === '' ? [] : [`label ${quoted(p.label)}`]),
     ...(p.name === '' ? [] : [`name ${quoted(p.name)}`]),
     ...(p.mountPoint === '' ? [] : [`mount ${quoted(p.mountPoint)}`]),
+    ...(p.logical === undefined ? [] : [p.logical ? 'logical' : 'primary']),
+    ...(p.active === undefined ? [] : [p.active ? 'active' : 'inactive']),
   ];
 }
 
-export const PLAN_KEYWORDS = ['plan', 'system', 'note', 'part', 'done'] as const;
+export const PLAN_KEYWORDS = ['plan', 'extended', 'system', 'note', 'part', 'done'] as const;
 export type PlanKeyword = (typeof PLAN_KEYWORDS)[number];
 
 interface PartLine {
@@ -131,6 +142,9 @@ export class PlanReader {
         this.plan = { ...this.plan, target: targetIn(fields) };
         this.remarks.keep('plan', line);
         break;
+      case 'extended':
+        this.takeExtended(fields, line);
+        break;
       case 'note':
         this.takeNote(fields, line);
         break;
@@ -163,6 +177,24 @@ export class PlanReader {
       return { ...p, role, owners, fileSystem: kind };
     });
     return { ...this.plan, partitions };
+  }
+
+  private takeExtended(fields: Fields, line: Line): void {
+    this.plan = { ...this.plan, container: fields.subject.text === 'none' ? null : this.extendedIn(fields) };
+    this.remarks.keep('extended', line);
+  }
+
+  private extendedIn(fields: Fields): NonNullable<Plan['container']> {
+    const { survey } = this;
+    if (!survey)
+      return fields.subject.fault('An extended container needs a disk: write “disk, size …” before.');
+    const at =
+      fields.subject.after('at') ??
+      fields.subject.fault('Write “extended at …, size …”, or “extended none”.');
+    return {
+      start: placeIn(at, survey),
+      length: placeIn(fields.need('size', 'The size'), survey),
+    };
   }
 
   private takeSystem(line: Line): void {
@@ -223,6 +255,8 @@ export class PlanReader {
       label: fields.string('label') ?? '',
       name: fields.string('name') ?? '',
       mountPoint: fields.string('mount') ?? '',
+      ...flagIn(fields, 'logical', 'primary'),
+      ...flagIn(fields, 'active', 'inactive'),
     };
     const told = named && fields.subject.text !== '';
     const id = told ? oneString(fields.subject) : (found?.id ?? this.freshId(before));
@@ -286,13 +320,19 @@ export class PlanReader {
 }
 
 function targetIn(fields: Fields): Plan['target'] {
-  const table = fields.flag('new') ? 'new' : 'keep';
+  const table = fields.flag('new') ? 'new' : fields.flag('convert') ? 'convert' : 'keep';
   fields.flag('keep');
   return {
     mode: choice(fields.subject, FIRMWARE_MODES),
     style: fields.oneOf('table', ['gpt', 'mbr'] as const) ?? 'gpt',
     table,
   };
+}
+
+/** Under the first word: `true` where the line has it, `false` where it has the other, nothing where neither. */
+function flagIn<K extends string>(fields: Fields, yes: K, no: string): Partial<Record<K, boolean>> {
+  const [is, isNot] = [fields.flag(yes), fields.flag(no)];
+  return (is || isNot ? { [yes]: is } : {}) as Partial<Record<K, boolean>>;
 }
 
 /** As told; else where it was found; else the first aligned place behind the part before. */

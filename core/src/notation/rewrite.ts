@@ -78,7 +78,7 @@ function editsBetween(from: Plan, to: Plan, survey: Survey | undefined): SingleE
   if (differ(machineLines(from.machine), machineLines(to.machine)))
     edits.push({ kind: 'set-machine', changes: to.machine });
   if (differ(planLines(from, survey, undefined), planLines(to, survey, undefined))) {
-    const { surveyId, target, systems, found, partitions, ticked } = to;
+    const { surveyId, target, systems, found, partitions, container, ticked } = to;
     edits.push({
       kind: 'begin',
       surveyId,
@@ -86,6 +86,7 @@ function editsBetween(from: Plan, to: Plan, survey: Survey | undefined): SingleE
       systems,
       found,
       partitions,
+      container,
       ticked,
       device: to.machine.device,
     });

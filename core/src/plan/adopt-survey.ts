@@ -1,6 +1,6 @@
 import type { Survey } from '../survey/index.js';
 import { beginEdit } from './begin.js';
-import { batch } from './compose.js';
+import { batch } from './compose/index.js';
 import type { Edit } from './edits/edit.js';
 import type { Plan } from './plan.js';
 

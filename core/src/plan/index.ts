@@ -2,18 +2,24 @@ export { adoptEdit } from './adopt-survey.js';
 export { beginEdit, keptPartition } from './begin.js';
 export {
   batch,
+  createInGap,
   freshPartitionId,
   freshSystemId,
+  makeLogicalEdit,
+  makePrimaryEdit,
+  markActiveEdit,
   newPartition,
   newTableEdit,
   noteFoundEdit,
+  placeInGap,
   removeSystemEdit,
   resizeTo,
   sizeContextFor,
   sizeContextForGap,
   undeleteEdit,
+  type GapWish,
   type Held,
-} from './compose.js';
+} from './compose/index.js';
 export { apply, EditSchema, type BatchEdit, type Edit, type SingleEdit } from './edits/edit.js';
 export { editTitle } from './edits/title.js';
 export { EMPTY_HISTORY, remember, type History, type MadeEdit } from './history.js';
@@ -42,6 +48,15 @@ export {
 export { mountPointsIn, mountTableLines, type MountTableLine } from './mounts.js';
 export { packLeastMoved, type Packing, type PackOutcome, type PackPart, type PackRoom } from './packing.js';
 export { partitionTitle, ROLE_NAMES } from './names.js';
+export {
+  isActive,
+  isLogical,
+  MBR_SLOTS,
+  plannedContainer,
+  recordPlaces,
+  slotsOf,
+  type Slots,
+} from './slots/index.js';
 export {
   EMPTY_PLAN,
   endOf,

@@ -1,7 +1,16 @@
-import { alignUp, ALIGNMENT_BYTES, sectors, type Bytes, type Sectors, bytes } from '../quantity/index.js';
-import type { Survey, SurveyPartition } from '../survey/index.js';
+import {
+  alignDown,
+  alignUp,
+  ALIGNMENT_BYTES,
+  sectors,
+  type Bytes,
+  type Sectors,
+  bytes,
+} from '../quantity/index.js';
+import { containerIn, type Survey, type SurveyPartition } from '../survey/index.js';
 import { mbrUsableArea, usableArea } from '../table/index.js';
 import { endOf, type Plan, type PlannedPartition } from './plan.js';
+import { isLogical, plannedContainer } from './slots/index.js';
 
 export interface Span {
   readonly start: Sectors;
@@ -16,6 +25,8 @@ export type Part<P> =
       readonly kind: 'gap';
       /** `gap-` and its first sector. */
       readonly id: string;
+      /** Whether it lies in the extended container of an MBR. */
+      readonly inside: boolean;
       /** The part of it that new partitions can take: starts on 1 MiB; may be empty. */
       readonly usable: Span;
     });
@@ -43,32 +54,39 @@ export function plannedArea(plan: Plan, survey: Survey): Area {
 
 /**
  * Partitions, gaps and table sectors in disk order: they tile the disk, `[0, size)`, without overlap or
- * hole. `partitions` must be in disk order, disjoint and within the disk. A gap ends at each of `breaks` (the ends of
- * an extended container: room inside and outside of it is not of one kind). Linear in their number.
+ * hole. `partitions` must be in disk order, disjoint and within the disk. A gap ends where the extended container does:
+ * room inside and outside of it is not of one kind, and inside a record stands before every partition. Linear in their
+ * number.
  */
 export function tile<P extends Span & { readonly id: string }>(
   partitions: readonly P[],
   area: Area,
   disk: { readonly sizeSectors: Sectors; readonly sectorBytes: number },
-  breaks: readonly number[] = [],
+  container: Span | null = null,
 ): Part<P>[] {
   const parts: Part<P>[] = [];
   const step = alignmentSectors(disk.sectorBytes);
+  const breaks = container ? [container.start, endOf(container)] : [];
   const gap = (start: number, end: number) => {
-    const inside = breaks.find((at) => at > start && at < end);
-    if (inside !== undefined) {
-      gap(start, inside);
-      gap(inside, end);
+    const within = breaks.find((at) => at > start && at < end);
+    if (within !== undefined) {
+      gap(start, within);
+      gap(within, end);
       return;
     }
     if (end <= start) return;
-    const from = Math.min(end, alignUp(Math.max(start, area.first), step));
-    const to = Math.max(from, Math.min(end, area.end));
+    const inside = container !== null && start >= container.start && end <= endOf(container);
+    const recordBefore = inside ? 1 : 0;
+    const recordBehind = inside && end < endOf(container) ? 1 : 0;
+    const from = Math.min(end, alignUp(Math.max(start + recordBefore, area.first), step));
+    const last = recordBehind > 0 ? alignDown(end - recordBehind, step) : end;
+    const to = Math.max(from, Math.min(last, area.end));
     parts.push({
       kind: 'gap',
       id: `gap-${start}`,
       start: sectors(start),
       length: sectors(end - start),
+      inside,
       usable: { start: sectors(from), length: sectors(to - from) },
     });
   };
@@ -103,18 +121,13 @@ export function foundParts(survey: Survey): Part<SurveyPartition>[] {
     survey.partitions,
     { first: disk.firstUsable, end: disk.usableEnd },
     disk,
-    containerEnds(survey),
+    containerIn(survey) ?? null,
   );
-}
-
-function containerEnds({ containers = [] }: Survey): number[] {
-  return containers.flatMap((c) => [c.start, c.start + c.length]);
 }
 
 /** The disk as it shall be, tiled. */
 export function plannedParts(plan: Plan, survey: Survey): Part<PlannedPartition>[] {
-  const breaks = plan.target.table === 'keep' ? containerEnds(survey) : [];
-  return tile(plan.partitions, plannedArea(plan, survey), survey.disk, breaks);
+  return tile(plan.partitions, plannedArea(plan, survey), survey.disk, plannedContainer(plan, survey));
 }
 
 export type GapPart = Extract<Part<PlannedPartition>, { kind: 'gap' }>;
@@ -137,18 +150,37 @@ export function largestGap(plan: Plan, survey: Survey): GapPart | undefined {
 
 /** Room in the gaps on either side of a partition, in sectors; 0 where a neighbour touches. */
 export function roomAround(plan: Plan, survey: Survey, id: string): { before: Sectors; after: Sectors } {
-  const area = plannedArea(plan, survey);
   const at = plan.partitions.findIndex((p) => p.id === id);
   const partition = plan.partitions[at];
   if (!partition) return { before: sectors(0), after: sectors(0) };
-  const previous = plan.partitions[at - 1];
-  const next = plan.partitions[at + 1];
-  const from = previous ? endOf(previous) : area.first;
-  const to = next ? next.start : area.end;
+  const { from, to } = limitsOf(plan, survey, at);
   return {
     before: sectors(Math.max(0, partition.start - from)),
     after: sectors(Math.max(0, to - endOf(partition))),
   };
+}
+
+/** Between which sectors the partition may lie, its neighbours and the extended container left as they are. */
+function limitsOf(plan: Plan, survey: Survey, at: number): { from: number; to: number } {
+  const area = plannedArea(plan, survey);
+  const [previous, partition, next] = [
+    plan.partitions[at - 1],
+    plan.partitions[at]!,
+    plan.partitions[at + 1],
+  ];
+  const from = previous ? endOf(previous) : area.first;
+  const to = next ? next.start : area.end;
+  const container = plannedContainer(plan, survey);
+  if (!container) return { from, to };
+  const step = alignmentSectors(survey.disk.sectorBytes);
+  if (isLogical(plan, survey, partition))
+    return {
+      from: Math.max(from, container.start) + 1,
+      to: to < endOf(container) ? alignDown(to - 1, step) : endOf(container),
+    };
+  return partition.start < container.start
+    ? { from, to: Math.min(to, container.start) }
+    : { from: Math.max(from, endOf(container)), to };
 }
 
 /**

@@ -62,13 +62,20 @@ export interface PlannedPartition {
   readonly name: string;
   /** In the system that owns it; empty for none. */
   readonly mountPoint: string;
+  /** MBR: listed in the extended container. Where absent: as found, and new ones are primaries. */
+  readonly logical?: boolean | undefined;
+  /** MBR: marked to be started from. Where absent: as found. */
+  readonly active?: boolean | undefined;
 }
 
-/** What the disk and the firmware shall be. `new`: the table is written afresh and everything on the disk is lost. */
+/**
+ * What the disk and the firmware shall be. `new`: the table is written afresh and everything on the disk is lost;
+ * `convert`: the same partitions are listed in a table of the other style.
+ */
 export interface Target {
   readonly mode: FirmwareMode;
   readonly style: TableStyle;
-  readonly table: 'keep' | 'new';
+  readonly table: 'keep' | 'new' | 'convert';
 }
 
 /**
@@ -84,6 +91,8 @@ export interface Plan {
   readonly systems: readonly System[];
   readonly found: Readonly<Record<SurveyPartitionId, FoundNote>>;
   readonly partitions: readonly PlannedPartition[];
+  /** The extended container of an MBR; `null` for none. Where absent: as found. */
+  readonly container?: { readonly start: Sectors; readonly length: Sectors } | null | undefined;
   /** Ids of runbook steps ticked off. */
   readonly ticked: readonly string[];
   /** Remarks written in the plan's text form, by what they stand at. */
@@ -132,12 +141,16 @@ export const PlannedPartitionSchema = z.strictObject({
   label: z.string().max(255),
   name: z.string().max(72),
   mountPoint: z.string().max(255),
+  logical: z.boolean().optional(),
+  active: z.boolean().optional(),
 });
+
+export const ContainerSchema = z.strictObject({ start: sectorCount, length: sectorCount }).nullable();
 
 export const TargetSchema = z.strictObject({
   mode: z.enum(FIRMWARE_MODES),
   style: z.enum(['gpt', 'mbr']),
-  table: z.enum(['keep', 'new']),
+  table: z.enum(['keep', 'new', 'convert']),
 });
 
 /** Most systems, ticks and partitions a plan may hold. */
@@ -153,6 +166,7 @@ export const PlanSchema: z.ZodType<Plan> = z.strictObject({
   systems: z.array(SystemSchema).max(MOST.systems).readonly(),
   found: z.record(z.string().max(60), FoundNoteSchema),
   partitions: z.array(PlannedPartitionSchema).max(MOST.partitions).readonly(),
+  container: ContainerSchema.optional(),
   ticked: z.array(z.string().max(120)).max(MOST.ticks).readonly(),
   comments: CommentsSchema.optional(),
 });

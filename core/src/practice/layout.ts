@@ -1,8 +1,15 @@
 import { encodeUtf8, uuidFrom } from '../bytes/index.js';
-import { plannedArea, type Plan } from '../plan/index.js';
+import {
+  isActive,
+  isLogical,
+  plannedArea,
+  plannedContainer,
+  recordPlaces,
+  type Plan,
+} from '../plan/index.js';
 import { sectors, type Sectors } from '../quantity/index.js';
-import { partitionNumbers, typeOf } from '../recognition/index.js';
-import type { Survey, SurveyPartition } from '../survey/index.js';
+import { CONTAINER_NUMBER, partitionNumbers, typeOf } from '../recognition/index.js';
+import { containerIn, type Survey } from '../survey/index.js';
 import { typeFor, type TableContainer, type TableStyle } from '../table/index.js';
 import type { VolumeKind } from '../volume/index.js';
 
@@ -45,7 +52,7 @@ export function foundLayout(survey: Survey): PracticeLayout {
     first: disk.firstUsable,
     end: disk.usableEnd,
     tableId: disk.tableId ?? idFrom(survey.id, 'disk', disk.style),
-    container: containerOf(survey),
+    container: containerIn(survey),
     entries: survey.partitions.map((p) => ({
       id: p.id,
       number: p.number,
@@ -69,6 +76,7 @@ export function foundLayout(survey: Survey): PracticeLayout {
 export function plannedLayout(plan: Plan, survey: Survey): PracticeLayout {
   const area = plannedArea(plan, survey);
   const numbers = partitionNumbers(plan, survey);
+  const records = recordPlaces(plan, survey);
   const { style } = plan.target;
   const blank = survey.disk.style === 'none' && plan.partitions.length === 0;
   const kept = plan.target.table === 'keep' && survey.disk.style === style;
@@ -79,7 +87,7 @@ export function plannedLayout(plan: Plan, survey: Survey): PracticeLayout {
     end: area.end,
     tableId:
       (kept ? survey.disk.tableId : undefined) ?? idFrom(survey.id, kept ? 'disk' : 'new table', style),
-    container: kept ? containerOf(survey) : undefined,
+    container: plannedTableContainer(plan, survey, numbers),
     entries: plan.partitions.map((p) => {
       const found = survey.partitions.find((f) => f.id === p.from);
       const volume = p.treatment === 'keep' ? found?.volume : undefined;
@@ -92,9 +100,9 @@ export function plannedLayout(plan: Plan, survey: Survey): PracticeLayout {
         uuid: found?.uuid ?? idFrom(survey.id, p.id, 'gpt'),
         name: p.name,
         attributes: found?.attributes,
-        active: found?.active ?? false,
-        logical: found?.logical ?? false,
-        ebrAt: found?.start === p.start ? found.ebrAt : undefined,
+        active: isActive(plan, survey, p),
+        logical: isLogical(plan, survey, p),
+        ebrAt: records.get(p.id),
         content: p.fileSystem,
         label: p.label,
         volumeUuid: volume?.uuid,
@@ -103,38 +111,21 @@ export function plannedLayout(plan: Plan, survey: Survey): PracticeLayout {
   };
 }
 
-function geometryOf(survey: Survey): Pick<PracticeLayout, 'sizeSectors' | 'sectorBytes'> {
-  return { sizeSectors: survey.disk.sizeSectors, sectorBytes: survey.disk.sectorBytes };
+function plannedTableContainer(
+  plan: Plan,
+  survey: Survey,
+  numbers: ReadonlyMap<string, number>,
+): TableContainer | undefined {
+  const span = plannedContainer(plan, survey);
+  const type = containerIn(survey)?.type ?? '0x0f';
+  return span ? { ...span, number: numbers.get(CONTAINER_NUMBER)!, type } : undefined;
 }
 
-/** The container that holds logicals. Where a survey tells logicals but no container, the least one around them. */
-function containerOf({ containers, partitions }: Survey): PracticeLayout['container'] {
-  const known = containers?.[0];
-  const logicals = partitions.filter((p) => p.logical);
-  if (known || logicals.length === 0) return known;
-  const first = logicals[0]!;
-  const last = logicals.at(-1)!;
-  const before = partitions.filter((p) => !p.logical && p.start < first.start);
-  const start = recordPlace(first, before, 1);
-  const taken = new Set(partitions.map((p) => p.number));
-  const number = [4, 3, 2, 1].find((n) => !taken.has(n)) ?? 4;
-  return { number, start: sectors(start), length: sectors(last.start + last.length - start), type: '0x0f' };
+function geometryOf(survey: Survey): Pick<PracticeLayout, 'sizeSectors' | 'sectorBytes'> {
+  return { sizeSectors: survey.disk.sizeSectors, sectorBytes: survey.disk.sectorBytes };
 }
 
 function idFrom(survey: string, what: string, style: string): string {
   const uuid = uuidFrom(encodeUtf8(`${survey}/${what}`));
   return style === 'mbr' ? uuid.slice(0, 8) : uuid;
-}
-
-/** Sectors usually left for the record before a logical partition. */
-const USUAL_LEAD_IN = 2048;
-
-/** Where a record can stand before `logical`: 1 MiB ahead, or as far ahead as what is before it allows. */
-export function recordPlace(
-  logical: { readonly start: number },
-  others: readonly Pick<SurveyPartition, 'start' | 'length'>[],
-  first: number,
-): number {
-  const ends = others.filter((p) => p.start < logical.start).map((p) => p.start + p.length);
-  return Math.max(first, logical.start - USUAL_LEAD_IN, ...ends);
 }

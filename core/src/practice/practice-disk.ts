@@ -1,6 +1,6 @@
 import { encodeUtf8, md5, uuidFrom, type Stretch } from '../bytes/index.js';
 import type { Plan } from '../plan/index.js';
-import type { Survey } from '../survey/index.js';
+import { recordPlace, type Survey } from '../survey/index.js';
 import {
   encodeGpt,
   encodeMbr,
@@ -10,13 +10,7 @@ import {
   type PrimarySlot,
 } from '../table/index.js';
 import { formatFat32, formatSwap, volumeName } from '../volume/index.js';
-import {
-  foundLayout,
-  plannedLayout,
-  recordPlace,
-  type PracticeEntry,
-  type PracticeLayout,
-} from './layout.js';
+import { foundLayout, plannedLayout, type PracticeEntry, type PracticeLayout } from './layout.js';
 
 /** A disk to practise on: its true size, and the bytes of it that are not zero. */
 export interface PracticeDisk {

@@ -1,5 +1,6 @@
 export {
   ALIGNMENT_BYTES,
+  alignDown,
   alignUp,
   bytes,
   GB,

@@ -38,6 +38,11 @@ export function sectorsToHold(size: number, sectorBytes: number): Sectors {
   return sectors(Math.ceil(size / sectorBytes));
 }
 
+/** The greatest multiple of `step` that is not above `n`. */
+export function alignDown(n: number, step: number): number {
+  return Math.floor(n / step) * step;
+}
+
 /** The least multiple of `step` that is not below `n`. */
 export function alignUp(n: number, step: number): number {
   return Math.ceil(n / step) * step;

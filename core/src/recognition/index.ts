@@ -1,4 +1,10 @@
-export { deviceIsAssumed, deviceName, partitionDevice, partitionNumbers } from './devices.js';
+export {
+  CONTAINER_NUMBER,
+  deviceIsAssumed,
+  deviceName,
+  partitionDevice,
+  partitionNumbers,
+} from './devices.js';
 export { printedBinary, printedDecimal } from './printed.js';
 export {
   lookAlikes,

@@ -1,3 +1,4 @@
+export { containerIn, recordPlace } from './container.js';
 export {
   CommentsSchema,
   DamageSchema,

@@ -1,8 +1,19 @@
 import fc from 'fast-check';
-import { newPartition, newTableEdit, type Edit, type Plan } from '../plan/index.js';
+import {
+  createInGap,
+  makeLogicalEdit,
+  makePrimaryEdit,
+  newPartition,
+  newTableEdit,
+  plannedGaps,
+  type Edit,
+  type GapWish,
+  type Plan,
+} from '../plan/index.js';
 import { GIB, sectors } from '../quantity/index.js';
 import type { Survey } from '../survey/index.js';
-import { deepFreeze, drawn, mib, newSystem, planOn } from './builders.js';
+import type { VolumeKind } from '../volume/index.js';
+import { deepFreeze, drawn, drawnMbr, mib, newSystem, planOn } from './builders.js';
 
 /** A disk of 500 GiB with up to nine parts and gaps. */
 export const anyDisk = fc
@@ -19,6 +30,18 @@ export const anyDisk = fc
       rows.map(([size, word]) => `${size}GiB ${word}`),
     ),
   );
+
+const anyRow = fc.option(
+  fc.tuple(
+    fc.integer({ min: 1, max: 30 }),
+    fc.constantFrom<VolumeKind>('ntfs', 'ext4', 'fat', 'swap', 'xfs', 'btrfs'),
+  ),
+);
+
+/** An MBR of 500 GiB with up to three primaries and five logicals. */
+export const anyMbrDisk = fc
+  .tuple(fc.array(anyRow, { maxLength: 3 }), fc.array(anyRow, { maxLength: 5 }))
+  .map(([primaries, logicals]) => drawnMbr(primaries, logicals));
 
 /** An edit of this plan that may or may not make sense: both are wanted. */
 export function anyEdit(plan: Plan, survey: Survey): fc.Arbitrary<Edit> {
@@ -69,6 +92,42 @@ export function anyEdit(plan: Plan, survey: Survey): fc.Arbitrary<Edit> {
     }),
     fc.record({ kind: fc.constant('tick'), step: fc.constantFrom('a', 'b'), done: fc.boolean() }),
     fc.constant({ kind: 'set-target', changes: { table: 'new' } }),
+    fc.record({
+      kind: fc.constant('set-target'),
+      changes: fc.record({
+        style: fc.constantFrom('gpt', 'mbr'),
+        table: fc.constantFrom('keep', 'convert', 'new'),
+      }),
+    }),
+    fc.record({
+      kind: fc.constant('set-slot'),
+      partition: ids,
+      logical: fc.option(fc.boolean(), { nil: undefined }),
+    }),
+    fc.record({
+      kind: fc.constant('set-active'),
+      flags: fc.dictionary(ids, fc.option(fc.boolean()), { maxKeys: 3 }),
+    }),
+    fc
+      .option(fc.tuple(place, place), { freq: 4 })
+      .map((span) =>
+        span
+          ? { kind: 'set-container', container: { start: span[0], length: span[1] } }
+          : { kind: 'set-container', container: null },
+      ),
+    fc
+      .tuple(fc.nat(20), fc.integer({ min: 1, max: 60 }), roles, fc.constantFrom('start', 'end'))
+      .map(([index, size, role, at]) => {
+        const gaps = plannedGaps(plan, survey).filter((gap) => gap.usable.length > 0);
+        const gap = gaps[index % Math.max(1, gaps.length)];
+        const wish = { role, owners: [], size: size * GIB, at } as const;
+        return (gap && createInGap(plan, survey, gap, wish as GapWish)) ?? newTableEdit(plan);
+      }),
+    fc.tuple(ids, fc.boolean()).map(([id, logical]) => {
+      const partition = plan.partitions.find((p) => p.id === id);
+      if (!partition) return newTableEdit(plan, 'mbr');
+      return (logical ? makeLogicalEdit : makePrimaryEdit)(plan, survey, partition);
+    }),
     fc.constant({ kind: 'add-system', system: newSystem('linux-desktop') }),
     fc.constant({ kind: 'remove-system', system: 'system-1' }),
     fc.constant({ kind: 'change-system', system: 'system-1', changes: { hibernates: true } }),
@@ -89,3 +148,6 @@ export function walk(
     plan = deepFreeze(each(plan, edit!));
   }
 }
+
+/** A disk of either style. */
+export const anyStyledDisk = fc.oneof(anyDisk, anyMbrDisk);

@@ -2,8 +2,9 @@ import { readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { EMPTY_PLAN, apply, beginEdit, type Edit, type Plan, type Surveys } from '../plan/index.js';
 import { bytes, GIB, sectors } from '../quantity/index.js';
-import { surveyFromCapture, surveyFromHand, type Survey } from '../survey/index.js';
+import { surveyFromCapture, surveyFromHand, type Survey, type SurveyPartition } from '../survey/index.js';
 import { systemFrom, type System } from '../system/index.js';
+import type { VolumeKind } from '../volume/index.js';
 
 export const IDENTITY = { id: 'survey-1', takenAt: '2026-05-04T07:30:00.000Z' };
 
@@ -51,6 +52,53 @@ export function drawn(
   if (!outcome.ok) throw new Error(outcome.refusal.message);
   return outcome.survey;
 }
+
+/** An MBR of 500 GiB drawn in GiB: primaries, and logicals in one container around them; `null` leaves a gap. */
+export function drawnMbr(
+  primaries: readonly (readonly [size: number, kind: VolumeKind] | null)[],
+  logicals: readonly (readonly [size: number, kind: VolumeKind] | null)[],
+  gibibytes = 500,
+): Survey {
+  const partitions: SurveyPartition[] = [];
+  let at: number = mib(1);
+  const put = (row: (typeof primaries)[number], number: number, logical: boolean) => {
+    const length = gib(row?.[0] ?? 10);
+    if (row) {
+      const lying = { start: sectors(at), length, type: TYPES[row[1]] ?? '0x83', volume: { kind: row[1] } };
+      const record = logical ? { logical, ebrAt: sectors(at - mib(1)) } : { active: number === 1 };
+      partitions.push({ id: `found-${number}`, number, ...lying, ...record });
+    }
+    at += length;
+  };
+  let number = 1;
+  for (const row of primaries) put(row, row ? number++ : 0, false);
+  const start = at;
+  number = 5;
+  for (const row of logicals) {
+    at += mib(1);
+    put(row, row ? number++ : 0, true);
+  }
+  const slot = partitions.filter((p) => !p.logical).length + 1;
+  const container = { number: slot, start: sectors(start), length: sectors(at - start), type: '0x05' };
+  return {
+    format: 'rhizotome/survey',
+    version: 1,
+    ...IDENTITY,
+    source: { kind: 'image' },
+    disk: {
+      sizeSectors: gib(gibibytes),
+      sectorBytes: 512,
+      style: 'mbr',
+      firstUsable: sectors(1),
+      usableEnd: gib(gibibytes),
+    },
+    damage: [],
+    partitions,
+    ...(logicals.length > 0 ? { containers: [container] } : {}),
+  };
+}
+
+const TYPES: Partial<Record<VolumeKind, string>> = { ntfs: '0x07', swap: '0x82', fat: '0x0c' };
 
 export function surveysOf(...list: readonly Survey[]): Surveys {
   return (id) => list.find((s) => s.id === id);

@@ -23,6 +23,13 @@ import {
 } from './partition-edits.js';
 import { applied, type Applied, type Surveys } from './result.js';
 import {
+  applySlotEdit,
+  SetActiveSchema,
+  SetContainerSchema,
+  SetSlotSchema,
+  type SlotEdit,
+} from './slot-edits.js';
+import {
   AddSystemSchema,
   applySystemEdit,
   ChangeSystemSchema,
@@ -37,7 +44,7 @@ export interface BatchEdit {
   readonly edits: readonly SingleEdit[];
 }
 
-export type SingleEdit = FactEdit | SystemEdit | PartitionEdit;
+export type SingleEdit = FactEdit | SystemEdit | PartitionEdit | SlotEdit;
 
 /** The only way a plan changes. Small, serialisable; every inverse is in the union too. */
 export type Edit = SingleEdit | BatchEdit;
@@ -59,6 +66,9 @@ const SingleEditSchema = z.discriminatedUnion('kind', [
   TreatSchema,
   DescribeSchema,
   RestoreSchema,
+  SetContainerSchema,
+  SetSlotSchema,
+  SetActiveSchema,
 ]);
 
 const BatchSchema = z.strictObject({
@@ -95,6 +105,10 @@ export function apply(plan: Plan, edit: Edit, surveys: Surveys): Applied {
     case 'describe':
     case 'restore':
       return applyPartitionEdit(plan, edit, surveys);
+    case 'set-container':
+    case 'set-slot':
+    case 'set-active':
+      return applySlotEdit(plan, edit, surveys);
     case 'batch':
       return applyBatch(plan, edit, surveys);
   }

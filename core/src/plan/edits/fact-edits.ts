@@ -2,7 +2,13 @@ import { z } from 'zod';
 import { MachineSchema } from '../../machine/index.js';
 import { CommentsSchema, isPlannable, type Survey } from '../../survey/index.js';
 import { SystemSchema } from '../../system/index.js';
-import { FoundNoteSchema, PlannedPartitionSchema, TargetSchema, type Plan } from '../plan.js';
+import {
+  ContainerSchema,
+  FoundNoteSchema,
+  PlannedPartitionSchema,
+  TargetSchema,
+  type Plan,
+} from '../plan.js';
 import type { Refusal } from './refusal.js';
 import { refuseLayout, refuseOwners } from './geometry.js';
 import { applied, refused, surveyOf, type Applied, type Surveys } from './result.js';
@@ -40,6 +46,7 @@ export const BeginSchema = z.strictObject({
   found: z.record(z.string().max(60), FoundNoteSchema).readonly(),
   partitions: z.array(PlannedPartitionSchema).max(256).readonly(),
   device: z.string().max(64),
+  container: ContainerSchema.optional(),
   ticked: z.array(z.string().max(120)).max(2000).readonly(),
 });
 
@@ -95,9 +102,9 @@ function refuseTarget(plan: Plan, surveys: Surveys): Refusal | undefined {
   const found = survey?.disk.style ?? 'none';
   const { style, table } = plan.target;
   if (table === 'new' && plan.partitions.some((p) => p.from !== null)) return { code: 'partitions-kept' };
-  if (table === 'new' && style === 'mbr' && plan.partitions.length > 0) return { code: 'mbr-read-only' };
   if (table === 'keep' && found !== 'none' && found !== style)
     return { code: 'style-needs-new-table', style: found };
+  if (table === 'convert' && (found === 'none' || found === style)) return { code: 'nothing-to-convert' };
   return survey && refuseLayout(plan, survey);
 }
 
@@ -110,7 +117,7 @@ function merged<T extends object>(base: T, changes: object): [T, object] {
 
 function begin(plan: Plan, edit: BeginEdit, surveys: Surveys): Applied {
   const { kind, device, ...rest } = edit;
-  const next: Plan = { ...plan, ...rest, machine: { ...plan.machine, device } };
+  const next: Plan = { ...plan, ...rest, container: rest.container, machine: { ...plan.machine, device } };
   const refusal = refuseBasis(next, surveys);
   if (refusal) return refused(refusal);
   return applied(next, {
@@ -121,6 +128,7 @@ function begin(plan: Plan, edit: BeginEdit, surveys: Surveys): Applied {
     found: plan.found,
     partitions: plan.partitions,
     device: plan.machine.device,
+    ...(plan.container === undefined ? {} : { container: plan.container }),
     ticked: plan.ticked,
   });
 }

@@ -5,12 +5,8 @@ import { VOLUME_TRAITS } from '../../volume/index.js';
 import { floorOf } from '../floor.js';
 import { alignmentSectors, plannedArea } from '../layout.js';
 import { endOf, type Plan, type PlannedPartition } from '../plan.js';
+import { refuseSlots } from '../slots/index.js';
 import type { Refusal } from './refusal.js';
-
-/** Whether partitions of the planned table may be laid out: not on an MBR, which is shown but not planned yet. */
-export function refuseReadOnly(plan: Plan): Refusal | undefined {
-  return plan.target.style === 'mbr' ? { code: 'mbr-read-only' } : undefined;
-}
 
 /** What stops `candidate` from lying where it does, given the other partitions. */
 export function refusePlace(plan: Plan, survey: Survey, candidate: PlannedPartition): Refusal | undefined {
@@ -22,7 +18,8 @@ export function refusePlace(plan: Plan, survey: Survey, candidate: PlannedPartit
   const other = plan.partitions.find(
     (p) => p.id !== candidate.id && p.start < endOf(candidate) && candidate.start < endOf(p),
   );
-  return other && { code: 'overlaps', other: other.id };
+  if (other) return { code: 'overlaps', other: other.id };
+  return refuseSlots(withPartition(plan, candidate), survey);
 }
 
 /** New and moved partitions start on 1 MiB. */
@@ -60,7 +57,7 @@ export function refuseLayout(plan: Plan, survey: Survey): Refusal | undefined {
     if (p.from !== null) origins.add(p.from);
     end = endOf(p);
   }
-  return undefined;
+  return refuseSlots(plan, survey);
 }
 
 /** Only what was found can be kept, and only once. */
@@ -131,13 +128,10 @@ export function refuseRewrite(before: Plan, after: Plan, survey: Survey): PartRe
     const found = survey.partitions.find((f) => f.id === p.from);
     const asFound = found && { ...p, start: found.start, length: found.length };
     const refusal =
-      (moved ? refuseReadOnly(after) : undefined) ??
       refuseNames(p) ??
       (moved && !asFound ? refuseStart(survey, p.start) : undefined) ??
       (moved && asFound && p.treatment === 'keep' ? refuseChange(after, survey, asFound, p) : undefined);
     if (refusal) return { partition: p.id, refusal };
   }
-  const gone = before.partitions.find((p) => !after.partitions.some((q) => q.id === p.id));
-  const refusal = gone && refuseReadOnly(after);
-  return refusal && { partition: gone.id, refusal };
+  return undefined;
 }

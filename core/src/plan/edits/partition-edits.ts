@@ -10,7 +10,6 @@ import {
   refuseOrigin,
   refuseOwners,
   refusePlace,
-  refuseReadOnly,
   refuseStart,
   withoutPartition,
   withPartition,
@@ -88,7 +87,6 @@ export function applyPartitionEdit(plan: Plan, edit: PartitionEdit, surveys: Sur
     case 'move':
       return changing(plan, edit.partition, (partition) =>
         settle(plan, survey, partition, { ...partition, start: edit.start }, [
-          () => refuseReadOnly(plan),
           () => refuseStart(survey, edit.start),
           () => refuseChange(plan, survey, partition, { ...partition, start: edit.start }),
         ]),
@@ -132,7 +130,6 @@ function firstRefusal(checks: readonly Check[]): Refusal | undefined {
 function create(plan: Plan, { partition }: Create, survey: Survey): Applied {
   const surveyed = survey.partitions.find((p) => p.id === partition.from);
   const refusal = firstRefusal([
-    () => refuseReadOnly(plan),
     () => (partitionOf(plan, partition.id) ? { code: 'already-there', id: partition.id } : undefined),
     () => refuseOrigin(partition, survey),
     () => (partition.from !== null ? refuseReturn(plan, partition, surveyed) : undefined),
@@ -165,7 +162,6 @@ function resize(plan: Plan, edit: Resize, partition: PlannedPartition, survey: S
   const after = { ...partition, start: sectors(start), length: edit.length };
   const grows = edit.length > partition.length + roomOn(plan, edit, partition, survey);
   return settle(plan, survey, partition, after, [
-    () => refuseReadOnly(plan),
     () => (grows ? noRoom(plan, edit, partition, survey) : undefined),
     () => (edit.hold === 'end' && edit.length > 0 ? refuseStart(survey, start) : undefined),
     () => refuseChange(plan, survey, partition, after),

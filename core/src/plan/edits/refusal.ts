@@ -22,7 +22,19 @@ export type Refusal =
       readonly content: VolumeKind;
     }
   | { readonly code: 'encrypted-start' }
-  | { readonly code: 'mbr-read-only' }
+  | { readonly code: 'slots-full'; readonly primaries: number; readonly container: boolean }
+  | { readonly code: 'no-container'; readonly logical: string }
+  | {
+      readonly code: 'outside-container';
+      readonly logical: string;
+      readonly first: Sectors;
+      readonly end: Sectors;
+    }
+  | { readonly code: 'no-lead-in'; readonly logical: string; readonly nearestStart: Sectors }
+  | { readonly code: 'in-container'; readonly primary: string }
+  | { readonly code: 'container-not-aligned'; readonly step: number }
+  | { readonly code: 'not-primary'; readonly id: string }
+  | { readonly code: 'nothing-to-convert' }
   | { readonly code: 'partitions-kept' }
   | { readonly code: 'style-needs-new-table'; readonly style: TableStyle }
   | { readonly code: 'table-full'; readonly most: number }
@@ -68,12 +80,28 @@ export function refusalInWords(refusal: Refusal, sectorBytes: number): string {
     }
     case 'encrypted-start':
       return 'This volume is encrypted by its own system. Its start cannot be moved from outside; shrink it from its right end instead.';
-    case 'mbr-read-only':
-      return 'Changes of an MBR disk’s partitions cannot be planned yet. The disk is shown as it is.';
+    case 'slots-full':
+      return refusal.container
+        ? `An MBR has four slots, and the extended container takes one of them: ${refusal.primaries} primaries do not fit. Place it in the container, or delete a primary.`
+        : `An MBR has four slots: ${refusal.primaries} primaries do not fit. Place some in an extended container, or delete one.`;
+    case 'no-container':
+      return 'A logical partition lies in an extended container, and none is planned.';
+    case 'outside-container':
+      return 'A logical partition must lie wholly in the extended container. Move it, or change the container first.';
+    case 'no-lead-in':
+      return `Every logical partition needs a free sector before it for its record. The nearest place for this one is sector ${refusal.nearestStart}.`;
+    case 'in-container':
+      return 'A primary cannot lie in the extended container. Make it a logical, or change the container first.';
+    case 'container-not-aligned':
+      return 'An extended container begins on a whole MiB.';
+    case 'not-primary':
+      return 'Only a primary can be marked to be started from.';
+    case 'nothing-to-convert':
+      return 'The disk’s table is of that style already, or there is none to convert.';
     case 'partitions-kept':
       return 'A new table loses every partition of the disk; nothing can be kept under it. Delete them in the plan first.';
     case 'style-needs-new-table':
-      return `The disk’s table is ${refusal.style.toUpperCase()}. Another style needs a new table, and that loses everything on the disk.`;
+      return `The disk’s table is ${refusal.style.toUpperCase()}. To change its style, convert it in place, or write a new table and lose everything on the disk.`;
     case 'table-full':
       return `The table holds ${refusal.most} partitions, and all are taken.`;
     case 'name-too-long':

@@ -44,5 +44,11 @@ export function editTitle(edit: Edit, plan: Plan): string {
       return `${edit.treatment === 'keep' ? 'Keep' : 'Format'} ${partition(edit.partition)}`;
     case 'describe':
       return `Change ${partition(edit.partition)}`;
+    case 'set-container':
+      return 'Change of the extended container';
+    case 'set-slot':
+      return `Make ${partition(edit.partition)} ${edit.logical ? 'a logical' : 'a primary'}`;
+    case 'set-active':
+      return 'Change of the active mark';
   }
 }

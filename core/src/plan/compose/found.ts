@@ -1,0 +1,26 @@
+import type { Survey } from '../../survey/index.js';
+import { keptPartition } from '../begin.js';
+import type { Edit, SingleEdit } from '../edits/edit.js';
+import { partitionOf, type FoundNote, type Plan } from '../plan.js';
+import { batch } from './batch.js';
+
+/** Says what a surveyed partition is, and lets the planned one that keeps it follow. */
+export function noteFoundEdit(plan: Plan, found: string, changes: Partial<FoundNote>): Edit {
+  const note: SingleEdit = { kind: 'note-found', found, changes };
+  const kept = plan.partitions.find((p) => p.from === found && p.treatment === 'keep');
+  const follow = {
+    ...(changes.role === undefined ? {} : { role: changes.role }),
+    ...(changes.owners === undefined ? {} : { owners: changes.owners }),
+    ...(changes.kind === undefined ? {} : { fileSystem: changes.kind }),
+  };
+  if (!kept || Object.keys(follow).length === 0) return note;
+  return batch('Say what a part is', [note, { kind: 'describe', partition: kept.id, changes: follow }]);
+}
+
+/** Puts a deleted surveyed partition back as it was found. */
+export function undeleteEdit(plan: Plan, survey: Survey, found: string): Edit | undefined {
+  const surveyed = survey.partitions.find((p) => p.id === found);
+  const note = plan.found[found];
+  if (!surveyed || !note || partitionOf(plan, found)) return undefined;
+  return { kind: 'create', partition: keptPartition(surveyed, note) };
+}

@@ -1,0 +1,80 @@
+import { alignDown, sectors } from '../../quantity/index.js';
+import type { Survey } from '../../survey/index.js';
+import type { Edit, SingleEdit } from '../edits/edit.js';
+import { alignmentSectors, type Span } from '../layout.js';
+import { endOf, partitionOf, type Plan, type PlannedPartition } from '../plan.js';
+import { isActive, isLogical, slotsOf, type Slots } from '../slots/index.js';
+import { batch } from './batch.js';
+
+/** The least span around both. */
+export function hull(a: Span, b: Span): Span {
+  const start = Math.min(a.start, b.start);
+  return { start: sectors(start), length: sectors(Math.max(endOf(a), endOf(b)) - start) };
+}
+
+/** Marks this primary to be started from, and no other. */
+export function markActiveEdit(plan: Plan, survey: Survey, id: string): Edit {
+  const others = plan.partitions.filter((p) => p.id !== id && isActive(plan, survey, p));
+  return {
+    kind: 'set-active',
+    flags: { ...Object.fromEntries(others.map((p) => [p.id, false])), [id]: true },
+  };
+}
+
+/**
+ * Lists a primary in the extended container, which is made or grown so far that it and its record lie in it. What the
+ * partition holds stays where it is; the plan refuses it where there is no free sector before it.
+ */
+export function makeLogicalEdit(plan: Plan, survey: Survey, partition: PlannedPartition): Edit {
+  const slots = slotsOf(plan, survey);
+  const listed: SingleEdit = { kind: 'set-slot', partition: partition.id, logical: true };
+  if (!slots) return listed;
+  const step = alignmentSectors(survey.disk.sectorBytes);
+  const before = plan.partitions.filter((p) => p.id !== partition.id && endOf(p) <= partition.start).at(-1);
+  const free = before ? endOf(before) : 1;
+  const record = Math.max(free, alignDown(partition.start - 1, step));
+  const around: Span = { start: sectors(record), length: sectors(endOf(partition) - record) };
+  const container = slots.container ? hull(slots.container, around) : around;
+  const active: SingleEdit[] = isActive(plan, survey, partition)
+    ? [{ kind: 'set-active', flags: { [partition.id]: false } }]
+    : [];
+  return batch('Make it a logical', [...active, ...inOneStep(plan, slots, [listed], container)]);
+}
+
+/** Lists a logical as a primary, and takes it out of the container, which ends where its remaining logicals do. */
+export function makePrimaryEdit(plan: Plan, survey: Survey, partition: PlannedPartition): Edit {
+  const slots = slotsOf(plan, survey);
+  const listed: SingleEdit = { kind: 'set-slot', partition: partition.id, logical: false };
+  if (!slots?.container || !isLogical(plan, survey, partition)) return listed;
+  const left = slots.logicals.filter((p) => p.id !== partition.id);
+  if (left.length === 0) return batch('Make it a primary', [...inOneStep(plan, slots, [listed], null)]);
+  const { container } = slots;
+  const step = alignmentSectors(survey.disk.sectorBytes);
+  const atStart = left.every((p) => p.start > partition.start);
+  const start = atStart ? Math.max(endOf(partition), alignDown(left[0]!.start - 1, step)) : container.start;
+  const end = atStart ? endOf(container) : partition.start;
+  const rest: Span = { start: sectors(start), length: sectors(Math.max(0, end - start)) };
+  return batch('Make it a primary', [...inOneStep(plan, slots, [listed], rest)]);
+}
+
+/**
+ * A container and the slots in it change together, and every single edit must leave a table that can be written: the
+ * partitions concerned leave the plan for the moment, and come back listed anew.
+ */
+function inOneStep(
+  plan: Plan,
+  { container }: Slots,
+  listed: readonly Extract<SingleEdit, { kind: 'set-slot' }>[],
+  next: Span | null,
+): SingleEdit[] {
+  const concerned = listed.map((edit) => ({ edit, partition: partitionOf(plan, edit.partition)! }));
+  const sameSpan = container?.start === next?.start && container?.length === next?.length;
+  return [
+    ...concerned.map(({ partition }): SingleEdit => ({ kind: 'remove', partition: partition.id })),
+    ...(sameSpan ? [] : [{ kind: 'set-container', container: next } as const]),
+    ...concerned.map(({ edit, partition }): SingleEdit => ({
+      kind: 'restore',
+      partition: { ...partition, logical: edit.logical, active: edit.logical ? false : partition.active },
+    })),
+  ];
+}

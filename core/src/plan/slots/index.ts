@@ -1,0 +1,10 @@
+export { refuseSlots } from './refuse-slots.js';
+export {
+  isActive,
+  isLogical,
+  MBR_SLOTS,
+  plannedContainer,
+  recordPlaces,
+  slotsOf,
+  type Slots,
+} from './slots.js';

@@ -1,0 +1,47 @@
+import { alignUp, sectors } from '../../quantity/index.js';
+import type { Survey } from '../../survey/index.js';
+import { alignmentSectors, plannedArea } from '../layout.js';
+import { endOf, type Plan } from '../plan.js';
+import type { Refusal } from '../edits/refusal.js';
+import { slotsOf, type Slots } from './slots.js';
+
+/**
+ * What an MBR cannot list: more than four slots, a logical outside of the container or without a sector before it for
+ * its record, a primary inside. Nothing on a GPT. Linear in the number of partitions.
+ */
+export function refuseSlots(plan: Plan, survey: Survey): Refusal | undefined {
+  const slots = slotsOf(plan, survey);
+  if (!slots) return undefined;
+  if (slots.free < 0)
+    return { code: 'slots-full', primaries: slots.primaries.length, container: slots.container !== null };
+  return (
+    refuseContainer(plan, survey, slots) ?? refuseChain(slots, alignmentSectors(survey.disk.sectorBytes))
+  );
+}
+
+function refuseContainer(plan: Plan, survey: Survey, { container, primaries }: Slots): Refusal | undefined {
+  if (!container) return undefined;
+  const area = plannedArea(plan, survey);
+  if (container.length < 2 || container.start < area.first || endOf(container) > area.end)
+    return { code: 'outside', first: area.first, end: area.end };
+  const inside = primaries.find((p) => p.start < endOf(container) && container.start < endOf(p));
+  return inside && { code: 'in-container', primary: inside.id };
+}
+
+function refuseChain({ container, logicals }: Slots, step: number): Refusal | undefined {
+  let taken: number = container?.start ?? 0;
+  for (const logical of logicals) {
+    if (!container) return { code: 'no-container', logical: logical.id };
+    if (logical.start < container.start || endOf(logical) > endOf(container))
+      return {
+        code: 'outside-container',
+        logical: logical.id,
+        first: container.start,
+        end: sectors(endOf(container)),
+      };
+    if (logical.start < taken + 1)
+      return { code: 'no-lead-in', logical: logical.id, nearestStart: sectors(alignUp(taken + 1, step)) };
+    taken = endOf(logical);
+  }
+  return undefined;
+}

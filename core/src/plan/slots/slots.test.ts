@@ -1,0 +1,251 @@
+import fc from 'fast-check';
+import { GIB } from '../../quantity/index.js';
+import { partitionNumbers, CONTAINER_NUMBER } from '../../recognition/index.js';
+import { anyMbrDisk, walk } from '../../testing/arbitraries.js';
+import { drawn, drawnMbr, edited, gib, mib, newSystem, planOn, surveysOf } from '../../testing/builders.js';
+import {
+  apply,
+  createInGap,
+  endOf,
+  isActive,
+  makeLogicalEdit,
+  makePrimaryEdit,
+  markActiveEdit,
+  MBR_SLOTS,
+  newTableEdit,
+  partitionOf,
+  plannedArea,
+  plannedContainer,
+  plannedGaps,
+  recordPlaces,
+  roomAround,
+  slotsOf,
+  type Edit,
+  type Plan,
+} from '../index.js';
+import type { Survey } from '../../survey/index.js';
+
+const BENCH = drawnMbr([[1, 'ntfs'], [200, 'ntfs'], [10, 'ntfs'], null], [[60, 'ext4'], [4, 'swap'], null]);
+const plan = planOn(BENCH);
+
+function refusalOf(before: Plan, survey: Survey, edit: Edit) {
+  const result = apply(before, edit, surveysOf(survey));
+  return result.ok ? undefined : result.refusal;
+}
+
+describe('an MBR with three primaries and a container', () => {
+  test('is full, and its gaps know whether they lie inside', () => {
+    expect(slotsOf(plan, BENCH)).toMatchObject({ free: 0, container: { length: mib(3) + gib(74) } });
+    expect(
+      plannedGaps(plan, BENCH)
+        .filter((g) => g.usable.length > 0)
+        .map((g) => [g.inside, g.usable.length]),
+    ).toEqual([
+      [false, gib(10)],
+      [true, gib(10)],
+      [false, gib(500) - mib(1) - gib(295) - mib(3)],
+    ]);
+  });
+
+  test('a fifth slot is refused in words that name the way out', () => {
+    const gap = plannedGaps(plan, BENCH)[1]!;
+    const edit = createInGap(plan, BENCH, gap, { role: 'data', owners: [], size: GIB, slot: 'primary' })!;
+    expect(refusalOf(plan, BENCH, edit)).toEqual({ code: 'slots-full', primaries: 4, container: true });
+  });
+
+  test('a logical is made in the container with 1 MiB before it for its record', () => {
+    const gap = plannedGaps(plan, BENCH).find((g) => g.inside && g.usable.length > 0)!;
+    const made = edited(
+      plan,
+      BENCH,
+      createInGap(plan, BENCH, gap, { role: 'root', owners: [], size: 8 * GIB })!,
+    );
+    const swap = partitionOf(made, 'found-6')!;
+    const root = partitionOf(made, 'new-1')!;
+    expect(root).toMatchObject({ logical: true, start: endOf(swap) + mib(1), length: gib(8) });
+    expect(recordPlaces(made, BENCH).get('new-1')).toBe(endOf(swap));
+  });
+
+  test('room behind the container is taken in by growing it', () => {
+    const gap = plannedGaps(plan, BENCH).at(-1)!;
+    const edit = createInGap(plan, BENCH, gap, { role: 'data', owners: [], size: 100 * GIB })!;
+    const made = edited(plan, BENCH, edit);
+    expect(endOf(plannedContainer(made, BENCH)!)).toBe(BENCH.disk.sizeSectors);
+    expect(partitionOf(made, 'new-1')).toMatchObject({ logical: true, length: gib(100) });
+    const undone = apply(plan, edit, surveysOf(BENCH));
+    expect(undone.ok && edited(made, BENCH, undone.inverse)).toEqual(plan);
+  });
+
+  test('at the end of a gap it ends where the gap does', () => {
+    const gap = plannedGaps(plan, BENCH).find((g) => g.inside && g.usable.length > 0)!;
+    const wish = { role: 'data', owners: [], size: 2 * GIB, at: 'end' } as const;
+    const made = edited(plan, BENCH, createInGap(plan, BENCH, gap, wish)!);
+    expect(endOf(partitionOf(made, 'new-1')!)).toBe(endOf(gap.usable));
+  });
+
+  test('logicals and primaries have their room on their side of the border, records counted', () => {
+    expect(roomAround(plan, BENCH, 'found-5')).toEqual({ before: mib(1) - 1, after: 0 });
+    expect(roomAround(plan, BENCH, 'found-6')).toEqual({ before: mib(1) - 1, after: mib(1) + gib(10) });
+    expect(roomAround(plan, BENCH, 'found-3').after).toBe(gib(10));
+  });
+
+  test('a container cannot leave its logicals, nor run over a primary', () => {
+    const { start, length } = plannedContainer(plan, BENCH)!;
+    const set = (container: { start: number; length: number } | null) =>
+      refusalOf(plan, BENCH, { kind: 'set-container', container } as Edit)?.code;
+    expect(set({ start, length: gib(30) })).toBe('outside-container');
+    expect(set({ start: mib(1), length: start + length - mib(1) })).toBe('in-container');
+    expect(set({ start: start + 2048, length: length - 2048 })).toBe('no-lead-in');
+    expect(set({ start: start - 5, length: length + 5 })).toBe('container-not-aligned');
+    expect(set(null)).toBe('no-container');
+    expect(set({ start, length: gib(900) })).toBe('outside');
+    expect(set({ start, length: length + gib(20) })).toBeUndefined();
+  });
+
+  test('a primary becomes a logical where a sector is free before it, and the container grows over it', () => {
+    const free = edited(plan, BENCH, {
+      kind: 'resize',
+      partition: 'found-2',
+      length: gib(190),
+      hold: 'start',
+    });
+    const moved = edited(free, BENCH, makeLogicalEdit(free, BENCH, partitionOf(free, 'found-3')!));
+    const slots = slotsOf(moved, BENCH)!;
+    expect([slots.free, slots.logicals.map((p) => p.id)]).toEqual([1, ['found-3', 'found-5', 'found-6']]);
+    expect(plannedContainer(moved, BENCH)!.start).toBe(partitionOf(moved, 'found-3')!.start - mib(1));
+    expect(refusalOf(plan, BENCH, makeLogicalEdit(plan, BENCH, partitionOf(plan, 'found-3')!))?.code).toBe(
+      'no-lead-in',
+    );
+  });
+
+  test('a logical at an end of the container becomes a primary once a slot is free', () => {
+    const less = edited(plan, BENCH, { kind: 'remove', partition: 'found-3' });
+    const out = edited(less, BENCH, makePrimaryEdit(less, BENCH, partitionOf(less, 'found-5')!));
+    expect(slotsOf(out, BENCH)!.logicals.map((p) => p.id)).toEqual(['found-6']);
+    expect(plannedContainer(out, BENCH)!.start).toBe(partitionOf(out, 'found-6')!.start - mib(1));
+    expect([...partitionNumbers(out, BENCH)]).toEqual([
+      ['found-1', 1],
+      ['found-2', 2],
+      [CONTAINER_NUMBER, 4],
+      ['found-5', 3],
+      ['found-6', 5],
+    ]);
+  });
+
+  test('the active mark moves from one primary to another, and back', () => {
+    const edit = markActiveEdit(plan, BENCH, 'found-2');
+    const marked = edited(plan, BENCH, edit);
+    const active = (p: Plan) => p.partitions.filter((q) => isActive(p, BENCH, q)).map((q) => q.id);
+    expect([active(plan), active(marked)]).toEqual([['found-1'], ['found-2']]);
+    const result = apply(plan, edit, surveysOf(BENCH));
+    expect(result.ok && edited(marked, BENCH, result.inverse)).toEqual(plan);
+    expect(refusalOf(plan, BENCH, markActiveEdit(plan, BENCH, 'found-5'))?.code).toBe('not-primary');
+  });
+
+  test('logicals are numbered anew when one before them goes', () => {
+    const less = edited(plan, BENCH, { kind: 'remove', partition: 'found-5' });
+    expect(partitionNumbers(less, BENCH).get('found-6')).toBe(5);
+  });
+});
+
+describe('converting in place', () => {
+  test('MBR to GPT keeps every partition where it is, logicals too', () => {
+    const edit: Edit = { kind: 'set-target', changes: { style: 'gpt', table: 'convert', mode: 'uefi' } };
+    const tight = drawnMbr([[499, 'ntfs']], []);
+    const converted = edited(plan, BENCH, edit);
+    expect(converted.partitions).toEqual(plan.partitions);
+    expect(slotsOf(converted, BENCH)).toBeUndefined();
+    expect(plannedArea(converted, BENCH)).toEqual({ first: 34, end: BENCH.disk.sizeSectors - 33 });
+    const full = edited(planOn(tight), tight, {
+      kind: 'resize',
+      partition: 'found-1',
+      length: (gib(500) - mib(1)) as never,
+      hold: 'start',
+    });
+    expect(refusalOf(full, tight, edit)).toMatchObject({ code: 'outside', first: 34 });
+  });
+
+  test('GPT to MBR where four slots are enough', () => {
+    const four = drawn(500, ['1GiB ext4', '2GiB ext4', '3GiB ext4', '4GiB ext4']);
+    const five = drawn(500, ['1GiB ext4', '2GiB ext4', '3GiB ext4', '4GiB ext4', '5GiB ext4']);
+    const edit: Edit = { kind: 'set-target', changes: { style: 'mbr', table: 'convert', mode: 'bios' } };
+    expect(refusalOf(planOn(four), four, edit)).toBeUndefined();
+    expect(refusalOf(planOn(five), five, edit)).toEqual({
+      code: 'slots-full',
+      primaries: 5,
+      container: false,
+    });
+    const large = drawn(4000, ['1GiB ext4', '3000GiB ext4']);
+    expect(refusalOf(planOn(large), large, edit)?.code).toBe('outside');
+  });
+
+  test('there must be a table of the other style', () => {
+    expect(refusalOf(plan, BENCH, { kind: 'set-target', changes: { table: 'convert' } })?.code).toBe(
+      'nothing-to-convert',
+    );
+  });
+});
+
+test('on a new MBR the last slot becomes a container, so that more can follow', () => {
+  const survey = drawn(500, []);
+  let made = edited(planOn(survey), survey, newTableEdit(planOn(survey), 'mbr'), {
+    kind: 'add-system',
+    system: newSystem('linux-desktop'),
+  });
+  for (let i = 0; i < 6; i++) {
+    const gap = plannedGaps(made, survey).find((g) => g.usable.length > gib(20))!;
+    made = edited(
+      made,
+      survey,
+      createInGap(made, survey, gap, { role: 'data', owners: [], size: 20 * GIB })!,
+    );
+  }
+  const slots = slotsOf(made, survey)!;
+  expect([slots.primaries.length, slots.logicals.length, slots.free]).toEqual([3, 3, 0]);
+  expect([...partitionNumbers(made, survey).values()]).toEqual([1, 2, 3, 4, 5, 6, 7]);
+});
+
+/** What every MBR must be, worked out plainly. */
+function expectSound(after: Plan, survey: Survey): void {
+  const slots = slotsOf(after, survey);
+  if (!slots) return;
+  const { container, primaries, logicals } = slots;
+  expect(primaries.length + (container ? 1 : 0)).toBeLessThanOrEqual(MBR_SLOTS);
+  const places = recordPlaces(after, survey);
+  const taken = [
+    ...primaries.map((p) => [p.start, endOf(p)] as const),
+    ...logicals.map((p) => [p.start, endOf(p)] as const),
+    ...[...places.values()].map((at) => [at, at + 1] as const),
+  ].sort((a, b) => a[0] - b[0]);
+  taken.forEach(([, end], i) =>
+    expect(end).toBeLessThanOrEqual(taken[i + 1]?.[0] ?? survey.disk.sizeSectors),
+  );
+  if (container)
+    for (const [start, end] of taken) {
+      const inside = start >= container.start && end <= endOf(container);
+      const outside = end <= container.start || start >= endOf(container);
+      expect(inside !== outside).toBe(true);
+    }
+  for (const p of logicals) expect(places.get(p.id)!).toBeGreaterThanOrEqual(container!.start);
+  const numbers = [...partitionNumbers(after, survey).values()];
+  expect(new Set(numbers).size).toBe(numbers.length);
+}
+
+test('whatever is edited, the table can be written, and every edit leads back', () => {
+  let made = 0;
+  fc.assert(
+    fc.property(anyMbrDisk, fc.nat(), (survey, seed) => {
+      walk(survey, seed, 14, (before, edit) => {
+        const result = apply(before, edit, surveysOf(survey));
+        if (!result.ok) return before;
+        made += 1;
+        expectSound(result.plan, survey);
+        const back = apply(result.plan, result.inverse, surveysOf(survey));
+        expect(back.ok && back.plan).toEqual(before);
+        return result.plan;
+      });
+    }),
+    { numRuns: 150 },
+  );
+  expect(made).toBeGreaterThan(400);
+});
