@@ -5,10 +5,19 @@ import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { SparseBytes } from '../bytes/index.js';
 import { openImage, qcow2Bytes } from '../image/index.js';
-import { newPartition, newTableEdit, plannedGaps } from '../plan/index.js';
+import {
+  apply,
+  isActive,
+  isLogical,
+  newPartition,
+  newTableEdit,
+  plannedContainer,
+  plannedGaps,
+} from '../plan/index.js';
 import { GIB } from '../quantity/index.js';
+import { partitionNumbers } from '../recognition/index.js';
 import { surveyFromDisk, type Survey } from '../survey/index.js';
-import { anyDisk } from '../testing/arbitraries.js';
+import { anyDisk, anyMbrDisk, walk } from '../testing/arbitraries.js';
 import { drawn, edited, gib, IDENTITY, newSystem, planOn } from '../testing/builders.js';
 import { surveyFromImage } from '../testing/images.js';
 import { practiceDiskFound, practiceDiskPlanned, type PracticeDisk } from './index.js';
@@ -110,4 +119,38 @@ test('whatever was drawn comes back as it was drawn', () => {
     }),
     { numRuns: 25 },
   );
+});
+
+test('a changed MBR, written and read again, has its chain, its numbers and its marks as planned', () => {
+  let logicals = 0;
+  fc.assert(
+    fc.property(anyMbrDisk, fc.nat(), (survey, seed) => {
+      walk(survey, seed, 12, (before, edit) => {
+        const result = apply(before, edit, () => survey);
+        if (!result.ok || result.plan.target.style !== 'mbr') return before;
+        const { plan } = result;
+        const again = readBack(practiceDiskPlanned(plan, survey));
+        const numbers = partitionNumbers(plan, survey);
+        expect(again.damage).toEqual([]);
+        expect(
+          again.partitions.map((p) => [p.number, p.start, p.length, p.logical ?? false, p.active]),
+        ).toEqual(
+          plan.partitions.map((p) => [
+            numbers.get(p.id),
+            p.start,
+            p.length,
+            isLogical(plan, survey, p),
+            isActive(plan, survey, p),
+          ]),
+        );
+        const [container] = again.containers ?? [];
+        const span = container ? { start: container.start, length: container.length } : null;
+        expect(span).toEqual(plannedContainer(plan, survey));
+        logicals += again.partitions.filter((p) => p.logical).length;
+        return plan;
+      });
+    }),
+    { numRuns: 40 },
+  );
+  expect(logicals).toBeGreaterThan(50);
 });

@@ -1,6 +1,7 @@
 import { Window, type ByteSource } from '../bytes/index.js';
 import {
   gptSectorBytes,
+  readEmptyMbr,
   readTable,
   typeName,
   type TablePartition,
@@ -42,13 +43,12 @@ export function surveyFromDisk(
   if (source.sizeBytes < LEAST_DISK_BYTES)
     return refuse('not-a-disk', `There are ${source.sizeBytes} bytes here, too few for any disk.`);
   reading.onProgress?.({ kind: 'table' });
-  const table = readTable(source, reading.sectorBytes ?? sectorBytesOf(source));
+  const { table, bare } = tableAndBare(source, reading.sectorBytes ?? sectorBytesOf(source));
   if (table.partitions.length > MOST_PARTITIONS)
     return refuse(
       'too-many',
       `The table lists ${table.partitions.length} partitions; at most ${MOST_PARTITIONS} can be planned.`,
     );
-  const bare = table.style === 'none' ? identifyVolume(source) : undefined;
   if (bare?.kind === 'unknown') return refuseJunk();
   const partitions = table.partitions.map((p, i) => {
     reading.onProgress?.({ kind: 'partition', number: p.number, done: i, of: table.partitions.length });
@@ -77,6 +77,15 @@ export function surveyFromDisk(
       ...(safetyCopy === undefined ? {} : { safetyCopy }),
     },
   };
+}
+
+/** The table, and for a disk without one the volume that may cover it whole. */
+function tableAndBare(source: ByteSource, sectorBytes: number): { table: TableReading; bare?: Volume | undefined } {
+  const table = readTable(source, sectorBytes);
+  if (table.style !== 'none') return { table };
+  const bare = identifyVolume(source);
+  const empty = bare?.kind === 'unknown' ? readEmptyMbr(source, sectorBytes) : undefined;
+  return empty ? { table: empty } : { table, bare };
 }
 
 function refuseJunk(): SurveyOutcome {

@@ -18,6 +18,7 @@ export {
   gptSectorBytes,
   mbrType,
   mbrUsableArea,
+  readEmptyMbr,
   readTable,
   SECTOR_SIZES,
   type TableContainer,

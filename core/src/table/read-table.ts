@@ -5,7 +5,7 @@ import { decodeGptCopy, hasGptSignature, type GptCopy } from './gpt/decode.js';
 import type { Gpt } from './gpt/gpt.js';
 import { readChain, type Chain } from './mbr/chain.js';
 import { decodeMbr, isExtended, looksLikeBootSector, type Mbr, type MbrSlot } from './mbr/decode.js';
-import { MOST_SECTORS, TYPE_PROTECTIVE } from './mbr/layout.js';
+import { MBR, MOST_SECTORS, TYPE_PROTECTIVE } from './mbr/layout.js';
 
 /** Logical sector sizes of disks, in bytes; looked for in this order. */
 export const SECTOR_SIZES = [512, 4096] as const;
@@ -144,6 +144,22 @@ function gptReading(gpt: Gpt, damage: readonly Damage[], disk: Disk): TableReadi
 /** A slot that begins at sector 0 covers the table itself: a file system without a table may carry such a one. */
 function isTable(mbr: Mbr, sector: Uint8Array): boolean {
   return mbr.slots.length > 0 && !looksLikeBootSector(sector) && mbr.slots.every((slot) => slot.start > 0);
+}
+
+/**
+ * An MBR that lists nothing: signed, with a disk signature and four empty slots. Only where no file system explains the
+ * sector, which the caller knows.
+ */
+export function readEmptyMbr(source: ByteSource, sectorBytes: number): TableReading | undefined {
+  const first = source.read(0, 512);
+  const mbr = first && decodeMbr(first);
+  if (!mbr || mbr.slots.length > 0 || mbr.diskSignature === '00000000') return undefined;
+  const slots = first.subarray(MBR.entries.at, MBR.signature.at);
+  if (slots.some((byte) => byte !== 0)) return undefined;
+  return mbrReading(source, mbr, {
+    sectorBytes,
+    diskSectors: sectors(Math.floor(source.sizeBytes / sectorBytes)),
+  });
 }
 
 function mbrReading(source: ByteSource, mbr: Mbr, disk: Disk): TableReading {
