@@ -21,6 +21,7 @@ const CORE_LAYERS = [
   'practice',
   'finding',
   'sequence',
+  'rehearsal',
   'runbook',
   'overview',
   'exchange',

@@ -13,6 +13,7 @@ export * from './match/index.js';
 export * from './recognition/index.js';
 export * from './practice/index.js';
 export * from './finding/index.js';
+export * from './rehearsal/index.js';
 export * from './sequence/index.js';
 export * from './runbook/index.js';
 export * from './overview/index.js';

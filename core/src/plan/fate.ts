@@ -1,4 +1,5 @@
 import type { Survey, SurveyPartition } from '../survey/index.js';
+import { VOLUME_TRAITS } from '../volume/index.js';
 import type { Plan, PlannedPartition } from './plan.js';
 
 /** What becomes of a surveyed partition. Its content survives all but `erased` and `formatted`. */
@@ -20,14 +21,29 @@ export function fatesOf(plan: Plan, survey: Survey): Fate[] {
   return survey.partitions.map((found) => {
     const planned = plan.target.table === 'new' ? undefined : byFound.get(found.id);
     const lengthChange = planned ? planned.length - found.length : 0;
-    const travels = planned !== undefined && planned.treatment === 'keep' && planned.start !== found.start;
-    return { kind: kindOf(planned, lengthChange, travels), found, planned, lengthChange, travels };
+    const travels =
+      planned !== undefined &&
+      planned.treatment === 'keep' &&
+      planned.start !== found.start &&
+      VOLUME_TRAITS[planned.fileSystem].move !== 'recreate';
+    return { kind: kindOf(planned, found, lengthChange, travels), found, planned, lengthChange, travels };
   });
 }
 
-function kindOf(planned: PlannedPartition | undefined, lengthChange: number, travels: boolean): FateKind {
+/** Swap is not moved and not resized, but made anew in its new place: there is nothing in it to keep. */
+function isMadeAnew(planned: PlannedPartition, lengthChange: number, found: SurveyPartition): boolean {
+  const elsewhere = lengthChange !== 0 || planned.start !== found.start;
+  return elsewhere && VOLUME_TRAITS[planned.fileSystem].move === 'recreate';
+}
+
+function kindOf(
+  planned: PlannedPartition | undefined,
+  found: SurveyPartition,
+  lengthChange: number,
+  travels: boolean,
+): FateKind {
   if (!planned) return 'erased';
-  if (planned.treatment === 'format') return 'formatted';
+  if (planned.treatment === 'format' || isMadeAnew(planned, lengthChange, found)) return 'formatted';
   if (travels) return 'moved';
   if (lengthChange === 0) return 'untouched';
   return lengthChange < 0 ? 'shrunk' : 'grown';

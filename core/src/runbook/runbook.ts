@@ -1,9 +1,16 @@
-import type { Plan } from '../plan/index.js';
+import { partitionTitle, type Plan } from '../plan/index.js';
 import { formatBoth } from '../quantity/index.js';
 import { deviceName, recognitionSheet, type Instruction, type RecognitionRow } from '../recognition/index.js';
-import { procedureFor, type Environment, type Range, type Step } from '../sequence/index.js';
+import { procedureFor, type Environment, type Procedure, type Range, type Step } from '../sequence/index.js';
 import type { Survey } from '../survey/index.js';
-import { environmentNote, environmentTitle, stepWords, wordContext, type StepWords } from './words/index.js';
+import {
+  environmentNote,
+  environmentTitle,
+  stepWords,
+  wordContext,
+  type StepWords,
+  type WordContext,
+} from './words/index.js';
 
 export interface RunbookStep extends StepWords {
   readonly id: string;
@@ -62,10 +69,34 @@ export function runbookFor(plan: Plan, survey: Survey): Runbook {
     moved: procedure.moved,
     seconds: procedure.seconds,
     sheet: recognitionSheet(plan, survey),
-    refusal: ordered.ok
-      ? null
-      : `These changes wait for each other, so that no order of steps exists: ${ordered.cycle.join(', ')}. Leave scratch room between the parts that move, or move only one of them.`,
+    refusal: ordered.ok ? null : refusalOfOrder(ordered, context),
   };
+}
+
+/** Why there is no order of steps, and what to do. */
+function refusalOfOrder(
+  ordered: Extract<Procedure['ordered'], { ok: false }>,
+  { plan, survey }: WordContext,
+): string {
+  const named = (id: string | null) => {
+    const p = plan.partitions.find((q) => q.id === id || q.from === id);
+    const found = survey.partitions.find((q) => q.id === id);
+    const role = plan.found[id ?? '']?.role ?? 'other';
+    if (id === null) return 'the extended container';
+    return `“${p ? partitionTitle(p) : partitionTitle({ label: found?.volume?.label, name: found?.name, role })}”`;
+  };
+  if (ordered.reason === 'circle') {
+    const moved = ordered.cycle.flatMap((id) =>
+      id.startsWith('move:') ? [named(id.slice('move:'.length))] : [],
+    );
+    const which = moved.length > 0 ? `${moved.join(' and ')} stand` : 'Parts stand';
+    return `There is no order of steps for this plan: ${which} in each other’s way, and no free place on the disk holds one of them for the time being. Leave scratch room, move only one of them, or swap them by way of a backup.`;
+  }
+  const { fault } = ordered;
+  if (fault.code === 'too-many')
+    return `There is no order of steps for this plan: on the way the table would list more than ${fault.most} partitions. Delete one first, in a plan of its own.`;
+  const other = fault.code === 'overlap' ? ` and ${named(fault.other)}` : '';
+  return `There is no order of steps for this plan: on the way ${named(fault.one)}${other} would lie where the table cannot list them. Divide the change into two plans.`;
 }
 
 /** A range of time, coarse on purpose: `under a minute`, `up to 4 min`, `4–9 min`, `2–5 h`. */

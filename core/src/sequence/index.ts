@@ -1,5 +1,15 @@
-export { deriveSteps } from './derive.js';
+export { deriveSteps } from './derive/index.js';
 export { copyTime } from './estimate.js';
-export { orderSteps, type Ordered } from './order.js';
+export { pieceOf } from './exposure.js';
+export { orderSteps, type Ordered, type RestartCost } from './order.js';
 export { procedureFor, type Phase, type Procedure } from './sequence.js';
-export { startKey, type Environment, type Range, type Step, type StepKind } from './step.js';
+export { TableModel, type TableFault } from './table-model.js';
+export {
+  startKey,
+  type Environment,
+  type Copy,
+  type Exposure,
+  type Range,
+  type Step,
+  type StepKind,
+} from './step.js';

@@ -1,7 +1,9 @@
-import type { Plan } from '../plan/index.js';
+import type { Plan, Span } from '../plan/index.js';
 import type { Survey } from '../survey/index.js';
-import { deriveSteps } from './derive.js';
-import { orderSteps, type Ordered } from './order.js';
+import { scratchFor } from './aside.js';
+import { checkTable } from './check-table.js';
+import { deriveSteps } from './derive/index.js';
+import { orderSteps, type Ordered, type RestartCost } from './order.js';
 import { startKey, type Environment, type Range, type Step } from './step.js';
 
 /** Consecutive steps in one environment. */
@@ -23,7 +25,7 @@ export interface Procedure {
 
 /** The whole procedure for a plan: steps in order, batched by environment, and their sums. */
 export function procedureFor(plan: Plan, survey: Survey): Procedure {
-  const ordered = orderSteps(deriveSteps(plan, survey));
+  const ordered = orderFor(plan, survey);
   const steps = ordered.ok ? ordered.steps : [];
   const phases = batchByEnvironment(steps, plan);
   return {
@@ -33,6 +35,28 @@ export function procedureFor(plan: Plan, survey: Survey): Procedure {
     moved: sum(steps.map((s) => s.bytes)),
     seconds: sum(steps.map((s) => s.seconds)),
   };
+}
+
+/**
+ * The steps in order. Where moves wait for each other in a circle, one of them goes by a place of its own: the one with
+ * the least data for which there is such a place.
+ */
+function orderFor(plan: Plan, survey: Survey): Ordered {
+  const cost: RestartCost = (from, to) => Number(restarts(from, to, plan));
+  const aside = new Map<string, Span>();
+  for (;;) {
+    const steps = deriveSteps(plan, survey, aside);
+    const ordered = orderSteps(steps, cost);
+    if (ordered.ok) return checkTable(plan, survey, ordered.steps) ?? ordered;
+    const stuck = new Set(ordered.cycle);
+    const next = steps
+      .filter((s) => s.kind === 'move' && stuck.has(s.id) && !aside.has(s.found!))
+      .sort((a, b) => a.bytes!.least - b.bytes!.least)
+      .map((s) => ({ found: s.found!, place: scratchFor(plan, survey, s.found!, [...aside.values()]) }))
+      .find((s) => s.place !== undefined);
+    if (!next) return ordered;
+    aside.set(next.found, next.place!);
+  }
 }
 
 function batchByEnvironment(steps: readonly Step[], plan: Plan): Phase[] {
@@ -54,6 +78,7 @@ function batchByEnvironment(steps: readonly Step[], plan: Plan): Phase[] {
 /** A live session is started from the installer medium, so the installer on that medium needs no restart. */
 function restarts(from: Environment | undefined, to: Environment, plan: Plan): boolean {
   if (!from) return to.kind !== 'running';
+  if (startKey(from) === startKey(to)) return false;
   if (from.kind !== 'live' || to.kind !== 'installer') return true;
   return plan.systems.some((s) => s.id === to.system && s.ownSetup);
 }

@@ -1,4 +1,5 @@
 import type { PartitionId, Span } from '../plan/index.js';
+import type { Sectors } from '../quantity/index.js';
 import type { SurveyPartitionId } from '../survey/index.js';
 import type { SystemId } from '../system/index.js';
 
@@ -27,11 +28,22 @@ export type StepKind =
   | 'secure-boot-off'
   | 'new-table'
   | 'repair-table'
+  | 'convert-table'
+  | 'redo-start'
+  | 'remove-start'
   | 'delete'
+  | 'move-aside'
   | 'move'
   | 'grow'
   | 'create'
   | 'format'
+  | 'create-container'
+  | 'grow-container'
+  | 'shrink-container'
+  | 'delete-container'
+  | 'relist'
+  | 'set-active'
+  | 'set-label'
   | 'install'
   | 'start-order'
   | 'first-start'
@@ -41,6 +53,26 @@ export type StepKind =
 export interface Range {
   readonly least: number;
   readonly most: number;
+}
+
+/**
+ * Data copied within the disk. It is copied in pieces no longer than the distance it travels, and from the end that
+ * lies towards the new place, so that nothing is written over before it was copied.
+ */
+export interface Copy {
+  readonly from: Sectors;
+  readonly to: Sectors;
+  readonly sectors: Sectors;
+  /** `forward`: the lowest sector first. */
+  readonly direction: 'forward' | 'backward';
+}
+
+/** What is lost if power fails while a step runs. */
+export interface Exposure {
+  /** Surveyed partitions that can then be read at no place. */
+  readonly what: readonly SurveyPartitionId[];
+  /** It begins once more than `from` of `of` sectors are written, and lasts until the step is done. */
+  readonly when: { readonly from: Sectors; readonly of: Sectors };
 }
 
 /** A primitive step. Spans in logical sectors, data in bytes, time in seconds. */
@@ -54,11 +86,16 @@ export interface Step {
   readonly system: SystemId | null;
   readonly before: Span | null;
   readonly after: Span | null;
+  readonly copy: Copy | null;
+  /** Spans beyond the table's own sectors that it reads, and that it writes. */
+  readonly reads: readonly Span[];
+  readonly writes: readonly Span[];
   /** Ids of steps that must be done first. */
   readonly needs: readonly string[];
   /** Data that moves. */
   readonly bytes: Range | null;
   readonly seconds: Range | null;
+  readonly exposure: Exposure | null;
   /** Whether it can be undone once done. */
   readonly undo: 'yes' | 'from-backup' | 'no-need';
 }

@@ -2,6 +2,7 @@ export { fitOf, type Fit } from './fit.js';
 export {
   FAMILIES,
   FAMILY_NAMES,
+  isArriving,
   profileOf,
   SYSTEM_PROFILES,
   systemFrom,

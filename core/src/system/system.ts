@@ -39,6 +39,8 @@ export interface System extends SystemNeeds {
   readonly family: Family;
   /** `found`: on the disk already. `new`: to be installed. */
   readonly origin: 'found' | 'new';
+  /** Of a found one: it goes, or is installed anew. Where absent, it stays as it is. */
+  readonly change?: 'retire' | 'reinstall' | undefined;
   readonly purpose: string;
 }
 
@@ -167,6 +169,11 @@ export function systemFrom(
   return { ...identity, family, purpose: '', ...needs };
 }
 
+/** Whether the system is to be installed: it is new, or installed anew. */
+export function isArriving(system: System): boolean {
+  return system.origin === 'new' || system.change === 'reinstall';
+}
+
 const room = z.int().nonnegative().max(Number.MAX_SAFE_INTEGER);
 
 /** Shape only; sizes in bytes. */
@@ -175,6 +182,7 @@ export const SystemSchema = z.strictObject({
   name: z.string().trim().min(1, 'A system needs a name.').max(60),
   family: z.enum(FAMILIES),
   origin: z.enum(['found', 'new']),
+  change: z.enum(['retire', 'reinstall']).optional(),
   purpose: z.string().max(200),
   leastBytes: room,
   comfortableBytes: room,

@@ -33,7 +33,7 @@ export function shrink(context: WordContext, step: Step): StepWords {
       beware: own
         ? 'If it offers less than this, stop: something that cannot be moved lies in the way. Enter the limit it tells under As found, and plan again.'
         : 'Never the partition before the file system: that cuts data off.',
-      exposure: `If power fails now, “${partitionTitle(p)}” may need repair, or its backup.`,
+      exposure: exposureInWords(context, step),
     },
   );
 }
@@ -45,19 +45,45 @@ function placeInWords({ survey }: WordContext, step: Step): string {
 }
 
 export function move(context: WordContext, step: Step): StepWords {
-  const p = planned(context, step);
+  const { copy } = step;
+  const aside = step.kind === 'move-aside';
+  const again = step.before!.start !== context.survey.partitions.find((f) => f.id === step.found)!.start;
   return words(
-    `Move ${partitionName(context, step)}`,
+    `Move ${partitionName(context, step)}${aside ? ' aside' : again ? ' to its place' : ''}`,
     [
       `Move the start of ${partitionLine(context, step)} from sector ${step.before!.start} to sector ${step.after!.start}.`,
+      ...(aside ? ['It waits there until its own place is free.'] : []),
       'Do not interrupt it.',
     ],
     ['A check of the volume reports no errors, and its files are there.'],
     {
-      beware: 'The volume must not be mounted. Mains power, and no sleep.',
-      exposure: `If power fails while it runs, all of “${partitionTitle(p)}” is lost: ${formatBoth(step.bytes!.least)} to ${formatBoth(step.bytes!.most)}.`,
+      beware: `The volume must not be mounted. Mains power, and no sleep.${
+        copy && step.exposure
+          ? ` Copied by hand, it goes ${copy.direction === 'forward' ? 'from its first sector on' : 'from its last sector backwards'}.`
+          : ''
+      }`,
+      exposure: exposureInWords(context, step),
     },
   );
+}
+
+/** What is lost if power fails while the step runs, and from when on; `undefined` where nothing is. */
+export function exposureInWords(
+  { survey, plan }: WordContext,
+  { exposure, kind, bytes }: Step,
+): string | undefined {
+  if (!exposure) return undefined;
+  const { sectorBytes } = survey.disk;
+  const names = exposure.what.map((id) => {
+    const p = survey.partitions.find((f) => f.id === id)!;
+    return `“${partitionTitle({ label: p.volume?.label, name: p.name, role: plan.found[id]?.role ?? 'other' })}”`;
+  });
+  const what = names.join(' and ');
+  if (kind === 'shrink' || kind === 'grow')
+    return `If power fails now, ${what} may need repair, or its backup.`;
+  const from = exposure.when.from * sectorBytes;
+  const held = bytes ? `: ${formatBoth(bytes.least)} to ${formatBoth(bytes.most)}` : '';
+  return `If power fails once ${formatBinary(from)} are copied, and before it is done, all of ${what} is lost${held}. Until then its old place is whole.`;
 }
 
 export function create(context: WordContext, step: Step): StepWords {

@@ -1,11 +1,12 @@
 import { modeName } from '../../machine/index.js';
 import type { Step } from '../../sequence/index.js';
 import { damageInWords } from '../../table/index.js';
-import { create, move, shrink } from './change.js';
+import { create, exposureInWords, move, shrink } from './change.js';
 import { firstStart } from './first-start.js';
 import { install } from './install.js';
 import { backup, safetyCopy } from './prepare.js';
 import { words, type StepWords } from './step-words.js';
+import { container, convertTable, redoStart, relist, removeStart, setActive, setLabel } from './table.js';
 import {
   contentName,
   diskLine,
@@ -142,6 +143,23 @@ export function stepWords(step: Step, context: WordContext): StepWords {
         ],
         ['A check of the table reports both copies as valid.'],
       );
+    case 'convert-table':
+      return convertTable(context);
+    case 'redo-start':
+      return redoStart(context, step);
+    case 'remove-start':
+      return removeStart(context, step);
+    case 'create-container':
+    case 'grow-container':
+    case 'shrink-container':
+    case 'delete-container':
+      return container(context, step);
+    case 'relist':
+      return relist(context, step);
+    case 'set-active':
+      return setActive(context);
+    case 'set-label':
+      return setLabel(context, step);
     case 'delete':
       return words(
         `Delete ${foundName(context, step)}`,
@@ -152,12 +170,14 @@ export function stepWords(step: Step, context: WordContext): StepWords {
         },
       );
     case 'move':
+    case 'move-aside':
       return move(context, step);
     case 'grow':
       return words(
         `Grow ${partitionName(context, step)} to ${sizeOf(context, step.after!)}`,
         ['Grow the partition, then the file system on it.'],
         [`It is shown with ${sizeOf(context, step.after!)}, and a check reports no errors.`],
+        { exposure: exposureInWords(context, step) },
       );
     case 'create':
       return create(context, step);

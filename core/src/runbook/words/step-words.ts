@@ -15,5 +15,5 @@ export const words = (
   title: string,
   actions: readonly string[],
   checks: readonly string[],
-  more: { beware?: string; exposure?: string } = {},
+  more: { beware?: string; exposure?: string | undefined } = {},
 ): StepWords => ({ title, actions, checks, beware: more.beware ?? null, exposure: more.exposure ?? null });

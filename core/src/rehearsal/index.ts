@@ -1,0 +1,2 @@
+export { ModelDisk } from './model-disk.js';
+export { rehearse, type Moment, type Rehearsed, type Watch } from './rehearse.js';

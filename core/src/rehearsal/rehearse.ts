@@ -1,0 +1,134 @@
+import { fatesOf, type Plan } from '../plan/index.js';
+import { pieceOf, TableModel, type Copy, type Step, type TableFault } from '../sequence/index.js';
+import type { Survey } from '../survey/index.js';
+import { ModelDisk } from './model-disk.js';
+
+/** What power off at one moment would leave. */
+export interface Moment {
+  readonly step: string;
+  /** Sectors written within the step. */
+  readonly written: number;
+  /** Whether the step is done. */
+  readonly done: boolean;
+  /** Surveyed partitions that cannot be read at the place the table names, or at all. */
+  readonly lost: readonly string[];
+  /** Those of which some sector is nowhere on the disk any more. */
+  readonly destroyed: readonly string[];
+}
+
+export interface Rehearsed {
+  /** Surveyed partitions that are not whole at the end where the table lists them. */
+  readonly lost: readonly string[];
+  readonly fault: { readonly step: string; readonly fault: TableFault } | undefined;
+  readonly table: TableModel;
+  readonly disk: ModelDisk;
+}
+
+/** How a rehearsal is watched: the piece in which it copies, in sectors, and who looks after each. */
+export interface Watch {
+  readonly piece?: number | undefined;
+  readonly onMoment?: ((moment: Moment) => void) | undefined;
+}
+
+/**
+ * Carries the steps out on a model of the disk, every sector of which knows what it is. Told after every piece copied and
+ * after every step; stops at the first step that leaves a table which cannot be.
+ */
+export function rehearse(plan: Plan, survey: Survey, steps: readonly Step[], watch: Watch = {}): Rehearsed {
+  const rehearsal = new Rehearsal(plan, survey, watch);
+  for (const step of steps) {
+    const fault = rehearsal.carryOut(step);
+    if (fault) return { ...rehearsal.end(), fault: { step: step.id, fault } };
+  }
+  return { ...rehearsal.end(), fault: undefined };
+}
+
+class Rehearsal {
+  private readonly disk: ModelDisk;
+  private readonly table: TableModel;
+  /** How many sectors of each surveyed partition its file system counts as its own. */
+  private readonly sizes: Map<string, number>;
+  /** File systems that are being changed. */
+  private readonly inChange = new Set<string>();
+
+  constructor(
+    private readonly plan: Plan,
+    survey: Survey,
+    private readonly watch: Watch,
+  ) {
+    this.disk = new ModelDisk(survey.disk.sizeSectors);
+    this.table = new TableModel(plan, survey);
+    for (const p of survey.partitions) this.disk.put(p.start, p.length, p.id);
+    const kept = fatesOf(plan, survey).filter((f) => f.kind !== 'erased' && f.kind !== 'formatted');
+    this.sizes = new Map(kept.map((f) => [f.found.id, f.found.length]));
+  }
+
+  end(): Omit<Rehearsed, 'fault'> {
+    return { lost: this.lost(), table: this.table, disk: this.disk };
+  }
+
+  carryOut(step: Step): TableFault | undefined {
+    switch (step.kind) {
+      case 'shrink':
+        this.changeFileSystem(step, step.after!.length);
+        break;
+      case 'grow': {
+        const fault = this.table.write(step);
+        if (fault) return fault;
+        this.look(step, 0, false);
+        this.changeFileSystem(step, step.after!.length);
+        break;
+      }
+      case 'move':
+      case 'move-aside':
+        this.copy(step.copy!, step);
+        break;
+      case 'format':
+      case 'create':
+        for (const span of step.writes) this.disk.put(span.start, span.length, `new ${step.partition}`);
+    }
+    const fault = this.table.write(step);
+    this.look(step, step.copy?.sectors ?? 0, true);
+    return fault;
+  }
+
+  /** A file system that is shrunk or grown keeps its first sectors; until it is done nothing in it can be relied on. */
+  private changeFileSystem(step: Step, size: number): void {
+    this.inChange.add(step.found!);
+    this.look(step, 1, false);
+    this.inChange.delete(step.found!);
+    const before = this.sizes.get(step.found!)!;
+    this.sizes.set(step.found!, size);
+    const { span } = this.table.entries.get(step.found!)!;
+    if (size < before) this.disk.put(span.start + size, before - size, null);
+    else this.disk.put(span.start + before, size - before, step.found, before);
+  }
+
+  private copy(copy: Copy, step: Step): void {
+    const longest = pieceOf(copy);
+    const piece = Math.min(longest, this.watch.piece ?? longest);
+    for (let done = 0; done < copy.sectors;) {
+      const length = Math.min(piece, copy.sectors - done);
+      const offset = copy.direction === 'forward' ? done : copy.sectors - done - length;
+      this.disk.copy(copy.from + offset, copy.to + offset, length);
+      done += length;
+      this.look(step, done, false);
+    }
+  }
+
+  private look(step: Step, written: number, done: boolean): void {
+    if (!this.watch.onMoment) return;
+    const destroyed = [...this.sizes].filter(([id, size]) => !this.disk.has(id, size)).map(([id]) => id);
+    this.watch.onMoment({ step: step.id, written, done, lost: this.lost(), destroyed });
+  }
+
+  private lost(): string[] {
+    return [...this.sizes].filter(([id, size]) => !this.isWhole(id, size)).map(([id]) => id);
+  }
+
+  private isWhole(id: string, size: number): boolean {
+    const entry = this.table.entries.get(id);
+    if (!entry || this.inChange.has(id)) return false;
+    return size <= entry.span.length && this.disk.holds(id, entry.span.start, size);
+  }
+}

@@ -1,0 +1,79 @@
+import type { Plan, Span } from '../../plan/index.js';
+import type { Survey } from '../../survey/index.js';
+import type { Step } from '../step.js';
+import { afterwards, firmwareSteps, installSteps, preparation, startSteps } from './around.js';
+import { partSteps } from './parts.js';
+import { situationOf, type Situation } from './situation.js';
+import { withConversionNeeds, withSpanNeeds } from './span-needs.js';
+import { containerSteps, wholeTableSteps } from './table.js';
+
+/**
+ * Every step from as found to as planned, in no order yet; `needs` says what must come first.
+ * @param aside where parts are put for the time being, by surveyed id.
+ */
+export function deriveSteps(
+  plan: Plan,
+  survey: Survey,
+  aside: ReadonlyMap<string, Span> = new Map(),
+): Step[] {
+  const situation = situationOf(plan, survey, aside);
+  if (!situation.changed) return [];
+  const prepare = preparation(situation);
+  const firmware = firmwareSteps(situation);
+  const gate = [...prepare, ...firmware].map((s) => s.id);
+  const disk = diskSteps(situation, prepare).map((s) =>
+    s.environment.kind === 'running' ? s : { ...s, needs: [...new Set([...s.needs, ...gate])] },
+  );
+  const ids = disk.map((s) => s.id);
+  const starts = startSteps(situation, [...ids.filter((id) => !isLate(id, disk)), ...gate]);
+  const installs = installSteps(situation, [...ids, ...gate]);
+  const done = [...afterConversion(situation, disk), ...starts, ...installs];
+  return [...prepare, ...firmware, ...done, ...afterwards(situation, [...prepare, ...done])];
+}
+
+function diskSteps(situation: Situation, prepare: readonly Step[]): Step[] {
+  const whole = wholeTableSteps(situation);
+  const parts = [
+    ...partSteps(
+      situation,
+      prepare.map((s) => s.id),
+    ),
+    ...containerSteps(situation),
+  ];
+  const steps = mergeSame([...whole, ...withSpanNeeds(situation, parts)]);
+  return withConversionNeeds(situation, afterRepair(steps));
+}
+
+/** A damaged table is repaired before it is changed. */
+function afterRepair(steps: readonly Step[]): Step[] {
+  const repair = steps.find((s) => s.kind === 'repair-table');
+  if (!repair) return [...steps];
+  return steps.map((s) =>
+    s === repair || s.environment.kind !== 'live' ? s : { ...s, needs: [...s.needs, repair.id] },
+  );
+}
+
+/** One restart serves for all the volumes of a system that were shrunk: it waits for every one of them. */
+function mergeSame(steps: readonly Step[]): Step[] {
+  const merged = new Map<string, Step>();
+  for (const s of steps) {
+    const same = merged.get(s.id);
+    merged.set(s.id, same ? { ...same, needs: [...new Set([...same.needs, ...s.needs])] } : s);
+  }
+  return [...merged.values()];
+}
+
+/** What a system does in its own volume after the conversion waits until it starts again. */
+function afterConversion({ plan }: Situation, disk: readonly Step[]): Step[] {
+  if (plan.target.table !== 'convert') return [...disk];
+  return disk.map((s) =>
+    isLate(s.id, disk) && s.environment.kind === 'running'
+      ? { ...s, needs: [...s.needs, `redo-start:${s.environment.system ?? ''}`] }
+      : s,
+  );
+}
+
+function isLate(id: string, disk: readonly Step[]): boolean {
+  const s = disk.find((t) => t.id === id);
+  return s?.environment.kind === 'running' && s.needs.includes('convert-table');
+}

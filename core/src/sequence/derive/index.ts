@@ -1,0 +1,1 @@
+export { deriveSteps } from './derive.js';

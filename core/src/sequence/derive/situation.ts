@@ -1,0 +1,104 @@
+import {
+  fatesOf,
+  isActive,
+  isLogical,
+  plannedContainer,
+  type Fate,
+  type Plan,
+  type Span,
+} from '../../plan/index.js';
+import { containerIn, type Survey } from '../../survey/index.js';
+import { isArriving, type System } from '../../system/index.js';
+
+/** What all derivations look at, worked out once. */
+export interface Situation {
+  readonly plan: Plan;
+  readonly survey: Survey;
+  readonly fates: readonly Fate[];
+  /** Systems that are to be installed. */
+  readonly arriving: readonly System[];
+  readonly retiring: readonly System[];
+  /** Volumes encrypted by their own system that stay. */
+  readonly encrypted: readonly Fate[];
+  readonly slots: SlotChange;
+  /** Where parts are put for the time being, by their surveyed ids: those that stand in each other's way. */
+  readonly aside: ReadonlyMap<string, Span>;
+  /** Whether anything is to be done at all. */
+  readonly changed: boolean;
+}
+
+/** What changes in the lists of an MBR whose table is kept; nothing elsewhere. */
+export interface SlotChange {
+  readonly before: Span | null;
+  readonly after: Span | null;
+  /** Kept partitions that are listed as a logical and were a primary, or the other way round. */
+  readonly relisted: readonly Fate[];
+  /** Whether other partitions are marked active than were. */
+  readonly active: boolean;
+}
+
+export function situationOf(plan: Plan, survey: Survey, aside: ReadonlyMap<string, Span>): Situation {
+  const fates = fatesOf(plan, survey);
+  const slots = slotChange(plan, survey, fates);
+  const arriving = plan.systems.filter(isArriving);
+  const retiring = plan.systems.filter((s) => s.change === 'retire');
+  const tableChanged =
+    plan.target.table !== 'keep' ||
+    plan.partitions.some((p) => p.from === null) ||
+    fates.some((fate) => fate.kind !== 'untouched' || isRelabelled(fate)) ||
+    slots.active ||
+    slots.relisted.length > 0 ||
+    !sameSpan(slots.before, slots.after);
+  return {
+    plan,
+    survey,
+    fates,
+    arriving,
+    retiring,
+    slots,
+    aside,
+    encrypted: fates.filter(
+      (f) => plan.found[f.found.id]?.encrypted && f.kind !== 'erased' && f.kind !== 'formatted',
+    ),
+    changed: tableChanged || arriving.length > 0 || retiring.length > 0,
+  };
+}
+
+export function sameSpan(a: Span | null, b: Span | null): boolean {
+  return a === b || (a !== null && b !== null && a.start === b.start && a.length === b.length);
+}
+
+/** A kept volume that shall be called otherwise than its label says. */
+export function isRelabelled({ kind, found, planned }: Fate): boolean {
+  const label = found.volume?.label;
+  return planned !== undefined && kind !== 'formatted' && label !== undefined && planned.label !== label;
+}
+
+/** Whether the disk gets an empty table first: it shall, or it has none. */
+export function writesNewTable(plan: Plan, survey: Survey): boolean {
+  return plan.target.table === 'new' || survey.disk.style === 'none';
+}
+
+function slotChange(plan: Plan, survey: Survey, fates: readonly Fate[]): SlotChange {
+  const isMbr = plan.target.style === 'mbr';
+  if (isMbr && writesNewTable(plan, survey))
+    return {
+      before: null,
+      after: plannedContainer(plan, survey),
+      relisted: [],
+      active: plan.partitions.some((p) => isActive(plan, survey, p)),
+    };
+  if (!isMbr || plan.target.table !== 'keep' || survey.disk.style !== 'mbr')
+    return { before: null, after: null, relisted: [], active: false };
+  const container = containerIn(survey);
+  const kept = fates.filter((f) => f.planned && f.planned.treatment === 'keep');
+  const actives = plan.partitions.filter((p) => isActive(plan, survey, p)).map((p) => p.from ?? p.id);
+  const wereActive = survey.partitions.filter((p) => p.active).map((p) => p.id);
+  const stillThere = wereActive.filter((id) => plan.partitions.some((p) => p.from === id));
+  return {
+    before: container ? { start: container.start, length: container.length } : null,
+    after: plannedContainer(plan, survey),
+    relisted: kept.filter((f) => isLogical(plan, survey, f.planned!) !== (f.found.logical ?? false)),
+    active: [...actives].sort().join() !== stillThere.sort().join(),
+  };
+}

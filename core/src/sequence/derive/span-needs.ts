@@ -1,0 +1,90 @@
+import { endOf, type Span } from '../../plan/index.js';
+import { plannedArea } from '../../plan/index.js';
+import type { Step, StepKind } from '../step.js';
+import type { TableStep } from './parts.js';
+import { CONTAINER } from './table.js';
+import type { Situation } from './situation.js';
+
+/** Steps after which a span, or some of it, is free. */
+const FREES: readonly StepKind[] = [
+  'delete',
+  'shrink',
+  'move',
+  'move-aside',
+  'shrink-container',
+  'delete-container',
+  'relist',
+];
+/** Steps that take no room they did not have. */
+const TAKES_NOTHING: readonly StepKind[] = ['shrink', 'format', 'shrink-container', 'delete-container'];
+
+/**
+ * Adds what every step waits for: one that takes a span, for all that free some of it; one inside the extended container,
+ * for the container to reach there; and one that gives up container room, for its logicals to have left it.
+ */
+export function withSpanNeeds(situation: Situation, list: readonly TableStep[]): Step[] {
+  const frees = list.filter((t) => FREES.includes(t.step.kind));
+  const widens = list.find((t) => t.object === CONTAINER && t.takes && !TAKES_NOTHING.includes(t.step.kind));
+  const narrows = list.find((t) => ['shrink-container', 'delete-container', 'relist'].includes(t.step.kind));
+  const relisted = new Set(
+    list.some((t) => t.step.kind === 'relist') ? situation.slots.relisted.map((f) => f.found.id) : [],
+  );
+  return list.map((t) => {
+    const waits = new Set(t.step.needs);
+    const taken = claim(t, t.takes);
+    if (taken && !TAKES_NOTHING.includes(t.step.kind))
+      for (const f of frees) if (f.object !== t.object && givesUp(f, t, taken)) waits.add(f.step.id);
+    if (widens && t.world === 'container' && taken && !isWithin(taken, situation.slots.before))
+      waits.add(widens.step.id);
+    if (t === narrows)
+      for (const f of frees)
+        if (f.world === 'container' && f.holds && !isWithin(f.holds, t.takes)) waits.add(f.step.id);
+    if (t.step.kind === 'relist')
+      for (const other of list) if (relisted.has(other.object)) waits.add(other.step.id);
+    if (t.step.kind === 'set-active')
+      for (const other of list) if (other !== t && other.step.kind !== 'format') waits.add(other.step.id);
+    waits.delete(t.step.id);
+    return { ...t.step, needs: [...waits] };
+  });
+}
+
+function givesUp(f: TableStep, t: TableStep, taken: Span): boolean {
+  if (f.world !== t.world || !f.holds || !overlap(claim(f, f.holds)!, taken)) return false;
+  const stillThere = f.takes !== null && overlap(claim(f, f.takes)!, taken);
+  return !stillThere || f.step.kind === 'move' || f.step.kind === 'move-aside';
+}
+
+/** A logical takes a sector before it for its record. */
+function claim(t: TableStep, span: Span | null): Span | null {
+  if (!span || t.world === 'disk') return span;
+  return { start: (span.start - 1) as Span['start'], length: (span.length + 1) as Span['length'] };
+}
+
+const overlap = (a: Span, b: Span) => a.start < endOf(b) && b.start < endOf(a);
+
+function isWithin(a: Span, b: Span | null): boolean {
+  return b !== null && a.start >= b.start && endOf(a) <= endOf(b);
+}
+
+/**
+ * A conversion comes after everything that is done in systems of the old mode and after what frees room or the table's
+ * own places, and before everything that is new.
+ */
+export function withConversionNeeds(situation: Situation, steps: readonly Step[]): Step[] {
+  if (situation.plan.target.table !== 'convert') return [...steps];
+  const area = plannedArea(situation.plan, situation.survey);
+  const toMbr = situation.plan.target.style === 'mbr';
+  const isBefore = (s: Step): boolean => {
+    if (s.environment.kind === 'running' || s.environment.kind === 'first-start') return s.kind !== 'grow';
+    if (['delete', 'shrink', 'check-volume', 'repair-table', 'set-label'].includes(s.kind)) return true;
+    const moves = s.kind === 'move' || s.kind === 'move-aside';
+    return (
+      moves && (toMbr || (s.before !== null && (s.before.start < area.first || endOf(s.before) > area.end)))
+    );
+  };
+  const before = steps.filter((s) => s.kind !== 'convert-table' && isBefore(s)).map((s) => s.id);
+  return steps.map((s) => {
+    if (s.kind === 'convert-table') return { ...s, needs: [...new Set([...s.needs, ...before])] };
+    return before.includes(s.id) ? s : { ...s, needs: [...new Set([...s.needs, 'convert-table'])] };
+  });
+}

@@ -1,0 +1,144 @@
+import { endOf, isLogical, MBR_SLOTS, plannedArea, type Area, type Plan, type Span } from '../plan/index.js';
+import { containerIn, type Survey } from '../survey/index.js';
+import { ENTRY_COUNT, type TableStyle } from '../table/index.js';
+import type { Step } from './step.js';
+
+/** Why a table cannot be as a step would leave it. Partitions by their id; `null` stands for the extended container. */
+export type TableFault =
+  | { readonly code: 'overlap'; readonly one: string | null; readonly other: string | null }
+  | { readonly code: 'outside' | 'outside-container'; readonly one: string | null }
+  | { readonly code: 'too-many'; readonly most: number };
+
+interface Entry {
+  readonly span: Span;
+  readonly logical: boolean;
+}
+
+/** The table while the steps are carried out: what is listed where. Known by the ids of planned or surveyed partitions. */
+export class TableModel {
+  readonly entries = new Map<string, Entry>();
+  container: Span | null;
+  style: TableStyle | 'none';
+  private area: Area;
+
+  constructor(
+    private readonly plan: Plan,
+    private readonly survey: Survey,
+  ) {
+    const { style, firstUsable, usableEnd } = survey.disk;
+    this.style = style === 'none' ? plan.target.style : style;
+    this.area = style === 'none' ? plannedArea(plan, survey) : { first: firstUsable, end: usableEnd };
+    const container = containerIn(survey);
+    this.container = container ? { start: container.start, length: container.length } : null;
+    for (const p of survey.partitions)
+      this.entries.set(p.id, { span: p, logical: style === 'mbr' && (p.logical ?? false) });
+  }
+
+  /** Writes the table as the step leaves it, and says what is wrong with it then. */
+  write(step: Step): TableFault | undefined {
+    switch (step.kind) {
+      case 'new-table':
+        this.entries.clear();
+        this.container = null;
+        this.become();
+        return undefined;
+      case 'convert-table':
+        return this.convert();
+      case 'delete':
+        this.entries.delete(step.found!);
+        return undefined;
+      case 'create':
+        return this.create(step);
+      case 'shrink':
+      case 'move':
+      case 'move-aside':
+      case 'grow':
+        this.entries.set(step.found!, { ...this.entries.get(step.found!)!, span: step.after! });
+        return this.faultOf(step.found!);
+      case 'relist':
+        this.relist();
+        this.container = step.after;
+        return this.faultOfAll();
+      case 'create-container':
+      case 'grow-container':
+      case 'shrink-container':
+      case 'delete-container':
+        this.container = step.after;
+        return this.faultOfAll();
+      default:
+        return undefined;
+    }
+  }
+
+  private become(): void {
+    this.style = this.plan.target.style;
+    this.area = plannedArea(this.plan, this.survey);
+  }
+
+  private convert(): TableFault | undefined {
+    this.become();
+    const { container } = this.plan;
+    this.container = this.style === 'mbr' ? (container ?? null) : null;
+    this.relist();
+    return this.faultOfAll();
+  }
+
+  /** Lists what is kept as the plan says. */
+  private relist(): void {
+    for (const p of this.plan.partitions) {
+      const entry = p.from === null ? undefined : this.entries.get(p.from);
+      if (entry) this.entries.set(p.from!, { ...entry, logical: isLogical(this.plan, this.survey, p) });
+    }
+  }
+
+  private create(step: Step): TableFault | undefined {
+    const planned = this.plan.partitions.find((p) => p.id === step.partition)!;
+    const logical = isLogical(this.plan, this.survey, planned);
+    this.entries.set(planned.id, { span: step.after!, logical });
+    return this.faultOf(planned.id);
+  }
+
+  private faultOfAll(): TableFault | undefined {
+    if (this.container && !within(this.container, this.area)) return { code: 'outside', one: null };
+    for (const id of this.entries.keys()) {
+      const fault = this.faultOf(id);
+      if (fault) return fault;
+    }
+    return undefined;
+  }
+
+  private faultOf(id: string): TableFault | undefined {
+    const mine = this.entries.get(id)!;
+    const { container } = this;
+    if (!within(mine.span, this.area)) return { code: 'outside', one: id };
+    if (
+      mine.logical &&
+      !(container && within(claimed(mine), { first: container.start, end: endOf(container) }))
+    )
+      return { code: 'outside-container', one: id };
+    if (!mine.logical && container && overlap(mine.span, container))
+      return { code: 'overlap', one: id, other: null };
+    let primaries = container ? 1 : 0;
+    for (const [other, entry] of this.entries) {
+      if (!entry.logical) primaries += 1;
+      if (other !== id && overlap(claimed(mine), claimed(entry))) return { code: 'overlap', one: id, other };
+    }
+    const most = this.style === 'mbr' ? MBR_SLOTS : ENTRY_COUNT;
+    return primaries > most ? { code: 'too-many', most } : undefined;
+  }
+}
+
+/** A logical takes a sector before it for its record. */
+function claimed({ span, logical }: Entry): { start: number; length: number } {
+  return logical ? { start: span.start - 1, length: span.length + 1 } : span;
+}
+
+const overlap = (a: { start: number; length: number }, b: { start: number; length: number }) =>
+  a.start < b.start + b.length && b.start < a.start + a.length;
+
+function within(
+  span: { start: number; length: number },
+  { first, end }: { first: number; end: number },
+): boolean {
+  return span.start >= first && span.start + span.length <= end;
+}
