@@ -20,4 +20,5 @@ export { formatBinary, formatBoth, formatDecimal, formatExact } from './format.j
 export { nominalSectors } from './nominal.js';
 export { parseSizeExpression } from './expression/parse.js';
 export { evaluateSize, parseSize, type SizeContext } from './expression/evaluate.js';
+export { suggestionsFor } from './expression/syntax.js';
 export type { ExpressionError, Outcome, SizeExpression } from './expression/syntax.js';

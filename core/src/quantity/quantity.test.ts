@@ -12,6 +12,7 @@ import {
   nominalSectors,
   parseSize,
   sectors,
+  suggestionsFor,
   TIB,
 } from './index.js';
 
@@ -137,5 +138,26 @@ describe('counts', () => {
 
   test.each([-1, 1.5, Number.NaN, 2 ** 53])('%p is no number of sectors', (n) => {
     expect(() => sectors(n)).toThrow(RangeError);
+  });
+});
+
+describe('suggestions for what cannot be understood', () => {
+  test.each([
+    ['80', ['80 GiB', '80 MiB']],
+    ['81920', ['81920 MiB', '81920 GiB']],
+    ['80 GiX', ['80 GiB', '80 GB']],
+    ['usde + 20GiB', ['used + 20GiB']],
+    ['mx(1GiB, 2GiB)', ['max(1GiB, 2GiB)']],
+    ['1,5 TiB', ['1.5 TiB']],
+    ['20GiB + 5', ['20GiB + 5 GiB', '20GiB + 5 MiB']],
+    ['80 q', []],
+    ['zebra', []],
+  ])('%s', (text, expected) => {
+    const outcome = evaluateSize(text, { disk: bytes(500 * GIB), used: bytes(GIB) });
+    if (outcome.ok) throw new Error('understood');
+    const suggested = suggestionsFor(text, outcome.error);
+    expect(suggested).toEqual(expected);
+    for (const other of suggested)
+      expect(evaluateSize(other, { disk: bytes(500 * GIB), used: bytes(GIB) }).ok).toBe(true);
   });
 });

@@ -1,5 +1,12 @@
 import { TextInput } from '@mantine/core';
-import { evaluateSize, formatBinary, formatDecimal, formatExact, type SizeContext } from '@rhizotome/core';
+import {
+  evaluateSize,
+  formatBinary,
+  formatDecimal,
+  formatExact,
+  suggestionsFor,
+  type SizeContext,
+} from '@rhizotome/core';
 import { useId, useState } from 'react';
 import classes from './SizeInput.module.css';
 
@@ -79,6 +86,20 @@ export function SizeInput(props: Props) {
               <Pointer text={draft} at={outcome.error.at} length={outcome.error.length} />
             )}
             <span className={classes.error}>{error}</span>
+            {outcome &&
+              !outcome.ok &&
+              suggestionsFor(draft, outcome.error).map((other) => (
+                <button
+                  key={other}
+                  type="button"
+                  className={classes.instead}
+                  // The field would be left, and what is typed taken, before the press counts.
+                  onMouseDown={(event) => event.preventDefault()}
+                  onClick={() => setDraft(other)}
+                >
+                  {other}
+                </button>
+              ))}
           </>
         ) : echo !== null ? (
           <span>

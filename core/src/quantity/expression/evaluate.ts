@@ -114,5 +114,7 @@ function refuseBareNumber(expression: Expression, amount: number): never {
   const text = expression.kind === 'number' ? expression.text : String(amount);
   const asMebibytes = amount >= 1024 ? `${formatBinary(amount * MIB)} (${text} MiB)` : `${text} MiB`;
   const message = `${text}: a unit is missing. Did you mean ${asMebibytes} or ${formatBinary(amount * GIB)}?`;
-  return fault(expression.at, text.length, message);
+  const likely = amount >= 1024 ? ['MiB', 'GiB'] : ['GiB', 'MiB'];
+  const instead = expression.kind === 'number' ? likely.map((unit) => `${text} ${unit}`) : [];
+  return fault(expression.at, text.length, message, instead);
 }

@@ -10,6 +10,7 @@ import {
   type Reading,
   type SizeExpression,
 } from './syntax.js';
+import { nearestWord } from './nearest.js';
 import { tokensOf, UNIT_BYTES, type Token } from './tokens.js';
 
 /** More than anyone types; keeps recursion shallow. */
@@ -30,6 +31,21 @@ export function parseSizeExpression(text: string): Outcome<SizeExpression> {
     if (text.length > LONGEST_TEXT) fault(LONGEST_TEXT, 1, `A size has at most ${LONGEST_TEXT} characters.`);
     return new Parser(tokensOf(text)).typed();
   });
+}
+
+const UNIT_NAMES = ['KiB', 'MiB', 'GiB', 'TiB', 'kB', 'MB', 'GB', 'TB'] as const;
+
+/** By its first letter where that is one of a unit, else by its spelling. */
+function unitsLike(typed: string): string[] {
+  const first = UNIT_NAMES.filter((unit) => unit[0]!.toLowerCase() === typed[0]!.toLowerCase());
+  if (first.length > 0) return [...first];
+  const nearest = nearestWord(typed, UNIT_NAMES);
+  return nearest ? [nearest] : [];
+}
+
+function wordsLike(typed: string): string[] {
+  const nearest = nearestWord(typed, [...QUANTITY_NAMES, 'free', ...FUNCTION_NAMES]);
+  return nearest ? [nearest] : [];
 }
 
 class Parser {
@@ -100,6 +116,7 @@ class Parser {
         unit.at,
         unit.text.length,
         `“${unit.text}” is not a unit. Use KiB, MiB, GiB, TiB, kB, MB, GB or TB.`,
+        unitsLike(unit.text),
       );
     this.take();
     return { kind: 'size', at: number.at, bytes: value * unitBytes };
@@ -115,6 +132,7 @@ class Parser {
         word.at,
         word.text.length,
         `“${word.text}” is not known here. Known: ${[...QUANTITY_NAMES, 'free', 'max( , )', 'min( , )'].join(', ')}.`,
+        wordsLike(word.text),
       );
     const open = this.take();
     if (open.text !== '(')

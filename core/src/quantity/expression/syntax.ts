@@ -38,6 +38,8 @@ export interface ExpressionError {
   readonly at: number;
   readonly length: number;
   readonly message: string;
+  /** What could stand in the marked place instead, likeliest first. */
+  readonly instead: readonly string[];
 }
 
 export type Outcome<T> =
@@ -50,8 +52,13 @@ export class ExpressionFault extends Error {
   }
 }
 
-export function fault(at: number, length: number, message: string): never {
-  throw new ExpressionFault({ at, length: Math.max(1, length), message });
+export function fault(at: number, length: number, message: string, instead: readonly string[] = []): never {
+  throw new ExpressionFault({ at, length: Math.max(1, length), message, instead });
+}
+
+/** The whole text with each suggestion in the place of what is wrong. */
+export function suggestionsFor(text: string, { at, length, instead }: ExpressionError): string[] {
+  return instead.map((other) => text.slice(0, at) + other + text.slice(at + length));
 }
 
 /** Runs `work`, turning a fault into a returned error and letting every other exception pass. */

@@ -31,6 +31,12 @@ const SIGN = /[-+*/%(),−×]/y;
 const SPACE = /\s+/y;
 const SIGN_SPELLINGS: Readonly<Record<string, string>> = { '−': '-', '×': '*' };
 
+/** Whether a parenthesis is open: there a comma divides the sizes of `max` and `min`. */
+function inCall(tokens: readonly Token[]): boolean {
+  const count = (sign: string) => tokens.filter((t) => t.text === sign).length;
+  return count('(') > count(')');
+}
+
 /** Time is linear in the length of `text`. */
 export function tokensOf(text: string): Token[] {
   const tokens: Token[] = [];
@@ -49,6 +55,13 @@ export function tokensOf(text: string): Token[] {
     const word = number ? undefined : take(WORD);
     const found = number ?? word ?? take(SIGN);
     if (found === undefined) fault(at, 1, `“${text[at]}” has no meaning in a size.`);
+    if (
+      number &&
+      text[at + found.length] === ',' &&
+      /\d/.test(text[at + found.length + 1] ?? '') &&
+      !inCall(tokens)
+    )
+      fault(at + found.length, 1, 'Fractions are written with a point.', ['.']);
     const kind = number ? 'number' : word ? 'word' : 'sign';
     tokens.push({ kind, at, text: SIGN_SPELLINGS[found] ?? found });
     at += found.length;
