@@ -2,9 +2,15 @@ export { adoptEdit } from './adopt-survey.js';
 export { beginEdit, keptPartition } from './begin.js';
 export {
   batch,
+  boundaryEdit,
+  boundaryLimits,
   createInGap,
+  distributeEdit,
+  fillEdit,
   freshPartitionId,
   freshSystemId,
+  halveEdit,
+  keepSystemEdit,
   makeLogicalEdit,
   makePrimaryEdit,
   markActiveEdit,
@@ -12,13 +18,20 @@ export {
   newTableEdit,
   noteFoundEdit,
   placeInGap,
+  placeLeastMoved,
+  reinstallEdit,
   removeSystemEdit,
+  retireEdit,
   resizeTo,
+  shareOut,
   sizeContextFor,
   sizeContextForGap,
+  swapOrderEdit,
   undeleteEdit,
   type GapWish,
   type Held,
+  type LeastMoved,
+  type Share,
 } from './compose/index.js';
 export { apply, EditSchema, type BatchEdit, type Edit, type SingleEdit } from './edits/edit.js';
 export { editTitle } from './edits/title.js';
@@ -47,6 +60,7 @@ export {
 } from './layout.js';
 export { mountPointsIn, mountTableLines, type MountTableLine } from './mounts.js';
 export { packLeastMoved, type Packing, type PackOutcome, type PackPart, type PackRoom } from './packing.js';
+export { OPEN_START, type LoaderChoice, type LoaderPlace, type StartPlan } from './start-plan.js';
 export { partitionTitle, ROLE_NAMES } from './names.js';
 export {
   isActive,
@@ -60,13 +74,18 @@ export {
 export {
   EMPTY_PLAN,
   endOf,
+  isEncrypted,
+  LAYERS,
+  mountPointsOf,
   partitionOf,
   PlanSchema,
   ROLES,
   systemOf,
   type FoundNote,
+  type Layer,
   type PartitionId,
   type Plan,
   type PlannedPartition,
+  type Subvolume,
   type Target,
 } from './plan.js';

@@ -11,6 +11,7 @@ import { CommentsSchema, type Comments, type SurveyPartitionId } from '../survey
 import { SystemSchema, type System, type SystemId } from '../system/index.js';
 import type { Role, TableStyle } from '../table/index.js';
 import { VOLUME_KINDS, type VolumeKind } from '../volume/index.js';
+import { StartPlanSchema, type StartPlan } from './start-plan.js';
 
 export type PartitionId = string;
 
@@ -43,6 +44,17 @@ export interface FoundNote {
   readonly encrypted: boolean;
 }
 
+/** A part of a btrfs volume that is mounted for itself. */
+export interface Subvolume {
+  /** `@home`: its path from the top of the volume. */
+  readonly name: string;
+  readonly mountPoint: string;
+}
+
+/** `luks`: encrypted. `lvm`: a volume group. `luks-lvm`: a volume group in an encrypted container. */
+export const LAYERS = ['none', 'luks', 'lvm', 'luks-lvm'] as const;
+export type Layer = (typeof LAYERS)[number];
+
 /** A partition as it shall be. The span is `[start, start + length)` in logical sectors. */
 export interface PlannedPartition {
   readonly id: PartitionId;
@@ -62,6 +74,12 @@ export interface PlannedPartition {
   readonly name: string;
   /** In the system that owns it; empty for none. */
   readonly mountPoint: string;
+  /** Of a btrfs volume: each is mounted for itself, and all share its space. */
+  readonly subvolumes?: readonly Subvolume[] | undefined;
+  /** What lies between the partition and its file system; none where absent. */
+  readonly layer?: Layer | undefined;
+  /** Made first by the system that is there, to hold the place, and formatted by the installer of the new one. */
+  readonly placeholder?: boolean | undefined;
   /** MBR: listed in the extended container. Where absent: as found, and new ones are primaries. */
   readonly logical?: boolean | undefined;
   /** MBR: marked to be started from. Where absent: as found. */
@@ -93,6 +111,8 @@ export interface Plan {
   readonly partitions: readonly PlannedPartition[];
   /** The extended container of an MBR; `null` for none. Where absent: as found. */
   readonly container?: { readonly start: Sectors; readonly length: Sectors } | null | undefined;
+  /** What was decided about starting; proposed where absent. */
+  readonly start?: StartPlan | undefined;
   /** Ids of runbook steps ticked off. */
   readonly ticked: readonly string[];
   /** Remarks written in the plan's text form, by what they stand at. */
@@ -141,6 +161,13 @@ export const PlannedPartitionSchema = z.strictObject({
   label: z.string().max(255),
   name: z.string().max(72),
   mountPoint: z.string().max(255),
+  subvolumes: z
+    .array(z.strictObject({ name: z.string().min(1).max(120), mountPoint: z.string().max(255) }))
+    .max(32)
+    .readonly()
+    .optional(),
+  layer: z.enum(LAYERS).optional(),
+  placeholder: z.boolean().optional(),
   logical: z.boolean().optional(),
   active: z.boolean().optional(),
 });
@@ -167,6 +194,7 @@ export const PlanSchema: z.ZodType<Plan> = z.strictObject({
   found: z.record(z.string().max(60), FoundNoteSchema),
   partitions: z.array(PlannedPartitionSchema).max(MOST.partitions).readonly(),
   container: ContainerSchema.optional(),
+  start: StartPlanSchema.optional(),
   ticked: z.array(z.string().max(120)).max(MOST.ticks).readonly(),
   comments: CommentsSchema.optional(),
 });
@@ -179,6 +207,20 @@ export function partitionOf(plan: Plan, id: PartitionId): PlannedPartition | und
 /** The system of the plan with this id. */
 export function systemOf(plan: Plan, id: SystemId): System | undefined {
   return plan.systems.find((s) => s.id === id);
+}
+
+/** Where a partition is mounted, its subvolumes included, without those that are mounted nowhere. */
+export function mountPointsOf(partition: PlannedPartition): string[] {
+  return [partition.mountPoint, ...(partition.subvolumes ?? []).map((s) => s.mountPoint)].filter(
+    (m) => m !== '',
+  );
+}
+
+/** Whether the content is encrypted, by its own system as found or by a layer that is planned. */
+export function isEncrypted(plan: Plan, partition: PlannedPartition): boolean {
+  const kept = partition.from !== null && partition.treatment === 'keep';
+  if (kept) return plan.found[partition.from]?.encrypted ?? false;
+  return partition.layer === 'luks' || partition.layer === 'luks-lvm';
 }
 
 /** First sector after the span. */

@@ -108,6 +108,7 @@ test('rehearsed over random disks and plans: the plan is reached, and power off 
   );
   expect(seen.moments).toBeGreaterThan(5000);
   expect(seen.exposed).toBeGreaterThan(100);
+  expect(seen.aside).toBeGreaterThan(5);
   for (const kind of ['moves', 'containers', 'converted'] as const) expect(seen[kind]).toBeGreaterThan(20);
 });
 

@@ -8,6 +8,7 @@ export {
   systemFrom,
   SystemSchema,
   type Family,
+  type ImageHost,
   type System,
   type SystemId,
   type SystemNeeds,

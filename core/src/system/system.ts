@@ -42,6 +42,16 @@ export interface System extends SystemNeeds {
   /** Of a found one: it goes, or is installed anew. Where absent, it stays as it is. */
   readonly change?: 'retire' | 'reinstall' | undefined;
   readonly purpose: string;
+  /** Held as one image file in a volume of another system; not on partitions of its own. */
+  readonly host?: ImageHost | undefined;
+}
+
+/** Where a hosted system lies. */
+export interface ImageHost {
+  /** Id of the planned partition whose volume holds the file. */
+  readonly partition: string;
+  /** Size of the file, in bytes. */
+  readonly bytes: number;
 }
 
 /** One kind of system that can be added. `source` says where the figures come from. */
@@ -194,4 +204,5 @@ export const SystemSchema = z.strictObject({
   ownSetup: z.boolean(),
   hibernates: z.boolean(),
   clock: z.enum(['utc', 'local']),
+  host: z.strictObject({ partition: z.string().min(1).max(60), bytes: room }).optional(),
 });

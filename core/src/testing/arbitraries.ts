@@ -1,11 +1,14 @@
 import fc from 'fast-check';
 import {
+  boundaryEdit,
   createInGap,
   makeLogicalEdit,
   makePrimaryEdit,
   newPartition,
   newTableEdit,
+  placeLeastMoved,
   plannedGaps,
+  swapOrderEdit,
   type Edit,
   type GapWish,
   type Plan,
@@ -123,6 +126,31 @@ export function anyEdit(plan: Plan, survey: Survey): fc.Arbitrary<Edit> {
         const wish = { role, owners: [], size: size * GIB, at } as const;
         return (gap && createInGap(plan, survey, gap, wish as GapWish)) ?? newTableEdit(plan);
       }),
+    fc.tuple(ids, ids).map(([one, other]) => swapOrderEdit(plan, survey, one, other) ?? newTableEdit(plan)),
+    fc.tuple(fc.nat(8), fc.integer({ min: 1, max: 200 })).map(([i, size]) => {
+      const [left, right] = plan.partitions.slice(i % Math.max(1, plan.partitions.length - 1));
+      if (!left || !right) return newTableEdit(plan);
+      return boundaryEdit(plan, survey, left, right, left.start + mib(size * 300));
+    }),
+    fc.tuple(fc.nat(8), fc.integer({ min: 1, max: 60 })).map(([i, size]) => {
+      const wanted = plan.partitions[i % Math.max(1, plan.partitions.length)];
+      const outcome = wanted && placeLeastMoved(plan, survey, new Map([[wanted.id, mib(size * 1024)]]));
+      return outcome?.ok ? outcome.edit : newTableEdit(plan);
+    }),
+    fc.record({
+      kind: fc.constant('set-loader'),
+      system: fc.constantFrom(...plan.systems.map((s) => s.id), 'system-1'),
+      loader: fc.constantFrom(null, { by: null, place: { kind: 'disk' as const } }),
+    }),
+    fc.record({
+      kind: fc.constant('set-start'),
+      changes: fc.record({ waitSeconds: fc.option(fc.nat(60)) }, { requiredKeys: [] }),
+    }),
+    fc.record({
+      kind: fc.constant('change-system'),
+      system: fc.constantFrom(...plan.systems.map((s) => s.id), 'system-1'),
+      changes: fc.record({ change: fc.constantFrom(null, 'retire', 'reinstall') }),
+    }),
     fc.tuple(ids, fc.boolean()).map(([id, logical]) => {
       const partition = plan.partitions.find((p) => p.id === id);
       if (!partition) return newTableEdit(plan, 'mbr');

@@ -1,3 +1,13 @@
+export {
+  boundaryEdit,
+  boundaryLimits,
+  distributeEdit,
+  fillEdit,
+  halveEdit,
+  placeLeastMoved,
+  swapOrderEdit,
+  type LeastMoved,
+} from './arrange.js';
 export { batch } from './batch.js';
 export { createInGap, placeInGap, type GapWish } from './create-in-gap.js';
 export { newPartition } from './create.js';
@@ -5,5 +15,6 @@ export { noteFoundEdit, undeleteEdit } from './found.js';
 export { freshPartitionId, freshSystemId } from './ids.js';
 export { resizeTo, sizeContextFor, sizeContextForGap, type Held } from './size.js';
 export { makeLogicalEdit, makePrimaryEdit, markActiveEdit } from './slots.js';
-export { removeSystemEdit } from './systems.js';
+export { shareOut, type Share } from './share-out.js';
+export { keepSystemEdit, reinstallEdit, removeSystemEdit, retireEdit } from './systems.js';
 export { newTableEdit } from './table.js';

@@ -1,7 +1,11 @@
+import type { Survey } from '../../survey/index.js';
 import type { System } from '../../system/index.js';
+import type { Role } from '../../table/index.js';
 import type { Edit, SingleEdit } from '../edits/edit.js';
-import type { Plan } from '../plan.js';
+import type { Plan, PlannedPartition } from '../plan.js';
+import { OPEN_START } from '../start-plan.js';
 import { batch } from './batch.js';
+import { undeleteEdit } from './found.js';
 
 /** Takes a system out of the plan: what it was to get is deleted, what it owned alone has no owner. */
 export function removeSystemEdit(plan: Plan, system: System): Edit {
@@ -23,6 +27,82 @@ export function removeSystemEdit(plan: Plan, system: System): Edit {
   return batch(`Take out ${system.name}`, [
     ...planned,
     ...found,
+    ...leaveStart(plan, system),
     { kind: 'remove-system', system: system.id },
+  ]);
+}
+
+/** Takes a system out of the start plan, and what it was to start with it. */
+function leaveStart(plan: Plan, system: System): SingleEdit[] {
+  const { loaders, order } = plan.start ?? OPEN_START;
+  return [
+    ...Object.entries(loaders)
+      .filter(([id, loader]) => id === system.id || loader.by === system.id)
+      .map(([id]): SingleEdit => ({ kind: 'set-loader', system: id, loader: null })),
+    ...(order.includes(system.id)
+      ? [{ kind: 'set-start', changes: { order: order.filter((id) => id !== system.id) } } as const]
+      : []),
+  ];
+}
+
+/** What a system owns alone, as planned. */
+function alone(plan: Plan, system: System): PlannedPartition[] {
+  return plan.partitions.filter((p) => p.owners.length === 1 && p.owners[0] === system.id);
+}
+
+/**
+ * Retires a found system: its own partitions are deleted, it leaves those it shares and the start plan, and it stays in
+ * the list as one that goes, so that its traces on a shared EFI partition are cleared too.
+ */
+export function retireEdit(plan: Plan, system: System): Edit {
+  const own = new Set(alone(plan, system).map((p) => p.id));
+  return batch(`Retire ${system.name}`, [
+    ...plan.partitions
+      .filter((p) => p.owners.includes(system.id))
+      .map((p): SingleEdit =>
+        own.has(p.id)
+          ? { kind: 'remove', partition: p.id }
+          : {
+              kind: 'describe',
+              partition: p.id,
+              changes: { owners: p.owners.filter((owner) => owner !== system.id) },
+            },
+      ),
+    ...leaveStart(plan, system),
+    { kind: 'change-system', system: system.id, changes: { change: 'retire' } },
+  ]);
+}
+
+/** Parts that a new installation makes anew; everything else of a system keeps what it holds. */
+const REMADE_BY_INSTALLATION: readonly Role[] = ['root', 'system', 'boot'];
+
+/** Installs a found system anew: its root and /boot are formatted; home, data and what it shares are kept. */
+export function reinstallEdit(plan: Plan, system: System): Edit {
+  return batch(`Install ${system.name} anew`, [
+    ...alone(plan, system)
+      .filter((p) => REMADE_BY_INSTALLATION.includes(p.role) && p.treatment === 'keep')
+      .map((p): SingleEdit => ({ kind: 'treat', partition: p.id, treatment: 'format' })),
+    { kind: 'change-system', system: system.id, changes: { change: 'reinstall' } },
+  ]);
+}
+
+/** Leaves a found system as it is again; what was deleted or formatted for it is kept once more. */
+export function keepSystemEdit(plan: Plan, survey: Survey, system: System): Edit {
+  const gone = Object.entries(plan.found).filter(
+    ([id, note]) => note.owners.includes(system.id) && !plan.partitions.some((p) => p.from === id),
+  );
+  const formatted = alone(plan, system).filter((p) => p.from !== null && p.treatment === 'format');
+  return batch(`Keep ${system.name}`, [
+    { kind: 'change-system', system: system.id, changes: { change: null } },
+    ...gone.flatMap(([id]) => (undeleteEdit(plan, survey, id) as SingleEdit | undefined) ?? []),
+    ...formatted.map((p): SingleEdit => ({ kind: 'treat', partition: p.id, treatment: 'keep' })),
+    ...plan.partitions
+      .filter((p) => p.from !== null && plan.found[p.from]?.owners.includes(system.id))
+      .filter((p) => !p.owners.includes(system.id))
+      .map((p): SingleEdit => ({
+        kind: 'describe',
+        partition: p.id,
+        changes: { owners: [...p.owners, system.id] },
+      })),
   ]);
 }

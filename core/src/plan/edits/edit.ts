@@ -21,6 +21,8 @@ import {
   TreatSchema,
   type PartitionEdit,
 } from './partition-edits.js';
+import { applyArrange, ArrangeSchema, type ArrangeEdit } from './arrange.js';
+import { applyStartEdit, SetLoaderSchema, SetStartSchema, type StartEdit } from './start-edits.js';
 import { applied, type Applied, type Surveys } from './result.js';
 import {
   applySlotEdit,
@@ -44,7 +46,7 @@ export interface BatchEdit {
   readonly edits: readonly SingleEdit[];
 }
 
-export type SingleEdit = FactEdit | SystemEdit | PartitionEdit | SlotEdit;
+export type SingleEdit = FactEdit | SystemEdit | PartitionEdit | SlotEdit | ArrangeEdit | StartEdit;
 
 /** The only way a plan changes. Small, serialisable; every inverse is in the union too. */
 export type Edit = SingleEdit | BatchEdit;
@@ -69,6 +71,9 @@ const SingleEditSchema = z.discriminatedUnion('kind', [
   SetContainerSchema,
   SetSlotSchema,
   SetActiveSchema,
+  ArrangeSchema,
+  SetLoaderSchema,
+  SetStartSchema,
 ]);
 
 const BatchSchema = z.strictObject({
@@ -109,6 +114,11 @@ export function apply(plan: Plan, edit: Edit, surveys: Surveys): Applied {
     case 'set-slot':
     case 'set-active':
       return applySlotEdit(plan, edit, surveys);
+    case 'arrange':
+      return applyArrange(plan, edit, surveys);
+    case 'set-loader':
+    case 'set-start':
+      return applyStartEdit(plan, edit);
     case 'batch':
       return applyBatch(plan, edit, surveys);
   }
@@ -121,7 +131,7 @@ function applyBatch(plan: Plan, batch: BatchEdit, surveys: Surveys): Applied {
     const result = apply(current, edit, surveys);
     if (!result.ok) return result;
     current = result.plan;
-    back.unshift(result.inverse as SingleEdit);
+    back.unshift(...(result.inverse.kind === 'batch' ? result.inverse.edits : [result.inverse]));
   }
   return applied(current, { kind: 'batch', title: batch.title, edits: back });
 }

@@ -38,6 +38,13 @@ export function refuseNames(candidate: PlannedPartition): Refusal | undefined {
   return undefined;
 }
 
+/** Only btrfs has subvolumes; each has a name of its own. */
+export function refuseSubvolumes({ subvolumes = [], fileSystem, id }: PlannedPartition): Refusal | undefined {
+  if (subvolumes.length > 0 && fileSystem !== 'btrfs') return { code: 'no-subvolumes', content: fileSystem };
+  const twice = subvolumes.find((s, i) => subvolumes.findIndex((t) => t.name === s.name) !== i);
+  return twice && { code: 'subvolume-twice', partition: id, name: twice.name };
+}
+
 export function refuseFull(plan: Plan): Refusal | undefined {
   return plan.partitions.length >= ENTRY_COUNT ? { code: 'table-full', most: ENTRY_COUNT } : undefined;
 }
@@ -129,6 +136,7 @@ export function refuseRewrite(before: Plan, after: Plan, survey: Survey): PartRe
     const asFound = found && { ...p, start: found.start, length: found.length };
     const refusal =
       refuseNames(p) ??
+      refuseSubvolumes(p) ??
       (moved && !asFound ? refuseStart(survey, p.start) : undefined) ??
       (moved && asFound && p.treatment === 'keep' ? refuseChange(after, survey, asFound, p) : undefined);
     if (refusal) return { partition: p.id, refusal };

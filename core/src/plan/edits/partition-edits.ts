@@ -11,6 +11,7 @@ import {
   refuseOwners,
   refusePlace,
   refuseStart,
+  refuseSubvolumes,
   withoutPartition,
   withPartition,
 } from './geometry.js';
@@ -53,6 +54,9 @@ export const DescribeSchema = z.strictObject({
     label: true,
     name: true,
     mountPoint: true,
+    subvolumes: true,
+    layer: true,
+    placeholder: true,
   }).partial(),
 });
 /** Puts a partition back as it once was; the way back of the edits above. Only its place is judged. */
@@ -137,6 +141,7 @@ function create(plan: Plan, { partition }: Create, survey: Survey): Applied {
     () => refuseFull(plan),
     () => (surveyed ? undefined : refuseStart(survey, partition.start)),
     () => refuseNames(partition),
+    () => refuseSubvolumes(partition),
     () => refusePlace(plan, survey, partition),
   ]);
   return refusal
@@ -196,6 +201,7 @@ function describe(plan: Plan, { changes }: Describe, partition: PlannedPartition
   return settle(plan, survey, partition, after, [
     () => refuseOwners(plan, after.owners),
     () => refuseNames(after),
+    () => refuseSubvolumes(after),
   ]);
 }
 

@@ -39,6 +39,11 @@ export type Refusal =
   | { readonly code: 'style-needs-new-table'; readonly style: TableStyle }
   | { readonly code: 'table-full'; readonly most: number }
   | { readonly code: 'name-too-long'; readonly field: 'label' | 'name'; readonly most: number }
+  | { readonly code: 'no-subvolumes'; readonly content: VolumeKind }
+  | { readonly code: 'subvolume-twice'; readonly partition: string; readonly name: string }
+  | { readonly code: 'no-such-host'; readonly id: string }
+  | { readonly code: 'starts-itself' }
+  | { readonly code: 'system-starts'; readonly id: string }
   | { readonly code: 'not-found-again'; readonly id: string }
   | { readonly code: 'system-owns'; readonly partitions: readonly string[] };
 
@@ -106,6 +111,16 @@ export function refusalInWords(refusal: Refusal, sectorBytes: number): string {
       return `The table holds ${refusal.most} partitions, and all are taken.`;
     case 'name-too-long':
       return `That ${refusal.field} is too long: at most ${refusal.most} characters.`;
+    case 'no-subvolumes':
+      return `Only btrfs has subvolumes; this is ${volumeName(refusal.content)}. Take them away first, or format it as btrfs.`;
+    case 'subvolume-twice':
+      return `There are two subvolumes “${refusal.name}”. Each needs a name of its own.`;
+    case 'system-starts':
+      return 'The start plan still names this system. Take it out of there first.';
+    case 'starts-itself':
+      return 'A system cannot be started by its own loader through itself: give it an entry of its own.';
+    case 'no-such-host':
+      return 'The partition that is to hold the image is not in the plan.';
     case 'not-found-again':
       return 'A partition that is not on the disk cannot be kept.';
     case 'system-owns':

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { SystemSchema } from '../../system/index.js';
 import { systemOf, type Plan } from '../plan.js';
+import { OPEN_START } from '../start-plan.js';
 import { applied, refused, type Applied } from './result.js';
 
 /** Adds a system at a place in the list (the end where absent); the place also gives its colour. */
@@ -9,11 +10,14 @@ export const AddSystemSchema = z.strictObject({
   system: SystemSchema,
   at: z.int().nonnegative().optional(),
 });
-/** Changes some of a system's facts; absent ones stay. */
+/** Changes some of a system's facts; absent ones stay, and `null` takes away what can be absent. */
 export const ChangeSystemSchema = z.strictObject({
   kind: z.literal('change-system'),
   system: z.string().min(1).max(40),
-  changes: SystemSchema.omit({ id: true }).partial(),
+  changes: SystemSchema.omit({ id: true }).partial().extend({
+    change: SystemSchema.shape.change.nullable(),
+    host: SystemSchema.shape.host.nullable(),
+  }),
 });
 /** Takes a system out of the plan; refused while it owns a partition, as found or planned. */
 export const RemoveSystemSchema = z.strictObject({
@@ -38,11 +42,15 @@ export function applySystemEdit(plan: Plan, edit: SystemEdit): Applied {
       const system = systemOf(plan, edit.system);
       if (!system) return refused({ code: 'no-such-system', id: edit.system });
       const given = Object.fromEntries(Object.entries(edit.changes).filter(([, v]) => v !== undefined));
+      const host = edit.changes.host?.partition;
+      if (host !== undefined && !plan.partitions.some((p) => p.id === host))
+        return refused({ code: 'no-such-host', id: host });
       const before = Object.fromEntries(
-        Object.keys(given).map((key) => [key, system[key as keyof typeof system]]),
+        Object.keys(given).map((key) => [key, system[key as keyof typeof system] ?? null]),
       );
+      const changes = Object.fromEntries(Object.entries(given).map(([key, v]) => [key, v ?? undefined]));
       return applied(
-        { ...plan, systems: plan.systems.map((s) => (s.id === edit.system ? { ...s, ...given } : s)) },
+        { ...plan, systems: plan.systems.map((s) => (s.id === edit.system ? { ...s, ...changes } : s)) },
         { kind: 'change-system', system: edit.system, changes: before },
       );
     }
@@ -59,6 +67,9 @@ function removeSystem(plan: Plan, id: string): Applied {
   const found = Object.entries(plan.found).flatMap(([key, note]) => (note.owners.includes(id) ? [key] : []));
   if (planned.length + found.length > 0)
     return refused({ code: 'system-owns', partitions: [...new Set([...planned, ...found])] });
+  const { loaders, order } = plan.start ?? OPEN_START;
+  if (id in loaders || order.includes(id) || Object.values(loaders).some((l) => l.by === id))
+    return refused({ code: 'system-starts', id });
   return applied(
     { ...plan, systems: plan.systems.filter((s) => s.id !== id) },
     { kind: 'add-system', system, at },

@@ -44,6 +44,12 @@ export function editTitle(edit: Edit, plan: Plan): string {
       return `${edit.treatment === 'keep' ? 'Keep' : 'Format'} ${partition(edit.partition)}`;
     case 'describe':
       return `Change ${partition(edit.partition)}`;
+    case 'arrange':
+      return 'Change of places';
+    case 'set-loader':
+      return `How ${system(edit.system)} is started`;
+    case 'set-start':
+      return 'Order of starting';
     case 'set-container':
       return 'Change of the extended container';
     case 'set-slot':

@@ -1,0 +1,252 @@
+import { alignDown, alignUp, sectors, type Sectors } from '../../quantity/index.js';
+import type { Survey } from '../../survey/index.js';
+import { VOLUME_TRAITS } from '../../volume/index.js';
+import type { ArrangeEdit } from '../edits/arrange.js';
+import { floorOf, usedOf } from '../floor.js';
+import { alignmentSectors, plannedArea, roomAround, type Span } from '../layout.js';
+import { packLeastMoved, type Packing, type PackPart } from '../packing.js';
+import { endOf, isEncrypted, partitionOf, type Plan, type PlannedPartition } from '../plan.js';
+import { isLogical, plannedContainer } from '../slots/index.js';
+import { shareOut, type Share } from './share-out.js';
+
+type Place = ArrangeEdit['places'][number];
+
+const arrange = (places: readonly Place[]): ArrangeEdit => ({ kind: 'arrange', places });
+const place = (p: PlannedPartition, start: number, length: number): Place => ({
+  partition: p.id,
+  start: sectors(start),
+  length: sectors(length),
+});
+
+/** Sectors that must stay free between two neighbours: a record stands before every logical. */
+function between(plan: Plan, survey: Survey, right: PlannedPartition): number {
+  return isLogical(plan, survey, right) ? alignmentSectors(survey.disk.sectorBytes) : 0;
+}
+
+/** Where the border of two neighbours can lie: `[least, most]`, in sectors, on whole MiB. */
+export function boundaryLimits(
+  plan: Plan,
+  survey: Survey,
+  left: PlannedPartition,
+  right: PlannedPartition,
+): { least: Sectors; most: Sectors } {
+  const step = alignmentSectors(survey.disk.sectorBytes);
+  const least = (p: PlannedPartition) => {
+    const floor = floorOf(plan, survey, p);
+    return Math.max(
+      step,
+      Math.ceil((floor?.bytes ?? p.length * survey.disk.sectorBytes) / survey.disk.sectorBytes),
+    );
+  };
+  return {
+    least: sectors(Math.min(endOf(left), alignUp(left.start + least(left), step))),
+    most: sectors(Math.max(endOf(left), alignDown(endOf(right) - least(right), step))),
+  };
+}
+
+/**
+ * Moves the border of two neighbours to a sector: the left one ends there and the right one begins there, any gap
+ * between them closed. The start of the right one moves, and its data travels where it is kept.
+ */
+export function boundaryEdit(
+  plan: Plan,
+  survey: Survey,
+  left: PlannedPartition,
+  right: PlannedPartition,
+  at: number,
+): ArrangeEdit {
+  const border = alignUp(at, alignmentSectors(survey.disk.sectorBytes));
+  const start = border + between(plan, survey, right);
+  return arrange([
+    place(left, left.start, Math.max(0, border - left.start)),
+    place(right, start, Math.max(0, endOf(right) - start)),
+  ]);
+}
+
+/** Lets two partitions trade their places in the order; what lies between them slides along. */
+export function swapOrderEdit(
+  plan: Plan,
+  survey: Survey,
+  one: string,
+  other: string,
+): ArrangeEdit | undefined {
+  const indices = [one, other]
+    .map((id) => plan.partitions.findIndex((p) => p.id === id))
+    .sort((a, b) => a - b);
+  const [from, to] = indices as [number, number];
+  if (from < 0 || from === to) return undefined;
+  const row = plan.partitions.slice(from, to + 1);
+  const first = row[0]!;
+  const swapped = [row.at(-1)!, ...row.slice(1, -1), first];
+  const step = alignmentSectors(survey.disk.sectorBytes);
+  const gaps = row.slice(1).map((p, i) => p.start - endOf(row[i]!));
+  let at: number = first.start;
+  return arrange(
+    swapped.map((p, i) => {
+      const start = i === 0 && p.start === at ? at : alignUp(at, step);
+      at = start + p.length + (gaps[i] ?? 0);
+      return place(p, start, p.length);
+    }),
+  );
+}
+
+/** Lets a partition take all the room beside it; where it is kept, only behind it, since before it its data would travel. */
+export function fillEdit(plan: Plan, survey: Survey, partition: PlannedPartition): ArrangeEdit {
+  const room = roomAround(plan, survey, partition.id);
+  const kept = partition.from !== null && partition.treatment === 'keep';
+  const step = alignmentSectors(survey.disk.sectorBytes);
+  const start = kept ? partition.start : alignUp(partition.start - room.before, step);
+  return arrange([place(partition, start, endOf(partition) + room.after - start)]);
+}
+
+/** Shrinks a partition to half of what it and the gap behind it take, or to its floor where that is more. */
+export function halveEdit(plan: Plan, survey: Survey, partition: PlannedPartition): ArrangeEdit {
+  const { sectorBytes } = survey.disk;
+  const step = alignmentSectors(sectorBytes);
+  const whole = partition.length + roomAround(plan, survey, partition.id).after;
+  const floor = Math.ceil((floorOf(plan, survey, partition)?.bytes ?? 0) / sectorBytes);
+  const end = alignUp(partition.start + Math.max(whole / 2, floor), step);
+  return arrange([place(partition, partition.start, end - partition.start)]);
+}
+
+/**
+ * Shares the room of neighbours out anew, by weight, with the least and most of each; what the plan would refuse to
+ * shrink further counts into its least. `undefined` where the least sizes are more than the room, or they do not all
+ * stand side by side.
+ */
+export function distributeEdit(
+  plan: Plan,
+  survey: Survey,
+  wishes: ReadonlyMap<string, Share>,
+): ArrangeEdit | undefined {
+  const indices = plan.partitions.flatMap((p, i) => (wishes.has(p.id) ? [i] : []));
+  const [first, last] = [indices[0], indices.at(-1)];
+  if (first === undefined || last === undefined || last - first + 1 !== wishes.size) return undefined;
+  const row = plan.partitions.slice(first, last + 1);
+  if (row.some((p) => isLogical(plan, survey, p) !== isLogical(plan, survey, row[0]!))) return undefined;
+  const step = alignmentSectors(survey.disk.sectorBytes);
+  const start = row[0]!.start;
+  const end = endOf(row.at(-1)!) + roomAround(plan, survey, row.at(-1)!.id).after;
+  const records = row.slice(1).reduce((sum, p) => sum + between(plan, survey, p), 0);
+  const lost = alignUp(start, step) - start;
+  const lengths = shareOut(
+    end - start - lost - records,
+    row.map((p) => {
+      const wish = wishes.get(p.id)!;
+      const floor = Math.ceil((floorOf(plan, survey, p)?.bytes ?? 0) / survey.disk.sectorBytes);
+      return { ...wish, least: Math.max(wish.least, floor, step) };
+    }),
+    step,
+  );
+  if (!lengths) return undefined;
+  let at: number = start;
+  return arrange(
+    row.map((p, i) => {
+      const from = i === 0 ? start : alignUp(at + between(plan, survey, p), step);
+      const length = i === 0 ? lengths[i]! + lost : lengths[i]!;
+      at = from + length;
+      return place(p, from, length);
+    }),
+  );
+}
+
+export type LeastMoved =
+  | { readonly ok: true; readonly edit: ArrangeEdit; readonly packing: Packing }
+  | { readonly ok: false; readonly shortBy: Sectors };
+
+/**
+ * Gives partitions the lengths wished for, in the order they have, and moves the least data for it: neighbours slide
+ * where they must. What cannot move stays, and divides the room; logicals keep to their container.
+ */
+export function placeLeastMoved(
+  plan: Plan,
+  survey: Survey,
+  lengths: ReadonlyMap<string, Sectors>,
+): LeastMoved {
+  const { sectorBytes } = survey.disk;
+  const step = alignmentSectors(sectorBytes);
+  const places: Place[] = [];
+  const sum = { starts: [] as Sectors[], movedBytes: 0, moves: 0, exposedBytes: 0 };
+  for (const { row, room } of rowsOf(plan, survey)) {
+    if (!row.some((p) => lengths.has(p.id))) continue;
+    const lead = (p: PlannedPartition) => between(plan, survey, p);
+    const outcome = packLeastMoved(
+      row.map((p): PackPart => packPart(plan, survey, p, lengths.get(p.id) ?? p.length, lead(p))),
+      { ...room, step },
+    );
+    if (!outcome.ok) return outcome;
+    const { packing } = outcome;
+    row.forEach((p, i) => {
+      const start = packing.starts[i]! + lead(p);
+      const length = lengths.get(p.id) ?? p.length;
+      if (start !== p.start || length !== p.length) places.push(place(p, start, length));
+    });
+    sum.movedBytes += packing.movedBytes;
+    sum.moves += packing.moves;
+    sum.exposedBytes += packing.exposedBytes;
+  }
+  return { ok: true, edit: arrange(places), packing: sum };
+}
+
+/** What a part is to the packing: with the sectors before it for its record, where it is a logical. */
+function packPart(plan: Plan, survey: Survey, p: PlannedPartition, length: number, lead: number): PackPart {
+  const found = survey.partitions.find((f) => f.id === p.from);
+  const kept =
+    found !== undefined && p.treatment === 'keep' && VOLUME_TRAITS[p.fileSystem].move !== 'recreate';
+  const used = kept ? usedOf(plan, survey, found.id)?.bytes : undefined;
+  return {
+    id: p.id,
+    length: sectors(length + lead),
+    now: kept ? { start: sectors(found.start - lead), length: sectors(found.length + lead) } : null,
+    dataBytes: kept ? (used ?? found.length * survey.disk.sectorBytes) : 0,
+  };
+}
+
+/** Partitions that can slide, in rows between what cannot, each with its room. */
+function rowsOf(
+  plan: Plan,
+  survey: Survey,
+): { row: PlannedPartition[]; room: { first: Sectors; end: Sectors } }[] {
+  const container = plannedContainer(plan, survey);
+  const area = plannedArea(plan, survey);
+  const logical = (p: PlannedPartition) => isLogical(plan, survey, p);
+  const worlds = [
+    {
+      parts: plan.partitions.filter((p) => !logical(p)),
+      fixed: container ? [container] : [],
+      first: area.first,
+      end: area.end,
+    },
+    ...(container
+      ? [
+          {
+            parts: plan.partitions.filter(logical),
+            fixed: [],
+            first: container.start,
+            end: sectors(endOf(container)),
+          },
+        ]
+      : []),
+  ];
+  return worlds.flatMap(({ parts, fixed, first, end }) => {
+    const walls: Span[] = [...fixed, ...parts.filter((p) => !canSlide(plan, survey, p))].sort(
+      (a, b) => a.start - b.start,
+    );
+    const starts = [first, ...walls.map((w) => sectors(endOf(w)))];
+    return starts.map((from, i) => {
+      const to = walls[i]?.start ?? end;
+      const row = parts.filter((p) => !walls.includes(p) && p.start >= from && endOf(p) <= to);
+      return { row, room: { first: from, end: to } };
+    });
+  });
+}
+
+/** Whether the plan would let its start move. */
+function canSlide(plan: Plan, survey: Survey, p: PlannedPartition): boolean {
+  if (p.from === null || p.treatment === 'format') return true;
+  return (
+    !isEncrypted(plan, p) &&
+    VOLUME_TRAITS[p.fileSystem].move !== 'no' &&
+    partitionOf(plan, p.id) !== undefined
+  );
+}

@@ -1,0 +1,84 @@
+import { z } from 'zod';
+import { alignUp, sectors } from '../../quantity/index.js';
+import type { Survey } from '../../survey/index.js';
+import { alignmentSectors, plannedArea } from '../layout.js';
+import { ContainerSchema, partitionOf, type Plan, type PlannedPartition } from '../plan.js';
+import { refuseChange, refuseLayout } from './geometry.js';
+import type { Refusal } from './refusal.js';
+import { applied, refused, surveyOf, type Applied, type Surveys } from './result.js';
+
+const lba = z
+  .int()
+  .nonnegative()
+  .transform((n) => sectors(n));
+
+/**
+ * Gives several partitions their places at once: neighbours that share a border, partitions that trade places, a row
+ * that is shared out anew. The extended container may change with them. `way: 'back'` is the inverse: only the places
+ * themselves are judged.
+ */
+export const ArrangeSchema = z.strictObject({
+  kind: z.literal('arrange'),
+  places: z
+    .array(z.strictObject({ partition: z.string().min(1).max(60), start: lba, length: lba }))
+    .max(256)
+    .readonly(),
+  container: z.union([ContainerSchema, z.literal('as found')]).optional(),
+  way: z.literal('back').optional(),
+});
+
+export type ArrangeEdit = z.infer<typeof ArrangeSchema>;
+
+export function applyArrange(plan: Plan, edit: ArrangeEdit, surveys: Surveys): Applied {
+  const survey = surveyOf(plan, surveys);
+  if (!survey) return refused({ code: 'no-survey' });
+  const places = new Map(edit.places.map((p) => [p.partition, p]));
+  const stranger = [...places.keys()].find((id) => !partitionOf(plan, id));
+  if (stranger !== undefined) return refused({ code: 'no-such-partition', id: stranger });
+  const { container } = edit;
+  const next: Plan = {
+    ...plan,
+    ...(container === undefined ? {} : { container: container === 'as found' ? undefined : container }),
+    partitions: plan.partitions
+      .map((p) => {
+        const place = places.get(p.id);
+        return place ? { ...p, start: place.start, length: place.length } : p;
+      })
+      .sort((a, b) => a.start - b.start),
+  };
+  const refusal = refuseArranged(plan, next, survey, edit) ?? refuseLayout(next, survey);
+  if (refusal) return refused(refusal);
+  const back = [...places.keys()].map((id) => {
+    const { start, length } = partitionOf(plan, id)!;
+    return { partition: id, start, length };
+  });
+  return applied(next, {
+    kind: 'arrange',
+    places: back,
+    ...(container === undefined ? {} : { container: plan.container ?? asFound(plan) }),
+    way: 'back',
+  });
+}
+
+/** `null` is no container; a container that was never decided on is the one found. */
+const asFound = (plan: Plan) => (plan.container === null ? null : ('as found' as const));
+
+function refuseArranged(before: Plan, after: Plan, survey: Survey, edit: ArrangeEdit): Refusal | undefined {
+  if (edit.way === 'back') return undefined;
+  const step = alignmentSectors(survey.disk.sectorBytes);
+  for (const { partition: id, start } of edit.places) {
+    const [was, is] = [partitionOf(before, id)!, partitionOf(after, id)!];
+    if (is.start !== was.start && start % step !== 0 && !isAsFound(survey, is))
+      return { code: 'not-aligned', nearestStart: sectors(alignUp(start, step)) };
+    if (is.length < 1) return { code: 'too-small', nearest: sectors(step) };
+    const refusal = refuseChange(after, survey, was, is);
+    if (refusal) return refusal;
+  }
+  const area = plannedArea(after, survey);
+  const outside = after.partitions.some((p) => p.start < area.first || p.start + p.length > area.end);
+  return outside ? { code: 'outside', first: area.first, end: area.end } : undefined;
+}
+
+function isAsFound(survey: Survey, { from, start }: PlannedPartition): boolean {
+  return survey.partitions.some((p) => p.id === from && p.start === start);
+}
