@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { apply, endOf, isLogical, noteFoundEdit, plannedContainer, type Plan } from '../plan/index.js';
 import { GIB } from '../quantity/index.js';
-import { procedureFor, type Step } from '../sequence/index.js';
+import { procedureFor, wayBack, type Step } from '../sequence/index.js';
 import type { Survey } from '../survey/index.js';
 import { anyStyledDisk, walk } from '../testing/arbitraries.js';
 import { drawn, edited, gib, mib, planOn, surveysOf } from '../testing/builders.js';
-import { ModelDisk, rehearse, type Moment } from './index.js';
+import { ModelDisk, rehearse, rehearseBack, type Moment } from './index.js';
 
 describe('the model disk', () => {
   const anyOp = fc.record({
@@ -80,6 +80,7 @@ test('rehearsed over random disks and plans: the plan is reached, and power off 
         const lengths = steps.flatMap((s) => (s.copy ? [s.copy.sectors] : []));
         const { table, lost, fault } = rehearse(plan, survey, steps, {
           piece: Math.max(2048, Math.floor(Math.max(0, ...lengths) / 37)),
+          moments: 100,
           onMoment: (moment) => {
             seen.moments += 1;
             const expected = expectedAt(moment, byId);
@@ -104,7 +105,7 @@ test('rehearsed over random disks and plans: the plan is reached, and power off 
         return plan;
       });
     }),
-    { numRuns: 250 },
+    { numRuns: 250, endOnFailure: true },
   );
   expect(seen.moments).toBeGreaterThan(5000);
   expect(seen.exposed).toBeGreaterThan(100);
@@ -126,6 +127,44 @@ function count(
     if (kind === 'convert-table') seen.converted += 1;
   }
 }
+
+test('from every point the way back restores the disk as found, but for what it says is lost', () => {
+  const seen = { points: 0, losses: 0, deletedAndBack: 0, converted: 0 };
+  fc.assert(
+    fc.property(anyStyledDisk, fc.nat(), fc.nat(), (survey, seed, point) => {
+      walk(survey, seed, 12, (before, edit) => {
+        const result = apply(before, edit, surveysOf(survey));
+        if (!result.ok) return before;
+        const { plan } = result;
+        const steps = stepsOf(plan, survey) ?? [];
+        const done = steps.slice(0, point % (steps.length + 1));
+        const { steps: back, losses } = wayBack(plan, survey, steps, done.length);
+        const { table, disk } = rehearseBack(plan, survey, done, back);
+        const listed = [...table.entries].map(([id, { span, logical }]) => [
+          id,
+          span.start,
+          span.length,
+          logical,
+        ]);
+        const found = survey.partitions.map((p) => [p.id, p.start, p.length, p.logical ?? false]);
+        expect(listed.sort()).toEqual(found.sort());
+        const lost = new Set(losses.map((l) => l.found));
+        for (const p of survey.partitions) {
+          const isSwap = plan.found[p.id]!.kind === 'swap';
+          if (!isSwap) expect([p.id, disk.holds(p.id, p.start, p.length)]).toEqual([p.id, !lost.has(p.id)]);
+          if (!lost.has(p.id) && done.some((s) => s.kind === 'delete' && s.found === p.id))
+            seen.deletedAndBack += 1;
+        }
+        seen.points += 1;
+        seen.losses += lost.size;
+        if (done.some((s) => s.kind === 'convert-table')) seen.converted += 1;
+        return plan;
+      });
+    }),
+    { numRuns: 250, endOnFailure: true },
+  );
+  for (const count of Object.values(seen)) expect(count).toBeGreaterThan(3);
+});
 
 describe('a wrong order', () => {
   const survey = drawn(100, ['20GiB ext4', '20GiB ext4']);

@@ -24,9 +24,13 @@ export interface Rehearsed {
   readonly disk: ModelDisk;
 }
 
-/** How a rehearsal is watched: the piece in which it copies, in sectors, and who looks after each. */
+/**
+ * How a rehearsal is watched: the longest piece in which it copies, in sectors, how many moments of a copy are looked at
+ * at the most (all where absent), and who looks.
+ */
 export interface Watch {
   readonly piece?: number | undefined;
+  readonly moments?: number | undefined;
   readonly onMoment?: ((moment: Moment) => void) | undefined;
 }
 
@@ -41,6 +45,24 @@ export function rehearse(plan: Plan, survey: Survey, steps: readonly Step[], wat
     if (fault) return { ...rehearsal.end(), fault: { step: step.id, fault } };
   }
   return { ...rehearsal.end(), fault: undefined };
+}
+
+/**
+ * Carries steps out, and then the way back from there, each of which undoes the one with its id. The disk that comes of
+ * it is to be compared with the one that was found.
+ */
+export function rehearseBack(
+  plan: Plan,
+  survey: Survey,
+  done: readonly Step[],
+  back: readonly Step[],
+): Omit<Rehearsed, 'fault' | 'lost'> {
+  const rehearsal = new Rehearsal(plan, survey, {});
+  for (const step of done) rehearsal.carryOut(step);
+  const byId = new Map(done.map((s) => [`back:${s.id}`, s]));
+  for (const step of back) rehearsal.undo(byId.get(step.id)!, step);
+  const { table, disk } = rehearsal.end();
+  return { table, disk };
 }
 
 class Rehearsal {
@@ -92,6 +114,12 @@ class Rehearsal {
     return fault;
   }
 
+  undo(done: Step, back: Step): void {
+    if (back.copy) this.copy(back.copy, back);
+    this.table.undo(done);
+    if (done.kind === 'shrink' || done.kind === 'grow') this.changeFileSystem(back, back.after!.length);
+  }
+
   /** A file system that is shrunk or grown keeps its first sectors; until it is done nothing in it can be relied on. */
   private changeFileSystem(step: Step, size: number): void {
     this.inChange.add(step.found!);
@@ -107,12 +135,13 @@ class Rehearsal {
   private copy(copy: Copy, step: Step): void {
     const longest = pieceOf(copy);
     const piece = Math.min(longest, this.watch.piece ?? longest);
-    for (let done = 0; done < copy.sectors;) {
+    const stride = Math.ceil(copy.sectors / piece / (this.watch.moments ?? Infinity)) || 1;
+    for (let done = 0, n = 1; done < copy.sectors; n++) {
       const length = Math.min(piece, copy.sectors - done);
       const offset = copy.direction === 'forward' ? done : copy.sectors - done - length;
       this.disk.copy(copy.from + offset, copy.to + offset, length);
       done += length;
-      this.look(step, done, false);
+      if (n % stride === 0) this.look(step, done, false);
     }
   }
 

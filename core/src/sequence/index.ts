@@ -13,3 +13,4 @@ export {
   type Step,
   type StepKind,
 } from './step.js';
+export { lossesOf, wayBack, type Loss, type WayBack } from './way-back.js';

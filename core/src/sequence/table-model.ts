@@ -1,5 +1,5 @@
 import { endOf, isLogical, MBR_SLOTS, plannedArea, type Area, type Plan, type Span } from '../plan/index.js';
-import { containerIn, type Survey } from '../survey/index.js';
+import { containerIn, type Survey, type SurveyPartition } from '../survey/index.js';
 import { ENTRY_COUNT, type TableStyle } from '../table/index.js';
 import type { Step } from './step.js';
 
@@ -30,8 +30,7 @@ export class TableModel {
     this.area = style === 'none' ? plannedArea(plan, survey) : { first: firstUsable, end: usableEnd };
     const container = containerIn(survey);
     this.container = container ? { start: container.start, length: container.length } : null;
-    for (const p of survey.partitions)
-      this.entries.set(p.id, { span: p, logical: style === 'mbr' && (p.logical ?? false) });
+    for (const p of survey.partitions) this.entries.set(p.id, this.entryOf(p));
   }
 
   /** Writes the table as the step leaves it, and says what is wrong with it then. */
@@ -68,6 +67,66 @@ export class TableModel {
       default:
         return undefined;
     }
+  }
+
+  /** Writes the table as it was before the step. */
+  undo(step: Step): void {
+    const { found, partition, before, kind } = step;
+    switch (kind) {
+      case 'new-table':
+        this.beAsFound();
+        for (const p of this.survey.partitions) this.entries.set(p.id, this.entryOf(p));
+        return;
+      case 'convert-table':
+        this.beAsFound();
+        for (const p of this.survey.partitions) if (this.entries.has(p.id)) this.relistAsFound(p.id);
+        return;
+      case 'delete': {
+        const p = this.survey.partitions.find((q) => q.id === found)!;
+        this.entries.set(
+          p.id,
+          this.style === this.survey.disk.style ? this.entryOf(p) : { span: p, logical: false },
+        );
+        return;
+      }
+      case 'create':
+        this.entries.delete(partition!);
+        return;
+      case 'shrink':
+      case 'move':
+      case 'move-aside':
+      case 'grow':
+        this.entries.set(found!, { ...this.entries.get(found!)!, span: before! });
+        return;
+      case 'relist':
+        for (const id of this.entries.keys()) this.relistAsFound(id);
+        this.container = before;
+        return;
+      case 'create-container':
+      case 'grow-container':
+      case 'shrink-container':
+      case 'delete-container':
+        this.container = before;
+        return;
+    }
+  }
+
+  private beAsFound(): void {
+    const { style, firstUsable, usableEnd } = this.survey.disk;
+    const container = containerIn(this.survey);
+    this.style = style;
+    this.area = { first: firstUsable, end: usableEnd };
+    this.container = container ? { start: container.start, length: container.length } : null;
+  }
+
+  private entryOf(p: SurveyPartition): Entry {
+    return { span: p, logical: this.survey.disk.style === 'mbr' && (p.logical ?? false) };
+  }
+
+  private relistAsFound(id: string): void {
+    const p = this.survey.partitions.find((q) => q.id === id);
+    const entry = this.entries.get(id);
+    if (p && entry) this.entries.set(id, { ...entry, logical: this.entryOf(p).logical });
   }
 
   private become(): void {
