@@ -80,7 +80,7 @@ describe('verdicts', () => {
     ]);
     const [way] = waysOut(wrong, gpt);
     expect(way).toMatchObject({ id: 'medium-start', loss: 0 });
-    expect(waysOut(edited(wrong, gpt, adoptWay(wrong, way!)!), gpt)).toEqual([]);
+    expect(waysOut(edited(wrong, gpt, adoptWay(wrong, way!)), gpt)).toEqual([]);
   });
 
   test('an installed system is stranded by a switch of mode', () => {
@@ -123,7 +123,7 @@ describe('ways out of a mismatch', () => {
   });
 
   test('the first way makes everything fit', () => {
-    const adopted = edited(curlew, four, adoptWay(curlew, waysOut(curlew, four)[0]!)!);
+    const adopted = edited(curlew, four, adoptWay(curlew, waysOut(curlew, four)[0]!));
     expect(verdictsOf(adopted).map((v) => v.level)).toEqual(['fits']);
   });
 

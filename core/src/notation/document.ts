@@ -9,7 +9,8 @@ import {
 import { oneString } from './fields.js';
 import { linesOf, NotationFault, quoted, type Line, type NotationError, type Text } from './lines.js';
 import { MACHINE_KEYWORDS, machineLines, readMachineLine } from './machine.js';
-import { PLAN_KEYWORDS, planLines, PlanReader } from './plan.js';
+import { planLines } from './plan-lines.js';
+import { PLAN_KEYWORDS, PlanReader } from './plan.js';
 import { END, remark, Remarks, withRemarks } from './remarks.js';
 import { SURVEY_KEYWORDS, surveyLines, SurveyReader } from './survey.js';
 

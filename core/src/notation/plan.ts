@@ -5,102 +5,35 @@ import {
   endOf,
   floorOf,
   plannedArea,
+  LAYERS,
+  OPEN_START,
   ROLES,
   usedOf,
   type FoundNote,
+  type LoaderPlace,
   type Plan,
   type PlannedPartition,
+  type Subvolume,
 } from '../plan/index.js';
-import {
-  ALIGNMENT_BYTES,
-  alignUp,
-  bytes,
-  formatExact,
-  sectors,
-  sectorsToHold,
-  type Sectors,
-} from '../quantity/index.js';
-import type { Comments, Survey, SurveyPartition } from '../survey/index.js';
-import type { System } from '../system/index.js';
+import { ALIGNMENT_BYTES, alignUp, bytes, sectors, sectorsToHold, type Sectors } from '../quantity/index.js';
+import type { Survey, SurveyPartition } from '../survey/index.js';
 import { VOLUME_KINDS } from '../volume/index.js';
 import { NOTHING_KNOWN } from './context.js';
-import { choice, Fields, oneString, sizeIn } from './fields.js';
-import { quoted, stringsIn, type Line, type Text } from './lines.js';
-import { withRemarks, type Remarks } from './remarks.js';
-import { readSystem, systemLine } from './system.js';
+import { choice, Fields, oneString, sizeIn, wholeNumber } from './fields.js';
+import { stringsIn, type Line, type Text } from './lines.js';
+import type { Remarks } from './remarks.js';
+import { readSystem } from './system.js';
 
-/** The lines of a plan, remarks included: target, systems, notes, planned partitions, ticks. */
-export function planLines(plan: Plan, survey: Survey | undefined, comments: Comments | undefined): string[] {
-  const put = (anchor: string, fields: readonly string[]) => withRemarks(comments, anchor, fields.join(', '));
-  const { mode, style, table } = plan.target;
-  const ownersOf = (owners: readonly string[]) =>
-    owners.length === 0
-      ? []
-      : [`owners ${owners.map((id) => quoted(ownerName(plan.systems, id))).join(' ')}`];
-  const sectorBytes = survey?.disk.sectorBytes ?? 512;
-  return [
-    ...put('plan', [`plan ${mode}`, `table ${style}`, table]),
-    ...(plan.container === undefined ? [] : put('extended', extendedFields(plan.container, sectorBytes))),
-    ...plan.systems.flatMap((s) => put(`system ${s.id}`, [systemLine(s)])),
-    ...Object.entries(plan.found).flatMap(([id, note]) => put(`note ${id}`, noteFields(id, note, ownersOf))),
-    ...plan.partitions.flatMap((p) => put(`part ${p.id}`, partFields(p, sectorBytes, ownersOf))),
-    ...plan.ticked.flatMap((step) => put(`done ${step}`, [`done ${quoted(step)}`])),
-  ];
-}
-
-function extendedFields(container: NonNullable<Plan['container']> | null, sectorBytes: number): string[] {
-  if (!container) return ['extended none'];
-  return [
-    `extended at ${formatExact(container.start * sectorBytes)}`,
-    `size ${formatExact(container.length * sectorBytes)}`,
-  ];
-}
-
-type OwnersOf = (owners: readonly string[]) => string[];
-
-/** The name where it is the only one, else the id. */
-function ownerName(systems: readonly System[], id: string): string {
-  const name = systems.find((s) => s.id === id)?.name;
-  const alone = systems.filter((s) => s.name === name || s.id === name).length === 1;
-  return name !== undefined && alone ? name : id;
-}
-
-/** A surveyed partition by its number, or by its id where that says something else. */
-function foundName(id: string): string {
-  return /^found-(\d+)$/.exec(id)?.[1] ?? quoted(id);
-}
-
-function noteFields(id: string, note: FoundNote, ownersOf: OwnersOf): string[] {
-  return [
-    `note ${foundName(id)}`,
-    `role ${note.role}`,
-    `holds ${note.kind}`,
-    ...ownersOf(note.owners),
-    ...(note.usedBytes === null ? [] : [`used ${formatExact(note.usedBytes)}`]),
-    ...(note.leastBytes === null ? [] : [`least ${formatExact(note.leastBytes)}`]),
-    ...(note.encrypted ? ['encrypted'] : []),
-  ];
-}
-
-function partFields(p: PlannedPartition, sectorBytes: number, ownersOf: OwnersOf): string[] {
-  return [
-    `part ${quoted(p.id)}`,
-    ...(p.from === null ? [] : [`from ${foundName(p.from)}`]),
-    `at ${formatExact(p.start * sectorBytes)}`,
-    `size ${formatExact(p.length * sectorBytes)}`,
-    p.treatment,
-    `role ${p.role}`,
-    `holds ${p.fileSystem}`,
-    ...ownersOf(p.owners),
-    ...(p.label === '' ? [] : [`label ${quoted(p.label)}`]),
-    ...(p.name === '' ? [] : [`name ${quoted(p.name)}`]),
-    ...(p.mountPoint === '' ? [] : [`mount ${quoted(p.mountPoint)}`]),
-    ...(p.logical === undefined ? [] : [p.logical ? 'logical' : 'primary']),
-    ...(p.active === undefined ? [] : [p.active ? 'active' : 'inactive']),
-  ];
-}
-
-export const PLAN_KEYWORDS = ['plan', 'extended', 'system', 'note', 'part', 'done'] as const;
+export const PLAN_KEYWORDS = [
+  'plan',
+  'extended',
+  'system',
+  'note',
+  'part',
+  'start',
+  'order',
+  'done',
+] as const;
 export type PlanKeyword = (typeof PLAN_KEYWORDS)[number];
 
 interface PartLine {
@@ -148,6 +81,12 @@ export class PlanReader {
       case 'note':
         this.takeNote(fields, line);
         break;
+      case 'start':
+        this.takeStart(fields, line);
+        break;
+      case 'order':
+        this.takeOrder(fields, line);
+        break;
       case 'done': {
         const step = oneString(fields.subject);
         this.plan = { ...this.plan, ticked: [...this.plan.ticked, step] };
@@ -177,6 +116,24 @@ export class PlanReader {
       return { ...p, role, owners, fileSystem: kind };
     });
     return { ...this.plan, partitions };
+  }
+
+  private takeStart(fields: Fields, line: Line): void {
+    const [id] = this.ownersIn(fields.subject) ?? [];
+    const by = this.ownersIn(fields.take('by'))?.[0] ?? null;
+    fields.flag('own');
+    const start = this.plan.start ?? OPEN_START;
+    const loader = { by, place: placeOfLoader(fields) };
+    this.plan = { ...this.plan, start: { ...start, loaders: { ...start.loaders, [id!]: loader } } };
+    this.remarks.keep(`start ${id}`, line);
+  }
+
+  private takeOrder(fields: Fields, line: Line): void {
+    const order = fields.subject.text === '' ? [] : this.ownersIn(fields.subject)!;
+    const wait = fields.take('wait');
+    const start = this.plan.start ?? OPEN_START;
+    this.plan = { ...this.plan, start: { ...start, order, waitSeconds: wait ? wholeNumber(wait) : null } };
+    this.remarks.keep('order', line);
   }
 
   private takeExtended(fields: Fields, line: Line): void {
@@ -255,6 +212,9 @@ export class PlanReader {
       label: fields.string('label') ?? '',
       name: fields.string('name') ?? '',
       mountPoint: fields.string('mount') ?? '',
+      ...subvolumesIn(fields),
+      ...layerIn(fields),
+      ...flagIn(fields, 'placeholder', 'no placeholder'),
       ...flagIn(fields, 'logical', 'primary'),
       ...flagIn(fields, 'active', 'inactive'),
     };
@@ -327,6 +287,34 @@ function targetIn(fields: Fields): Plan['target'] {
     style: fields.oneOf('table', ['gpt', 'mbr'] as const) ?? 'gpt',
     table,
   };
+}
+
+function placeOfLoader(fields: Fields): LoaderPlace {
+  const partition = (key: 'on efi' | 'on partition') => fields.string(key);
+  const efi = partition('on efi');
+  if (efi !== undefined) return { kind: 'efi', partition: efi };
+  const own = partition('on partition');
+  if (own !== undefined) return { kind: 'partition', partition: own };
+  if (fields.flag('on disk')) return { kind: 'disk' };
+  return fields.line.fields[0]!.fault(
+    'Write where the loader lies: on efi "…", on partition "…", or on disk.',
+  );
+}
+
+/** Names and mount points by turns. */
+function subvolumesIn(fields: Fields): Pick<PlannedPartition, 'subvolumes'> {
+  const text = fields.take('subvolumes');
+  if (!text) return {};
+  const words = stringsIn(text);
+  if (words.length % 2 !== 0) text.fault('Every subvolume has a name and a mount point, in this order.');
+  const subvolumes: Subvolume[] = [];
+  for (let i = 0; i < words.length; i += 2) subvolumes.push({ name: words[i]!, mountPoint: words[i + 1]! });
+  return { subvolumes };
+}
+
+function layerIn(fields: Fields): Pick<PlannedPartition, 'layer'> {
+  const layer = fields.oneOf('layer', LAYERS);
+  return layer ? { layer } : {};
 }
 
 /** Under the first word: `true` where the line has it, `false` where it has the other, nothing where neither. */

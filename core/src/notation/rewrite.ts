@@ -11,7 +11,7 @@ import type { Survey } from '../survey/index.js';
 import { parseNotation } from './document.js';
 import type { NotationError } from './lines.js';
 import { machineLines } from './machine.js';
-import { planLines } from './plan.js';
+import { planLines } from './plan-lines.js';
 import { surveyLines } from './survey.js';
 
 export interface Rewritten {
@@ -78,7 +78,7 @@ function editsBetween(from: Plan, to: Plan, survey: Survey | undefined): SingleE
   if (differ(machineLines(from.machine), machineLines(to.machine)))
     edits.push({ kind: 'set-machine', changes: to.machine });
   if (differ(planLines(from, survey, undefined), planLines(to, survey, undefined))) {
-    const { surveyId, target, systems, found, partitions, container, ticked } = to;
+    const { surveyId, target, systems, found, partitions, container, start, ticked } = to;
     edits.push({
       kind: 'begin',
       surveyId,
@@ -87,6 +87,7 @@ function editsBetween(from: Plan, to: Plan, survey: Survey | undefined): SingleE
       found,
       partitions,
       container,
+      start,
       ticked,
       device: to.machine.device,
     });

@@ -1,5 +1,6 @@
 import { formatExact } from '../quantity/index.js';
 import {
+  nearestProfile,
   SYSTEM_PROFILES,
   systemFrom,
   SystemSchema,
@@ -7,9 +8,11 @@ import {
   type SystemProfile,
 } from '../system/index.js';
 import { NOTHING_KNOWN } from './context.js';
-import { Fields, oneString } from './fields.js';
+import { Fields, oneString, sizeIn } from './fields.js';
 import { quoted, type Line } from './lines.js';
 
+/** What becomes of a found system. */
+const CHANGES = { retire: 'retires', reinstall: 'anew' } as const;
 const SIZES = { least: 'leastBytes', comfortable: 'comfortableBytes', generous: 'generousBytes' } as const;
 const FACTS = {
   'needs uefi': 'needsUefi',
@@ -26,10 +29,16 @@ const factKeys = Object.keys(FACTS) as FactKey[];
 
 /** One line: the profile that comes closest, and where the system differs from it. */
 export function systemLine(system: System): string {
-  const fields = SYSTEM_PROFILES.filter((p) => p.family === system.family)
-    .map((profile) => fieldsAgainst(system, profile))
-    .reduce((best, next) => (next.length < best.length ? next : best));
-  return [`system ${quoted(system.name)}`, `as ${quoted(system.id)}`, system.origin, ...fields].join(', ');
+  return [
+    `system ${quoted(system.name)}`,
+    `as ${quoted(system.id)}`,
+    system.origin,
+    ...(system.change === undefined ? [] : [CHANGES[system.change]]),
+    ...fieldsAgainst(system, nearestProfile(system)),
+    ...(system.host
+      ? [`hosted in ${quoted(system.host.partition)}`, `image ${formatExact(system.host.bytes)}`]
+      : []),
+  ].join(', ');
 }
 
 function fieldsAgainst(system: System, { id, needs }: SystemProfile): string[] {
@@ -60,9 +69,13 @@ export function readSystem(line: Line, freshId: string): System {
   const origin = fields.flag('found') ? 'found' : 'new';
   fields.flag('new');
   const name = oneString(fields.subject);
+  const change = fields.flag('retires') ? 'retire' : fields.flag('anew') ? 'reinstall' : undefined;
+  const host = hostIn(fields);
   const base = systemFrom(profile, { id: fields.string('as') ?? freshId, name, origin });
   const system: System = {
     ...base,
+    ...(change ? { change } : {}),
+    ...(host ? { host } : {}),
     purpose: fields.string('purpose') ?? '',
     ...Object.fromEntries(sizeKeys.map((k) => [SIZES[k], fields.size(k, NOTHING_KNOWN) ?? base[SIZES[k]]])),
     ...Object.fromEntries(factKeys.map((k) => [FACTS[k], yesOrNo(fields, k) ?? base[FACTS[k]]])),
@@ -71,6 +84,12 @@ export function readSystem(line: Line, freshId: string): System {
   fields.done();
   const checked = SystemSchema.safeParse(system);
   return checked.success ? checked.data : line.fields[0]!.fault(checked.error.issues[0]!.message);
+}
+
+function hostIn(fields: Fields): System['host'] {
+  const partition = fields.string('hosted in');
+  if (partition === undefined) return undefined;
+  return { partition, bytes: sizeIn(fields.need('image', 'The size of the image'), NOTHING_KNOWN) };
 }
 
 function yesOrNo(fields: Fields, key: FactKey): boolean | undefined {

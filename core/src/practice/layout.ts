@@ -7,7 +7,7 @@ import {
   recordPlaces,
   type Plan,
 } from '../plan/index.js';
-import { sectors, type Sectors } from '../quantity/index.js';
+import type { Sectors } from '../quantity/index.js';
 import { CONTAINER_NUMBER, partitionNumbers, typeOf } from '../recognition/index.js';
 import { containerIn, type Survey } from '../survey/index.js';
 import { typeFor, type TableContainer, type TableStyle } from '../table/index.js';

@@ -90,25 +90,15 @@ class Rehearsal {
   }
 
   carryOut(step: Step): TableFault | undefined {
-    switch (step.kind) {
-      case 'shrink':
-        this.changeFileSystem(step, step.after!.length);
-        break;
-      case 'grow': {
-        const fault = this.table.write(step);
-        if (fault) return fault;
-        this.look(step, 0, false);
-        this.changeFileSystem(step, step.after!.length);
-        break;
-      }
-      case 'move':
-      case 'move-aside':
-        this.copy(step.copy!, step);
-        break;
-      case 'format':
-      case 'create':
-        for (const span of step.writes) this.disk.put(span.start, span.length, `new ${step.partition}`);
+    if (step.kind === 'grow') {
+      const fault = this.table.write(step);
+      if (fault) return fault;
+      this.look(step, 0, false);
     }
+    if (step.kind === 'shrink' || step.kind === 'grow') this.changeFileSystem(step, step.after!.length);
+    if (step.copy) this.copy(step.copy, step);
+    if (step.kind === 'format' || step.kind === 'create')
+      for (const span of step.writes) this.disk.put(span.start, span.length, `new ${step.partition}`);
     const fault = this.table.write(step);
     this.look(step, step.copy?.sectors ?? 0, true);
     return fault;

@@ -2,15 +2,7 @@ import fc from 'fast-check';
 import { GIB, MIB, sectors } from '../quantity/index.js';
 import { anyStyledDisk, walk } from '../testing/arbitraries.js';
 import { drawn, edited, gib, mib, newSystem, petrelSurvey, planOn, surveysOf } from '../testing/builders.js';
-import {
-  apply,
-  endOf,
-  newPartition,
-  noteFoundEdit,
-  plannedGaps,
-  type Edit,
-  type Plan,
-} from '../plan/index.js';
+import { apply, endOf, newPartition, noteFoundEdit, plannedGaps, type Plan } from '../plan/index.js';
 import { runbookFor } from '../runbook/index.js';
 import type { Survey } from '../survey/index.js';
 import { copyTime, orderSteps, procedureFor, type Step } from './index.js';

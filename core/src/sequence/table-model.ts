@@ -1,7 +1,7 @@
 import { endOf, isLogical, MBR_SLOTS, plannedArea, type Area, type Plan, type Span } from '../plan/index.js';
 import { containerIn, type Survey, type SurveyPartition } from '../survey/index.js';
 import { ENTRY_COUNT, type TableStyle } from '../table/index.js';
-import type { Step } from './step.js';
+import type { Step, StepKind } from './step.js';
 
 /** Why a table cannot be as a step would leave it. Partitions by their id; `null` stands for the extended container. */
 export type TableFault =
@@ -13,6 +13,8 @@ interface Entry {
   readonly span: Span;
   readonly logical: boolean;
 }
+
+type Change = (step: Step) => TableFault | undefined;
 
 /** The table while the steps are carried out: what is listed where. Known by the ids of planned or surveyed partitions. */
 export class TableModel {
@@ -35,81 +37,89 @@ export class TableModel {
 
   /** Writes the table as the step leaves it, and says what is wrong with it then. */
   write(step: Step): TableFault | undefined {
-    switch (step.kind) {
-      case 'new-table':
-        this.entries.clear();
-        this.container = null;
-        this.become();
-        return undefined;
-      case 'convert-table':
-        return this.convert();
-      case 'delete':
-        this.entries.delete(step.found!);
-        return undefined;
-      case 'create':
-        return this.create(step);
-      case 'shrink':
-      case 'move':
-      case 'move-aside':
-      case 'grow':
-        this.entries.set(step.found!, { ...this.entries.get(step.found!)!, span: step.after! });
-        return this.faultOf(step.found!);
-      case 'relist':
-        this.relist();
-        this.container = step.after;
-        return this.faultOfAll();
-      case 'create-container':
-      case 'grow-container':
-      case 'shrink-container':
-      case 'delete-container':
-        this.container = step.after;
-        return this.faultOfAll();
-      default:
-        return undefined;
-    }
+    return this.writers[step.kind]?.(step);
   }
 
   /** Writes the table as it was before the step. */
   undo(step: Step): void {
-    const { found, partition, before, kind } = step;
-    switch (kind) {
-      case 'new-table':
-        this.beAsFound();
-        for (const p of this.survey.partitions) this.entries.set(p.id, this.entryOf(p));
-        return;
-      case 'convert-table':
-        this.beAsFound();
-        for (const p of this.survey.partitions) if (this.entries.has(p.id)) this.relistAsFound(p.id);
-        return;
-      case 'delete': {
-        const p = this.survey.partitions.find((q) => q.id === found)!;
-        this.entries.set(
-          p.id,
-          this.style === this.survey.disk.style ? this.entryOf(p) : { span: p, logical: false },
-        );
-        return;
-      }
-      case 'create':
-        this.entries.delete(partition!);
-        return;
-      case 'shrink':
-      case 'move':
-      case 'move-aside':
-      case 'grow':
-        this.entries.set(found!, { ...this.entries.get(found!)!, span: before! });
-        return;
-      case 'relist':
-        for (const id of this.entries.keys()) this.relistAsFound(id);
-        this.container = before;
-        return;
-      case 'create-container':
-      case 'grow-container':
-      case 'shrink-container':
-      case 'delete-container':
-        this.container = before;
-        return;
-    }
+    this.undoers[step.kind]?.(step);
   }
+
+  private readonly place: Change = (step) => {
+    this.entries.set(step.found!, { ...this.entries.get(step.found!)!, span: step.after! });
+    return this.faultOf(step.found!);
+  };
+
+  private readonly replace = ({ found, before }: Step): void => {
+    this.entries.set(found!, { ...this.entries.get(found!)!, span: before! });
+  };
+
+  private readonly contain: Change = (step) => {
+    this.container = step.after;
+    return this.faultOfAll();
+  };
+
+  private readonly uncontain = ({ before }: Step): void => {
+    this.container = before;
+  };
+
+  private readonly writers: Partial<Record<StepKind, Change>> = {
+    'new-table': () => {
+      this.entries.clear();
+      this.container = null;
+      this.become();
+      return undefined;
+    },
+    'convert-table': () => this.convert(),
+    delete: (step) => {
+      this.entries.delete(step.found!);
+      return undefined;
+    },
+    create: (step) => this.create(step),
+    shrink: this.place,
+    move: this.place,
+    'move-aside': this.place,
+    grow: this.place,
+    relist: (step) => {
+      this.relist();
+      return this.contain(step);
+    },
+    'create-container': this.contain,
+    'grow-container': this.contain,
+    'shrink-container': this.contain,
+    'delete-container': this.contain,
+  };
+
+  private readonly undoers: Partial<Record<StepKind, (step: Step) => void>> = {
+    'new-table': () => {
+      this.beAsFound();
+      for (const p of this.survey.partitions) this.entries.set(p.id, this.entryOf(p));
+    },
+    'convert-table': () => {
+      this.beAsFound();
+      for (const id of [...this.entries.keys()]) this.relistAsFound(id);
+    },
+    delete: (step) => {
+      const p = this.survey.partitions.find((q) => q.id === step.found)!;
+      const sameStyle = this.style === this.survey.disk.style;
+      this.entries.set(p.id, sameStyle ? this.entryOf(p) : { span: p, logical: false });
+    },
+    create: (step) => {
+      this.entries.delete(step.partition!);
+    },
+    shrink: this.replace,
+    move: this.replace,
+    'move-aside': this.replace,
+    grow: this.replace,
+    relist: (step) => {
+      for (const id of [...this.entries.keys()]) this.relistAsFound(id);
+      this.uncontain(step);
+    },
+    'create-container': this.uncontain,
+    'grow-container': this.uncontain,
+    'shrink-container': this.uncontain,
+    'delete-container': this.uncontain,
+  };
 
   private beAsFound(): void {
     const { style, firstUsable, usableEnd } = this.survey.disk;

@@ -1,12 +1,6 @@
-export {
-  advisedWindowsBytes,
-  efiBudget,
-  fat32FloorBytes,
-  hibernationSwapBytes,
-  newEfiBytes,
-  SWAP_ADVISED_UP_TO_BYTES,
-  swapRules,
-  totalOf,
-  type BudgetLine,
-  type SwapRule,
-} from './sizing.js';
+export { efiBudget, fat32FloorBytes, newEfiBytes } from './efi.js';
+export { homeOverYears, homeSize, type HomeUse } from './home.js';
+export { totalOf, type LevelOfSize, type MadeUp, type SizeAdvice, type SizeLine } from './make-up.js';
+export { advisedWindowsBytes, bootSize, hostedRoomBytes, windowsRoom } from './others.js';
+export { ROOT_PROFILES, rootAdvice, USUAL_ROOT, type RootUse } from './root.js';
+export { hibernationSwapBytes, SWAP_ADVISED_UP_TO_BYTES, swapRules, type SwapRule } from './swap.js';

@@ -1,13 +1,21 @@
-import { GIB, MIB } from '../quantity/index.js';
-import { systemFrom } from '../system/index.js';
+import { GB, GIB, MIB } from '../quantity/index.js';
+import { profileOf, systemFrom } from '../system/index.js';
 import {
   advisedWindowsBytes,
+  bootSize,
   efiBudget,
   fat32FloorBytes,
   hibernationSwapBytes,
+  homeOverYears,
+  homeSize,
+  hostedRoomBytes,
   newEfiBytes,
+  ROOT_PROFILES,
+  rootAdvice,
   swapRules,
   totalOf,
+  USUAL_ROOT,
+  windowsRoom,
 } from './index.js';
 
 const system = (profile: string, changes = {}) => ({
@@ -39,7 +47,11 @@ describe('the EFI budget', () => {
 
   test('kernels on it are counted with one to spare', () => {
     const lines = efiBudget([system('linux-desktop', { kernelsOnEfi: true })], 512);
-    expect(lines.at(-1)).toEqual({ what: '3 kernels of linux-desktop', bytes: 345 * MIB });
+    expect(lines.at(-1)).toEqual({
+      what: '3 kernels of linux-desktop',
+      bytes: 345 * MIB,
+      source: 'rule of thumb',
+    });
   });
 
   test.each([
@@ -74,7 +86,67 @@ describe('advised sizes', () => {
       ['equal', 8],
       ['twice', 16],
       ['hibernate', 11],
+      ['none', 0],
     ]);
     expect(swapRules(32 * GIB)[0]).toMatchObject({ id: 'fill', bytes: 0 });
   });
+});
+
+describe('a root and what makes it up', () => {
+  test.each(ROOT_PROFILES)('of %s comes to the figures of its profile', (id) => {
+    const advice = rootAdvice(id)!;
+    const { leastBytes, comfortableBytes, generousBytes } = profileOf(id).needs;
+    expect([advice.least.bytes, advice.comfortable.bytes, advice.generous.bytes].map((b) => b / GIB)).toEqual(
+      [leastBytes, comfortableBytes, generousBytes].map((b) => b / GIB),
+    );
+  });
+
+  test('lines add up to the size, and every use adds its own', () => {
+    const use = { ...USUAL_ROOT, moreProgramsBytes: 20 * GIB, snapshots: true, homeBytes: 50 * GIB };
+    const { comfortable } = rootAdvice('linux-desktop', use)!;
+    const lines = Object.fromEntries(comfortable.lines.map((l) => [l.what, l.bytes / GIB]));
+    expect(lines).toEqual({
+      'base system': 6,
+      programs: 38,
+      '3 kernels': expect.closeTo(1.05, 6),
+      snapshots: expect.closeTo(45.05 / 2, 6),
+      'people’s files, without a home of their own': 50,
+      'headroom, a fifth': expect.closeTo(0.2 * (45.05 * 1.5 + 50), 6),
+    });
+    expect(comfortable.bytes).toBe(Math.round(1.2 * (45.05 * 1.5 + 50)) * GIB);
+  });
+
+  test('with a /boot of its own it holds no kernels, and it never gets below 5 GiB', () => {
+    const small = rootAdvice('linux-small', { ...USUAL_ROOT, kernelsInside: false })!.least;
+    expect(small.lines.map((l) => l.what)).toContain('up to the least size of a root');
+    expect(small.bytes).toBe(5 * GIB);
+    expect(rootAdvice('windows-11')).toBeUndefined();
+  });
+});
+
+describe('a home', () => {
+  const use = {
+    documentsBytes: 10 * GIB,
+    photosBytes: 50 * GIB,
+    mediaBytes: 20 * GIB,
+    projectsBytes: 20 * GIB,
+  };
+
+  test('grows by its rate, and keeps 15 % free', () => {
+    expect(homeSize({ ...use, growth: 0.1, years: 2 }).bytes).toBe(Math.ceil(100 * 1.21 * 1.15) * GIB);
+    expect(homeOverYears({ ...use, growth: 0.1, years: 2 }).map((b) => b / GIB)).toEqual([
+      100,
+      expect.closeTo(110, 6),
+      expect.closeTo(121, 6),
+    ]);
+    expect(homeSize({ ...use, growth: 0, years: 0 }).bytes).toBe(115 * GIB);
+  });
+});
+
+test('the other parts', () => {
+  expect(bootSize().bytes).toBe(GIB);
+  expect(bootSize(4).bytes).toBeGreaterThan(GIB);
+  expect(windowsRoom(64 * GB, true).bytes).toBe(Math.ceil((64 * GB) / MIB) * MIB + 16 * MIB + GIB);
+  expect(windowsRoom(64 * GB, false).bytes - windowsRoom(64 * GB, true).bytes).toBe(100 * MIB);
+  expect(hostedRoomBytes(30 * GIB)).toBe(33 * GIB);
 });

@@ -80,7 +80,10 @@ export function surveyFromDisk(
 }
 
 /** The table, and for a disk without one the volume that may cover it whole. */
-function tableAndBare(source: ByteSource, sectorBytes: number): { table: TableReading; bare?: Volume | undefined } {
+function tableAndBare(
+  source: ByteSource,
+  sectorBytes: number,
+): { table: TableReading; bare?: Volume | undefined } {
   const table = readTable(source, sectorBytes);
   if (table.style !== 'none') return { table };
   const bare = identifyVolume(source);

@@ -3,6 +3,7 @@ export {
   FAMILIES,
   FAMILY_NAMES,
   isArriving,
+  nearestProfile,
   profileOf,
   SYSTEM_PROFILES,
   systemFrom,

@@ -170,6 +170,15 @@ export function profileOf(id: string): SystemProfile {
   return profile;
 }
 
+/** The profile of its family whose needs a system shares most of; the first of those that are equal. */
+export function nearestProfile(system: Pick<System, 'family'> & SystemNeeds): SystemProfile {
+  const shared = ({ needs }: SystemProfile) =>
+    (Object.keys(needs) as (keyof SystemNeeds)[]).filter((key) => system[key] === needs[key]).length;
+  return SYSTEM_PROFILES.filter((p) => p.family === system.family).reduce((best, next) =>
+    shared(next) > shared(best) ? next : best,
+  );
+}
+
 /** A system of the given profile. */
 export function systemFrom(
   profileId: string,

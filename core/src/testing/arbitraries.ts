@@ -10,7 +10,6 @@ import {
   plannedGaps,
   swapOrderEdit,
   type Edit,
-  type GapWish,
   type Plan,
 } from '../plan/index.js';
 import { GIB, sectors } from '../quantity/index.js';
@@ -124,7 +123,7 @@ export function anyEdit(plan: Plan, survey: Survey): fc.Arbitrary<Edit> {
         const gaps = plannedGaps(plan, survey).filter((gap) => gap.usable.length > 0);
         const gap = gaps[index % Math.max(1, gaps.length)];
         const wish = { role, owners: [], size: size * GIB, at } as const;
-        return (gap && createInGap(plan, survey, gap, wish as GapWish)) ?? newTableEdit(plan);
+        return (gap && createInGap(plan, survey, gap, wish)) ?? newTableEdit(plan);
       }),
     fc.tuple(ids, ids).map(([one, other]) => swapOrderEdit(plan, survey, one, other) ?? newTableEdit(plan)),
     fc.tuple(fc.nat(8), fc.integer({ min: 1, max: 200 })).map(([i, size]) => {

@@ -9,6 +9,7 @@ import {
   TargetSchema,
   type Plan,
 } from '../plan.js';
+import { StartPlanSchema } from '../start-plan.js';
 import type { Refusal } from './refusal.js';
 import { refuseLayout, refuseOwners } from './geometry.js';
 import { applied, refused, surveyOf, type Applied, type Surveys } from './result.js';
@@ -47,6 +48,7 @@ export const BeginSchema = z.strictObject({
   partitions: z.array(PlannedPartitionSchema).max(256).readonly(),
   device: z.string().max(64),
   container: ContainerSchema.optional(),
+  start: StartPlanSchema.optional(),
   ticked: z.array(z.string().max(120)).max(2000).readonly(),
 });
 
@@ -117,7 +119,13 @@ function merged<T extends object>(base: T, changes: object): [T, object] {
 
 function begin(plan: Plan, edit: BeginEdit, surveys: Surveys): Applied {
   const { kind, device, ...rest } = edit;
-  const next: Plan = { ...plan, ...rest, container: rest.container, machine: { ...plan.machine, device } };
+  const next: Plan = {
+    ...plan,
+    ...rest,
+    container: rest.container,
+    start: rest.start,
+    machine: { ...plan.machine, device },
+  };
   const refusal = refuseBasis(next, surveys);
   if (refusal) return refused(refusal);
   return applied(next, {
@@ -129,6 +137,7 @@ function begin(plan: Plan, edit: BeginEdit, surveys: Surveys): Applied {
     partitions: plan.partitions,
     device: plan.machine.device,
     ...(plan.container === undefined ? {} : { container: plan.container }),
+    ...(plan.start === undefined ? {} : { start: plan.start }),
     ticked: plan.ticked,
   });
 }

@@ -56,7 +56,7 @@ function setContainer(plan: Plan, { container }: SetContainer, survey: Survey): 
 function refuseEdges(before: Plan, after: Plan, survey: Survey): Refusal | undefined {
   const step = alignmentSectors(survey.disk.sectorBytes);
   const [now, next] = [plannedContainer(before, survey), plannedContainer(after, survey)];
-  const found = survey.containers?.map((c) => c.start as number) ?? [];
+  const found = survey.containers?.map((c) => c.start) ?? [];
   if (!next || next.start === now?.start || next.start % step === 0 || found.includes(next.start))
     return undefined;
   return { code: 'container-not-aligned', step };

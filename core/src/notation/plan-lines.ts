@@ -1,0 +1,113 @@
+import type { FoundNote, Plan, PlannedPartition, StartPlan } from '../plan/index.js';
+import { formatExact } from '../quantity/index.js';
+import type { Comments, Survey } from '../survey/index.js';
+import type { System } from '../system/index.js';
+import { quoted } from './lines.js';
+import { withRemarks } from './remarks.js';
+import { systemLine } from './system.js';
+
+/** The lines of a plan, remarks included: target, systems, notes, planned partitions, ticks. */
+export function planLines(plan: Plan, survey: Survey | undefined, comments: Comments | undefined): string[] {
+  const put = (anchor: string, fields: readonly string[]) => withRemarks(comments, anchor, fields.join(', '));
+  const { mode, style, table } = plan.target;
+  const ownersOf = (owners: readonly string[]) =>
+    owners.length === 0
+      ? []
+      : [`owners ${owners.map((id) => quoted(ownerName(plan.systems, id))).join(' ')}`];
+  const sectorBytes = survey?.disk.sectorBytes ?? 512;
+  return [
+    ...put('plan', [`plan ${mode}`, `table ${style}`, table]),
+    ...(plan.container === undefined ? [] : put('extended', extendedFields(plan.container, sectorBytes))),
+    ...plan.systems.flatMap((s) => put(`system ${s.id}`, [systemLine(s)])),
+    ...Object.entries(plan.found).flatMap(([id, note]) => put(`note ${id}`, noteFields(id, note, ownersOf))),
+    ...plan.partitions.flatMap((p) => put(`part ${p.id}`, partFields(p, sectorBytes, ownersOf))),
+    ...(plan.start
+      ? startLines(plan.start, plan.systems).flatMap(([anchor, fields]) => put(anchor, fields))
+      : []),
+    ...plan.ticked.flatMap((step) => put(`done ${step}`, [`done ${quoted(step)}`])),
+  ];
+}
+
+function extendedFields(container: NonNullable<Plan['container']> | null, sectorBytes: number): string[] {
+  if (!container) return ['extended none'];
+  return [
+    `extended at ${formatExact(container.start * sectorBytes)}`,
+    `size ${formatExact(container.length * sectorBytes)}`,
+  ];
+}
+
+type OwnersOf = (owners: readonly string[]) => string[];
+
+/** The name where it is the only one, else the id. */
+function ownerName(systems: readonly System[], id: string): string {
+  const name = systems.find((s) => s.id === id)?.name;
+  const alone = systems.filter((s) => s.name === name || s.id === name).length === 1;
+  return name !== undefined && alone ? name : id;
+}
+
+/** A surveyed partition by its number, or by its id where that says something else. */
+function foundName(id: string): string {
+  return /^found-(\d+)$/.exec(id)?.[1] ?? quoted(id);
+}
+
+function noteFields(id: string, note: FoundNote, ownersOf: OwnersOf): string[] {
+  return [
+    `note ${foundName(id)}`,
+    `role ${note.role}`,
+    `holds ${note.kind}`,
+    ...ownersOf(note.owners),
+    ...(note.usedBytes === null ? [] : [`used ${formatExact(note.usedBytes)}`]),
+    ...(note.leastBytes === null ? [] : [`least ${formatExact(note.leastBytes)}`]),
+    ...(note.encrypted ? ['encrypted'] : []),
+  ];
+}
+
+function partFields(p: PlannedPartition, sectorBytes: number, ownersOf: OwnersOf): string[] {
+  return [
+    `part ${quoted(p.id)}`,
+    ...(p.from === null ? [] : [`from ${foundName(p.from)}`]),
+    `at ${formatExact(p.start * sectorBytes)}`,
+    `size ${formatExact(p.length * sectorBytes)}`,
+    p.treatment,
+    `role ${p.role}`,
+    `holds ${p.fileSystem}`,
+    ...ownersOf(p.owners),
+    ...(p.label === '' ? [] : [`label ${quoted(p.label)}`]),
+    ...(p.name === '' ? [] : [`name ${quoted(p.name)}`]),
+    ...(p.mountPoint === '' ? [] : [`mount ${quoted(p.mountPoint)}`]),
+    ...(p.subvolumes?.length
+      ? [`subvolumes ${p.subvolumes.map((s) => `${quoted(s.name)} ${quoted(s.mountPoint)}`).join(' ')}`]
+      : []),
+    ...(p.layer === undefined ? [] : [`layer ${p.layer}`]),
+    ...(p.placeholder === undefined ? [] : [p.placeholder ? 'placeholder' : 'no placeholder']),
+    ...(p.logical === undefined ? [] : [p.logical ? 'logical' : 'primary']),
+    ...(p.active === undefined ? [] : [p.active ? 'active' : 'inactive']),
+  ];
+}
+
+/** How each system is started, and the order of the entries. */
+function startLines(start: StartPlan, systems: readonly System[]): [anchor: string, fields: string[]][] {
+  const name = (id: string) => quoted(ownerName(systems, id));
+  const { order, waitSeconds } = start;
+  return [
+    ...Object.entries(start.loaders).map(([id, { by, place }]): [string, string[]] => [
+      `start ${id}`,
+      [
+        `start ${name(id)}`,
+        by === null ? 'own' : `by ${name(by)}`,
+        place.kind === 'disk' ? 'on disk' : `on ${place.kind} ${quoted(place.partition)}`,
+      ],
+    ]),
+    ...(order.length > 0 || waitSeconds !== null
+      ? [
+          [
+            'order',
+            [
+              `order ${order.map(name).join(' ')}`.trim(),
+              ...(waitSeconds === null ? [] : [`wait ${waitSeconds}`]),
+            ],
+          ] as [string, string[]],
+        ]
+      : []),
+  ];
+}

@@ -1,0 +1,42 @@
+import { bytes, GIB, MIB, type Bytes } from '../quantity/index.js';
+import type { System } from '../system/index.js';
+import { RULE_OF_THUMB, type SizeLine } from './make-up.js';
+
+/** FAT32 by definition has at least 65 525 clusters (FAT on-disk format specification, "FAT type determination"). */
+const FAT32_CLUSTERS = 65_525;
+
+/**
+ * The least partition that can be FAT32, with one sector a cluster: 32 reserved sectors, two tables of
+ * four bytes a cluster, and the clusters. About 33 MiB with 512-byte sectors, 260 MiB with 4096.
+ */
+export function fat32FloorBytes(sectorBytes: number): Bytes {
+  const tableSectors = Math.ceil(((FAT32_CLUSTERS + 2) * 4) / sectorBytes);
+  const wanted = (32 + 2 * tableSectors + FAT32_CLUSTERS) * sectorBytes;
+  return bytes(Math.ceil(wanted / MIB) * MIB);
+}
+
+const KERNELS_KEPT = 2;
+const KERNEL_BYTES = 15 * MIB;
+const INITIAL_IMAGE_BYTES = 100 * MIB;
+
+/** What an EFI system partition has to hold for these systems. Rule of thumb throughout. */
+export function efiBudget(systems: readonly System[], sectorBytes: number): readonly SizeLine[] {
+  const line = (what: string, size: number): SizeLine => ({ what, bytes: size, source: RULE_OF_THUMB });
+  return [
+    line('file system', sectorBytes === 512 ? 2 * MIB : 4 * MIB),
+    line('reserve for firmware updates', 32 * MIB),
+    ...systems.flatMap((system) => {
+      const large = system.family === 'windows' || system.family === 'macos';
+      const kernels = (KERNELS_KEPT + 1) * (KERNEL_BYTES + INITIAL_IMAGE_BYTES);
+      return [
+        line(`loader of ${system.name}`, large ? 30 * MIB : 8 * MIB),
+        ...(system.kernelsOnEfi ? [line(`${KERNELS_KEPT + 1} kernels of ${system.name}`, kernels)] : []),
+      ];
+    }),
+  ];
+}
+
+/** Size of a new EFI system partition: 512 MiB, or 1 GiB where kernels live on it. */
+export function newEfiBytes(systems: readonly System[]): Bytes {
+  return bytes(systems.some((s) => s.kernelsOnEfi) ? GIB : 512 * MIB);
+}

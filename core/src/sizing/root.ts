@@ -1,0 +1,98 @@
+import { GIB } from '../quantity/index.js';
+import {
+  LEVELS_OF_SIZE,
+  madeUp,
+  RULE_OF_THUMB,
+  share,
+  type LevelOfSize,
+  type SizeAdvice,
+  type SizeLine,
+} from './make-up.js';
+
+/** What a root is to hold beyond what its profile says; sizes in bytes. */
+export interface RootUse {
+  /** Programs beyond the profile's own: large games, tool chains. */
+  readonly moreProgramsBytes: number;
+  /** Containers and images of virtual machines that are kept on the root. */
+  readonly containersBytes: number;
+  readonly snapshots: boolean;
+  /** Kernels lie on the root: there is no /boot of its own and none on the EFI system partition. */
+  readonly kernelsInside: boolean;
+  /** No home of its own: this much of people's files lies on the root. */
+  readonly homeBytes: number;
+}
+
+export const USUAL_ROOT: RootUse = {
+  moreProgramsBytes: 0,
+  containersBytes: 0,
+  snapshots: false,
+  kernelsInside: true,
+  homeBytes: 0,
+};
+
+interface RootParts {
+  readonly base: number;
+  readonly programs: Readonly<Record<LevelOfSize, number>>;
+  readonly containers?: Readonly<Record<LevelOfSize, number>>;
+}
+
+/** In GiB. Rule of thumb throughout: 10 GiB for a bare desktop, 20-30 for a good one, 60 and more for development. */
+const PARTS: Readonly<Record<string, RootParts>> = {
+  'linux-desktop': { base: 6, programs: { least: 1.5, comfortable: 18, generous: 43 } },
+  'linux-development': {
+    base: 7,
+    programs: { least: 9, comfortable: 30, generous: 50 },
+    containers: { least: 0, comfortable: 12, generous: 25 },
+  },
+  'linux-small': { base: 2.2, programs: { least: 1, comfortable: 6.75, generous: 17.5 } },
+  'linux-image': { base: 18, programs: { least: 15.3, comfortable: 32, generous: 82 } },
+  bsd: { base: 5, programs: { least: 2.65, comfortable: 14.8, generous: 44 } },
+};
+
+const BASE_NAMES: Readonly<Record<string, string>> = { 'linux-image': 'two system images side by side' };
+
+/** A kernel with its initial image and modules. */
+const KERNEL_GIB = 0.35;
+const KERNELS: Readonly<Record<LevelOfSize, number>> = { least: 2, comfortable: 3, generous: 3 };
+const SNAPSHOT_SHARE = 0.5;
+const HEADROOM = 0.2;
+const LEAST_ROOT = 5 * GIB;
+
+/** Profiles for which a root can be made up. */
+export const ROOT_PROFILES: readonly string[] = Object.keys(PARTS);
+
+/**
+ * What a root is made of at each level: base, programs, kernels where they lie on it, containers, half as much again
+ * where snapshots are kept, and a fifth of headroom. At least 5 GiB. `undefined` for a profile without a root.
+ */
+export function rootAdvice(profile: string, use: RootUse = USUAL_ROOT): SizeAdvice | undefined {
+  const parts = PARTS[profile];
+  if (!parts) return undefined;
+  const at = (level: LevelOfSize) => {
+    const lines = rootLines(profile, parts, use, level);
+    const made = madeUp(lines);
+    return made.bytes >= LEAST_ROOT ? made : madeUp([...lines, upToLeast(made.bytes)]);
+  };
+  return Object.fromEntries(LEVELS_OF_SIZE.map((level) => [level, at(level)])) as unknown as SizeAdvice;
+}
+
+function upToLeast(size: number): SizeLine {
+  return { what: 'up to the least size of a root', bytes: LEAST_ROOT - size, source: RULE_OF_THUMB };
+}
+
+function rootLines(profile: string, parts: RootParts, use: RootUse, level: LevelOfSize): SizeLine[] {
+  const line = (what: string, gib: number): SizeLine => ({ what, bytes: gib * GIB, source: RULE_OF_THUMB });
+  const hasOwnBoot = profile === 'linux-image' || !use.kernelsInside;
+  const own = [
+    line(BASE_NAMES[profile] ?? 'base system', parts.base),
+    line('programs', parts.programs[level] + use.moreProgramsBytes / GIB),
+    line(`${KERNELS[level]} kernels`, hasOwnBoot ? 0 : KERNELS[level] * KERNEL_GIB),
+    line('containers and virtual machines', (parts.containers?.[level] ?? 0) + use.containersBytes / GIB),
+  ];
+  const kept = use.snapshots ? [...own, share('snapshots', own, SNAPSHOT_SHARE)] : own;
+  const files: SizeLine[] = [
+    ...kept,
+    { what: 'people’s files, without a home of their own', bytes: use.homeBytes, source: 'as told' },
+  ];
+  return [...files, share('headroom, a fifth', files, HEADROOM)];
+}

@@ -1,0 +1,36 @@
+import { bytes, GIB, type Bytes } from '../quantity/index.js';
+
+/** Swap advised for hibernation: RAM + sqrt(RAM in GiB) GiB. At least RAM is needed. Rule of thumb. */
+export function hibernationSwapBytes(ramBytes: number): Bytes {
+  return bytes(Math.ceil((ramBytes + Math.sqrt(ramBytes / GIB) * GIB) / GIB) * GIB);
+}
+
+export interface SwapRule {
+  readonly id: 'none' | 'equal' | 'twice' | 'fill' | 'hibernate';
+  readonly bytes: number;
+  readonly reason: string;
+}
+
+const FILL_TARGET_BYTES = 16 * GIB;
+
+/** The usual rules for the size of swap, worked out for this much memory. A fixed size is the administrator’s own. */
+export function swapRules(ramBytes: number): readonly SwapRule[] {
+  return [
+    {
+      id: 'fill',
+      bytes: Math.max(0, FILL_TARGET_BYTES - ramBytes),
+      reason: 'RAM and swap reach 16 GiB together',
+    },
+    { id: 'equal', bytes: ramBytes, reason: 'as much as RAM' },
+    { id: 'twice', bytes: 2 * ramBytes, reason: 'twice RAM, the old rule for small memory' },
+    {
+      id: 'hibernate',
+      bytes: hibernationSwapBytes(ramBytes),
+      reason: 'RAM and some, so that it can hibernate',
+    },
+    { id: 'none', bytes: 0, reason: 'none: a swap file can be made later' },
+  ];
+}
+
+/** At or below this much memory a machine should have some swap. Rule of thumb. */
+export const SWAP_ADVISED_UP_TO_BYTES = 8 * GIB;
