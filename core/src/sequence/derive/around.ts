@@ -77,7 +77,9 @@ export function firmwareSteps({ plan, arriving }: Situation): Step[] {
 /** What makes systems startable again after a conversion, and takes away what starts those that go. */
 export function startSteps(situation: Situation, after: readonly string[]): Step[] {
   const { plan, retiring } = situation;
-  const redone = plan.target.table === 'convert' ? plan.systems.filter((s) => stays(situation, s)) : [];
+  const redone = plan.systems.filter(
+    (s) => stays(situation, s) && (plan.target.table === 'convert' || losesItsLoader(situation, s)),
+  );
   return [
     ...redone.map((system) => {
       const place: Environment = system.ownSetup ? { kind: 'installer', system: system.id } : LIVE;
@@ -87,6 +89,18 @@ export function startSteps(situation: Situation, after: readonly string[]): Step
       step('remove-start', system.id, LIVE, { system: system.id, needs: after, undo: 'from-backup' }),
     ),
   ];
+}
+
+/** Whether every EFI system partition that a system used goes or is formatted: then its loader must be written anew. */
+function losesItsLoader({ plan, fates }: Situation, system: System): boolean {
+  const used = fates.filter(
+    (f) => plan.found[f.found.id]?.role === 'efi' && plan.found[f.found.id]!.owners.includes(system.id),
+  );
+  return (
+    plan.target.mode === 'uefi' &&
+    used.length > 0 &&
+    used.every((f) => f.kind === 'erased' || f.kind === 'formatted')
+  );
 }
 
 /** One system after the other, Windows first: it would put itself before what is there. */

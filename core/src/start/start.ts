@@ -1,0 +1,148 @@
+import {
+  OPEN_START,
+  partitionOf,
+  type LoaderPlace,
+  type Plan,
+  type PlannedPartition,
+} from '../plan/index.js';
+import type { Survey } from '../survey/index.js';
+import { isArriving, type System, type SystemId } from '../system/index.js';
+
+/** Why a system would not be started as the plan has it. */
+export type StartFault =
+  /** The partition named is not there any more. */
+  | { readonly code: 'place-missing' }
+  /** UEFI firmware starts from EFI system partitions only. */
+  | { readonly code: 'not-efi' }
+  /** A BIOS starts what is in the disk's first sector, or the active partition's. */
+  | { readonly code: 'efi-in-bios' }
+  /** UEFI firmware does not run what is in the disk's first sector. */
+  | { readonly code: 'disk-in-uefi' }
+  /** The system whose loader was to list it is not on the disk. */
+  | { readonly code: 'by-missing'; readonly by: SystemId }
+  /** The systems start each other in a circle. */
+  | { readonly code: 'circle' }
+  /** There is nowhere its loader could lie. */
+  | { readonly code: 'no-place' };
+
+/** How one system is started. */
+export interface StartWay {
+  readonly system: System;
+  /** Whose loader lists it; `null`: it has its own entry, or is what the disk starts. */
+  readonly by: System | null;
+  readonly place: LoaderPlace | null;
+  /** Whether the administrator decided it; else it is proposed. */
+  readonly decided: boolean;
+  readonly faults: readonly StartFault[];
+}
+
+export interface StartArrangement {
+  readonly ways: readonly StartWay[];
+  /** Systems with a start entry, in their order: the first is the default. */
+  readonly order: readonly System[];
+  readonly waitSeconds: number | null;
+  /** The system whose loader lists the others, where there is one. */
+  readonly chooser: System | null;
+}
+
+/** Systems that are on the disk once the plan is carried out. A hosted one is there as long as its host is. */
+export function systemsAfter(plan: Plan): System[] {
+  const holdsIt = (system: System) =>
+    plan.partitions.some(
+      (p) => p.owners.includes(system.id) && ['system', 'root'].includes(p.role) && p.treatment === 'keep',
+    );
+  return plan.systems.filter(
+    (s) => s.change !== 'retire' && (isArriving(s) || holdsIt(s) || s.host !== undefined),
+  );
+}
+
+/** How every system is started: as decided, and as proposed where nothing was. */
+export function startOf(plan: Plan): StartArrangement {
+  const systems = systemsAfter(plan);
+  const { loaders, order, waitSeconds } = plan.start ?? OPEN_START;
+  const chooser = chooserOf(plan, systems);
+  const ways = systems.map((system): StartWay => {
+    const choice = loaders[system.id];
+    const proposed = proposeWay(plan, system, chooser);
+    const by = choice ? choice.by : (proposed.by?.id ?? null);
+    const place = choice ? choice.place : proposed.place;
+    return {
+      system,
+      by: systems.find((s) => s.id === by) ?? null,
+      place,
+      decided: choice !== undefined,
+      faults: faultsOf(plan, systems, by, place),
+    };
+  });
+  return { ways: withCircles(ways), order: ordered(systems, order, chooser), waitSeconds, chooser };
+}
+
+/** The loader that lists others: of the last system to be installed that has one, else of any that has. */
+function chooserOf({ start }: Plan, systems: readonly System[]): System | null {
+  const named = Object.values(start?.loaders ?? {}).find((l) => l.by !== null)?.by;
+  const lists = systems.filter((s) => s.family === 'linux' || s.family === 'bsd');
+  return (
+    systems.find((s) => s.id === named) ??
+    lists.filter(isArriving).at(-1) ??
+    (systems.length > 1 ? lists.at(-1) : lists[0]) ??
+    null
+  );
+}
+
+function proposeWay(plan: Plan, system: System, chooser: System | null): Pick<StartWay, 'by' | 'place'> {
+  if (plan.target.mode === 'uefi') {
+    if (system.host && chooser) return { by: chooser, place: efiPlace(plan, chooser) };
+    return { by: null, place: efiPlace(plan, system) };
+  }
+  const by = chooser && chooser.id !== system.id ? chooser : null;
+  return { by, place: { kind: 'disk' } };
+}
+
+/** The EFI system partition it owns, else the first on the disk. */
+function efiPlace(plan: Plan, system: System): LoaderPlace | null {
+  const all = plan.partitions.filter((p) => p.role === 'efi');
+  const own = all.find((p) => p.owners.includes(system.id)) ?? (system.ownSetup ? all[0] : undefined);
+  return own ? { kind: 'efi', partition: own.id } : null;
+}
+
+function faultsOf(
+  plan: Plan,
+  systems: readonly System[],
+  by: SystemId | null,
+  place: LoaderPlace | null,
+): StartFault[] {
+  const faults: StartFault[] = [];
+  if (by !== null && !systems.some((s) => s.id === by)) faults.push({ code: 'by-missing', by });
+  if (!place) return [...faults, { code: 'no-place' }];
+  const partition = place.kind === 'disk' ? undefined : partitionOf(plan, place.partition);
+  if (place.kind !== 'disk' && !partition) return [...faults, { code: 'place-missing' }];
+  if (plan.target.mode === 'uefi') {
+    if (place.kind === 'disk') faults.push({ code: 'disk-in-uefi' });
+    else if (place.kind === 'partition' || partition?.role !== 'efi') faults.push({ code: 'not-efi' });
+  } else if (place.kind === 'efi') faults.push({ code: 'efi-in-bios' });
+  return faults;
+}
+
+/** Marks those that come back to themselves when one follows by whom each is started. */
+function withCircles(ways: readonly StartWay[]): StartWay[] {
+  const by = new Map(ways.map((w) => [w.system.id, w.by?.id]));
+  return ways.map((way) => {
+    let at: string | undefined = way.by?.id;
+    for (let i = 0; i <= ways.length && at !== undefined; i++, at = by.get(at))
+      if (at === way.system.id) return { ...way, faults: [...way.faults, { code: 'circle' }] };
+    return way;
+  });
+}
+
+/** As decided, then the chooser, then the rest as they stand in the list. */
+function ordered(systems: readonly System[], order: readonly SystemId[], chooser: System | null): System[] {
+  const named = order.flatMap((id) => systems.find((s) => s.id === id) ?? []);
+  const rest = systems.filter((s) => !named.includes(s));
+  return [...named, ...rest.filter((s) => s === chooser), ...rest.filter((s) => s !== chooser)];
+}
+
+/** Paths of loaders that were read from an EFI system partition as found, by the planned partition that keeps it. */
+export function loadersOn(survey: Survey, partition: PlannedPartition): readonly string[] {
+  if (partition.treatment === 'format') return [];
+  return survey.partitions.find((p) => p.id === partition.from)?.volume?.contents?.loaders ?? [];
+}

@@ -1,0 +1,122 @@
+import { GIB, MIB } from '../quantity/index.js';
+import { apply, noteFoundEdit, partitionOf, type Plan } from '../plan/index.js';
+import { procedureFor } from '../sequence/index.js';
+import type { Survey } from '../survey/index.js';
+import { drawn, edited, gib, newSystem, planOn, surveysOf } from '../testing/builders.js';
+import { EFI_STRATEGIES, efiStrategies, type EfiStrategyId } from './index.js';
+
+/** A laptop whose Windows was shrunk, with a new Linux to come. */
+function laptop(efi: string, usedGib: number, more: { encrypted?: boolean; kernelsOnEfi?: boolean } = {}) {
+  const survey = drawn(500, [`${efi} efi`, '16MiB reserved', '300GiB windows', '1GiB recovery']);
+  const linux = { ...newSystem('linux-desktop'), kernelsOnEfi: more.kernelsOnEfi ?? false };
+  const begun = planOn(survey, { kind: 'add-system', system: linux });
+  const { encrypted = false } = more;
+  const noted = edited(
+    begun,
+    survey,
+    noteFoundEdit(begun, 'found-3', { usedBytes: usedGib * GIB, encrypted }),
+  );
+  const plan = edited(noted, survey, {
+    kind: 'resize',
+    partition: 'found-3',
+    length: gib(200),
+    hold: 'start',
+  });
+  return { survey, plan };
+}
+
+const strategy = (plan: Plan, survey: Survey, id: EfiStrategyId) =>
+  efiStrategies(plan, survey).find((s) => s.id === id)!;
+
+test('all four are told, on every disk', () => {
+  const { survey, plan } = laptop('100MiB', 80);
+  expect(efiStrategies(plan, survey).map((s) => s.id)).toEqual([...EFI_STRATEGIES]);
+  expect(efiStrategies(planOn(survey), survey)).toEqual([]);
+});
+
+test('sharing 100 MiB is enough for loaders, and not for kernels', () => {
+  const plain = laptop('100MiB', 80);
+  const shared = strategy(plain.plan, plain.survey, 'share');
+  expect([shared.hindrances, shared.sizeBytes, shared.movedMore]).toEqual([
+    [],
+    100 * MIB,
+    { least: 0, most: 0 },
+  ]);
+  expect(partitionOf(shared.after!, 'found-1')).toMatchObject({
+    owners: ['found-windows', 'system-1'],
+    mountPoint: '/boot/efi',
+    treatment: 'keep',
+  });
+  const kernels = laptop('100MiB', 80, { kernelsOnEfi: true });
+  const refused = strategy(kernels.plan, kernels.survey, 'share');
+  expect([refused.edit, refused.hindrances.length]).toEqual([null, 1]);
+  expect(refused.hindrances[0]).toContain('417 MiB');
+});
+
+test('a second one goes into the room made by shrinking', () => {
+  const { survey, plan } = laptop('100MiB', 80);
+  const made = strategy(plan, survey, 'second');
+  expect(partitionOf(made.after!, 'new-1')).toMatchObject({
+    role: 'efi',
+    owners: ['system-1'],
+    length: gib(0.5),
+  });
+  expect(made.movedMore).toEqual({ least: 0, most: 0 });
+});
+
+test('enlarging moves what lies behind, says how much and for how long it is exposed', () => {
+  const { survey, plan } = laptop('100MiB', 80);
+  const large = strategy(plan, survey, 'enlarge');
+  expect(large.movedMore).toEqual({ least: 80 * GIB, most: 200 * GIB });
+  expect(large.exposures).toContainEqual({
+    what: ['found-3'],
+    when: { from: (512 - 100) * 2048, of: gib(200) },
+  });
+  const [efi, windows] = ['found-1', 'found-3'].map((id) => partitionOf(large.after!, id)!);
+  expect([efi!.length, windows!.start - efi!.start]).toEqual([gib(0.5), gib(0.5) + 16 * 2048]);
+});
+
+test('an encrypted volume behind it is a wall', () => {
+  const { survey, plan } = laptop('100MiB', 80, { encrypted: true });
+  expect(strategy(plan, survey, 'enlarge').hindrances[0]).toContain('412 MiB');
+});
+
+test('replacing it lets the old one go, and has the loader of what stays written again', () => {
+  const { survey, plan } = laptop('100MiB', 80);
+  const other = strategy(plan, survey, 'replace');
+  expect(partitionOf(other.after!, 'found-1')).toBeUndefined();
+  expect(partitionOf(other.after!, 'new-1')!.owners).toEqual(['found-windows', 'system-1']);
+  const { ordered } = procedureFor(other.after!, survey);
+  expect(ordered.ok && ordered.steps.map((s) => s.id)).toContain('redo-start:found-windows');
+});
+
+test('without one on the disk there is only making one, and without room not even that', () => {
+  const blank = drawn(500, ['100GiB ext4']);
+  const plan = planOn(blank, { kind: 'add-system', system: newSystem('linux-desktop') });
+  expect(efiStrategies(plan, blank).map((s) => s.edit !== null)).toEqual([false, true, false, false]);
+  const full = drawn(500, ['499GiB ext4']);
+  const none = planOn(full, { kind: 'add-system', system: newSystem('linux-desktop') });
+  const tight = edited(none, full, {
+    kind: 'resize',
+    partition: 'found-1',
+    length: (full.disk.usableEnd - 2048) as never,
+    hold: 'start',
+  });
+  expect(strategy(tight, full, 'second').hindrances[0]).toContain('No gap holds');
+});
+
+test('each can be adopted from any other, in any order', () => {
+  const { survey, plan } = laptop('100MiB', 80);
+  const parts = (p: Plan) => p.partitions.map(({ id: _, ...rest }) => rest);
+  for (const first of EFI_STRATEGIES)
+    for (const then of ['share', 'second'] as const) {
+      if (first === 'enlarge' || first === 'replace') continue;
+      const once = strategy(plan, survey, first).after!;
+      const edit = strategy(once, survey, then).edit!;
+      const result = apply(once, edit, surveysOf(survey));
+      const mounted = parts(strategy(plan, survey, then).after!);
+      expect(result.ok && parts(result.plan).map((p) => ({ ...p, mountPoint: '' }))).toEqual(
+        mounted.map((p) => ({ ...p, mountPoint: '' })),
+      );
+    }
+});

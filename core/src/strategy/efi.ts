@@ -1,0 +1,282 @@
+import {
+  apply,
+  batch,
+  createInGap,
+  partitionTitle,
+  placeLeastMoved,
+  plannedGaps,
+  type Edit,
+  type Plan,
+  type PlannedPartition,
+  type SingleEdit,
+} from '../plan/index.js';
+import { formatBoth, sectorsToHold, type Bytes } from '../quantity/index.js';
+import { procedureFor, type Exposure, type Range } from '../sequence/index.js';
+import { efiBudget, newEfiBytes, totalOf, type SizeLine } from '../sizing/index.js';
+import type { Survey } from '../survey/index.js';
+import { isArriving, type System } from '../system/index.js';
+
+export const EFI_STRATEGIES = ['share', 'second', 'enlarge', 'replace'] as const;
+export type EfiStrategyId = (typeof EFI_STRATEGIES)[number];
+
+/** One way to give arriving systems a place for their loaders, worked out on this disk. Sizes in bytes. */
+export interface EfiStrategy {
+  readonly id: EfiStrategyId;
+  readonly title: string;
+  /** Why it cannot be done here; empty where it can. */
+  readonly hindrances: readonly string[];
+  /** Takes the plan there from where it is; `null` where it cannot be done. */
+  readonly edit: Edit | null;
+  readonly after: Plan | null;
+  /** Of the partition that the arriving systems would use. */
+  readonly sizeBytes: number | null;
+  /** What that partition has to hold. */
+  readonly budget: readonly SizeLine[];
+  /** Data, time and restarts of the whole plan when this is adopted, and what of the data it adds. */
+  readonly moved: Range;
+  readonly movedMore: Range;
+  readonly seconds: Range;
+  readonly restarts: number;
+  /** What power off could cost while the plan is carried out. */
+  readonly exposures: readonly Exposure[];
+  readonly risks: readonly string[];
+}
+
+/**
+ * The four strategies for the EFI system partition of the systems that arrive, always all of them, each worked out on
+ * the plan as if none had been adopted yet. Empty where nothing arrives or nothing starts by UEFI.
+ */
+export function efiStrategies(plan: Plan, survey: Survey): EfiStrategy[] {
+  const arriving = plan.systems.filter(isArriving);
+  if (plan.target.mode !== 'uefi' || arriving.length === 0) return [];
+  const base = unadopted(plan, survey, arriving);
+  const present = base.plan.partitions.find((p) => p.role === 'efi' && p.treatment === 'keep');
+  const situation: Situation = { ...base, survey, arriving, present, from: plan };
+  return [share(situation), second(situation), enlarge(situation), replace(situation)];
+}
+
+interface Situation {
+  /** The plan as it is, and the edits that undo what was adopted. */
+  readonly from: Plan;
+  readonly edits: readonly SingleEdit[];
+  /** The plan after those. */
+  readonly plan: Plan;
+  readonly survey: Survey;
+  readonly arriving: readonly System[];
+  /** The EFI system partition that is kept, where there is one. */
+  readonly present: PlannedPartition | undefined;
+}
+
+/** Takes the arriving systems out of every EFI system partition, and those that were only for them out of the plan. */
+function unadopted(
+  plan: Plan,
+  survey: Survey,
+  arriving: readonly System[],
+): Pick<Situation, 'plan' | 'edits'> {
+  const ids = new Set(arriving.map((s) => s.id));
+  const edits = plan.partitions
+    .filter((p) => p.role === 'efi' && p.owners.some((o) => ids.has(o)))
+    .map((p): SingleEdit => {
+      const owners = p.owners.filter((o) => !ids.has(o));
+      return p.from === null && owners.length === 0
+        ? { kind: 'remove', partition: p.id }
+        : { kind: 'describe', partition: p.id, changes: { owners } };
+    });
+  const result = apply(plan, batch('Nothing adopted', edits), () => survey);
+  return result.ok ? { plan: result.plan, edits } : { plan, edits: [] };
+}
+
+const NONE_PRESENT = 'There is no EFI system partition on the disk to keep.';
+
+function ownersWith(p: PlannedPartition, arriving: readonly System[]): string[] {
+  return [...p.owners, ...arriving.map((s) => s.id)];
+}
+
+function budgetFor({ plan, survey, arriving }: Situation, present: PlannedPartition | undefined): SizeLine[] {
+  const staying = present
+    ? plan.systems.filter((s) => present.owners.includes(s.id) && s.change !== 'retire')
+    : [];
+  return [...efiBudget([...new Set([...staying, ...arriving])], survey.disk.sectorBytes)];
+}
+
+const mountFor = (arriving: readonly System[]) =>
+  arriving.some((s) => s.kernelsOnEfi) ? '/boot' : '/boot/efi';
+
+function sharing({ arriving }: Situation, present: PlannedPartition): SingleEdit {
+  const mountPoint = present.mountPoint || mountFor(arriving);
+  return {
+    kind: 'describe',
+    partition: present.id,
+    changes: { owners: ownersWith(present, arriving), mountPoint },
+  };
+}
+
+function share(situation: Situation): EfiStrategy {
+  const { present, survey } = situation;
+  const budget = budgetFor(situation, present);
+  const title = 'Share the one that is there';
+  const risks = [
+    'The installer must mount it and not format it: that would take the other systems’ loaders with it.',
+    'An update of one system can disturb another’s files.',
+  ];
+  if (!present) return settle(situation, { id: 'share', title, risks, budget, hindrances: [NONE_PRESENT] });
+  const size = present.length * survey.disk.sectorBytes;
+  const needed = totalOf(budget);
+  const hindrances = [
+    ...(present.fileSystem === 'fat'
+      ? []
+      : [`“${partitionTitle(present)}” is not FAT, and firmware reads nothing else there.`]),
+    ...(size >= needed
+      ? []
+      : [`It has ${formatBoth(size)}, and needs ${formatBoth(needed)} for all that would lie on it.`]),
+  ];
+  return settle(situation, {
+    id: 'share',
+    title,
+    risks,
+    budget,
+    hindrances,
+    edits: [sharing(situation, present)],
+    sizeBytes: size,
+  });
+}
+
+/** A new one in the first gap that holds it, large enough for what it has to hold. */
+function createNew(
+  { plan, survey }: Situation,
+  owners: readonly System[],
+  size: Bytes,
+): { edit: Edit } | { hindrance: string } {
+  for (const gap of plannedGaps(plan, survey)) {
+    const edit = createInGap(plan, survey, gap, { role: 'efi', owners, size });
+    if (edit && apply(plan, edit, () => survey).ok) return { edit };
+  }
+  return { hindrance: `No gap holds another one of ${formatBoth(size)}. Shrink something first.` };
+}
+
+function second(situation: Situation): EfiStrategy {
+  const { arriving, present } = situation;
+  const made = createNew(situation, arriving, newEfiBytes(arriving));
+  return settle(situation, {
+    id: 'second',
+    title: present ? 'Make a second one for the new system' : 'Make one',
+    budget: budgetFor(situation, undefined),
+    ...('edit' in made ? { edits: singles(made.edit), hindrances: [] } : { hindrances: [made.hindrance] }),
+    sizeBytes: newEfiBytes(arriving),
+    risks: present
+      ? [
+          'Some firmware and some installers use only the first one on the disk: name the right one in the installer, and look in the firmware’s list afterwards.',
+        ]
+      : [],
+  });
+}
+
+function enlarge(situation: Situation): EfiStrategy {
+  const { plan, survey, present, arriving } = situation;
+  const budget = budgetFor(situation, present);
+  const size = Math.max(newEfiBytes(arriving), totalOf(budget)) as Bytes;
+  const about = { id: 'enlarge', title: 'Enlarge the one that is there', budget } as const;
+  const risks = [
+    'What lies behind it must move: all its data travels, and a power cut meanwhile can cost it.',
+    'A system whose start moved may need its start files repaired.',
+  ];
+  if (!present) return settle(situation, { ...about, risks, hindrances: [NONE_PRESENT] });
+  if (present.length * survey.disk.sectorBytes >= size)
+    return settle(situation, { ...about, risks: [], hindrances: ['It is large enough already.'] });
+  const length = sectorsToHold(size, survey.disk.sectorBytes);
+  const packed = placeLeastMoved(plan, survey, new Map([[present.id, length]]));
+  if (!packed.ok)
+    return settle(situation, {
+      ...about,
+      risks,
+      hindrances: [
+        `What lies behind it cannot give way: ${formatBoth(packed.shortBy * survey.disk.sectorBytes)} are missing before a part that must stay where it is.`,
+      ],
+    });
+  return settle(situation, {
+    ...about,
+    risks: packed.packing.moves > 0 ? risks : [],
+    hindrances: [],
+    edits: [packed.edit, sharing(situation, present)],
+    sizeBytes: size,
+  });
+}
+
+function replace(situation: Situation): EfiStrategy {
+  const { plan, arriving, present } = situation;
+  const staying = present ? plan.systems.filter((s) => present.owners.includes(s.id)) : [];
+  const owners = [...staying, ...arriving];
+  const budget = budgetFor(situation, present);
+  const size = Math.max(newEfiBytes(arriving), totalOf(budget)) as Bytes;
+  const about = {
+    id: 'replace',
+    title: 'Replace it by a larger one elsewhere',
+    budget,
+    sizeBytes: size,
+    risks: [
+      'The loaders are copied over and their start entries made again; until then what is there does not start.',
+      'Keep the old one until every system has started from the new one.',
+    ],
+  } as const;
+  if (!present) return settle(situation, { ...about, hindrances: [NONE_PRESENT] });
+  const made = createNew(situation, owners, size);
+  if (!('edit' in made)) return settle(situation, { ...about, hindrances: [made.hindrance] });
+  return settle(situation, {
+    ...about,
+    hindrances: [],
+    edits: [...singles(made.edit), { kind: 'remove', partition: present.id }],
+  });
+}
+
+function singles(edit: Edit): readonly SingleEdit[] {
+  return edit.kind === 'batch' ? edit.edits : [edit];
+}
+
+interface Draft extends Pick<EfiStrategy, 'id' | 'title' | 'hindrances' | 'risks' | 'budget'> {
+  readonly edits?: readonly SingleEdit[] | undefined;
+  readonly sizeBytes?: number | undefined;
+}
+
+const NOTHING: Range = { least: 0, most: 0 };
+
+/** Tries the edits, and works out what adopting them costs. */
+function settle(situation: Situation, draft: Draft): EfiStrategy {
+  const { from, survey, plan } = situation;
+  const { edits, sizeBytes = null, ...about } = draft;
+  const none = {
+    edit: null,
+    after: null,
+    moved: NOTHING,
+    movedMore: NOTHING,
+    seconds: NOTHING,
+    restarts: 0,
+    exposures: [],
+  };
+  if (!edits || about.hindrances.length > 0) return { ...about, sizeBytes, ...none };
+  const edit = batch(about.title, [...situation.edits, ...edits]);
+  const result = apply(from, edit, () => survey);
+  const procedure = result.ok ? procedureFor(result.plan, survey) : undefined;
+  if (!result.ok || !procedure?.ordered.ok)
+    return {
+      ...about,
+      sizeBytes,
+      ...none,
+      hindrances: ['No order of steps leads there on this disk.'],
+    };
+  const before = procedureFor(plan, survey).moved;
+  const { moved, seconds, restarts, ordered } = procedure;
+  return {
+    ...about,
+    sizeBytes,
+    edit,
+    after: result.plan,
+    moved,
+    movedMore: {
+      least: Math.max(0, moved.least - before.least),
+      most: Math.max(0, moved.most - before.most),
+    },
+    seconds,
+    restarts,
+    exposures: ordered.steps.flatMap((s) => s.exposure ?? []),
+  };
+}

@@ -1,0 +1,1 @@
+export { EFI_STRATEGIES, efiStrategies, type EfiStrategy, type EfiStrategyId } from './efi.js';
