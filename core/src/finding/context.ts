@@ -8,7 +8,9 @@ import {
   type PlannedPartition,
 } from '../plan/index.js';
 import type { Survey } from '../survey/index.js';
-import type { System } from '../system/index.js';
+import { procedureFor, type Procedure } from '../sequence/index.js';
+import { systemsAfter } from '../start/index.js';
+import { isArriving, type System } from '../system/index.js';
 import type { Role } from '../table/index.js';
 
 /** A plan with its survey, and what most rules ask of them, worked out once. */
@@ -18,17 +20,22 @@ export interface Context {
   readonly sectorBytes: number;
   readonly fates: readonly Fate[];
   readonly largestGap: GapPart | undefined;
+  /** Systems that are to be installed, on partitions of their own. */
   readonly newSystems: readonly System[];
+  /** The steps of the plan in order; worked out when first asked for. */
+  readonly procedure: () => Procedure;
 }
 
 export function contextOf(plan: Plan, survey: Survey): Context {
+  let procedure: Procedure | undefined;
   return {
     plan,
     survey,
     sectorBytes: survey.disk.sectorBytes,
     fates: fatesOf(plan, survey),
     largestGap: largestGap(plan, survey),
-    newSystems: plan.systems.filter((s) => s.origin === 'new'),
+    newSystems: plan.systems.filter((s) => isArriving(s) && !s.host),
+    procedure: () => (procedure ??= procedureFor(plan, survey)),
   };
 }
 
@@ -50,13 +57,9 @@ export function titleOf(partition: PlannedPartition): string {
   return `“${partitionTitle(partition)}”`;
 }
 
-/** Systems that will be on the disk: found ones that keep their system volume or root, and new ones. */
+/** Systems that will be on the disk: found ones that keep their system volume or root, and those installed. */
 export function systemsThatStay(context: Context): System[] {
-  return context.plan.systems.filter(
-    (system) =>
-      system.origin === 'new' ||
-      ownedBy(context, system).some((p) => ['system', 'root'].includes(p.role) && p.treatment === 'keep'),
-  );
+  return systemsAfter(context.plan);
 }
 
 /** The fate of the surveyed partition that a planned one keeps. */

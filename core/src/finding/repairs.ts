@@ -1,7 +1,6 @@
 import {
-  alignmentSectors,
-  lengthFor,
-  newPartition,
+  apply,
+  createInGap,
   plannedGaps,
   resizeTo,
   type Edit,
@@ -12,29 +11,17 @@ import type { System } from '../system/index.js';
 import type { Role } from '../table/index.js';
 import type { Context } from './context.js';
 
-/** The edit that creates a partition of `size` bytes at the start of a gap that holds it; `undefined` where none does. */
+/** The edit that creates a partition of `size` bytes at the start of a gap; `undefined` where none holds it. */
 export function createIn(
   context: Context,
   wanted: { readonly role: Role; readonly owners: readonly System[]; readonly size: number },
-  gap = gapFor(context, wanted.size),
+  gap?: GapPart,
 ): Edit | undefined {
-  if (!gap) return undefined;
-  const { start } = gap.usable;
-  const length = lengthFor(wanted.size, start, gap.usable.length, context.sectorBytes);
-  if (length < 1 || length > gap.usable.length) return undefined;
-  return {
-    kind: 'create',
-    partition: newPartition(context.plan, { role: wanted.role, owners: wanted.owners, start, length }),
-  };
-}
-
-/** The first gap with room for `size` bytes. */
-export function gapFor(context: Context, size: number): GapPart | undefined {
-  return plannedGaps(context.plan, context.survey).find(
-    (gap) =>
-      gap.usable.length * context.sectorBytes >= size &&
-      gap.usable.length >= alignmentSectors(context.sectorBytes),
-  );
+  const { plan, survey } = context;
+  const gaps = gap ? [gap] : plannedGaps(plan, survey);
+  return gaps
+    .map((g) => createInGap(plan, survey, g, wanted))
+    .find((edit) => edit !== undefined && apply(plan, edit, () => survey).ok);
 }
 
 export function resize(context: Context, partition: PlannedPartition, size: number): Edit {

@@ -1,3 +1,23 @@
+import { slotsFull } from './rules/slots-full.js';
+import { windowsOnLogical } from './rules/windows-on-logical.js';
+import { logicalRenumbered } from './rules/logical-renumbered.js';
+import { tableConverted } from './rules/table-converted.js';
+import { noOrder } from './rules/no-order.js';
+import { longExposure } from './rules/long-exposure.js';
+import { recoveryBetween } from './rules/recovery-between.js';
+import { roomElsewhere } from './rules/room-elsewhere.js';
+import { startTarget } from './rules/start-target.js';
+import { startLost } from './rules/start-lost.js';
+import { chooserGoes } from './rules/chooser-goes.js';
+import { oneLoader } from './rules/one-loader.js';
+import { encryptedRoot } from './rules/encrypted-root.js';
+import { swapInTheClear } from './rules/swap-in-the-clear.js';
+import { rootKept } from './rules/root-kept.js';
+import { oldSettings } from './rules/old-settings.js';
+import { homeUnmounted } from './rules/home-unmounted.js';
+import { hostedImage } from './rules/hosted-image.js';
+import { swapRemade } from './rules/swap-remade.js';
+import { retiredRoom } from './rules/retired-room.js';
 import { mountTableStale } from './rules/mount-table-stale.js';
 import { labelMissing } from './rules/label-missing.js';
 import { notOwnTool } from './rules/not-own-tool.js';
@@ -108,4 +128,24 @@ export const RULES: readonly Rule[] = [
   mountTableStale,
   misaligned,
   labelMissing,
+  slotsFull,
+  windowsOnLogical,
+  logicalRenumbered,
+  tableConverted,
+  noOrder,
+  longExposure,
+  recoveryBetween,
+  roomElsewhere,
+  startTarget,
+  startLost,
+  chooserGoes,
+  oneLoader,
+  encryptedRoot,
+  swapInTheClear,
+  rootKept,
+  oldSettings,
+  homeUnmounted,
+  hostedImage,
+  swapRemade,
+  retiredRoom,
 ];

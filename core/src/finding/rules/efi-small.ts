@@ -1,6 +1,8 @@
 import { formatBoth } from '../../quantity/index.js';
 import { efiBudget, totalOf } from '../../sizing/index.js';
+import { isArriving } from '../../system/index.js';
 import { bytesOfPart, titleOf, withRole } from '../context.js';
+import { efiStrategies } from '../../strategy/index.js';
 import { resize } from '../repairs.js';
 import { fact, type Rule } from '../rule.js';
 
@@ -11,7 +13,7 @@ export const efiSmall: Rule = {
   check: (context) =>
     withRole(context, 'efi').flatMap((p) => {
       const users = context.plan.systems.filter((s) => p.owners.includes(s.id));
-      if (!users.some((s) => s.origin === 'new')) return [];
+      if (!users.some(isArriving)) return [];
       const lines = efiBudget(users, context.sectorBytes);
       const needed = totalOf(lines);
       const size = bytesOfPart(context, p);
@@ -31,7 +33,9 @@ export const efiSmall: Rule = {
           remedies:
             p.from === null
               ? [{ title: `Grow it to ${formatBoth(needed)}`, edit: resize(context, p, needed) }]
-              : [],
+              : efiStrategies(context.plan, context.survey).flatMap(({ id, title, edit }) =>
+                  edit && id !== 'share' ? [{ title, edit }] : [],
+                ),
         },
       ];
     }),

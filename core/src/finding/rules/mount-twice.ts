@@ -1,5 +1,5 @@
 import { grouped } from '../grouped.js';
-import { partitionTitle } from '../../plan/index.js';
+import { mountPointsOf, partitionTitle } from '../../plan/index.js';
 import { fact, type Rule } from '../rule.js';
 
 export const mountTwice: Rule = {
@@ -8,10 +8,11 @@ export const mountTwice: Rule = {
   basis: 'A mount point holds one file system',
   check: ({ plan }) =>
     plan.systems.flatMap((system) => {
-      const mounted = plan.partitions.filter(
-        (p) => p.owners.includes(system.id) && p.mountPoint.startsWith('/'),
-      );
-      return [...grouped(mounted, (p) => p.mountPoint)].flatMap(([mountPoint, same]) =>
+      const mounted = plan.partitions
+        .filter((p) => p.owners.includes(system.id))
+        .flatMap((p) => mountPointsOf(p).map((at) => ({ ...p, at })))
+        .filter(({ at }) => at.startsWith('/'));
+      return [...grouped(mounted, ({ at }) => at)].flatMap(([mountPoint, same]) =>
         same.length < 2
           ? []
           : [
@@ -23,7 +24,7 @@ export const mountTwice: Rule = {
                 partitions: same.map((p) => p.id),
                 systems: [system.id],
                 remedies: same
-                  .filter((p) => p.from === null && mountPoint !== '/')
+                  .filter((p) => p.from === null && mountPoint !== '/' && p.mountPoint === mountPoint)
                   .slice(-1)
                   .map((p) => ({
                     title: `Leave “${partitionTitle(p)}” unmounted`,
