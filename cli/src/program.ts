@@ -3,7 +3,7 @@ import { ImageRefused } from '@rhizotome/core';
 import { capture, type CaptureOptions } from './commands/capture.js';
 import { check } from './commands/check.js';
 import { image, type ImageOptions } from './commands/image.js';
-import { steps } from './commands/steps.js';
+import { steps, type StepsOptions } from './commands/steps.js';
 import { survey, type SurveyOptions } from './commands/survey.js';
 import { EXIT, Failure } from './failure.js';
 
@@ -21,6 +21,11 @@ function byteCount(text: string): number {
   if (!/^\d+$/.test(text) || !Number.isSafeInteger(n))
     throw new InvalidArgumentError('It is a number of bytes.');
   return n;
+}
+
+function stepCount(text: string): number {
+  if (!/^\d{1,4}$/.test(text)) throw new InvalidArgumentError('A number of steps is expected, such as 5.');
+  return Number(text);
 }
 
 /** Runs one command. @returns the exit code */
@@ -57,7 +62,8 @@ export async function run(argv: readonly string[]): Promise<number> {
     .command('steps <plan>')
     .description('the steps of a plan in their order; - reads standard input')
     .option('--json', 'print them as JSON')
-    .action((plan: string, options: { json?: boolean }) => steps(plan, options));
+    .option('--back <steps>', 'print the way back to as found after so many steps', stepCount)
+    .action((plan: string, options: StepsOptions) => steps(plan, options));
   program
     .command('image <plan>')
     .description('a disk to practise on, of a plan or a survey, as a sparse image; - reads standard input')

@@ -1,20 +1,28 @@
-import { runbookFor, procedureFor, timeInWords } from '@rhizotome/core';
+import {
+  runbookFor,
+  stepsDocument,
+  timeInWords,
+  wayBackInWords,
+  type Plan,
+  type Survey,
+} from '@rhizotome/core';
 import { Failure } from '../failure.js';
 import { readPlan } from '../input.js';
 import { print, printJson } from '../output.js';
 
-/** Prints the steps of a plan in their order. */
-export function steps(path: string, options: { readonly json?: boolean }): void {
+export interface StepsOptions {
+  readonly json?: boolean;
+  /** Print the way back after so many steps instead. */
+  readonly back?: number;
+}
+
+/** Prints the steps of a plan in their order, or the way back from one of them. */
+export function steps(path: string, options: StepsOptions): void {
   const { plan, survey } = readPlan(path);
-  const procedure = procedureFor(plan, survey);
-  if (!procedure.ordered.ok)
-    throw new Failure(`${path}: the steps of this plan wait for one another in a circle.`);
-  if (options.json) {
-    const { restarts, moved, seconds } = procedure;
-    const list = procedure.phases.flatMap((phase) => phase.steps);
-    printJson({ format: 'rhizotome/steps', version: 1, restarts, moved, seconds, steps: list });
-    return;
-  }
+  const document = stepsDocument(plan, survey, options.back);
+  if (document.refused && !options.json) throw new Failure(`${path}: ${runbookFor(plan, survey).refusal}`);
+  if (options.json) return printJson(document);
+  if (options.back !== undefined) return printWayBack(plan, survey, options.back);
   const runbook = runbookFor(plan, survey);
   if (runbook.phases.length === 0)
     return print('Nothing is to be done: the plan leaves the disk as it was found.');
@@ -22,5 +30,12 @@ export function steps(path: string, options: { readonly json?: boolean }): void 
     print(`${phase.restart ? '↻ ' : ''}${phase.title}`);
     for (const step of phase.steps) print(`  ${step.number}. ${step.title}`);
   }
-  print(`Restarts: ${procedure.restarts}. Copying: ${timeInWords(procedure.seconds)}.`);
+  print(`Restarts: ${document.restarts}. Copying: ${timeInWords(document.seconds)}.`);
+}
+
+function printWayBack(plan: Plan, survey: Survey, done: number): void {
+  const { steps, losses } = wayBackInWords(plan, survey, done);
+  for (const [i, step] of steps.entries()) print(`  ${i + 1}. ${step.title}`);
+  if (steps.length === 0) print('Nothing is to be undone.');
+  for (const loss of losses) print(`Not brought back: ${loss}`);
 }

@@ -1,4 +1,5 @@
 export type { HistoryEntry, MachineRow, OpenedMachine, SentEdit } from './exchange.js';
+export { stepsDocument, type SpanDocument, type StepDocument, type StepsDocument } from './steps-document.js';
 export {
   machineDocument,
   readDocument,

@@ -2,7 +2,7 @@ import { printNotation } from '../notation/index.js';
 import type { Plan } from '../plan/index.js';
 import { sectors } from '../quantity/index.js';
 import { surveyDocument } from '../survey/index.js';
-import { drawn, IDENTITY, planOn } from '../testing/builders.js';
+import { drawn, drawnMbr, IDENTITY, planOn } from '../testing/builders.js';
 import { machineDocument, readDocument } from './index.js';
 
 const survey = drawn(500, ['100MiB efi', '200GiB windows "Station"', '20GiB ext4']);
@@ -29,11 +29,80 @@ describe('a machine given away', () => {
   }));
 
   test.each([
-    ['an overlap', moved, 'plan.partitions (“found-3”): That would lie over another'],
+    ['an overlap', moved, 'plan.partitions[2].start: That would lie over another'],
     [
       'a part of nothing',
       broken((p) => ({ partitions: p.partitions.map((q) => ({ ...q, from: 'found-9' })) })),
-      'cannot be kept',
+      'plan.partitions[0].from: A partition that is not on the disk cannot be kept',
+    ],
+    [
+      'a note on nothing',
+      broken((p) => ({ found: { ...p.found, 'found-9': p.found['found-1']! } })),
+      'plan.found.found-9: That partition is not in the survey',
+    ],
+    [
+      'a partition twice',
+      broken((p) => ({
+        partitions: [...p.partitions.slice(0, 2), { ...p.partitions[2]!, from: 'found-2' }],
+      })),
+      'plan.partitions[2].from: That is in the plan already',
+    ],
+    [
+      'a host that is none',
+      broken((p) => ({ systems: p.systems.map((s) => ({ ...s, host: { partition: 'x', bytes: 1 } })) })),
+      'plan.systems[0].host.partition: The partition that is to hold the image',
+    ],
+    [
+      'systems that start each other in a circle',
+      broken((p) => {
+        const [one, two] = p.systems.map((s) => s.id) as [string, string];
+        const by = (id: string) => ({ by: id, place: { kind: 'disk' as const } });
+        return { start: { loaders: { [one]: by(two), [two]: by(one) }, order: [], waitSeconds: null } };
+      }),
+      'plan.start.loaders.found-windows.by',
+    ],
+    [
+      'an order of nobody',
+      broken(() => ({ start: { loaders: {}, order: ['x'], waitSeconds: null } })),
+      'plan.start.order[0]: That system is no longer in the plan',
+    ],
+    [
+      'a loader on nothing',
+      broken((p) => ({
+        start: {
+          loaders: { [p.systems[0]!.id]: { by: null, place: { kind: 'efi' as const, partition: 'x' } } },
+          order: [],
+          waitSeconds: null,
+        },
+      })),
+      'plan.start.loaders.found-windows.place.partition',
+    ],
+    [
+      'a partition beyond the disk',
+      broken((p) => ({
+        partitions: p.partitions.map((q, i) => (i === 2 ? { ...q, length: sectors(2 ** 40) } : q)),
+      })),
+      'plan.partitions[2].start: That would lie outside',
+    ],
+    [
+      'more primaries than an MBR has',
+      (() => {
+        const disk = drawnMbr(
+          [
+            [1, 'ext4'],
+            [1, 'ext4'],
+            [1, 'ext4'],
+          ],
+          [
+            [1, 'ext4'],
+            [1, 'ext4'],
+          ],
+        );
+        const p = planOn(disk);
+        const all = { ...p, partitions: p.partitions.map((q) => ({ ...q, logical: false })) };
+        return { ...machine, survey: disk, plan: all };
+      })(),
+      'plan.partitions: An MBR has four slots',
     ],
     [
       'another survey',
@@ -43,7 +112,7 @@ describe('a machine given away', () => {
     [
       'an owner that is none',
       broken((p) => ({ partitions: p.partitions.map((q) => ({ ...q, owners: ['x'] })) })),
-      'no longer in the plan',
+      'plan.partitions[0].owners: That system is no longer in the plan',
     ],
     ['a later version', { ...machine, plan: { ...plan, version: 2 as unknown as 1 } }, 'plan.version'],
   ])('%s is refused with its place', (_, document, message) => {

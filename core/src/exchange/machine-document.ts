@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { looksLikeNotation, parseNotation, type MachineText } from '../notation/index.js';
-import { PlanSchema, refusalInWords, refusePlan, type Plan } from '../plan/index.js';
+import { planFault, PlanSchema, refusalInWords, type Plan } from '../plan/index.js';
 import { documentSurvey, surveyDocument, type SurveyDocument, type SurveyIdentity } from '../survey/index.js';
 
 /** A machine with its plan and the survey it rests on, as one JSON document that can be given away. */
@@ -95,13 +95,12 @@ function checked(value: MachineText, lines?: ReadonlyMap<string, number>): Docum
     return problem(
       `plan.surveyId: the plan rests on survey “${plan.surveyId}”, and that is not the one here.`,
     );
-  const refusal = refusePlan(plan, survey ?? undefined);
-  if (!refusal) return { ok: true, value };
-  const concerned = 'other' in refusal ? refusal.other : 'id' in refusal ? refusal.id : undefined;
-  const message = refusalInWords(refusal, survey?.disk.sectorBytes ?? 512);
-  const line = lines?.get(concerned === undefined ? 'plan' : `part ${concerned}`) ?? lines?.get('plan');
+  const fault = planFault(plan, survey ?? undefined);
+  if (!fault) return { ok: true, value };
+  const message = refusalInWords(fault.refusal, survey?.disk.sectorBytes ?? 512);
+  const line = lines?.get(fault.of) ?? lines?.get('plan');
   if (line !== undefined) return { ok: false, problem: { line, column: 1, message } };
-  return problem(`plan.partitions${concerned === undefined ? '' : ` (“${concerned}”)`}: ${message}`);
+  return problem(`plan.${fault.path}: ${message}`);
 }
 
 function problem(message: string): DocumentOutcome {

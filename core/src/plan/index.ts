@@ -40,6 +40,7 @@ export { refusePlan } from './edits/fact-edits.js';
 export { refuseRewrite, type PartRefusal } from './edits/geometry.js';
 export { refusalInWords, type Refusal } from './edits/refusal.js';
 export type { Applied, Surveys } from './edits/result.js';
+export { planFault, type PlanFault } from './faults.js';
 export { fatesOf, type Fate, type FateKind } from './fate.js';
 export { EVIDENCE_WORDS, floorOf, usedOf, type Evidence, type Measured } from './floor.js';
 export {

@@ -30,8 +30,26 @@ ${warnings(title)}${runbook.refusal ? `<p class="warn">${text(runbook.refusal)}<
 ${runbook.phases.map(phase).join('\n')}
 <section class="sheet"><h2>Recognition sheet</h2><p>The disk as it will be when an installer lists it. Some environments write GB for the binary figure.</p>
 ${sheet(runbook.sheet)}</section>
+${starting(runbook)}
+${wayBack(runbook)}
 </body></html>
 `;
+}
+
+function starting({ starts }: Runbook): string {
+  if (starts.length === 0) return '';
+  const row = ({ system, reached, onUpdate, restore }: Runbook['starts'][number]) =>
+    `<tr><td>${text(system.name)}</td><td>${text(reached)}</td><td>${text(onUpdate)}</td><td>${text(restore)}</td></tr>`;
+  return `<section class="sheet"><h2>Starting</h2><table><thead><tr><th>System</th><th>How it is reached</th><th>What its updates do</th><th>How that is mended</th></tr></thead><tbody>${starts.map(row).join('')}</tbody></table></section>`;
+}
+
+function wayBack({ back, losses }: Runbook): string {
+  if (back.length === 0) return '';
+  const item = ({ title, where, undoes, exposure }: Runbook['back'][number]) =>
+    `<li>${text(title)} <small>(${text(where)}; undoes step ${undoes})</small>${exposure ? `<br><em>${text(exposure)}</em>` : ''}</li>`;
+  return `<section class="sheet"><h2>Way back</h2><p>To return to the disk as found: whoever has come as far as a step begins at the line that undoes it, and goes on from there.</p>
+${losses.length > 0 ? `<ul>${losses.map((l) => `<li>${text(l)}</li>`).join('')}</ul>` : '<p>Nothing that this plan does is beyond recall.</p>'}
+<ol>${back.map(item).join('')}</ol></section>`;
 }
 
 const ENTITIES: Readonly<Record<string, string>> = {

@@ -8,3 +8,4 @@ export {
   type RunbookStep,
 } from './runbook.js';
 export type { StepWords } from './words/index.js';
+export { wayBackInWords, type BackStep, type WayBackWords } from './way-back.js';

@@ -1,8 +1,17 @@
 import { partitionTitle, type Plan } from '../plan/index.js';
 import { formatBoth } from '../quantity/index.js';
 import { deviceName, recognitionSheet, type Instruction, type RecognitionRow } from '../recognition/index.js';
-import { procedureFor, type Environment, type Procedure, type Range, type Step } from '../sequence/index.js';
+import {
+  lossesOf,
+  procedureFor,
+  type Environment,
+  type Procedure,
+  type Range,
+  type Step,
+} from '../sequence/index.js';
 import type { Survey } from '../survey/index.js';
+import { startWords, type StartWords } from '../start/index.js';
+import { backInWords, lossInWords, type BackStep } from './way-back.js';
 import {
   environmentNote,
   environmentTitle,
@@ -41,6 +50,13 @@ export interface Runbook {
   readonly sheet: readonly RecognitionRow[];
   /** Why there is no order of steps, where there is none. */
   readonly refusal: string | null;
+  /** What cannot be brought back, from which step on. */
+  readonly losses: readonly string[];
+  /** How many steps are done: the last that is ticked off, and what is before it. */
+  readonly done: number;
+  /** How to return to as found from the end. From an earlier point the first ones are left out. */
+  readonly back: readonly BackStep[];
+  readonly starts: readonly StartWords[];
 }
 
 /** The runbook of a plan on its survey. Derived whole each time; ticks of steps that are no longer there have no effect. */
@@ -61,6 +77,8 @@ export function runbookFor(plan: Plan, survey: Survey): Runbook {
     }),
   }));
   const { ordered } = procedure;
+  const steps = ordered.ok ? ordered.steps : [];
+  const done = steps.findLastIndex((s) => ticked.has(s.id)) + 1;
   return {
     disk: formatBoth(survey.disk.sizeSectors * survey.disk.sectorBytes),
     device: deviceName(plan.machine),
@@ -70,6 +88,10 @@ export function runbookFor(plan: Plan, survey: Survey): Runbook {
     seconds: procedure.seconds,
     sheet: recognitionSheet(plan, survey),
     refusal: ordered.ok ? null : refusalOfOrder(ordered, context),
+    losses: lossesOf(plan, survey, steps).map((loss) => lossInWords(loss, steps, context)),
+    done,
+    back: backInWords(plan, survey, steps, steps.length).steps,
+    starts: startWords(plan, survey),
   };
 }
 

@@ -13,4 +13,4 @@ export {
   type Step,
   type StepKind,
 } from './step.js';
-export { lossesOf, wayBack, type Loss, type WayBack } from './way-back.js';
+export { lossesOf, wayBack, type Loss, type StepBack, type WayBack } from './way-back.js';

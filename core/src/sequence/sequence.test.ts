@@ -2,7 +2,16 @@ import fc from 'fast-check';
 import { GIB, MIB, sectors } from '../quantity/index.js';
 import { anyStyledDisk, walk } from '../testing/arbitraries.js';
 import { drawn, edited, gib, mib, newSystem, petrelSurvey, planOn, surveysOf } from '../testing/builders.js';
-import { apply, endOf, newPartition, noteFoundEdit, plannedGaps, type Plan } from '../plan/index.js';
+import {
+  apply,
+  endOf,
+  newPartition,
+  noteFoundEdit,
+  plannedGaps,
+  reinstallEdit,
+  retireEdit,
+  type Plan,
+} from '../plan/index.js';
 import { runbookFor } from '../runbook/index.js';
 import type { Survey } from '../survey/index.js';
 import { copyTime, orderSteps, procedureFor, type Step } from './index.js';
@@ -269,4 +278,102 @@ describe('the order', () => {
     const ordered = orderSteps(steps);
     expect(ordered.ok && ordered.steps.map((s) => s.id)).toEqual(['a', 'c', 'b']);
   });
+});
+
+test('a placeholder is made by the system that is there, and formatted by the installer that takes it', () => {
+  const survey = drawn(500, ['1GiB efi', '200GiB windows']);
+  const begun = planOn(survey, { kind: 'add-system', system: newSystem('linux-desktop', 'Field Linux') });
+  const partition = {
+    ...newPartition(begun, {
+      role: 'root',
+      start: mib(1 + 201 * 1024),
+      length: gib(40),
+      owners: begun.systems.slice(1),
+    }),
+    placeholder: true,
+  };
+  const plan = edited(begun, survey, { kind: 'create', partition });
+  const steps = procedureFor(plan, survey).phases.flatMap((p) => p.steps);
+  const byId = new Map(steps.map((s, i) => [s.id, { ...s, at: i }]));
+  expect(byId.get('create:new-1')!.environment).toEqual({ kind: 'running', system: 'found-windows' });
+  expect(byId.get('format:new-1')!.environment).toEqual({ kind: 'installer', system: 'system-1' });
+  expect(byId.get('create:new-1')!.at).toBeLessThan(byId.get('format:new-1')!.at);
+  expect(byId.get('format:new-1')!.at).toBeLessThan(byId.get('install:system-1')!.at);
+});
+
+describe('a converted table', () => {
+  const survey = drawn(500, ['200GiB windows', '100GiB ext4 "store"'], { style: 'mbr' });
+  const plan = edited(planOn(survey), survey, {
+    kind: 'set-target',
+    changes: { style: 'gpt', table: 'convert', mode: 'uefi' },
+  });
+  const gap = plannedGaps(plan, survey).at(-1)!;
+  const efi = newPartition(plan, {
+    role: 'efi',
+    start: gap.usable.start,
+    length: gib(1),
+    owners: plan.systems.slice(0, 1),
+  });
+
+  test('is written before anything new is made, and every kept system is made to start again', () => {
+    const whole = edited(plan, survey, { kind: 'create', partition: efi });
+    expect(ids(whole, survey)).toEqual([
+      'backup',
+      'safety-copy',
+      'unhibernate:found-windows',
+      'convert-table',
+      'create:new-1',
+      'redo-start:found-linux',
+      'redo-start:found-windows',
+      'first-start:found-windows',
+      'first-start:found-linux',
+      'verify-disk',
+    ]);
+  });
+});
+
+test('a retired system leaves its traces, and an installed one is formatted and installed anew', () => {
+  const survey = drawn(500, ['1GiB efi', '200GiB windows', '60GiB root', '80GiB home']);
+  const plan = planOn(survey);
+  const linux = plan.systems.find((s) => s.family === 'linux')!;
+  const gone = ids(edited(plan, survey, retireEdit(plan, linux)), survey);
+  expect(gone).toContain('remove-start:found-linux');
+  expect(gone).not.toContain('first-start:found-linux');
+  const anew = ids(edited(plan, survey, reinstallEdit(plan, linux)), survey);
+  expect(anew.filter((id) => /found-3|found-4|found-linux/.test(id))).toEqual([
+    'prepare-medium:found-linux',
+    'format:found-3',
+    'install:found-linux',
+    'first-start:found-linux',
+  ]);
+});
+
+test('of all orders one with the fewest restarts is taken', () => {
+  const step = (id: string, kind: 'live' | 'firmware', needs: string[] = []): Step => ({
+    id,
+    needs,
+    environment: { kind },
+    kind: 'create',
+    partition: null,
+    found: null,
+    system: null,
+    before: null,
+    after: null,
+    copy: null,
+    reads: [],
+    writes: [],
+    bytes: null,
+    seconds: null,
+    exposure: null,
+    undo: 'yes',
+  });
+  // First come, first served would go live, firmware, live, firmware.
+  const steps = [
+    step('a', 'live'),
+    step('b', 'firmware'),
+    step('c', 'live', ['b']),
+    step('d', 'firmware', ['b']),
+  ];
+  const ordered = orderSteps(steps);
+  expect(ordered.ok && ordered.steps.map((s) => s.id)).toEqual(['b', 'd', 'a', 'c']);
 });

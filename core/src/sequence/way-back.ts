@@ -16,7 +16,7 @@ export interface Loss {
 /** How to return to as found from a point in the procedure. */
 export interface WayBack {
   /** Steps that undo what was done, in their order. Each has the kind of the step it undoes, and `back:` before its id. */
-  readonly steps: readonly Step[];
+  readonly steps: readonly StepBack[];
   /** What they cannot bring back: its place is listed again, but what it held must come from a backup. */
   readonly losses: readonly Loss[];
 }
@@ -50,7 +50,7 @@ export function lossesOf(plan: Plan, survey: Survey, steps: readonly Step[]): Lo
 const overlap = (a: Span, b: Span) => a.start < endOf(b) && b.start < endOf(a);
 
 /** What can be undone by hand; everything else leaves no trace, or none that hinders. */
-const UNDONE: readonly StepKind[] = [
+const UNDONE = [
   'suspend-protection',
   'shrink',
   'firmware-mode',
@@ -71,7 +71,14 @@ const UNDONE: readonly StepKind[] = [
   'set-active',
   'set-label',
   'install',
-];
+] as const satisfies readonly StepKind[];
+
+/** A step that undoes another of its kind. */
+export interface StepBack extends Step {
+  readonly kind: (typeof UNDONE)[number];
+}
+
+const isUndone = (s: Step): s is StepBack => UNDONE.some((kind) => kind === s.kind);
 
 /**
  * The way back after the first `done` of the ordered steps: each is undone, the last one first. Every state on it is one
@@ -81,15 +88,15 @@ export function wayBack(plan: Plan, survey: Survey, steps: readonly Step[], done
   const behind = steps.slice(0, done);
   return {
     steps: behind
-      .filter((s) => UNDONE.includes(s.kind))
+      .filter(isUndone)
       .map((s) => undone(s, plan, survey))
       .reverse(),
     losses: lossesOf(plan, survey, behind),
   };
 }
 
-function undone(s: Step, plan: Plan, survey: Survey): Step {
-  const turned: Step = {
+function undone(s: StepBack, plan: Plan, survey: Survey): StepBack {
+  const turned: StepBack = {
     ...s,
     id: `back:${s.id}`,
     before: s.after,

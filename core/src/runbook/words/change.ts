@@ -1,4 +1,4 @@
-import { endOf, floorOf, partitionTitle } from '../../plan/index.js';
+import { endOf, floorOf, partitionTitle, type Layer } from '../../plan/index.js';
 import { MIB, formatBinary, formatBoth } from '../../quantity/index.js';
 import { partitionDevice, typeOf } from '../../recognition/index.js';
 import type { Step } from '../../sequence/index.js';
@@ -86,6 +86,13 @@ export function exposureInWords(
   return `If power fails once ${formatBinary(from)} are copied, and before it is done, all of ${what} is lost${held}. Until then its old place is whole.`;
 }
 
+const LAYER_WORDS: Readonly<Record<Exclude<Layer, 'none'>, string>> = {
+  luks: 'It is made as an encrypted container first, and the file system inside it. Without the passphrase, or a copy of the container’s header, everything in it is gone: keep both away from the machine.',
+  lvm: 'It is made a volume group first, and the file system on a volume of it. Planners and tools that do not know volume groups see one block of unknown content.',
+  'luks-lvm':
+    'It is made as an encrypted container first, a volume group inside it, and the file system on a volume of that. Keep the passphrase and a copy of the container’s header away from the machine.',
+};
+
 export function create(context: WordContext, step: Step): StepWords {
   const p = planned(context, step);
   const { sectorBytes } = context.survey.disk;
@@ -96,18 +103,22 @@ export function create(context: WordContext, step: Step): StepWords {
     [
       `In the gap after ${position?.before ?? 'the start of the disk'}: start at ${(p.start * sectorBytes) / MIB} MiB (sector ${p.start}), size ${formatBinary(p.length * sectorBytes)} (last sector ${endOf(p) - 1}).`,
       `Type: ${typeName(typeOf(context.plan, context.survey, p))}${p.name ? `. Partition name: ${p.name}` : ''}.`,
-      isMarked
-        ? 'No file system.'
-        : `${p.fileSystem === 'swap' ? 'Make it swap' : `Format as ${volumeName(p.fileSystem)}${p.role === 'efi' ? '32' : ''}`}${p.label ? `, label ${p.label}` : ''}.`,
+      p.placeholder && step.environment.kind === 'running'
+        ? `Any file system will do: it holds the place, and the installer formats it later.${p.label ? ` Label it ${p.label}, so that it is found there.` : ''}`
+        : isMarked
+          ? 'No file system.'
+          : `${p.fileSystem === 'swap' ? 'Make it swap' : `Format as ${volumeName(p.fileSystem)}${p.role === 'efi' ? '32' : ''}`}${p.label ? `, label ${p.label}` : ''}.`,
     ],
     [
       `It is listed as ${partitionDevice(context.device, context.numbers.get(p.id)!)}; the partitions beside it are unchanged.`,
     ],
-    p.role === 'efi'
-      ? {
-          beware:
-            'Set the type as well as the file system: a FAT volume of another type is not started from.',
-        }
-      : {},
+    p.layer && p.layer !== 'none'
+      ? { beware: LAYER_WORDS[p.layer] }
+      : p.role === 'efi'
+        ? {
+            beware:
+              'Set the type as well as the file system: a FAT volume of another type is not started from.',
+          }
+        : {},
   );
 }

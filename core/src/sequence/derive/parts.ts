@@ -29,13 +29,14 @@ export function partSteps(situation: Situation, before: readonly string[]): Tabl
   const fresh = plan.partitions.filter((p) => p.from === null || remade.has(p.id));
   return [
     ...fates.flatMap((fate) => fateSteps(situation, fate, before)),
-    ...fresh.map((p): TableStep => ({
-      step: creation(situation, p),
-      object: `new ${p.id}`,
-      world: isLogical(plan, survey, p) ? 'container' : 'disk',
-      holds: null,
-      takes: spanOf(p),
-    })),
+    ...fresh.flatMap((p): TableStep[] => {
+      const world = isLogical(plan, survey, p) ? 'container' : 'disk';
+      const about = { object: `new ${p.id}`, world, holds: null } as const;
+      const created: TableStep = { ...about, step: creation(situation, p, before), takes: spanOf(p) };
+      return p.placeholder
+        ? [created, { ...about, step: filledPlaceholder(situation, p), takes: null }]
+        : [created];
+    }),
   ];
 }
 
@@ -44,10 +45,36 @@ function isRemade({ kind, found, planned }: Fate): boolean {
   return kind === 'formatted' && (found.start !== planned!.start || found.length !== planned!.length);
 }
 
-function creation(situation: Situation, p: PlannedPartition): Step {
-  const needs = writesNewTable(situation.plan, situation.survey) ? ['new-table'] : [];
+/** A placeholder is made by the system that is there, in its own disk tool. */
+function creation(situation: Situation, p: PlannedPartition, before: readonly string[]): Step {
+  const { plan, survey } = situation;
+  const table = writesNewTable(plan, survey) ? ['new-table'] : [];
   const after = spanOf(p);
-  return step('create', p.id, LIVE, { partition: p.id, after, writes: [after], needs, undo: 'yes' });
+  const own = p.placeholder ? placeholderMaker(situation) : undefined;
+  return step('create', p.id, own ? { kind: 'running', system: own.id } : LIVE, {
+    partition: p.id,
+    after,
+    writes: [after],
+    needs: own ? [...table, ...before] : table,
+    undo: 'yes',
+  });
+}
+
+function placeholderMaker({ plan }: Situation): System | undefined {
+  const found = plan.systems.filter((s) => s.origin === 'found' && s.change === undefined);
+  return found.find((s) => s.family === 'windows') ?? found[0];
+}
+
+/** What held the place is formatted by the installer that takes it. */
+function filledPlaceholder(situation: Situation, p: PlannedPartition): Step {
+  return step('format', p.id, formatPlace(situation, p), {
+    partition: p.id,
+    before: spanOf(p),
+    after: spanOf(p),
+    writes: [spanOf(p)],
+    needs: [`create:${p.id}`],
+    undo: 'yes',
+  });
 }
 
 function fateSteps(situation: Situation, fate: Fate, before: readonly string[]): TableStep[] {

@@ -1,0 +1,85 @@
+import type { Plan, Span } from '../plan/index.js';
+import {
+  lossesOf,
+  procedureFor,
+  wayBack,
+  type Copy,
+  type Environment,
+  type Exposure,
+  type Loss,
+  type Procedure,
+  type Range,
+  type Step,
+  type StepKind,
+} from '../sequence/index.js';
+import type { Survey } from '../survey/index.js';
+
+/** A span as documents give it: both in logical sectors. */
+export interface SpanDocument {
+  readonly start: number;
+  readonly sectors: number;
+}
+
+/** One step as it is given away. Spans in sectors, data in bytes, time in seconds. */
+export interface StepDocument {
+  readonly id: string;
+  readonly kind: StepKind;
+  readonly environment: Environment;
+  readonly partition: string | null;
+  readonly found: string | null;
+  readonly system: string | null;
+  readonly before: SpanDocument | null;
+  readonly after: SpanDocument | null;
+  readonly copy: Copy | null;
+  readonly reads: readonly SpanDocument[];
+  readonly writes: readonly SpanDocument[];
+  readonly needs: readonly string[];
+  readonly bytes: Range | null;
+  readonly seconds: Range | null;
+  readonly exposure: Exposure | null;
+  readonly undo: Step['undo'];
+}
+
+/** The steps of a plan in order, or why there is no order. */
+export interface StepsDocument {
+  readonly format: 'rhizotome/steps';
+  readonly version: 1;
+  readonly sectorBytes: number;
+  readonly restarts: number;
+  readonly moved: Range;
+  readonly seconds: Range;
+  readonly steps: readonly StepDocument[];
+  /** What cannot be brought back from which step on. */
+  readonly losses: readonly Loss[];
+  readonly refused: Extract<Procedure['ordered'], { ok: false }> | null;
+}
+
+/** The steps of a plan as a document; with `back`, the way back after so many of them. */
+export function stepsDocument(plan: Plan, survey: Survey, back?: number): StepsDocument {
+  const { ordered, restarts, moved, seconds } = procedureFor(plan, survey);
+  const steps = ordered.ok ? ordered.steps : [];
+  const returned = back === undefined ? undefined : wayBack(plan, survey, steps, back);
+  return {
+    format: 'rhizotome/steps',
+    version: 1,
+    sectorBytes: survey.disk.sectorBytes,
+    restarts,
+    moved,
+    seconds,
+    steps: (returned?.steps ?? steps).map(stepDocument),
+    losses: returned?.losses ?? lossesOf(plan, survey, steps),
+    refused: ordered.ok ? null : ordered,
+  };
+}
+
+function stepDocument({ before, after, reads, writes, ...step }: Step): StepDocument {
+  return {
+    ...step,
+    before: before && spanDocument(before),
+    after: after && spanDocument(after),
+    reads: reads.map(spanDocument),
+    writes: writes.map(spanDocument),
+  };
+}
+
+const spanDocument = ({ start, length }: Span): SpanDocument => ({ start, sectors: length });
