@@ -7,12 +7,16 @@ import { join, resolve } from 'node:path';
 import {
   apply,
   beginEdit,
+  efiStrategies,
   EMPTY_PLAN,
   findAll,
   GIB,
   packLeastMoved,
+  placeLeastMoved,
   plannedParts,
   procedureFor,
+  rehearse,
+  startOf,
   surveyFromHand,
 } from '@rhizotome/core';
 
@@ -57,6 +61,15 @@ function largePlan() {
   return { plan: begun.plan, survey };
 }
 
+/** All that a screen could show of a plan. */
+function deriveAll(plan, survey) {
+  plannedParts(plan, survey);
+  findAll(plan, survey);
+  procedureFor(plan, survey);
+  startOf(plan);
+  efiStrategies(plan, survey);
+}
+
 function benchDerived() {
   const { plan, survey } = largePlan();
   const edits = plan.partitions
@@ -65,9 +78,7 @@ function benchDerived() {
   const derive = (i) => {
     const edited = apply(plan, edits[i % edits.length], () => survey);
     if (!edited.ok) throw new Error(edited.refusal.code);
-    plannedParts(edited.plan, survey);
-    findAll(edited.plan, survey);
-    procedureFor(edited.plan, survey);
+    deriveAll(edited.plan, survey);
   };
   timesOf(60, derive);
   timesOf(60, () => structuredClone(plan));
@@ -80,6 +91,52 @@ function benchDerived() {
     `${derived.toFixed(2)} ms derived, ${cloned.toFixed(3)} ms structuredClone`,
   );
   report('derive-128-frame', derived / (1000 / 60), 0.5, `${derived.toFixed(2)} ms of a 60 Hz frame`);
+
+  const slid = everythingSlid(plan, survey);
+  // A plan of its own each time: what is known of a plan is kept with it.
+  timesOf(20, () => deriveAll({ ...slid }, survey));
+  const moving = median(timesOf(60, () => deriveAll({ ...slid }, survey)));
+  report('derive-128-moves', moving / (1000 / 60), 0.5, `${moving.toFixed(2)} ms where 95 of them move`);
+  benchRehearsal(slid, survey);
+}
+
+/** The first partition grows, and all behind it slide: nearly every one moves. */
+function everythingSlid(plan, survey) {
+  const [first] = plan.partitions;
+  const placed = placeLeastMoved(plan, survey, new Map([[first.id, first.length + 64 * 2048]]));
+  if (!placed.ok) throw new Error('no room');
+  const last = plan.partitions.at(-1);
+  const kept = placed.edit.places.length > 10 ? placed.edit : shifted(plan, 64 * 2048);
+  const edited = apply(plan, kept, () => survey);
+  if (!edited.ok) throw new Error(`${edited.refusal.code} ${last.id}`);
+  return edited.plan;
+}
+
+function shifted(plan, by) {
+  return {
+    kind: 'arrange',
+    places: plan.partitions.map((p) => ({ partition: p.id, start: p.start + by, length: p.length })),
+  };
+}
+
+/** The steps carried out on a disk of identities, against copying as many plain array elements. */
+function benchRehearsal(plan, survey) {
+  const { ordered } = procedureFor(plan, survey);
+  const copied = ordered.steps.reduce((sum, s) => sum + (s.copy?.sectors ?? 0), 0);
+  const block = new Int32Array(1 << 22);
+  const target = new Int32Array(1 << 22);
+  const plain = () => {
+    for (let done = 0; done < copied; done += block.length)
+      target.set(done + block.length <= copied ? block : block.subarray(0, copied - done));
+  };
+  const rehearsed = median(timesOf(5, () => rehearse(plan, survey, ordered.steps)));
+  const array = median(timesOf(5, plain));
+  report(
+    'rehearsal',
+    rehearsed / array,
+    undefined,
+    `${rehearsed.toFixed(0)} ms for ${(copied / 1e6).toFixed(0)} million sectors, ${array.toFixed(0)} ms as plain array copies`,
+  );
 }
 
 // ---------------------------------------------------------------- posting an edit

@@ -1,5 +1,5 @@
 import { alignUp, bytes, MIB, type Bytes } from '../quantity/index.js';
-import type { Survey } from '../survey/index.js';
+import { surveyedPartition, type Survey } from '../survey/index.js';
 import { VOLUME_TRAITS, type VolumeEvidence } from '../volume/index.js';
 import type { Plan, PlannedPartition } from './plan.js';
 
@@ -25,7 +25,7 @@ export const EVIDENCE_WORDS: Readonly<Record<Evidence, string>> = {
 export function usedOf(plan: Plan, survey: Survey, surveyPartition: string): Measured | undefined {
   const typed = plan.found[surveyPartition]?.usedBytes;
   if (typed !== null && typed !== undefined) return { bytes: bytes(typed), evidence: 'typed' };
-  const volume = survey.partitions.find((p) => p.id === surveyPartition)?.volume;
+  const volume = surveyedPartition(survey, surveyPartition)?.volume;
   if (volume?.usedBytes === undefined) return undefined;
   return { bytes: bytes(volume.usedBytes), evidence: volume.usedEvidence ?? 'reported' };
 }
@@ -40,7 +40,7 @@ export function floorOf(plan: Plan, survey: Survey, partition: PlannedPartition)
   if (VOLUME_TRAITS[partition.fileSystem].shrink === 'recreate') return nothingToKeep;
   if (note?.leastBytes) return { bytes: wholeMib(note.leastBytes), evidence: 'owner-limit' };
   const used = usedOf(plan, survey, partition.from);
-  const read = survey.partitions.find((p) => p.id === partition.from)?.volume?.floor;
+  const read = surveyedPartition(survey, partition.from)?.volume?.floor;
   if (read && used?.evidence !== 'typed') return { bytes: wholeMib(read.bytes), evidence: read.evidence };
   return used && { bytes: wholeMib(used.bytes), evidence: used.evidence };
 }

@@ -9,7 +9,7 @@ import {
 } from '../plan/index.js';
 import type { Sectors } from '../quantity/index.js';
 import { CONTAINER_NUMBER, partitionNumbers, typeOf } from '../recognition/index.js';
-import { containerIn, type Survey } from '../survey/index.js';
+import { surveyedPartition, containerIn, type Survey } from '../survey/index.js';
 import { typeFor, type TableContainer, type TableStyle } from '../table/index.js';
 import type { VolumeKind } from '../volume/index.js';
 
@@ -89,7 +89,7 @@ export function plannedLayout(plan: Plan, survey: Survey): PracticeLayout {
       (kept ? survey.disk.tableId : undefined) ?? idFrom(survey.id, kept ? 'disk' : 'new table', style),
     container: plannedTableContainer(plan, survey, numbers),
     entries: plan.partitions.map((p) => {
-      const found = survey.partitions.find((f) => f.id === p.from);
+      const found = surveyedPartition(survey, p.from);
       const volume = p.treatment === 'keep' ? found?.volume : undefined;
       return {
         id: p.id,

@@ -8,7 +8,8 @@ import {
   type PlannedPartition,
 } from '../plan/index.js';
 import { MIB } from '../quantity/index.js';
-import type { Survey } from '../survey/index.js';
+import { surveyedPartition, type Survey } from '../survey/index.js';
+import { isArriving } from '../system/index.js';
 import { typeFor, typeName, type Role } from '../table/index.js';
 import { volumeName } from '../volume/index.js';
 import { deviceName, partitionDevice, partitionNumbers } from './devices.js';
@@ -44,8 +45,7 @@ const SMALLEST_GAP_BYTES = MIB;
 
 /** The type code a planned partition has or will get. */
 export function typeOf(plan: Plan, survey: Survey, partition: PlannedPartition): string {
-  const surveyed =
-    partition.treatment === 'keep' ? survey.partitions.find((p) => p.id === partition.from) : undefined;
+  const surveyed = partition.treatment === 'keep' ? surveyedPartition(survey, partition.from) : undefined;
   if (surveyed?.type) return surveyed.type;
   const families = partition.owners.map((id) => plan.systems.find((s) => s.id === id)?.family);
   return typeFor(
@@ -60,7 +60,7 @@ export function recognitionSheet(plan: Plan, survey: Survey): RecognitionRow[] {
   const device = deviceName(plan.machine);
   const numbers = partitionNumbers(plan, survey);
   const fates = new Map(fatesOf(plan, survey).map((fate) => [fate.planned?.id, fate]));
-  const setupTakesGaps = plan.systems.some((s) => s.origin === 'new' && s.ownSetup);
+  const setupTakesGaps = plan.systems.some((s) => isArriving(s) && s.ownSetup);
   const parts = plannedParts(plan, survey).filter(
     (part) =>
       part.kind === 'partition' ||
@@ -72,41 +72,29 @@ export function recognitionSheet(plan: Plan, survey: Survey): RecognitionRow[] {
   let order = 0;
   return parts.map((part, i): RecognitionRow => {
     const sizeBytes = part.length * survey.disk.sectorBytes;
-    const shared = {
+    const p = part.kind === 'partition' ? part.partition : undefined;
+    if (p) order += 1;
+    return {
       id: part.id,
+      kind: p ? 'partition' : 'gap',
       title: titles[i]!,
       sizeBytes,
       decimal: printedDecimal(sizeBytes),
       binary: printedBinary(sizeBytes),
+      content: p ? volumeName(p.fileSystem) : '',
+      label: p?.label ?? '',
+      typeName: p ? typeName(typeOf(plan, survey, p)) : '',
+      device: p ? partitionDevice(device, numbers.get(p.id)!) : '',
+      order: p ? order : 0,
       before: titles[i - 1] ?? 'start of the disk',
       after: titles[i + 1] ?? 'end of the disk',
-    };
-    if (part.kind !== 'partition')
-      return {
-        ...shared,
-        kind: 'gap',
-        content: '',
-        label: '',
-        typeName: '',
-        device: '',
-        order: 0,
-        mountPoint: '',
-        isNew: false,
-        instruction: setupTakesGaps ? 'give-to-setup' : 'nothing',
-      };
-    const p = part.partition;
-    order += 1;
-    return {
-      ...shared,
-      kind: 'partition',
-      content: volumeName(p.fileSystem),
-      label: p.label,
-      typeName: typeName(typeOf(plan, survey, p)),
-      device: partitionDevice(device, numbers.get(p.id)!),
-      order,
-      mountPoint: p.mountPoint,
-      isNew: p.from === null,
-      instruction: instructionFor(plan, p, fates.get(p.id)),
+      mountPoint: p?.mountPoint ?? '',
+      isNew: p?.from === null,
+      instruction: p
+        ? instructionFor(plan, p, fates.get(p.id))
+        : setupTakesGaps
+          ? 'give-to-setup'
+          : 'nothing',
     };
   });
 }
@@ -114,7 +102,7 @@ export function recognitionSheet(plan: Plan, survey: Survey): RecognitionRow[] {
 const INSTALLED_ROLES: readonly Role[] = ['root', 'system'];
 
 function instructionFor(plan: Plan, p: PlannedPartition, fate: Fate | undefined): Instruction {
-  const forNew = p.owners.some((id) => plan.systems.find((s) => s.id === id)?.origin === 'new');
+  const forNew = plan.systems.some((s) => isArriving(s) && p.owners.includes(s.id));
   // What several systems share is formatted once, before the first installer sees it.
   if (p.treatment === 'format' && p.owners.length > 1) return 'use-keep';
   if (p.treatment === 'format') return INSTALLED_ROLES.includes(p.role) && forNew ? 'install-here' : 'format';

@@ -9,7 +9,7 @@ import {
   type Range,
   type Step,
 } from '../sequence/index.js';
-import type { Survey } from '../survey/index.js';
+import { surveyedPartition, type Survey } from '../survey/index.js';
 import { startWords, type StartWords } from '../start/index.js';
 import { backInWords, lossInWords, type BackStep } from './way-back.js';
 import {
@@ -102,7 +102,7 @@ function refusalOfOrder(
 ): string {
   const named = (id: string | null) => {
     const p = plan.partitions.find((q) => q.id === id || q.from === id);
-    const found = survey.partitions.find((q) => q.id === id);
+    const found = surveyedPartition(survey, id);
     const role = plan.found[id ?? '']?.role ?? 'other';
     if (id === null) return 'the extended container';
     return `“${p ? partitionTitle(p) : partitionTitle({ label: found?.volume?.label, name: found?.name, role })}”`;

@@ -3,7 +3,7 @@ import { modeName } from '../machine/index.js';
 import { formatBoth } from '../quantity/index.js';
 import { partitionDevice } from '../recognition/index.js';
 import { procedureFor, wayBack, type Loss, type Step, type StepBack } from '../sequence/index.js';
-import type { Survey } from '../survey/index.js';
+import { surveyedPartition, type Survey } from '../survey/index.js';
 import { exposureInWords } from './words/change.js';
 import { environmentTitle, wordContext, type WordContext } from './words/index.js';
 import { foundName } from './words/word-context.js';
@@ -58,7 +58,7 @@ export function lossInWords(loss: Loss, steps: readonly Step[], context: WordCon
 
 function backTitle(step: StepBack, context: WordContext): string {
   const { plan, survey, device } = context;
-  const found = survey.partitions.find((p) => p.id === step.found);
+  const found = surveyedPartition(survey, step.found);
   const planned = step.partition === null ? undefined : partitionOf(plan, step.partition);
   const name = found ? foundName(context, step) : planned ? `“${partitionTitle(planned)}”` : '';
   const size = (span: Step['after']) => (span ? formatBoth(span.length * survey.disk.sectorBytes) : '');

@@ -23,8 +23,21 @@ export interface Procedure {
   readonly seconds: Range;
 }
 
-/** The whole procedure for a plan: steps in order, batched by environment, and their sums. */
+const known = new WeakMap<Plan, { readonly survey: Survey; readonly procedure: Procedure }>();
+
+/**
+ * The whole procedure for a plan: steps in order, batched by environment, and their sums. Plans never change, so the
+ * procedure of one is worked out once.
+ */
 export function procedureFor(plan: Plan, survey: Survey): Procedure {
+  const before = known.get(plan);
+  if (before?.survey === survey) return before.procedure;
+  const procedure = derive(plan, survey);
+  known.set(plan, { survey, procedure });
+  return procedure;
+}
+
+function derive(plan: Plan, survey: Survey): Procedure {
   const ordered = orderFor(plan, survey);
   const steps = ordered.ok ? ordered.steps : [];
   const phases = batchByEnvironment(steps, plan);

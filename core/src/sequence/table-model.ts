@@ -1,5 +1,5 @@
 import { endOf, isLogical, MBR_SLOTS, plannedArea, type Area, type Plan, type Span } from '../plan/index.js';
-import { containerIn, type Survey, type SurveyPartition } from '../survey/index.js';
+import { surveyedPartition, containerIn, type Survey, type SurveyPartition } from '../survey/index.js';
 import { ENTRY_COUNT, type TableStyle } from '../table/index.js';
 import type { Step, StepKind } from './step.js';
 
@@ -100,7 +100,7 @@ export class TableModel {
       for (const id of [...this.entries.keys()]) this.relistAsFound(id);
     },
     delete: (step) => {
-      const p = this.survey.partitions.find((q) => q.id === step.found)!;
+      const p = surveyedPartition(this.survey, step.found)!;
       const sameStyle = this.style === this.survey.disk.style;
       this.entries.set(p.id, sameStyle ? this.entryOf(p) : { span: p, logical: false });
     },
@@ -134,7 +134,7 @@ export class TableModel {
   }
 
   private relistAsFound(id: string): void {
-    const p = this.survey.partitions.find((q) => q.id === id);
+    const p = surveyedPartition(this.survey, id);
     const entry = this.entries.get(id);
     if (p && entry) this.entries.set(id, { ...entry, logical: this.entryOf(p).logical });
   }

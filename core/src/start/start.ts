@@ -5,7 +5,7 @@ import {
   type Plan,
   type PlannedPartition,
 } from '../plan/index.js';
-import type { Survey } from '../survey/index.js';
+import { surveyedPartition, type Survey } from '../survey/index.js';
 import { isArriving, type System, type SystemId } from '../system/index.js';
 
 /** Why a system would not be started as the plan has it. */
@@ -144,5 +144,5 @@ function ordered(systems: readonly System[], order: readonly SystemId[], chooser
 /** Paths of loaders that were read from an EFI system partition as found, by the planned partition that keeps it. */
 export function loadersOn(survey: Survey, partition: PlannedPartition): readonly string[] {
   if (partition.treatment === 'format') return [];
-  return survey.partitions.find((p) => p.id === partition.from)?.volume?.contents?.loaders ?? [];
+  return surveyedPartition(survey, partition.from)?.volume?.contents?.loaders ?? [];
 }

@@ -5,6 +5,7 @@ export {
   isPlannable,
   SOURCE_KINDS,
   MOST_PARTITIONS,
+  surveyedPartition,
   SurveySchema,
   type Comments,
   type OtherDiskFound,

@@ -220,3 +220,13 @@ export function isPlannable({ disk, damage, partitions }: Survey): boolean {
     return sound;
   });
 }
+
+const indices = new WeakMap<Survey, ReadonlyMap<SurveyPartitionId, SurveyPartition>>();
+
+/** The surveyed partition with this id. Looked up in an index that is kept with the survey. */
+export function surveyedPartition(survey: Survey, id: SurveyPartitionId | null): SurveyPartition | undefined {
+  if (id === null) return undefined;
+  let index = indices.get(survey);
+  if (!index) indices.set(survey, (index = new Map(survey.partitions.map((p) => [p.id, p]))));
+  return index.get(id);
+}

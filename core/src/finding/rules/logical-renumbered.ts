@@ -1,3 +1,4 @@
+import { surveyedPartition } from '../../survey/index.js';
 import { isLogical } from '../../plan/index.js';
 import { partitionDevice, deviceName, partitionNumbers } from '../../recognition/index.js';
 import { titleOf } from '../context.js';
@@ -11,7 +12,7 @@ export const logicalRenumbered: Rule = {
     const numbers = partitionNumbers(plan, survey);
     const device = deviceName(plan.machine);
     const changed = plan.partitions.flatMap((p) => {
-      const found = survey.partitions.find((f) => f.id === p.from);
+      const found = surveyedPartition(survey, p.from);
       const number = numbers.get(p.id)!;
       const kept = found && p.treatment === 'keep' && (found.logical || isLogical(plan, survey, p));
       return kept && found.number !== number ? [{ p, was: found.number, is: number }] : [];

@@ -1,5 +1,5 @@
 import { alignDown, alignUp, sectors, type Sectors } from '../../quantity/index.js';
-import type { Survey } from '../../survey/index.js';
+import { surveyedPartition, type Survey } from '../../survey/index.js';
 import { VOLUME_TRAITS } from '../../volume/index.js';
 import type { ArrangeEdit } from '../edits/arrange.js';
 import { floorOf, usedOf } from '../floor.js';
@@ -190,7 +190,7 @@ export function placeLeastMoved(
 
 /** What a part is to the packing: with the sectors before it for its record, where it is a logical. */
 function packPart(plan: Plan, survey: Survey, p: PlannedPartition, length: number, lead: number): PackPart {
-  const found = survey.partitions.find((f) => f.id === p.from);
+  const found = surveyedPartition(survey, p.from);
   const kept =
     found !== undefined && p.treatment === 'keep' && VOLUME_TRAITS[p.fileSystem].move !== 'recreate';
   const used = kept ? usedOf(plan, survey, found.id)?.bytes : undefined;

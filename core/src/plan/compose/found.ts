@@ -1,4 +1,4 @@
-import type { Survey } from '../../survey/index.js';
+import { surveyedPartition, type Survey } from '../../survey/index.js';
 import { keptPartition } from '../begin.js';
 import type { Edit, SingleEdit } from '../edits/edit.js';
 import { partitionOf, type FoundNote, type Plan } from '../plan.js';
@@ -19,7 +19,7 @@ export function noteFoundEdit(plan: Plan, found: string, changes: Partial<FoundN
 
 /** Puts a deleted surveyed partition back as it was found. */
 export function undeleteEdit(plan: Plan, survey: Survey, found: string): Edit | undefined {
-  const surveyed = survey.partitions.find((p) => p.id === found);
+  const surveyed = surveyedPartition(survey, found);
   const note = plan.found[found];
   if (!surveyed || !note || partitionOf(plan, found)) return undefined;
   return { kind: 'create', partition: keptPartition(surveyed, note) };

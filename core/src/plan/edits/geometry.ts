@@ -1,5 +1,5 @@
 import { alignUp, sectors } from '../../quantity/index.js';
-import type { Survey } from '../../survey/index.js';
+import { surveyedPartition, type Survey } from '../../survey/index.js';
 import { ENTRY_COUNT, NAME_UNITS } from '../../table/index.js';
 import { VOLUME_TRAITS } from '../../volume/index.js';
 import { floorOf } from '../floor.js';
@@ -89,7 +89,7 @@ export function refuseChange(
   if (before.from === null || before.treatment === 'format') return undefined;
   const content = before.fileSystem;
   const traits = VOLUME_TRAITS[content];
-  const surveyed = survey.partitions.find((p) => p.id === before.from);
+  const surveyed = surveyedPartition(survey, before.from);
   const original = surveyed?.length ?? before.length;
   if (after.length < original && traits.shrink === 'no')
     return { code: 'cannot-change', change: 'shrink', content };
@@ -132,7 +132,7 @@ export function refuseRewrite(before: Plan, after: Plan, survey: Survey): PartRe
   for (const p of after.partitions) {
     const present = before.partitions.find((q) => q.id === p.id);
     const moved = !present || present.start !== p.start || present.length !== p.length;
-    const found = survey.partitions.find((f) => f.id === p.from);
+    const found = surveyedPartition(survey, p.from);
     const asFound = found && { ...p, start: found.start, length: found.length };
     const refusal =
       refuseNames(p) ??

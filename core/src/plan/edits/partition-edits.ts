@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { sectors } from '../../quantity/index.js';
-import type { Survey } from '../../survey/index.js';
+import { surveyedPartition, type Survey } from '../../survey/index.js';
 import { roomAround } from '../layout.js';
 import { endOf, partitionOf, PlannedPartitionSchema, type Plan, type PlannedPartition } from '../plan.js';
 import {
@@ -132,7 +132,7 @@ function firstRefusal(checks: readonly Check[]): Refusal | undefined {
 }
 
 function create(plan: Plan, { partition }: Create, survey: Survey): Applied {
-  const surveyed = survey.partitions.find((p) => p.id === partition.from);
+  const surveyed = surveyedPartition(survey, partition.from);
   const refusal = firstRefusal([
     () => (partitionOf(plan, partition.id) ? { code: 'already-there', id: partition.id } : undefined),
     () => refuseOrigin(partition, survey),

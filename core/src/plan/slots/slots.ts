@@ -1,5 +1,5 @@
 import { sectors, type Sectors } from '../../quantity/index.js';
-import { containerIn, recordPlace, type Survey } from '../../survey/index.js';
+import { surveyedPartition, containerIn, recordPlace, type Survey } from '../../survey/index.js';
 import type { Span } from '../layout.js';
 import { endOf, type Plan, type PlannedPartition } from '../plan.js';
 
@@ -46,13 +46,13 @@ function logicalIds(plan: Plan, survey: Survey): string[] {
 /** Whether the planned table lists the partition in its extended container. */
 export function isLogical(plan: Plan, survey: Survey, partition: PlannedPartition): boolean {
   if (plan.target.style !== 'mbr') return false;
-  return partition.logical ?? survey.partitions.find((p) => p.id === partition.from)?.logical ?? false;
+  return partition.logical ?? surveyedPartition(survey, partition.from)?.logical ?? false;
 }
 
 /** Whether the partition is marked to be started from; of an MBR only. */
 export function isActive(plan: Plan, survey: Survey, partition: PlannedPartition): boolean {
   if (plan.target.style !== 'mbr') return false;
-  return partition.active ?? survey.partitions.find((p) => p.id === partition.from)?.active ?? false;
+  return partition.active ?? surveyedPartition(survey, partition.from)?.active ?? false;
 }
 
 /**

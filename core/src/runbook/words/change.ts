@@ -1,3 +1,4 @@
+import { surveyedPartition } from '../../survey/index.js';
 import { endOf, floorOf, partitionTitle, type Layer } from '../../plan/index.js';
 import { MIB, formatBinary, formatBoth } from '../../quantity/index.js';
 import { partitionDevice, typeOf } from '../../recognition/index.js';
@@ -47,7 +48,7 @@ function placeInWords({ survey }: WordContext, step: Step): string {
 export function move(context: WordContext, step: Step): StepWords {
   const { copy } = step;
   const aside = step.kind === 'move-aside';
-  const again = step.before!.start !== context.survey.partitions.find((f) => f.id === step.found)!.start;
+  const again = step.before!.start !== surveyedPartition(context.survey, step.found)!.start;
   return words(
     `Move ${partitionName(context, step)}${aside ? ' aside' : again ? ' to its place' : ''}`,
     [
@@ -75,7 +76,7 @@ export function exposureInWords(
   if (!exposure) return undefined;
   const { sectorBytes } = survey.disk;
   const names = exposure.what.map((id) => {
-    const p = survey.partitions.find((f) => f.id === id)!;
+    const p = surveyedPartition(survey, id)!;
     return `“${partitionTitle({ label: p.volume?.label, name: p.name, role: plan.found[id]?.role ?? 'other' })}”`;
   });
   const what = names.join(' and ');

@@ -1,3 +1,4 @@
+import { surveyedPartition } from '../../survey/index.js';
 import { isActive, partitionTitle } from '../../plan/index.js';
 import { partitionDevice } from '../../recognition/index.js';
 import type { Step } from '../../sequence/index.js';
@@ -85,7 +86,7 @@ export function container(context: WordContext, step: Step): StepWords {
 export function relist(context: WordContext, step: Step): StepWords {
   const { plan, survey, numbers, device } = context;
   const changed = plan.partitions.filter((p) => {
-    const found = survey.partitions.find((f) => f.id === p.from);
+    const found = surveyedPartition(survey, p.from);
     return found && p.logical !== undefined && p.logical !== (found.logical ?? false);
   });
   return words(

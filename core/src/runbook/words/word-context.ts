@@ -9,7 +9,7 @@ import {
   type RecognitionRow,
 } from '../../recognition/index.js';
 import type { Step } from '../../sequence/index.js';
-import type { Survey } from '../../survey/index.js';
+import { surveyedPartition, type Survey } from '../../survey/index.js';
 import { volumeName } from '../../volume/index.js';
 
 /** What the words are made from; worked out once for all steps. */
@@ -48,7 +48,7 @@ export function contentName(context: WordContext, step: Step): string {
 }
 
 export function foundName({ plan, survey }: WordContext, step: Step): string {
-  const p = survey.partitions.find((q) => q.id === step.found)!;
+  const p = surveyedPartition(survey, step.found)!;
   return `“${partitionTitle({ label: p.volume?.label, name: p.name, role: plan.found[p.id]?.role ?? 'other' })}”`;
 }
 
@@ -57,7 +57,7 @@ export function sizeOf({ survey }: WordContext, span: { readonly length: number 
 }
 
 export function foundLine(context: WordContext, step: Step): string {
-  const p = context.survey.partitions.find((q) => q.id === step.found)!;
+  const p = surveyedPartition(context.survey, step.found)!;
   return `${partitionDevice(context.device, p.number)}, ${sizeOf(context, p)}, ${foundName(context, step)}`;
 }
 
