@@ -1,5 +1,5 @@
 import type { TableFault } from './table-model.js';
-import { startKey, type Environment, type Step } from './step.js';
+import { startKey, withNeeds, type Environment, type Step } from './step.js';
 
 export type Ordered =
   | { readonly ok: true; readonly steps: readonly Step[] }
@@ -122,6 +122,9 @@ class Graph {
 
   clean(i: number): Step {
     const s = this.steps[i]!;
-    return { ...s, needs: [...new Set(s.needs)].filter((id) => this.ids.has(id)) };
+    return withNeeds(
+      s,
+      [...new Set(s.needs)].filter((id) => this.ids.has(id)),
+    );
   }
 }

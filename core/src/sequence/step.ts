@@ -115,3 +115,25 @@ export function startKey(environment: Environment): string {
       return 'firmware';
   }
 }
+
+/** The step with other needs. Field by field: steps are many, and this is done several times to each. */
+export function withNeeds(s: Step, needs: readonly string[]): Step {
+  return {
+    id: s.id,
+    kind: s.kind,
+    environment: s.environment,
+    partition: s.partition,
+    found: s.found,
+    system: s.system,
+    before: s.before,
+    after: s.after,
+    copy: s.copy,
+    reads: s.reads,
+    writes: s.writes,
+    needs,
+    bytes: s.bytes,
+    seconds: s.seconds,
+    exposure: s.exposure,
+    undo: s.undo,
+  };
+}

@@ -1,6 +1,6 @@
 import type { Plan, Span } from '../../plan/index.js';
 import type { Survey } from '../../survey/index.js';
-import type { Step } from '../step.js';
+import { withNeeds, type Step } from '../step.js';
 import { afterwards, firmwareSteps, installSteps, preparation, startSteps } from './around.js';
 import { partSteps } from './parts.js';
 import { situationOf, type Situation } from './situation.js';
@@ -22,7 +22,7 @@ export function deriveSteps(
   const firmware = firmwareSteps(situation);
   const gate = [...prepare, ...firmware].map((s) => s.id);
   const disk = diskSteps(situation, prepare).map((s) =>
-    s.environment.kind === 'running' ? s : { ...s, needs: [...new Set([...s.needs, ...gate])] },
+    s.environment.kind === 'running' ? s : withNeeds(s, [...new Set([...s.needs, ...gate])]),
   );
   const ids = disk.map((s) => s.id);
   const starts = startSteps(situation, [...ids.filter((id) => !isLate(id, disk)), ...gate]);
@@ -49,7 +49,7 @@ function afterRepair(steps: readonly Step[]): Step[] {
   const repair = steps.find((s) => s.kind === 'repair-table');
   if (!repair) return [...steps];
   return steps.map((s) =>
-    s === repair || s.environment.kind !== 'live' ? s : { ...s, needs: [...s.needs, repair.id] },
+    s === repair || s.environment.kind !== 'live' ? s : withNeeds(s, [...s.needs, repair.id]),
   );
 }
 
@@ -68,7 +68,7 @@ function afterConversion({ plan }: Situation, disk: readonly Step[]): Step[] {
   if (plan.target.table !== 'convert') return [...disk];
   return disk.map((s) =>
     isLate(s.id, disk) && s.environment.kind === 'running'
-      ? { ...s, needs: [...s.needs, `redo-start:${s.environment.system ?? ''}`] }
+      ? withNeeds(s, [...s.needs, `redo-start:${s.environment.system ?? ''}`])
       : s,
   );
 }

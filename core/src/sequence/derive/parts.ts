@@ -3,7 +3,7 @@ import type { System } from '../../system/index.js';
 import { VOLUME_TRAITS } from '../../volume/index.js';
 import { copyTime } from '../estimate.js';
 import { copyOf, exposureOfChange, exposureOfCopy } from '../exposure.js';
-import type { Environment, Step } from '../step.js';
+import { withNeeds, type Environment, type Step } from '../step.js';
 import { LIVE, step } from './draft.js';
 import { isRelabelled, writesNewTable, type Situation } from './situation.js';
 
@@ -154,7 +154,7 @@ function changeSteps(
   const steps: Step[] = [];
   let needs = own ? [...before] : [];
   const add = (s: Step) => {
-    steps.push({ ...s, needs });
+    steps.push(withNeeds(s, needs));
     needs = [s.id];
   };
   let span = spanOf(found);

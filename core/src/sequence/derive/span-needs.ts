@@ -1,6 +1,6 @@
 import { endOf, type Span } from '../../plan/index.js';
 import { plannedArea } from '../../plan/index.js';
-import type { Step, StepKind } from '../step.js';
+import { withNeeds, type Step, type StepKind } from '../step.js';
 import type { TableStep } from './parts.js';
 import { CONTAINER } from './table.js';
 import type { Situation } from './situation.js';
@@ -44,7 +44,7 @@ export function withSpanNeeds(situation: Situation, list: readonly TableStep[]):
     if (t.step.kind === 'set-active')
       for (const other of list) if (other !== t && other.step.kind !== 'format') waits.add(other.step.id);
     waits.delete(t.step.id);
-    return { ...t.step, needs: [...waits] };
+    return withNeeds(t.step, [...waits]);
   });
 }
 
@@ -84,7 +84,7 @@ export function withConversionNeeds(situation: Situation, steps: readonly Step[]
   };
   const before = steps.filter((s) => s.kind !== 'convert-table' && isBefore(s)).map((s) => s.id);
   return steps.map((s) => {
-    if (s.kind === 'convert-table') return { ...s, needs: [...new Set([...s.needs, ...before])] };
-    return before.includes(s.id) ? s : { ...s, needs: [...new Set([...s.needs, 'convert-table'])] };
+    if (s.kind === 'convert-table') return withNeeds(s, [...new Set([...s.needs, ...before])]);
+    return before.includes(s.id) ? s : withNeeds(s, [...new Set([...s.needs, 'convert-table'])]);
   });
 }
