@@ -2,6 +2,7 @@ export { adoptEdit } from './adopt-survey.js';
 export { beginEdit, keptPartition } from './begin.js';
 export {
   batch,
+  becomeEdit,
   boundaryEdit,
   boundaryLimits,
   createInGap,
@@ -28,6 +29,7 @@ export {
   sizeContextForGap,
   swapOrderEdit,
   undeleteEdit,
+  type Becoming,
   type GapWish,
   type Held,
   type LeastMoved,

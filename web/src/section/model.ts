@@ -2,7 +2,9 @@ import {
   fatesOf,
   floorOf,
   foundParts,
+  isLogical,
   MIB,
+  mountPointsOf,
   partitionTitle,
   plannedParts,
   usedOf,
@@ -81,7 +83,8 @@ function plannedStrata(plan: Plan, survey: Survey): Stratum[] {
     const floor = floorSectors(floorOf(plan, survey, p), sectorBytes);
     const fate = fates.get(p.id)?.kind ?? 'new';
     const content = p.fileSystem === 'none' ? '' : volumeName(p.fileSystem);
-    const parts = [content, FATE_WORDS[fate], p.mountPoint];
+    const logical = isLogical(plan, survey, p) ? 'logical' : '';
+    const parts = [content, FATE_WORDS[fate], logical, ...mountPointsOf(p)];
     return [
       {
         ...span,

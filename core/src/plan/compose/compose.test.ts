@@ -5,6 +5,7 @@ import { anyStyledDisk } from '../../testing/arbitraries.js';
 import { drawn, drawnMbr, edited, gib, mib, planOn, surveysOf } from '../../testing/builders.js';
 import {
   apply,
+  becomeEdit,
   boundaryEdit,
   boundaryLimits,
   distributeEdit,
@@ -314,6 +315,20 @@ describe('systems that go, and that are made anew', () => {
       ),
     );
     expect(again.partitions).toEqual(plan.partitions.map((p) => ({ ...p, owners: expect.any(Array) })));
+  });
+
+  test('from any fate to any other, nothing is left of the one before', () => {
+    const fates = ['stays', 'reinstall', 'retire'] as const;
+    const system = (p: Plan) => p.systems.find((s) => s.id === linux.id)!;
+    const become = (p: Plan, fate: (typeof fates)[number]) =>
+      edited(p, disk, becomeEdit(p, disk, system(p), fate));
+    const sorted = (p: Plan) => ({
+      ...p,
+      partitions: p.partitions.map((q) => ({ ...q, owners: [...q.owners].sort() })),
+    });
+    for (const one of fates)
+      for (const other of fates)
+        expect(sorted(become(become(plan, one), other))).toEqual(sorted(become(plan, other)));
   });
 
   test('installing anew formats the root and keeps the home', () => {

@@ -16,5 +16,12 @@ export { freshPartitionId, freshSystemId } from './ids.js';
 export { resizeTo, sizeContextFor, sizeContextForGap, type Held } from './size.js';
 export { makeLogicalEdit, makePrimaryEdit, markActiveEdit } from './slots.js';
 export { shareOut, type Share } from './share-out.js';
-export { keepSystemEdit, reinstallEdit, removeSystemEdit, retireEdit } from './systems.js';
+export {
+  becomeEdit,
+  keepSystemEdit,
+  reinstallEdit,
+  removeSystemEdit,
+  retireEdit,
+  type Becoming,
+} from './systems.js';
 export { newTableEdit } from './table.js';

@@ -1,7 +1,7 @@
 import type { Survey } from '../../survey/index.js';
 import type { System } from '../../system/index.js';
 import type { Role } from '../../table/index.js';
-import type { Edit, SingleEdit } from '../edits/edit.js';
+import { apply, type BatchEdit, type Edit, type SingleEdit } from '../edits/edit.js';
 import type { Plan, PlannedPartition } from '../plan.js';
 import { OPEN_START } from '../start-plan.js';
 import { batch } from './batch.js';
@@ -54,7 +54,7 @@ function alone(plan: Plan, system: System): PlannedPartition[] {
  * Retires a found system: its own partitions are deleted, it leaves those it shares and the start plan, and it stays in
  * the list as one that goes, so that its traces on a shared EFI partition are cleared too.
  */
-export function retireEdit(plan: Plan, system: System): Edit {
+export function retireEdit(plan: Plan, system: System): BatchEdit {
   const own = new Set(alone(plan, system).map((p) => p.id));
   return batch(`Retire ${system.name}`, [
     ...plan.partitions
@@ -77,7 +77,7 @@ export function retireEdit(plan: Plan, system: System): Edit {
 const REMADE_BY_INSTALLATION: readonly Role[] = ['root', 'system', 'boot'];
 
 /** Installs a found system anew: its root and /boot are formatted; home, data and what it shares are kept. */
-export function reinstallEdit(plan: Plan, system: System): Edit {
+export function reinstallEdit(plan: Plan, system: System): BatchEdit {
   return batch(`Install ${system.name} anew`, [
     ...alone(plan, system)
       .filter((p) => REMADE_BY_INSTALLATION.includes(p.role) && p.treatment === 'keep')
@@ -87,7 +87,7 @@ export function reinstallEdit(plan: Plan, system: System): Edit {
 }
 
 /** Leaves a found system as it is again; what was deleted or formatted for it is kept once more. */
-export function keepSystemEdit(plan: Plan, survey: Survey, system: System): Edit {
+export function keepSystemEdit(plan: Plan, survey: Survey, system: System): BatchEdit {
   const gone = Object.entries(plan.found).filter(
     ([id, note]) => note.owners.includes(system.id) && !plan.partitions.some((p) => p.from === id),
   );
@@ -105,4 +105,20 @@ export function keepSystemEdit(plan: Plan, survey: Survey, system: System): Edit
         changes: { owners: [...p.owners, system.id] },
       })),
   ]);
+}
+
+/** What can become of a system that is on the disk. */
+export type Becoming = 'stays' | 'reinstall' | 'retire';
+
+/** The edit after which a found system stays, goes or is installed anew, whatever it was to become before. */
+export function becomeEdit(plan: Plan, survey: Survey, system: System, becoming: Becoming): Edit {
+  const keep = keepSystemEdit(plan, survey, system);
+  if (becoming === 'stays') return keep;
+  const make = becoming === 'retire' ? retireEdit : reinstallEdit;
+  if (system.change === undefined) return make(plan, system);
+  const kept = apply(plan, keep, () => survey);
+  const present = kept.ok && kept.plan.systems.find((s) => s.id === system.id);
+  if (!kept.ok || !present) return keep;
+  const made = make(kept.plan, present);
+  return batch(made.title, [...keep.edits, ...made.edits]);
 }

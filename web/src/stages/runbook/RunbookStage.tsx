@@ -12,6 +12,7 @@ import { useDerived, useEdit, useOpenMachine, useOpenState } from '../../open/co
 import { download, fileName } from '../../parts/download.js';
 import { PracticeDisks } from './PracticeDisks.js';
 import { Sheet } from './Sheet.js';
+import { Starting, WayBack } from './WayBack.js';
 import classes from './RunbookStage.module.css';
 
 /** The procedure to carry out elsewhere: on the screen, on paper, or as one file. */
@@ -69,6 +70,8 @@ export function RunbookStage() {
         <Phase key={i} phase={phase} />
       ))}
       <Sheet rows={runbook.sheet} />
+      {runbook.phases.length > 0 && <Starting starts={runbook.starts} />}
+      <WayBack runbook={runbook} />
       <PracticeDisks />
     </div>
   );

@@ -1,16 +1,16 @@
 import { Button, NativeSelect, SegmentedControl } from '@mantine/core';
 import {
-  alignmentSectors,
+  createInGap,
   formatBoth,
+  freshPartitionId,
   GIB,
-  lengthFor,
+  isArriving,
   MIB,
   newEfiBytes,
-  newPartition,
   ROLE_NAMES,
-  sectors,
   sizeContextForGap,
   sizeOf,
+  slotsOf,
   swapRules,
   type GapPart,
   type Plan,
@@ -32,10 +32,11 @@ export function CreateInGap({ survey, gap }: { survey: Survey; gap: GapPart }) {
   const { tryEdit } = useEdit();
   const { select } = useSelection();
   const room = sizeOf(gap.usable, survey);
-  const coming = plan.systems.filter((s) => s.origin === 'new');
+  const coming = plan.systems.filter(isArriving);
   const [ownerId, setOwnerId] = useState(coming[0]?.id ?? plan.systems[0]?.id ?? '');
   const [role, setRole] = useState<NewRole>(() => nextRole(plan, ownerId));
   const [end, setEnd] = useState<'start' | 'end'>('start');
+  const [slot, setSlot] = useState<'auto' | 'primary' | 'logical'>('auto');
   const owner = plan.systems.find((s) => s.id === ownerId);
   const owners = role === 'data' ? plan.systems : owner ? [owner] : [];
   const context = sizeContextForGap(plan, survey, gap);
@@ -43,15 +44,6 @@ export function CreateInGap({ survey, gap }: { survey: Survey; gap: GapPart }) {
   const [refusal, setRefusal] = useState<string | null>(null);
   const size = typed ?? Math.min(room, proposedSize(plan, role, owner));
 
-  if (plan.target.style === 'mbr')
-    return (
-      <>
-        <h2>Free space</h2>
-        <p className="soft">
-          {formatBoth(sizeOf(gap, survey))}. This disk has an MBR; partitions cannot be planned in it yet.
-        </p>
-      </>
-    );
   if (room === 0)
     return (
       <>
@@ -59,19 +51,21 @@ export function CreateInGap({ survey, gap }: { survey: Survey; gap: GapPart }) {
         <p className="soft">{formatBoth(sizeOf(gap, survey))}, too little for an aligned partition.</p>
       </>
     );
+  const slots = slotsOf(plan, survey);
   const create = () => {
-    const length = lengthFor(size, gap.usable.start, gap.usable.length, survey.disk.sectorBytes);
-    const start = end === 'start' ? gap.usable.start : startAtEnd(gap, length, survey);
-    const partition = newPartition(plan, { role, start, length, owners });
-    const refused = tryEdit({ kind: 'create', partition });
+    const wish = { role, owners, size, at: end, ...(slot === 'auto' ? {} : { slot }) };
+    const edit = createInGap(plan, survey, gap, wish);
+    const refused = edit
+      ? tryEdit(edit)
+      : `There is not so much room here${slots ? ' once a record stands before it' : ''}. Make it smaller.`;
     setRefusal(refused);
-    if (refused === null) select(partition.id);
+    if (refused === null) select(freshPartitionId(plan));
   };
   return (
     <>
       <h2>Free space</h2>
       <p className="soft" data-fact="room">
-        {formatBoth(room)} can be used
+        {formatBoth(room)} can be used{gap.inside && ', in the extended container'}
       </p>
       <div className={classes.group} style={{ marginTop: '0.8rem' }}>
         <NativeSelect
@@ -131,6 +125,19 @@ export function CreateInGap({ survey, gap }: { survey: Survey; gap: GapPart }) {
           ]}
           onChange={(v) => setEnd(v)}
         />
+        {slots && !gap.inside && (
+          <SegmentedControl
+            size="xs"
+            aria-label="How the MBR lists it"
+            value={slot}
+            data={[
+              { value: 'auto', label: 'as fits best' },
+              { value: 'primary', label: 'primary' },
+              { value: 'logical', label: 'logical' },
+            ]}
+            onChange={(v) => setSlot(v)}
+          />
+        )}
         {refusal && (
           <p role="alert" className="small" style={{ color: 'var(--blocker)' }}>
             {refusal}
@@ -205,11 +212,4 @@ function proposedSize(plan: Plan, role: NewRole, owner: System | undefined): num
     case 'other':
       return Infinity;
   }
-}
-
-/** Start on a whole MiB so that the partition ends where the room ends, or as near as alignment lets it. */
-function startAtEnd(gap: GapPart, length: number, survey: Survey) {
-  const step = alignmentSectors(survey.disk.sectorBytes);
-  const latest = gap.usable.start + gap.usable.length - length;
-  return sectors(Math.max(gap.usable.start, Math.floor(latest / step) * step));
 }

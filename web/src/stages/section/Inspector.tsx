@@ -43,7 +43,6 @@ export function Inspector({ survey }: { survey: Survey }) {
 }
 
 function NothingSelected() {
-  const { plan } = useOpenState();
   return (
     <>
       <h2>Select a part</h2>
@@ -61,9 +60,6 @@ function NothingSelected() {
         <dt>zigzag</dt>
         <dd>drawn taller than it is</dd>
       </dl>
-      {plan.target.style === 'mbr' && (
-        <p>This disk has an MBR. It is shown as it is; changes of MBR partitions cannot be planned yet.</p>
-      )}
     </>
   );
 }

@@ -1,15 +1,20 @@
 import { Button, NativeSelect, SegmentedControl, TextInput } from '@mantine/core';
 import {
   advisedWindowsBytes,
+  alignmentSectors,
+  apply,
   EVIDENCE_WORDS,
+  fillEdit,
   floorOf,
   formatBoth,
   keptPartition,
   resizeTo,
   ROLE_NAMES,
   ROLES,
+  roomAround,
   sizeContextFor,
   sizeOf,
+  swapOrderEdit,
   usedOf,
   VOLUME_KINDS,
   VOLUME_TRAITS,
@@ -24,6 +29,7 @@ import { useEdit, useOpenState, useSelection } from '../../open/context.js';
 import { OwnerToggles } from '../../parts/OwnerToggles.js';
 import { SizeInput } from '../../parts/SizeInput.js';
 import classes from './SectionStage.module.css';
+import { SlotVerbs } from './SlotVerbs.js';
 
 interface Props {
   readonly survey: Survey;
@@ -36,7 +42,6 @@ export function PartitionInspector({ survey, partition }: Props) {
   const { plan } = useOpenState();
   const { tryEdit } = useEdit();
   const [hold, setHold] = useState<Held>('start');
-  const readOnly = plan.target.style === 'mbr';
   return (
     <>
       <h2>{partitionTitle(partition)}</h2>
@@ -49,39 +54,36 @@ export function PartitionInspector({ survey, partition }: Props) {
             : ' · kept'}
       </p>
       <Facts survey={survey} partition={partition} />
-      {readOnly ? (
-        <p className="small">This disk has an MBR; changes of its partitions cannot be planned yet.</p>
-      ) : (
-        <div className={classes.group}>
-          <SizeInput
-            label="New size"
-            context={sizeContextFor(plan, survey, partition, hold)}
-            value={sizeOf(partition, survey)}
-            onSize={(size) => tryEdit(resizeTo(plan, survey, partition, size, hold))}
-          />
-          <SegmentedControl
-            size="xs"
-            aria-label="Which end stays"
-            value={hold}
-            data={[
-              { value: 'start', label: 'its start stays' },
-              { value: 'end', label: 'its end stays' },
-            ]}
-            onChange={(value) => setHold(value)}
-          />
-          {hold === 'end' && partition.from !== null && partition.treatment === 'keep' && (
-            <p className="small soft">
-              All its data travels, with the volume out of use; see what that costs before you leave it so.
-            </p>
-          )}
-          <p className={`${classes.examples} small soft`}>
-            {SIZE_EXAMPLES.map((example) => (
-              <code key={example}>{example}</code>
-            ))}
+      <div className={classes.group}>
+        <SizeInput
+          label="New size"
+          context={sizeContextFor(plan, survey, partition, hold)}
+          value={sizeOf(partition, survey)}
+          onSize={(size) => tryEdit(resizeTo(plan, survey, partition, size, hold))}
+        />
+        <SegmentedControl
+          size="xs"
+          aria-label="Which end stays"
+          value={hold}
+          data={[
+            { value: 'start', label: 'its start stays' },
+            { value: 'end', label: 'its end stays' },
+          ]}
+          onChange={(value) => setHold(value)}
+        />
+        {hold === 'end' && partition.from !== null && partition.treatment === 'keep' && (
+          <p className="small soft">
+            All its data travels, with the volume out of use; see what that costs before you leave it so.
           </p>
-        </div>
-      )}
-      <Verbs survey={survey} partition={partition} readOnly={readOnly} />
+        )}
+        <p className={`${classes.examples} small soft`}>
+          {SIZE_EXAMPLES.map((example) => (
+            <code key={example}>{example}</code>
+          ))}
+        </p>
+      </div>
+      <Verbs survey={survey} partition={partition} />
+      <SlotVerbs survey={survey} partition={partition} />
       <Particulars partition={partition} />
     </>
   );
@@ -143,17 +145,28 @@ function Facts({ survey, partition }: Props) {
   );
 }
 
-function Verbs({ survey, partition, readOnly }: Props & { readOnly: boolean }) {
+function Verbs({ survey, partition }: Props) {
   const { plan } = useOpenState();
   const { attempt } = useEdit();
   const { select } = useSelection();
   const surveyed = survey.partitions.find((p) => p.id === partition.from);
   const note = surveyed && plan.found[surveyed.id];
   const moved = surveyed && (surveyed.start !== partition.start || surveyed.length !== partition.length);
+  const at = plan.partitions.findIndex((p) => p.id === partition.id);
+  const trade = (which: string, step: number) => {
+    const other = plan.partitions[at + step];
+    const edit = other && swapOrderEdit(plan, survey, partition.id, other.id);
+    // Only where the plan allows it: most neighbours cannot move.
+    if (!edit || !apply(plan, edit, () => survey).ok) return null;
+    return (
+      <Button size="xs" variant="default" onClick={() => attempt(edit)}>
+        Trade places with the {which}
+      </Button>
+    );
+  };
   const remove = () => {
     if (attempt({ kind: 'remove', partition: partition.id }) && partition.from === null) select(null);
   };
-  if (readOnly) return null;
   return (
     <div className={classes.verbs}>
       {partition.from !== null && partition.treatment === 'format' && (
@@ -176,6 +189,13 @@ function Verbs({ survey, partition, readOnly }: Props & { readOnly: boolean }) {
       <Button size="xs" variant="default" onClick={remove}>
         Delete
       </Button>
+      {roomAround(plan, survey, partition.id).after >= alignmentSectors(survey.disk.sectorBytes) && (
+        <Button size="xs" variant="default" onClick={() => attempt(fillEdit(plan, survey, partition))}>
+          Fill the room behind
+        </Button>
+      )}
+      {trade('previous', -1)}
+      {trade('next', 1)}
       {surveyed && note && moved && (
         <Button
           size="xs"

@@ -1,5 +1,6 @@
-import { Button, Checkbox, Menu, TextInput } from '@mantine/core';
+import { Button, Checkbox, Menu, SegmentedControl, TextInput } from '@mantine/core';
 import {
+  becomeEdit,
   bytes,
   FAMILY_NAMES,
   formatBoth,
@@ -7,6 +8,7 @@ import {
   removeSystemEdit,
   SYSTEM_PROFILES,
   systemFrom,
+  type Becoming,
   type Plan,
   type System,
 } from '@rhizotome/core';
@@ -100,11 +102,11 @@ function SystemSheet({ system }: { system: System }) {
         {system.name !== FAMILY_NAMES[system.family] && (
           <span className="soft">{FAMILY_NAMES[system.family]}</span>
         )}
+        <Becomes system={system} />
         <Button
           size="compact-sm"
           variant="subtle"
           color="loam"
-          ml="auto"
           onClick={() => attempt(removeSystemEdit(plan, system))}
         >
           Take out
@@ -156,6 +158,27 @@ function SystemSheet({ system }: { system: System }) {
         />
       </div>
     </section>
+  );
+}
+
+/** What becomes of a system that is on the disk: it stays, goes, or is installed anew. */
+function Becomes({ system }: { system: System }) {
+  const { plan, survey } = useOpenState();
+  const { attempt } = useEdit();
+  if (system.origin !== 'found' || !survey) return <span style={{ marginLeft: 'auto' }} />;
+  return (
+    <SegmentedControl<Becoming>
+      size="xs"
+      ml="auto"
+      aria-label={`What becomes of ${system.name}`}
+      value={system.change ?? 'stays'}
+      data={[
+        { value: 'stays', label: 'stays' },
+        { value: 'reinstall', label: 'installed anew' },
+        { value: 'retire', label: 'goes' },
+      ]}
+      onChange={(value) => attempt(becomeEdit(plan, survey, system, value))}
+    />
   );
 }
 
