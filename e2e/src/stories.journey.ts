@@ -51,6 +51,30 @@ describe('curlew: the Windows setup refuses', () => {
 });
 
 describe('knot: the system is reinstalled, its root enlarged, its home kept', () => {
+  test('installed anew, its root is formatted and its home kept, as one edit', async () => {
+    await opened('knot');
+    await on.app.stage('Systems');
+    const group = await on.app.page.$eval('[aria-label^="What becomes of"]', (e) =>
+      e.getAttribute('aria-label')!,
+    );
+    await on.app.pick(group, 'installed anew');
+    await on.app.saved();
+    await on.app.stage('Section');
+    expect((await on.app.core('planned')).slice(1, 4)).toEqual([
+      'knot-root ext4 · formatted · / 30 GiB 32.2 GB',
+      'knot-swap swap · kept 8 GiB 8.6 GB',
+      'knot-home ext4 · kept · /home 185.1 GiB 198.7 GB',
+    ]);
+    await on.app.stage('Runbook');
+    await on.app.sees('is formatted in step');
+    expect(await on.app.texts('tr[data-row=found-2] td:last-child')).toEqual(['install here']);
+    expect(await on.app.texts('tr[data-row=found-4] td:last-child')).toEqual(['use, do not format']);
+    expect((await steps()).filter((id) => id?.startsWith('install'))).toEqual(['install:found-linux']);
+    await on.app.stage('Systems');
+    await on.app.pick(group, 'stays');
+    await on.app.saved();
+  });
+
   test('formatting the root says what is lost; formatting the home is a hazard taken back', async () => {
     await opened('knot');
     await on.app.selectPart('found-2');
@@ -107,22 +131,102 @@ describe('freed space on the other side', () => {
   });
 });
 
-describe('dunlin: an MBR is shown, judged and not changed', () => {
-  test('its primaries and logicals are there, and a change is refused in words', async () => {
+describe('dunlin: a second Linux and shared data on a full MBR', () => {
+  const gaps = () =>
+    on.app.page.$$eval('[aria-label="Parts as planned"] button[data-kind=gap]', (list) =>
+      list.map((e) => (e as HTMLElement).dataset['part']!),
+    );
+
+  test('three primaries and a container take all four slots', async () => {
     await opened('dunlin');
     expect(await on.app.core('planned')).toEqual([
       'Startup NTFS · kept 350 MiB 367 MB',
       'Dunlin main NTFS · kept 300 GiB 322.1 GB',
       'Factory NTFS · kept 10 GiB 10.7 GB',
-      'dunlin-root ext4 · kept 60 GiB 64.4 GB',
-      'dunlin-swap swap · kept 4 GiB 4.3 GB',
-      'free 36 GiB 38.7 GB',
+      'dunlin-root ext4 · kept · logical 60 GiB 64.4 GB',
+      'dunlin-swap swap · kept · logical 4 GiB 4.3 GB',
+      'free in container 36 GiB 38.7 GB',
       'free 55.4 GiB 59.5 GB',
     ]);
     await on.app.selectPart('found-2');
-    await on.app.sees('changes of its partitions cannot be planned yet', 'aside');
+    await on.app.sees('all four slots taken', 'aside');
+    await on.app.stage('Findings');
+    await on.app.sees('All four slots of the MBR are taken');
     await on.app.stage('Match');
     expect(await on.app.texts('ul li strong + span')).toEqual(['fits', 'fits', 'fits']);
+  });
+
+  test('a fifth primary is refused with the way out', async () => {
+    await on.app.stage('Section');
+    await on.app.selectPart((await gaps()).at(-1)!);
+    await on.app.choose('What it is', 'Data');
+    await on.app.type('Size', '50GiB');
+    await on.app.pick('How the MBR lists it', 'primary');
+    await on.app.press('Create');
+    await on.app.sees('An MBR has four slots, and the extended container takes one of them', 'aside');
+  });
+
+  test('in the container there is room for a root; over the rest the container grows', async () => {
+    await on.app.pick('How the MBR lists it', 'as fits best');
+    await on.app.press('Create');
+    await on.app.selectPart((await gaps())[0]!);
+    await on.app.choose('Create for', 'Bench Linux');
+    await on.app.choose('What it is', 'Root');
+    await on.app.type('Size', '30GiB');
+    await on.app.press('Create');
+    expect((await on.app.core('planned')).slice(5)).toEqual([
+      'root ext4 · new · / · logical 30 GiB 32.2 GB',
+      'free in container 6 GiB 6.4 GB',
+      'data exFAT · new · logical 50 GiB 53.7 GB',
+      'free in container 5.4 GiB 5.8 GB',
+    ]);
+    expect(await on.app.figure('blockers')).toBe('0');
+  });
+
+  test('the runbook grows the container before it makes the logical in it, and knows the way back', async () => {
+    await on.app.stage('Runbook');
+    await on.app.sees('Way back');
+    const ids = await steps();
+    expect(ids.indexOf('grow-container')).toBeGreaterThan(0);
+    expect(ids.indexOf('grow-container')).toBeLessThan(ids.indexOf('create:new-1'));
+    await on.app.sees('From sector 650835968 to sector 976773167', '[data-step="grow-container"]');
+    await on.app.sees('Set the extended container back: from sector 650835968, 100 GiB');
+    await on.app.sees('Nothing that this plan does is beyond recall.');
+    const rows = await on.app.page.$$eval('tr[data-row^=new]', (list) =>
+      list.map((row) => (row as HTMLElement).innerText.split('\t').slice(1, 4).join(' ')),
+    );
+    expect(rows).toEqual(['sda7 root 30.00 GiB', 'sda8 data 50.00 GiB']);
+  });
+
+  test('for UEFI the table is converted in place, and every kept system is made to start again', async () => {
+    await on.app.stage('Machine');
+    await on.app.pick('What the firmware can do', 'both');
+    await on.app.pick('Mode to be used', 'UEFI');
+    await on.app.stage('Match');
+    const ways = await on.app.texts('ol h3');
+    const convert = ways.indexOf('Convert the table to GPT in place');
+    expect(convert).toBeGreaterThan(0);
+    const buttons = await on.app.page.$$('ol button');
+    await buttons[convert]!.click();
+    await on.app.saved();
+    await on.app.stage('Findings');
+    await on.app.sees('The table is converted to GPT in place');
+    await on.app.sees('No EFI system partition');
+    await on.app.press('Create one of 512 MiB (536.9 MB)');
+    await on.app.stage('Runbook');
+    await on.app.sees('Convert the table of sda to GPT in place');
+    const ids = await steps();
+    const order = [
+      'firmware-mode',
+      'convert-table',
+      'create:new-1',
+      'redo-start:found-linux',
+      'install:system-1',
+    ];
+    expect(order.map((id) => ids.indexOf(id))).toEqual(
+      order.map((id) => ids.indexOf(id)).sort((x, y) => x - y),
+    );
+    expect(order.every((id) => ids.includes(id))).toBe(true);
   });
 });
 

@@ -86,6 +86,7 @@ export const SectionDrawing = memo(function SectionDrawing({
               selected={selected === s.stratum.id}
             />
           ))}
+          <Brackets placed={placed} />
           <Selection placed={placed} selected={selected} />
           <Leaders placed={placed} />
         </g>
@@ -273,6 +274,25 @@ function Selection({ placed, selected }: { placed: PlacedSection; selected: stri
           className={classes.selected}
         />
       )),
+  );
+}
+
+/** The extended container of an MBR: a bracket along the parts it holds. */
+function Brackets({ placed }: { placed: PlacedSection }) {
+  const { brackets, foundX, plannedX, coreWidth } = placed;
+  const sides = [
+    { edge: brackets.found, x: foundX - 6, turn: 4 },
+    { edge: brackets.planned, x: plannedX + coreWidth + 6, turn: -4 },
+  ];
+  return sides.map(
+    ({ edge, x, turn }) =>
+      edge && (
+        <path
+          key={x}
+          className={classes.bracket}
+          d={`M${x + turn} ${edge.top + 1}H${x}V${edge.bottom - 1}H${x + turn}`}
+        />
+      ),
   );
 }
 

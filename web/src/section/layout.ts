@@ -44,6 +44,8 @@ export interface PlacedSection {
   readonly found: readonly PlacedStratum[];
   readonly planned: readonly PlacedStratum[];
   readonly ribbons: readonly PlacedRibbon[];
+  /** Where the extended container reaches from and to; `null` where there is none. */
+  readonly brackets: { readonly found: Edge | null; readonly planned: Edge | null };
 }
 
 const LEAST_PARTITION = 24;
@@ -78,6 +80,10 @@ export function placeSection(
     found,
     planned,
     ribbons: placeRibbons(model, scale, foundX + coreWidth, plannedX),
+    brackets: {
+      found: model.containers.found && edgeOf(scale, model.containers.found),
+      planned: model.containers.planned && edgeOf(scale, model.containers.planned),
+    },
   };
 }
 

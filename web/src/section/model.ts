@@ -1,4 +1,5 @@
 import {
+  containerIn,
   fatesOf,
   floorOf,
   foundParts,
@@ -6,12 +7,14 @@ import {
   MIB,
   mountPointsOf,
   partitionTitle,
+  plannedContainer,
   plannedParts,
   usedOf,
   volumeName,
   type Fate,
   type Measured,
   type Plan,
+  type Span,
   type Survey,
   type SystemId,
 } from '@rhizotome/core';
@@ -37,6 +40,8 @@ export interface SectionModel {
   readonly found: readonly Stratum[];
   readonly planned: readonly Stratum[];
   readonly fates: readonly Fate[];
+  /** The extended container of an MBR, as found and as planned. */
+  readonly containers: { readonly found: Span | null; readonly planned: Span | null };
 }
 
 /** What the drawing shows of a plan, without pixels. */
@@ -45,6 +50,7 @@ export function sectionModel(plan: Plan, survey: Survey): SectionModel {
     found: foundStrata(plan, survey),
     planned: plannedStrata(plan, survey),
     fates: fatesOf(plan, survey),
+    containers: { found: containerIn(survey) ?? null, planned: plannedContainer(plan, survey) },
   };
 }
 
@@ -53,7 +59,7 @@ export function foundStrata(plan: Plan, survey: Survey): Stratum[] {
   return foundParts(survey).flatMap((part): Stratum[] => {
     if (part.kind === 'table') return [];
     const span = spanOf(part, sectorBytes);
-    if (part.kind === 'gap') return gapStratum(span);
+    if (part.kind === 'gap') return gapStratum(span, part.inside);
     const note = plan.found[part.id];
     const role = note?.role ?? 'other';
     const used = usedOf(plan, survey, part.id);
@@ -76,7 +82,7 @@ function plannedStrata(plan: Plan, survey: Survey): Stratum[] {
   return plannedParts(plan, survey).flatMap((part): Stratum[] => {
     if (part.kind === 'table') return [];
     const span = spanOf(part, sectorBytes);
-    if (part.kind === 'gap') return gapStratum(span);
+    if (part.kind === 'gap') return gapStratum(span, part.inside);
     const p = part.partition;
     const keeps = p.from !== null && p.treatment === 'keep';
     const used = keeps && p.from !== null ? usedOf(plan, survey, p.from) : undefined;
@@ -84,7 +90,7 @@ function plannedStrata(plan: Plan, survey: Survey): Stratum[] {
     const fate = fates.get(p.id)?.kind ?? 'new';
     const content = p.fileSystem === 'none' ? '' : volumeName(p.fileSystem);
     const logical = isLogical(plan, survey, p) ? 'logical' : '';
-    const parts = [content, FATE_WORDS[fate], logical, ...mountPointsOf(p)];
+    const parts = [content, FATE_WORDS[fate], ...mountPointsOf(p), logical];
     return [
       {
         ...span,
@@ -118,7 +124,10 @@ function floorSectors(floor: Measured | undefined, sectorBytes: number): number 
 }
 
 /** Gaps of a MiB or less at the ends of the disk are alignment, not room. */
-function gapStratum(span: { id: string; start: number; length: number; sizeBytes: number }): Stratum[] {
+function gapStratum(
+  span: { id: string; start: number; length: number; sizeBytes: number },
+  inside: boolean,
+): Stratum[] {
   if (span.sizeBytes <= MIB) return [];
-  return [{ ...span, kind: 'gap', title: 'free', note: '', owners: [] }];
+  return [{ ...span, kind: 'gap', title: 'free', note: inside ? 'in container' : '', owners: [] }];
 }

@@ -4,6 +4,7 @@ import {
   formatBoth,
   partitionOf,
   partitionTitle,
+  plannedContainer,
   plannedGaps,
   undeleteEdit,
   usedOf,
@@ -35,14 +36,15 @@ export function Inspector({ survey }: { survey: Survey }) {
       ) : foundParts(survey).some((part) => part.id === selected) ? (
         <FoundGap survey={survey} id={selected!} />
       ) : (
-        <NothingSelected />
+        <NothingSelected survey={survey} />
       )}
       {selected !== null && <FindingsHere part={selected} />}
     </aside>
   );
 }
 
-function NothingSelected() {
+function NothingSelected({ survey }: { survey: Survey }) {
+  const { plan } = useOpenState();
   return (
     <>
       <h2>Select a part</h2>
@@ -59,6 +61,12 @@ function NothingSelected() {
         <dd>dark as far as it is used, where that is known</dd>
         <dt>zigzag</dt>
         <dd>drawn taller than it is</dd>
+        {plannedContainer(plan, survey) && (
+          <>
+            <dt>bracket</dt>
+            <dd>the extended container, with the logicals in it</dd>
+          </>
+        )}
       </dl>
     </>
   );

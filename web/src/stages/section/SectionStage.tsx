@@ -74,6 +74,7 @@ function Cores({ beside, setBeside }: { beside: Beside; setBeside: (beside: Besi
         <span className="soft small">
           {formatBoth(survey.disk.sizeSectors * survey.disk.sectorBytes)} · {plan.target.style.toUpperCase()}
           {plan.target.table === 'new' && ', a new table'}
+          {plan.target.table === 'convert' && ', converted in place'}
         </span>
         <SegmentedControl
           size="xs"
