@@ -1,3 +1,5 @@
+import { cannotShrink } from './rules/cannot-shrink.js';
+import { efiType } from './rules/efi-type.js';
 import { slotsFull } from './rules/slots-full.js';
 import { windowsOnLogical } from './rules/windows-on-logical.js';
 import { logicalRenumbered } from './rules/logical-renumbered.js';
@@ -148,4 +150,6 @@ export const RULES: readonly Rule[] = [
   hostedImage,
   swapRemade,
   retiredRoom,
+  cannotShrink,
+  efiType,
 ];

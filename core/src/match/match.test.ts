@@ -116,6 +116,7 @@ describe('ways out of a mismatch', () => {
     const ways = waysOut(curlew, four);
     expect(ways.map((w) => [w.id, w.loss, w.mode, w.style])).toEqual([
       ['firmware-mode', 0, 'uefi', 'gpt'],
+      ['convert-table', 1, 'bios', 'mbr'],
       ['new-table', 2, 'bios', 'mbr'],
     ]);
     expect(ways[1]!.conditions.at(-1)).toMatchObject({ met: false });
@@ -135,5 +136,23 @@ describe('ways out of a mismatch', () => {
     const taken = edited(plan, mbr, adoptWay(plan, convert));
     expect(taken.target).toEqual({ mode: 'uefi', style: 'gpt', table: 'convert' });
     expect(taken.partitions).toEqual(plan.partitions);
+  });
+
+  test('a GPT of few partitions can become an MBR in place, and each condition is told', () => {
+    const gpt = drawn(500, ['100GiB ext4', '20GiB ext4']);
+    const old = { ...newSystem('windows-10', 'Old Windows') };
+    const plan = edited(
+      planOn(gpt, { kind: 'add-system', system: old }),
+      gpt,
+      { kind: 'set-machine', changes: { firmware: 'bios', modeInUse: 'bios', mediumStart: 'bios' } },
+      { kind: 'set-target', changes: { mode: 'bios' } },
+    );
+    const convert = waysOut(plan, gpt).find((w) => w.id === 'convert-table')!;
+    expect(convert.conditions.map((c) => c.met)).toEqual([true, true, true, 'unknown']);
+    expect(edited(plan, gpt, adoptWay(plan, convert)).target).toEqual({
+      mode: 'bios',
+      style: 'mbr',
+      table: 'convert',
+    });
   });
 });

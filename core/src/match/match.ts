@@ -1,6 +1,6 @@
 import { canRun, modeName, type FirmwareMode } from '../machine/index.js';
 import { formatBoth } from '../quantity/index.js';
-import type { Plan } from '../plan/index.js';
+import { MBR_SLOTS, type Plan } from '../plan/index.js';
 import type { Survey } from '../survey/index.js';
 import { fitOf, type Fit, type System } from '../system/index.js';
 import type { TableStyle } from '../table/index.js';
@@ -139,6 +139,13 @@ export function waysOut(plan: Plan, survey: Survey | undefined): Way[] {
   if (accepted(other, style) && canRun(plan.machine, other)) ways.push(modeWay(plan, other));
   if (style === 'mbr' && accepted('uefi', 'gpt') && canRun(plan.machine, 'uefi') && survey)
     ways.push(convertWay(plan, survey));
+  if (
+    style === 'gpt' &&
+    accepted('bios', 'mbr') &&
+    canRun(plan.machine, 'bios') &&
+    survey?.disk.style === 'gpt'
+  )
+    ways.push(convertToMbrWay(plan, survey));
   for (const m of [mode, other])
     for (const s of ['gpt', 'mbr'] as const)
       if (s !== style && accepted(m, s) && canRun(plan.machine, m)) ways.push(newTableWay(m, s, survey));
@@ -231,6 +238,39 @@ function convertWay(plan: Plan, survey: Survey): Way {
     ],
     mode: 'uefi',
     style: 'gpt',
+  };
+}
+
+/** GPT to MBR in place: what four slots of 32 bits can list. */
+function convertToMbrWay(plan: Plan, survey: Survey): Way {
+  const { disk } = survey;
+  const kept = plan.partitions;
+  const reach = mbrReachBytes(disk.sectorBytes);
+  const furthest = Math.max(0, ...kept.map((p) => p.start + p.length)) * disk.sectorBytes;
+  return {
+    id: 'convert-table',
+    loss: 1,
+    title: 'Convert the table to MBR in place',
+    keeps: 'The partitions and what is in them.',
+    loses:
+      'The start files of every system on the disk, the partitions’ names and ids, and the second copy of the table.',
+    conditions: [
+      {
+        text: `At most ${MBR_SLOTS} partitions are kept (${kept.length} are).`,
+        met: kept.length <= MBR_SLOTS,
+      },
+      {
+        text: `Every kept partition ends within ${formatBoth(reach)} (the last ends at ${formatBoth(furthest)}).`,
+        met: furthest <= reach,
+      },
+      {
+        text: 'The firmware has a BIOS mode.',
+        met: plan.machine.firmware === 'unknown' ? 'unknown' : canRun(plan.machine, 'bios'),
+      },
+      { text: 'A verified backup exists.', met: 'unknown' },
+    ],
+    mode: 'bios',
+    style: 'mbr',
   };
 }
 

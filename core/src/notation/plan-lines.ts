@@ -75,6 +75,7 @@ function partFields(p: PlannedPartition, sectorBytes: number, ownersOf: OwnersOf
     ...(p.label === '' ? [] : [`label ${quoted(p.label)}`]),
     ...(p.name === '' ? [] : [`name ${quoted(p.name)}`]),
     ...(p.mountPoint === '' ? [] : [`mount ${quoted(p.mountPoint)}`]),
+    ...(p.type === undefined ? [] : [`type ${p.type}`]),
     ...(p.subvolumes?.length
       ? [`subvolumes ${p.subvolumes.map((s) => `${quoted(s.name)} ${quoted(s.mountPoint)}`).join(' ')}`]
       : []),

@@ -212,6 +212,7 @@ export class PlanReader {
       label: fields.string('label') ?? '',
       name: fields.string('name') ?? '',
       mountPoint: fields.string('mount') ?? '',
+      ...typeIn(fields),
       ...subvolumesIn(fields),
       ...layerIn(fields),
       ...flagIn(fields, 'placeholder', 'no placeholder'),
@@ -310,6 +311,11 @@ function subvolumesIn(fields: Fields): Pick<PlannedPartition, 'subvolumes'> {
   const subvolumes: Subvolume[] = [];
   for (let i = 0; i < words.length; i += 2) subvolumes.push({ name: words[i]!, mountPoint: words[i + 1]! });
   return { subvolumes };
+}
+
+function typeIn(fields: Fields): Pick<PlannedPartition, 'type'> {
+  const type = fields.word('type');
+  return type === undefined ? {} : { type };
 }
 
 function layerIn(fields: Fields): Pick<PlannedPartition, 'layer'> {

@@ -1,5 +1,5 @@
 import type { Survey } from '../survey/index.js';
-import { refuseOrigin, refuseOwners, refuseSubvolumes } from './edits/geometry.js';
+import { refuseNames, refuseOrigin, refuseOwners, refuseSubvolumes } from './edits/geometry.js';
 import { refusePlan } from './edits/fact-edits.js';
 import type { Refusal } from './edits/refusal.js';
 import { endOf, type Plan } from './plan.js';
@@ -91,7 +91,8 @@ function partitionFault(plan: Plan, survey: Survey | undefined, i: number): Foun
   return (
     fault(`${at}.from`, of, survey && refuseOrigin(p, survey)) ??
     fault(`${at}.owners`, of, refuseOwners(plan, p.owners)) ??
-    fault(`${at}.subvolumes`, of, refuseSubvolumes(p))
+    fault(`${at}.subvolumes`, of, refuseSubvolumes(p)) ??
+    fault(`${at}.label`, of, refuseNames(p))
   );
 }
 

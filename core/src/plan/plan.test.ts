@@ -224,6 +224,19 @@ describe('edits', () => {
     expect(refusalOf(locked, resize('found-3', 200))).toBeUndefined();
   });
 
+  test('a move onto another, or off the disk, is refused with the nearest place', () => {
+    const disk = drawn(100, ['10GiB ext4', '10GiB gap', '10GiB ext4']);
+    const moved = planOn(disk);
+    const to = (start: number) =>
+      refusalOf(moved, { kind: 'move', partition: 'found-1', start: sectors(start) }, disk);
+    expect(to(mib(15 * 1024))).toEqual({
+      code: 'overlaps',
+      other: 'found-2',
+      nearestStart: mib(1 + 10 * 1024),
+    });
+    expect(to(0)).toEqual({ code: 'outside', first: 34, end: disk.disk.usableEnd, nearestStart: mib(1) });
+  });
+
   test('a shrunk volume leaves a gap, in which a new partition is created', () => {
     const shrunk = edited(plan, LAPTOP, resize('found-3', 200), {
       kind: 'add-system',

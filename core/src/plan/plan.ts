@@ -74,6 +74,8 @@ export interface PlannedPartition {
   readonly name: string;
   /** In the system that owns it; empty for none. */
   readonly mountPoint: string;
+  /** Type of the table’s entry: a lower-case GUID, or `0x07`. Where absent: as found, and of new ones what suits the role. */
+  readonly type?: string | undefined;
   /** Of a btrfs volume: each is mounted for itself, and all share its space. */
   readonly subvolumes?: readonly Subvolume[] | undefined;
   /** What lies between the partition and its file system; none where absent. */
@@ -161,6 +163,13 @@ export const PlannedPartitionSchema = z.strictObject({
   label: z.string().max(255),
   name: z.string().max(72),
   mountPoint: z.string().max(255),
+  type: z
+    .string()
+    .regex(
+      /^(?:0x[0-9a-f]{2}|[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12})$/,
+      'A type is a GUID in lower case, or 0x and two digits.',
+    )
+    .optional(),
   subvolumes: z
     .array(z.strictObject({ name: z.string().min(1).max(120), mountPoint: z.string().max(255) }))
     .max(32)

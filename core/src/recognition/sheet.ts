@@ -10,7 +10,7 @@ import {
 import { MIB } from '../quantity/index.js';
 import { surveyedPartition, type Survey } from '../survey/index.js';
 import { isArriving } from '../system/index.js';
-import { typeFor, typeName, type Role } from '../table/index.js';
+import { partitionTypeNamed, typeFor, typeName, type Role } from '../table/index.js';
 import { volumeName } from '../volume/index.js';
 import { deviceName, partitionDevice, partitionNumbers } from './devices.js';
 import { printedBinary, printedDecimal } from './printed.js';
@@ -43,10 +43,14 @@ export interface RecognitionRow {
 /** Gaps up to this are not shown by installers, or not worth a line: the lead-in of a logical partition is one. */
 const SMALLEST_GAP_BYTES = MIB;
 
-/** The type code a planned partition has or will get. */
+/** The type code a planned partition has or will get. A table of another style has codes of its own. */
 export function typeOf(plan: Plan, survey: Survey, partition: PlannedPartition): string {
+  if (partition.type !== undefined) return partition.type;
   const surveyed = partition.treatment === 'keep' ? surveyedPartition(survey, partition.from) : undefined;
-  if (surveyed?.type) return surveyed.type;
+  const sameStyle = survey.disk.style === plan.target.style;
+  if (surveyed?.type && sameStyle) return surveyed.type;
+  const converted = surveyed?.type && partitionTypeNamed(typeName(surveyed.type), plan.target.style);
+  if (converted) return converted;
   const families = partition.owners.map((id) => plan.systems.find((s) => s.id === id)?.family);
   return typeFor(
     partition.role,

@@ -39,12 +39,14 @@ export function backInWords(plan: Plan, survey: Survey, steps: readonly Step[], 
       id: step.id,
       undoes: steps.findIndex((s) => `back:${s.id}` === step.id) + 1,
       title: backTitle(step, context),
-      where: environmentTitle(step.environment, plan),
+      where: lowered(environmentTitle(step.environment, plan)),
       exposure: exposureInWords(context, step) ?? null,
     })),
     losses: losses.map((loss) => lossInWords(loss, steps, context)),
   };
 }
+
+const lowered = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
 
 /** A loss in a sentence: what, from which step on, and why. */
 export function lossInWords(loss: Loss, steps: readonly Step[], context: WordContext): string {
@@ -88,12 +90,14 @@ function backTitle(step: StepBack, context: WordContext): string {
         : 'Delete the extended container again';
     case 'set-active':
       return 'Set the active mark as it was found';
+    case 'set-type':
+      return `Set the type of ${name} as it was found`;
     case 'set-label':
       return `Set the label of ${name} as it was found`;
     case 'install':
       return plan.target.mode === 'uefi'
         ? `Take the start entry of ${system} out of the firmware’s list, and its directory from the EFI system partition`
-        : 'Write the first sector of the safety copy back: the loader that was there';
+        : 'Write the first 440 bytes of the safety copy back: the loader that was there. What follows them in that sector is the table, and is left alone';
     case 'redo-start':
       return `Make ${system} start as before, with its own repair tools`;
     case 'firmware-mode':

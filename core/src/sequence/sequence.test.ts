@@ -377,3 +377,24 @@ test('of all orders one with the fewest restarts is taken', () => {
   const ordered = orderSteps(steps);
   expect(ordered.ok && ordered.steps.map((s) => s.id)).toEqual(['b', 'd', 'a', 'c']);
 });
+
+test('a changed type and a changed label are steps of their own', () => {
+  const survey = drawn(500, ['1GiB efi', '100GiB ext4 "terns"']);
+  const labelled = {
+    ...survey,
+    partitions: survey.partitions.map((p) => ({
+      ...p,
+      volume: { kind: p.volume!.kind, label: `old ${p.number}` },
+    })),
+  };
+  const plan = edited(
+    planOn(labelled),
+    labelled,
+    { kind: 'describe', partition: 'found-1', changes: { type: '0fc63daf-8483-4772-8e79-3d69d8477de4' } },
+    { kind: 'describe', partition: 'found-2', changes: { label: 'waders' } },
+  );
+  expect(ids(plan, labelled).filter((id) => id.startsWith('set-'))).toEqual([
+    'set-type:found-1',
+    'set-label:found-2',
+  ]);
+});

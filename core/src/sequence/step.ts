@@ -43,6 +43,7 @@ export type StepKind =
   | 'delete-container'
   | 'relist'
   | 'set-active'
+  | 'set-type'
   | 'set-label'
   | 'install'
   | 'start-order'

@@ -69,6 +69,7 @@ const UNDONE = [
   'delete-container',
   'relist',
   'set-active',
+  'set-type',
   'set-label',
   'install',
 ] as const satisfies readonly StepKind[];
@@ -101,6 +102,8 @@ function undone(s: StepBack, plan: Plan, survey: Survey): StepBack {
     id: `back:${s.id}`,
     before: s.after,
     after: s.before,
+    // What an installer did is taken back from outside of it.
+    environment: s.kind === 'install' ? { kind: 'live' } : s.environment,
     needs: [],
     reads: s.writes,
     writes: s.kind === 'create' || s.kind === 'install' ? [] : s.reads,

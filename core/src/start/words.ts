@@ -74,7 +74,9 @@ function effects(
     };
   const listed = by
     ? `A new kernel is started only once the loader of ${by.name} has looked for systems again.`
-    : 'A new loader rewrites its own directory, and may put its own entry first.';
+    : uefi
+      ? 'A new loader rewrites its own directory, and may put its own entry first.'
+      : 'A new kernel is listed by itself; a new loader is written to the first sector again.';
   return {
     onInstall: uefi
       ? 'Adds its directory to the EFI system partition and an entry to the firmware’s list, and puts it first.'

@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { sectors } from '../../quantity/index.js';
+import { alignDown, alignUp, sectors } from '../../quantity/index.js';
 import { surveyedPartition, type Survey } from '../../survey/index.js';
-import { roomAround } from '../layout.js';
+import { alignmentSectors, roomAround } from '../layout.js';
 import { endOf, partitionOf, PlannedPartitionSchema, type Plan, type PlannedPartition } from '../plan.js';
 import {
   refuseChange,
@@ -54,6 +54,7 @@ export const DescribeSchema = z.strictObject({
     label: true,
     name: true,
     mountPoint: true,
+    type: true,
     subvolumes: true,
     layer: true,
     placeholder: true,
@@ -92,6 +93,7 @@ export function applyPartitionEdit(plan: Plan, edit: PartitionEdit, surveys: Sur
       return changing(plan, edit.partition, (partition) =>
         settle(plan, survey, partition, { ...partition, start: edit.start }, [
           () => refuseStart(survey, edit.start),
+          () => refuseMove(plan, survey, partition, edit.start),
           () => refuseChange(plan, survey, partition, { ...partition, start: edit.start }),
         ]),
       );
@@ -105,6 +107,24 @@ export function applyPartitionEdit(plan: Plan, edit: PartitionEdit, surveys: Sur
 function changing(plan: Plan, id: string, change: (partition: PlannedPartition) => Applied): Applied {
   const partition = partitionOf(plan, id);
   return partition ? change(partition) : refused({ code: 'no-such-partition', id });
+}
+
+/** A whole partition slides within the room around it; beyond that the nearest place is told. */
+function refuseMove(
+  plan: Plan,
+  survey: Survey,
+  partition: PlannedPartition,
+  start: number,
+): Refusal | undefined {
+  const moved = { ...partition, start: sectors(start) };
+  const refusal = refusePlace(plan, survey, moved);
+  if (refusal?.code !== 'overlaps' && refusal?.code !== 'outside') return refusal;
+  const room = roomAround(plan, survey, partition.id);
+  const step = alignmentSectors(survey.disk.sectorBytes);
+  const first = alignUp(partition.start - room.before, step);
+  const last = alignDown(partition.start + room.after, step);
+  const nearest = Math.min(Math.max(start, first), Math.max(first, last));
+  return { ...refusal, nearestStart: sectors(nearest) };
 }
 
 type Check = () => Refusal | undefined;

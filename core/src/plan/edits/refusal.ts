@@ -13,8 +13,13 @@ export type Refusal =
   | { readonly code: 'too-small'; readonly nearest: Sectors }
   | { readonly code: 'below-floor'; readonly nearest: Sectors; readonly floorBytes: number }
   | { readonly code: 'no-room'; readonly wanted: Sectors; readonly nearest: Sectors }
-  | { readonly code: 'overlaps'; readonly other: string }
-  | { readonly code: 'outside'; readonly first: Sectors; readonly end: Sectors }
+  | { readonly code: 'overlaps'; readonly other: string; readonly nearestStart?: Sectors }
+  | {
+      readonly code: 'outside';
+      readonly first: Sectors;
+      readonly end: Sectors;
+      readonly nearestStart?: Sectors;
+    }
   | { readonly code: 'not-aligned'; readonly nearestStart: Sectors }
   | {
       readonly code: 'cannot-change';
@@ -47,6 +52,10 @@ export type Refusal =
   | { readonly code: 'not-found-again'; readonly id: string }
   | { readonly code: 'system-owns'; readonly partitions: readonly string[] };
 
+/** Where it could go instead, as far as it is known. */
+const nearestInWords = (start: Sectors | undefined) =>
+  start === undefined ? '' : ` It could begin at sector ${start}.`;
+
 /** What was refused, why, and what would do, in one or two sentences. */
 export function refusalInWords(refusal: Refusal, sectorBytes: number): string {
   const size = (length: number) => formatBoth(length * sectorBytes);
@@ -72,9 +81,9 @@ export function refusalInWords(refusal: Refusal, sectorBytes: number): string {
         ? `There is not room for ${size(refusal.wanted)} here. ${size(refusal.nearest)} would fit.`
         : `There is not room for ${size(refusal.wanted)} here, nor for anything else.`;
     case 'overlaps':
-      return 'That would lie over another partition of the plan. Make room for it first: shrink, move or delete what lies there.';
+      return `That would lie over another partition of the plan.${nearestInWords(refusal.nearestStart)} Make room for it first: shrink, move or delete what lies there.`;
     case 'outside':
-      return 'That would lie outside the part of the disk that the table can use.';
+      return `That would lie outside the part of the disk that the table can use.${nearestInWords(refusal.nearestStart)}`;
     case 'not-aligned':
       return `New partitions start on whole MiB. The nearest such place is sector ${refusal.nearestStart}.`;
     case 'cannot-change': {

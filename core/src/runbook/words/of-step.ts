@@ -6,7 +6,16 @@ import { firstStart } from './first-start.js';
 import { install } from './install.js';
 import { backup, safetyCopy } from './prepare.js';
 import { words, type StepWords } from './step-words.js';
-import { container, convertTable, redoStart, relist, removeStart, setActive, setLabel } from './table.js';
+import {
+  container,
+  convertTable,
+  redoStart,
+  relist,
+  removeStart,
+  setActive,
+  setLabel,
+  setType,
+} from './table.js';
 import {
   contentName,
   diskLine,
@@ -158,6 +167,8 @@ export function stepWords(step: Step, context: WordContext): StepWords {
       return relist(context, step);
     case 'set-active':
       return setActive(context);
+    case 'set-type':
+      return setType(context, step);
     case 'set-label':
       return setLabel(context, step);
     case 'delete':

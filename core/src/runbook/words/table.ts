@@ -1,7 +1,8 @@
 import { surveyedPartition } from '../../survey/index.js';
 import { isActive, partitionTitle } from '../../plan/index.js';
-import { partitionDevice } from '../../recognition/index.js';
+import { partitionDevice, typeOf } from '../../recognition/index.js';
 import type { Step } from '../../sequence/index.js';
+import { typeName } from '../../table/index.js';
 import { words, type StepWords } from './step-words.js';
 import { diskLine, partitionName, sizeOf, systemName, type WordContext } from './word-context.js';
 
@@ -128,5 +129,17 @@ export function setLabel(context: WordContext, step: Step): StepWords {
     ],
     ['It is listed with the new label; its files are there.'],
     { beware: 'Mount tables that name the old label must be changed too.' },
+  );
+}
+
+export function setType(context: WordContext, step: Step): StepWords {
+  const planned = context.plan.partitions.find((p) => p.id === step.partition)!;
+  const type = typeOf(context.plan, context.survey, planned);
+  return words(
+    `Set the type of ${partitionName(context, step)} to ${typeName(type)}`,
+    [
+      `Of ${partitionDevice(context.device, context.numbers.get(planned.id)!)}, ${sizeOf(context, planned)}: type ${typeName(type)} (${type}).`,
+    ],
+    ['It is listed with the new type; what it holds is unchanged.'],
   );
 }

@@ -5,7 +5,7 @@ import { copyTime } from '../estimate.js';
 import { copyOf, exposureOfChange, exposureOfCopy } from '../exposure.js';
 import { withNeeds, type Environment, type Step } from '../step.js';
 import { LIVE, step } from './draft.js';
-import { isRelabelled, writesNewTable, type Situation } from './situation.js';
+import { isRelabelled, isRetyped, writesNewTable, type Situation } from './situation.js';
 
 /** Where a partition is listed: among the entries of the disk, or in the extended container of an MBR. */
 export type World = 'disk' | 'container';
@@ -94,7 +94,11 @@ function fateSteps(situation: Situation, fate: Fate, before: readonly string[]):
     return [
       listed(step('delete', found.id, LIVE, { found: found.id, before: spanOf(found), undo: 'from-backup' })),
     ];
-  const label = isRelabelled(fate) ? [{ ...listed(relabel(situation, planned, found.id)), takes: null }] : [];
+  const about = { partition: planned.id, found: found.id, undo: 'yes' } as const;
+  const label = [
+    ...(isRelabelled(fate) ? [{ ...listed(relabel(situation, planned, found.id)), takes: null }] : []),
+    ...(isRetyped(fate) ? [{ ...listed(step('set-type', planned.id, LIVE, about)), takes: null }] : []),
+  ];
   if (kind === 'formatted') return [listed(formatInPlace(situation, planned, found.id))];
   if (kind === 'untouched') return label;
   return [...changeSteps(situation, fate, planned, before).map(listed), ...label];

@@ -45,7 +45,7 @@ export function situationOf(plan: Plan, survey: Survey, aside: ReadonlyMap<strin
   const tableChanged =
     plan.target.table !== 'keep' ||
     plan.partitions.some((p) => p.from === null) ||
-    fates.some((fate) => fate.kind !== 'untouched' || isRelabelled(fate)) ||
+    fates.some((fate) => fate.kind !== 'untouched' || isRelabelled(fate) || isRetyped(fate)) ||
     slots.active ||
     slots.relisted.length > 0 ||
     !sameSpan(slots.before, slots.after);
@@ -66,6 +66,12 @@ export function situationOf(plan: Plan, survey: Survey, aside: ReadonlyMap<strin
 
 export function sameSpan(a: Span | null, b: Span | null): boolean {
   return a === b || (a !== null && b !== null && a.start === b.start && a.length === b.length);
+}
+
+/** A kept partition of which the table shall give another type. A conversion rewrites all types at once. */
+export function isRetyped({ kind, found, planned }: Fate): boolean {
+  const type = planned?.type;
+  return type !== undefined && kind !== 'formatted' && found.type !== undefined && type !== found.type;
 }
 
 /** A kept volume that shall be called otherwise than its label says. */

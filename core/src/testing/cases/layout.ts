@@ -70,4 +70,16 @@ export const LAYOUT_CASES: Cases = {
     measured(smallRoot, 5),
     measured(then(smallRoot, { kind: 'remove', partition: 'found-3' }), 5),
   ],
+  'cannot-shrink': [
+    on(drawn(500, ['1GiB efi', 'rest xfs']), add('linux-desktop')),
+    on(drawn(500, ['1GiB efi', 'rest ext4']), add('linux-desktop')),
+  ],
+  'efi-type': [
+    then(roomy, {
+      kind: 'describe',
+      partition: 'found-1',
+      changes: { type: '0fc63daf-8483-4772-8e79-3d69d8477de4' },
+    }),
+    roomy,
+  ],
 };

@@ -23,7 +23,7 @@ export function WayBack({ runbook }: { runbook: Runbook }) {
           ))}
         </ul>
       ) : (
-        <p>Nothing that this plan does is beyond recall.</p>
+        <p className={classes.recall}>Nothing that this plan does is beyond recall.</p>
       )}
       <ol className={classes.back}>
         {open.map((step) => (

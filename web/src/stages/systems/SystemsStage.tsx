@@ -109,7 +109,7 @@ function SystemSheet({ system }: { system: System }) {
           color="loam"
           onClick={() => attempt(removeSystemEdit(plan, system))}
         >
-          Take out
+          {system.origin === 'found' ? 'Not on this disk' : 'Take out'}
         </Button>
       </div>
       <div className={classes.body}>
