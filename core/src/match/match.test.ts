@@ -119,8 +119,8 @@ describe('ways out of a mismatch', () => {
       ['convert-table', 1, 'bios', 'mbr'],
       ['new-table', 2, 'bios', 'mbr'],
     ]);
-    expect(ways[1]!.conditions.at(-1)).toMatchObject({ met: false });
-    expect(ways[1]!.conditions.at(-1)!.text).toContain('2 TiB');
+    expect(ways[2]!.conditions.at(-1)).toMatchObject({ met: false });
+    expect(ways[2]!.conditions.at(-1)!.text).toContain('2 TiB');
   });
 
   test('the first way makes everything fit', () => {
