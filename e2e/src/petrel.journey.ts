@@ -214,6 +214,8 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
       'Windows, started from coldRESTART',
       'Field Linux, started from coldRESTART',
       'Recognition sheet',
+      'Starting',
+      'Way back',
       'Practise first',
     ]);
     const steps = await on.app.page.$$eval('[data-step]', (list) =>

@@ -46,7 +46,7 @@ function starting({ starts }: Runbook): string {
 function wayBack({ back, losses }: Runbook): string {
   if (back.length === 0) return '';
   const item = ({ title, where, undoes, exposure }: Runbook['back'][number]) =>
-    `<li>${text(title)} <small>(${text(where)}; undoes step ${undoes})</small>${exposure ? `<br><em>${text(exposure)}</em>` : ''}</li>`;
+    `<li>${text(title)} <span>(${text(where)}; undoes step ${undoes})</span>${exposure ? `<br><em>${text(exposure)}</em>` : ''}</li>`;
   return `<section class="sheet"><h2>Way back</h2><p>To return to the disk as found: whoever has come as far as a step begins at the line that undoes it, and goes on from there.</p>
 ${losses.length > 0 ? `<ul>${losses.map((l) => `<li>${text(l)}</li>`).join('')}</ul>` : '<p>Nothing that this plan does is beyond recall.</p>'}
 <ol>${back.map(item).join('')}</ol></section>`;

@@ -7,7 +7,7 @@ export function WayBack({ runbook }: { runbook: Runbook }) {
   if (back.length === 0) return null;
   const open = back.filter((step) => done === 0 || step.undoes <= done);
   return (
-    <section className={classes.phase} aria-labelledby="back-title">
+    <section className={classes.wayBack} aria-labelledby="back-title">
       <header>
         <h2 id="back-title">Way back</h2>
         <p className="soft">
