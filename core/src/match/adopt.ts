@@ -1,5 +1,5 @@
 import { batch, newTableEdit, type Edit, type Plan, type SingleEdit } from '../plan/index.js';
-import type { Way } from './match.js';
+import type { Way } from './ways.js';
 
 /** The edit that takes a way. The plan may still refuse it, in words: a conversion for which there is no room. */
 export function adoptWay(plan: Plan, way: Way): Edit {

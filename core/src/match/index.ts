@@ -5,9 +5,7 @@ export {
   mbrReachBytes,
   verdictOn,
   verdictsOf,
-  waysOut,
-  type Condition,
   type Verdict,
   type VerdictLevel,
-  type Way,
 } from './match.js';
+export { waysOut, type Condition, type Way } from './ways.js';

@@ -48,6 +48,7 @@ export { EVIDENCE_WORDS, floorOf, usedOf, type Evidence, type Measured } from '.
 export {
   alignmentSectors,
   foundParts,
+  hull,
   largestGap,
   lengthFor,
   plannedArea,

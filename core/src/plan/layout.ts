@@ -17,6 +17,12 @@ export interface Span {
   readonly length: Sectors;
 }
 
+/** The least span around both. */
+export function hull(a: Span, b: Span): Span {
+  const start = Math.min(a.start, b.start);
+  return { start: sectors(start), length: sectors(Math.max(endOf(a), endOf(b)) - start) };
+}
+
 /** A stretch of the disk: the table's own sectors, a partition, or a gap. */
 export type Part<P> =
   | (Span & { readonly kind: 'table'; readonly id: 'table-head' | 'table-tail' })

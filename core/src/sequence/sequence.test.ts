@@ -225,26 +225,27 @@ describe('copying', () => {
   });
 });
 
-describe('the order', () => {
-  const node = (id: string, needs: string[], environment: Step['environment']): Step => ({
-    id,
-    needs,
-    environment,
-    kind: 'create',
-    partition: null,
-    found: null,
-    system: null,
-    before: null,
-    after: null,
-    copy: null,
-    reads: [],
-    writes: [],
-    bytes: null,
-    seconds: null,
-    exposure: null,
-    undo: 'yes',
-  });
+/** A step of which only the order matters. */
+const node = (id: string, needs: string[], environment: Step['environment']): Step => ({
+  id,
+  needs,
+  environment,
+  kind: 'create',
+  partition: null,
+  found: null,
+  system: null,
+  before: null,
+  after: null,
+  copy: null,
+  reads: [],
+  writes: [],
+  bytes: null,
+  seconds: null,
+  exposure: null,
+  undo: 'yes',
+});
 
+describe('the order', () => {
   test('honours every need, holds every step once, or names a cycle', () => {
     const graph = fc.array(
       fc.tuple(fc.array(fc.nat(11), { maxLength: 3 }), fc.constantFrom('live', 'firmware')),
@@ -349,24 +350,7 @@ test('a retired system leaves its traces, and an installed one is formatted and 
 });
 
 test('of all orders one with the fewest restarts is taken', () => {
-  const step = (id: string, kind: 'live' | 'firmware', needs: string[] = []): Step => ({
-    id,
-    needs,
-    environment: { kind },
-    kind: 'create',
-    partition: null,
-    found: null,
-    system: null,
-    before: null,
-    after: null,
-    copy: null,
-    reads: [],
-    writes: [],
-    bytes: null,
-    seconds: null,
-    exposure: null,
-    undo: 'yes',
-  });
+  const step = (id: string, kind: 'live' | 'firmware', needs: string[] = []) => node(id, needs, { kind });
   // First come, first served would go live, firmware, live, firmware.
   const steps = [
     step('a', 'live'),

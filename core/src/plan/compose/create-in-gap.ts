@@ -3,12 +3,11 @@ import type { Survey } from '../../survey/index.js';
 import type { System } from '../../system/index.js';
 import type { Role } from '../../table/index.js';
 import type { Edit, SingleEdit } from '../edits/edit.js';
-import { alignmentSectors, lengthFor, type GapPart, type Span } from '../layout.js';
+import { alignmentSectors, hull, lengthFor, type GapPart, type Span } from '../layout.js';
 import { endOf, type Plan } from '../plan.js';
 import { slotsOf } from '../slots/index.js';
 import { batch } from './batch.js';
 import { newPartition } from './create.js';
-import { hull } from './slots.js';
 
 /** What is to be made in a gap. Without `size`, in bytes, it fills the gap. */
 export interface GapWish {

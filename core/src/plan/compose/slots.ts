@@ -1,16 +1,10 @@
 import { alignDown, sectors } from '../../quantity/index.js';
 import type { Survey } from '../../survey/index.js';
 import type { Edit, SingleEdit } from '../edits/edit.js';
-import { alignmentSectors, type Span } from '../layout.js';
+import { alignmentSectors, hull, type Span } from '../layout.js';
 import { endOf, partitionOf, type Plan, type PlannedPartition } from '../plan.js';
 import { isActive, isLogical, slotsOf, type Slots } from '../slots/index.js';
 import { batch } from './batch.js';
-
-/** The least span around both. */
-export function hull(a: Span, b: Span): Span {
-  const start = Math.min(a.start, b.start);
-  return { start: sectors(start), length: sectors(Math.max(endOf(a), endOf(b)) - start) };
-}
 
 /** Marks this primary to be started from, and no other. */
 export function markActiveEdit(plan: Plan, survey: Survey, id: string): Edit {

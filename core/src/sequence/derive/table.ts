@@ -1,5 +1,4 @@
-import type { Span } from '../../plan/index.js';
-import { sectors } from '../../quantity/index.js';
+import { hull, type Span } from '../../plan/index.js';
 import type { Step } from '../step.js';
 import { LIVE, step } from './draft.js';
 import type { TableStep } from './parts.js';
@@ -59,10 +58,4 @@ export function containerSteps(situation: Situation): TableStep[] {
     ...(sameSpan(both, after) ? [] : [change('shrink-container', both, after)]),
     ...marks,
   ];
-}
-
-function hull(a: Span, b: Span): Span {
-  const start = Math.min(a.start, b.start);
-  const end = Math.max(a.start + a.length, b.start + b.length);
-  return { start: sectors(start), length: sectors(end - start) };
 }
