@@ -1,1 +1,2 @@
 export { EFI_STRATEGIES, efiStrategies, type EfiStrategy, type EfiStrategyId } from './efi.js';
+export { proposeParts, type Proposal } from './add-system.js';

@@ -9,8 +9,10 @@ import {
   boundaryEdit,
   boundaryLimits,
   distributeEdit,
+  drawGrip,
   endOf,
   fillEdit,
+  gripsOf,
   halveEdit,
   keepSystemEdit,
   noteFoundEdit,
@@ -358,4 +360,46 @@ test('an arrangement is refused with what would do', () => {
       places: [{ partition: 'x', start: sectors(0), length: sectors(1) }],
     }),
   ).toEqual({ code: 'no-such-partition', id: 'x' });
+});
+
+describe('grips', () => {
+  test('neighbours share one; beside room each end has its own', () => {
+    expect(
+      gripsOf(noted, DISK).map((g) =>
+        g.kind === 'border' ? `${g.left}|${g.right}` : `${g.kind} ${g.partition}`,
+      ),
+    ).toEqual(['start found-1', 'found-1|found-2', 'found-2|found-3', 'found-3|found-4', 'end found-4']);
+  });
+
+  const end = gripsOf(noted, DISK).at(-1)!;
+  const draw = (to: number) => drawGrip(noted, DISK, end, to, gib(1));
+  const last = part(noted, 'found-4');
+
+  test('an end follows in whole steps, and is held at the floor with the reason', () => {
+    expect(part(draw(last.start + gib(25) + 5000).after, 'found-4').length).toBe(gib(25));
+    const held = draw(last.start + gib(3));
+    expect(part(held.after, 'found-4').length).toBe(gib(10));
+    expect(held.resisted).toMatchObject({ code: 'below-floor' });
+  });
+
+  test('an end is held where the room ends', () => {
+    const held = draw(DISK.disk.sizeSectors * 2);
+    expect(endOf(part(held.after, 'found-4'))).toBe(DISK.disk.usableEnd);
+    expect(held.resisted).toMatchObject({ code: 'no-room' });
+  });
+
+  test('a border is held at either floor', () => {
+    const border = gripsOf(noted, DISK)[2]!;
+    const held = drawGrip(noted, DISK, border, 0, gib(1));
+    expect([part(held.after, 'found-2').length, held.resisted?.code]).toEqual([gib(10), 'below-floor']);
+  });
+
+  test('what cannot move says why and stays', () => {
+    const locked = edited(noted, DISK, noteFoundEdit(noted, 'found-3', { encrypted: true }));
+    const border = gripsOf(locked, DISK)[2]!;
+    expect(drawGrip(locked, DISK, border, border.at - gib(5), gib(1))).toMatchObject({
+      edit: null,
+      resisted: { code: 'encrypted-start' },
+    });
+  });
 });

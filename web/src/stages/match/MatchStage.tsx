@@ -14,6 +14,7 @@ import {
   type Way,
 } from '@rhizotome/core';
 import { useEdit, useOpenState } from '../../open/context.js';
+import { EfiChoices } from './EfiChoices.js';
 import { OwnerSwatch } from '../../parts/OwnerSwatch.js';
 import classes from './MatchStage.module.css';
 
@@ -63,6 +64,7 @@ export function MatchStage() {
           </section>
         </div>
       )}
+      {survey && <EfiChoices survey={survey} />}
     </div>
   );
 }

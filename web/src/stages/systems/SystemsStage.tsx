@@ -5,6 +5,8 @@ import {
   FAMILY_NAMES,
   formatBoth,
   freshSystemId,
+  isArriving,
+  proposeParts,
   removeSystemEdit,
   SYSTEM_PROFILES,
   systemFrom,
@@ -12,7 +14,7 @@ import {
   type Plan,
   type System,
 } from '@rhizotome/core';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useEdit, useOpenState } from '../../open/context.js';
 import { OwnerSwatch } from '../../parts/OwnerSwatch.js';
 import { SizeInput } from '../../parts/SizeInput.js';
@@ -150,6 +152,7 @@ function SystemSheet({ system }: { system: System }) {
             onChange={(e) => change({ clock: e.currentTarget.checked ? 'local' : 'utc' })}
           />
         </div>
+        <ProposeParts system={system} />
         <NameInput
           label="What it is for"
           value={system.purpose}
@@ -158,6 +161,31 @@ function SystemSheet({ system }: { system: System }) {
         />
       </div>
     </section>
+  );
+}
+
+/** Room and parts for a system that has none yet, as one edit that can be undone and bent. */
+function ProposeParts({ system }: { system: System }) {
+  const { plan, survey } = useOpenState();
+  const { attempt } = useEdit();
+  const owns = plan.partitions.some((p) => p.owners.includes(system.id));
+  const proposal = useMemo(
+    () => (survey && isArriving(system) && !owns ? proposeParts(plan, survey, system) : undefined),
+    [plan, survey, system, owns],
+  );
+  if (!proposal) return null;
+  if (!proposal.ok) return <p className={`small soft ${classes.proposal}`}>{proposal.hindrance}</p>;
+  return (
+    <div className={classes.proposal}>
+      <Button size="xs" variant="default" onClick={() => attempt(proposal.edit)}>
+        Propose its room and parts
+      </Button>
+      <ul className="small soft">
+        {proposal.does.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
+    </div>
   );
 }
 

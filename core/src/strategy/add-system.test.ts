@@ -1,0 +1,103 @@
+import { findAll } from '../finding/index.js';
+import { GIB } from '../quantity/index.js';
+import { noteFoundEdit, type Plan } from '../plan/index.js';
+import type { Survey } from '../survey/index.js';
+import { systemFrom } from '../system/index.js';
+import { drawn, drawnMbr, edited, newSystem, planOn } from '../testing/builders.js';
+import { proposeParts } from './index.js';
+
+const proposed = (plan: Plan, survey: Survey) => {
+  const outcome = proposeParts(
+    plan,
+    survey,
+    plan.systems.find((s) => s.id === 'system-1')!,
+  );
+  if (!outcome.ok) throw new Error(outcome.hindrance);
+  return { after: edited(plan, survey, outcome.edit), does: outcome.does };
+};
+const blockers = (plan: Plan, survey: Survey) =>
+  findAll(plan, survey)
+    .filter((f) => f.level === 'blocker')
+    .map((f) => f.rule);
+const parts = (plan: Plan) => plan.partitions.map((p) => [p.role, Math.round(p.length / 2048 / 1024)]);
+
+const laptop = drawn(500, ['100MiB efi', '16MiB reserved', 'rest windows']);
+const onLaptop = (profile: string, ramGib = 16) => {
+  const plan = planOn(
+    laptop,
+    { kind: 'add-system', system: newSystem(profile) },
+    { kind: 'set-machine', changes: { ramBytes: ramGib * GIB } },
+  );
+  return edited(plan, laptop, noteFoundEdit(plan, 'found-3', { usedBytes: 100 * GIB }));
+};
+
+test('a full Windows gives the room, its EFI partition is shared, and the root is comfortable', () => {
+  const { after, does } = proposed(onLaptop('linux-desktop'), laptop);
+  expect(parts(after)).toEqual([
+    ['efi', 0],
+    ['reserved', 0],
+    ['system', 469],
+    ['root', 30],
+  ]);
+  expect(after.partitions[0]!.owners).toEqual(['found-windows', 'system-1']);
+  expect(does.length).toBe(3);
+  expect(blockers(after, laptop)).toEqual([]);
+});
+
+test('with little memory it gets swap, and one that wants it a /boot', () => {
+  const { after } = proposed(onLaptop('linux-image', 8), laptop);
+  expect(parts(after).slice(3)).toEqual([
+    ['boot', 1],
+    ['root', 60],
+    ['swap', 8],
+  ]);
+  expect(blockers(after, laptop)).toEqual([]);
+});
+
+test('what makes its own partitions gets the room only', () => {
+  const disk = drawn(500, ['1GiB efi', 'rest root']);
+  const plan = planOn(disk, { kind: 'add-system', system: newSystem('windows-11') });
+  const noted = edited(plan, disk, noteFoundEdit(plan, 'found-2', { usedBytes: 60 * GIB }));
+  const { after } = proposed(noted, disk);
+  expect(parts(after)).toEqual([
+    ['efi', 1],
+    ['root', 378],
+  ]);
+});
+
+test('without known used space nothing is shrunk, and it is said', () => {
+  const plan = planOn(laptop, { kind: 'add-system', system: newSystem('linux-desktop') });
+  expect(proposeParts(plan, laptop, newSystem('linux-desktop'))).toMatchObject({
+    ok: false,
+    hindrance: expect.stringContaining('say under As found'),
+  });
+});
+
+test('on a full MBR the container takes what is left', () => {
+  const disk = drawnMbr(
+    [
+      [1, 'ntfs'],
+      [200, 'ntfs'],
+      [10, 'ntfs'],
+    ],
+    [],
+  );
+  const bios = planOn(
+    disk,
+    {
+      kind: 'set-machine',
+      changes: { firmware: 'bios', modeInUse: 'bios', mediumStart: 'bios', ramBytes: 8 * GIB },
+    },
+    { kind: 'set-target', changes: { mode: 'bios' } },
+    {
+      kind: 'add-system',
+      system: systemFrom('linux-desktop', { id: 'system-1', name: 'Newcomer', origin: 'new' }),
+    },
+  );
+  const { after } = proposed(bios, disk);
+  expect(after.partitions.slice(3).map((p) => [p.role, p.logical])).toEqual([
+    ['root', true],
+    ['swap', true],
+  ]);
+  expect(blockers(after, disk)).toEqual([]);
+});

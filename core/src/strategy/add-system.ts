@@ -1,0 +1,177 @@
+import {
+  apply,
+  batch,
+  createInGap,
+  floorOf,
+  largestGap,
+  partitionTitle,
+  resizeTo,
+  usedOf,
+  type BatchEdit,
+  type Edit,
+  type Plan,
+  type PlannedPartition,
+  type SingleEdit,
+} from '../plan/index.js';
+import { formatBoth, GIB, MIB } from '../quantity/index.js';
+import {
+  advisedWindowsBytes,
+  bootSize,
+  hibernationSwapBytes,
+  SWAP_ADVISED_UP_TO_BYTES,
+  swapRules,
+} from '../sizing/index.js';
+import type { Survey } from '../survey/index.js';
+import type { System } from '../system/index.js';
+import type { Role } from '../table/index.js';
+import { VOLUME_TRAITS } from '../volume/index.js';
+import { efiStrategies } from './efi.js';
+
+export type Proposal =
+  | {
+      readonly ok: true;
+      /** Room and parts for the system, as one edit. */
+      readonly edit: BatchEdit;
+      /** What it does, a sentence each. */
+      readonly does: readonly string[];
+    }
+  | { readonly ok: false; readonly hindrance: string };
+
+/**
+ * Room and parts for a system that is in the plan and owns nothing yet: something is shrunk where there is no room, its
+ * loader gets a place, then /boot where it wants one, swap where memory is small, and a root of comfortable size. A
+ * system whose setup makes its own partitions gets the room only.
+ */
+export function proposeParts(plan: Plan, survey: Survey, system: System): Proposal {
+  return new Proposer(plan, survey, system).propose();
+}
+
+class Proposer {
+  private readonly edits: SingleEdit[] = [];
+  private readonly does: string[] = [];
+
+  constructor(
+    private plan: Plan,
+    private readonly survey: Survey,
+    private readonly system: System,
+  ) {}
+
+  propose(): Proposal {
+    const swap = this.swapBytes();
+    const boot = this.system.needsBoot ? bootSize().bytes : 0;
+    const hindrance = this.makeRoom(
+      this.system.leastBytes + swap + boot,
+      this.system.comfortableBytes + swap + boot,
+    );
+    if (hindrance) return { ok: false, hindrance };
+    if (!this.system.ownSetup) {
+      const missing = this.placeLoader() ?? this.createParts(boot, swap);
+      if (missing) return { ok: false, hindrance: missing };
+    } else this.does.push(`Its setup makes its own partitions in ${formatBoth(this.room())} of free space.`);
+    return { ok: true, edit: batch(`Room and parts for ${this.system.name}`, this.edits), does: this.does };
+  }
+
+  private swapBytes(): number {
+    const ram = this.plan.machine.ramBytes;
+    if (ram === null || !['linux', 'bsd'].includes(this.system.family)) return 0;
+    if (this.system.hibernates) return hibernationSwapBytes(ram);
+    return ram <= SWAP_ADVISED_UP_TO_BYTES ? (swapRules(ram).find((r) => r.id === 'fill')?.bytes ?? 0) : 0;
+  }
+
+  private room(): number {
+    const gap = largestGap(this.plan, this.survey);
+    return gap ? gap.usable.length * this.survey.disk.sectorBytes : 0;
+  }
+
+  /** Shrinks the volume that can give most, until there is the room wished for or at least what is needed. */
+  private makeRoom(least: number, wished: number): string | undefined {
+    // A MiB or two go to alignment, and to records on an MBR; an EFI system partition may be needed too.
+    const spare = 640 * MIB;
+    if (this.room() >= least + spare) return undefined;
+    const givers = this.givers();
+    for (const { partition, target } of givers) {
+      const size = partition.length * this.survey.disk.sectorBytes;
+      const beside = this.room();
+      const wanted = Math.ceil((wished + spare - beside) / GIB) * GIB;
+      const edit = resizeTo(this.plan, this.survey, partition, Math.max(target, size - wanted));
+      const tried = apply(this.plan, edit, () => this.survey);
+      if (!tried.ok) continue;
+      const gap = largestGap(tried.plan, this.survey);
+      if (!gap || gap.usable.length * this.survey.disk.sectorBytes < least + spare) continue;
+      this.take(edit);
+      this.does.push(
+        `Shrinks “${partitionTitle(partition)}” to ${formatBoth(Math.max(target, size - wanted))}.`,
+      );
+      return undefined;
+    }
+    return `${this.system.name} needs ${formatBoth(least + spare)} in one piece, and nothing on the disk can give so much${
+      givers.length === 0 ? ' as far as is known: say under As found how much of each volume is used' : ''
+    }.`;
+  }
+
+  /** Kept volumes that can shrink, the one that frees most bytes first; `target` is what it should keep, in bytes. */
+  private givers(): { partition: PlannedPartition; target: number; frees: number }[] {
+    const { plan, survey } = this;
+    return plan.partitions
+      .flatMap((partition) => {
+        const kept = partition.from !== null && partition.treatment === 'keep';
+        const floor = floorOf(plan, survey, partition);
+        const shrinks = ['online', 'offline', 'own-system'].includes(
+          VOLUME_TRAITS[partition.fileSystem].shrink,
+        );
+        if (!kept || !floor || !shrinks) return [];
+        const used = usedOf(plan, survey, partition.from);
+        const target = Math.max(floor.bytes, used ? advisedWindowsBytes(used.bytes) : 0);
+        const frees = partition.length * survey.disk.sectorBytes - target;
+        return frees > 0 ? [{ partition, target, frees }] : [];
+      })
+      .sort((a, b) => b.frees - a.frees);
+  }
+
+  private placeLoader(): string | undefined {
+    const { mode, style } = this.plan.target;
+    if (mode === 'bios') {
+      if (style !== 'gpt' || this.plan.partitions.some((p) => p.role === 'bios-boot')) return undefined;
+      return this.create('bios-boot', MIB);
+    }
+    const owned = this.plan.partitions.some((p) => p.role === 'efi' && p.owners.includes(this.system.id));
+    if (owned) return undefined;
+    const strategy = efiStrategies(this.plan, this.survey).find((s) => s.edit !== null);
+    if (!strategy?.edit)
+      return 'There is no place for its loader: no strategy for the EFI system partition works here.';
+    this.take(strategy.edit);
+    this.does.push(
+      `EFI system partition: ${strategy.title.charAt(0).toLowerCase()}${strategy.title.slice(1)}.`,
+    );
+    return undefined;
+  }
+
+  private createParts(boot: number, swap: number): string | undefined {
+    const role: Role = this.system.family === 'macos' ? 'system' : 'root';
+    const rest = this.room() - boot - swap - 16 * MIB;
+    const root = Math.floor(Math.min(this.system.comfortableBytes, rest) / MIB) * MIB;
+    return (
+      (boot > 0 ? this.create('boot', boot) : undefined) ??
+      this.create(role, root) ??
+      (swap > 0 ? this.create('swap', swap) : undefined)
+    );
+  }
+
+  private create(role: Role, size: number): string | undefined {
+    const gap = largestGap(this.plan, this.survey);
+    const edit = gap && createInGap(this.plan, this.survey, gap, { role, owners: [this.system], size });
+    const tried = edit && apply(this.plan, edit, () => this.survey);
+    if (!edit || !tried?.ok)
+      return `There is no room for ${role === 'root' ? 'its root' : role} of ${formatBoth(size)}.`;
+    this.take(edit);
+    this.does.push(`Creates ${role} of ${formatBoth(size)}.`);
+    return undefined;
+  }
+
+  private take(edit: Edit): void {
+    const result = apply(this.plan, edit, () => this.survey);
+    if (!result.ok) throw new Error(`A proposed edit was refused: ${result.refusal.code}`);
+    this.plan = result.plan;
+    this.edits.push(...(edit.kind === 'batch' ? edit.edits : [edit]));
+  }
+}

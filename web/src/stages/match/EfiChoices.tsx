@@ -1,0 +1,126 @@
+import { Button } from '@mantine/core';
+import {
+  efiStrategies,
+  formatBinary,
+  formatBoth,
+  timeInWords,
+  totalOf,
+  type EfiStrategy,
+  type Plan,
+  type Survey,
+} from '@rhizotome/core';
+import { useMemo } from 'react';
+import { useEdit, useOpenState } from '../../open/context.js';
+import classes from './EfiChoices.module.css';
+
+/** The strategies for the EFI system partition side by side, each worked out on this disk. */
+export function EfiChoices({ survey }: { survey: Survey }) {
+  const { plan } = useOpenState();
+  const { attempt } = useEdit();
+  const strategies = useMemo(() => efiStrategies(plan, survey), [plan, survey]);
+  if (strategies.length === 0) return null;
+  return (
+    <section className={classes.choices} aria-labelledby="efi-title">
+      <h2 id="efi-title">Where the new loaders go: the EFI system partition</h2>
+      <div className={classes.columns}>
+        {strategies.map((strategy) => (
+          <Choice
+            key={strategy.id}
+            strategy={strategy}
+            adopted={isAdopted(plan, strategy)}
+            adopt={strategy.edit && (() => attempt(strategy.edit!))}
+          />
+        ))}
+      </div>
+    </section>
+  );
+}
+
+interface ChoiceProps {
+  readonly strategy: EfiStrategy;
+  readonly adopted: boolean;
+  readonly adopt: (() => void) | null;
+}
+
+function Choice({ strategy, adopted, adopt }: ChoiceProps) {
+  const { title, hindrances, risks, movedMore, seconds, restarts, exposures } = strategy;
+  const possible = hindrances.length === 0;
+  return (
+    <article className={classes.choice} data-adopted={adopted || undefined} data-out={!possible || undefined}>
+      <h3>{title}</h3>
+      <Gauge strategy={strategy} />
+      {possible ? (
+        <>
+          <dl className={classes.figures}>
+            <dt>data it moves</dt>
+            <dd>
+              {movedMore.most > 0
+                ? `${formatBinary(movedMore.least)} – ${formatBinary(movedMore.most)}`
+                : 'none'}
+            </dd>
+            <dt>copying, in all</dt>
+            <dd>{seconds.most > 0 ? timeInWords(seconds) : 'none'}</dd>
+            <dt>restarts, in all</dt>
+            <dd>{restarts}</dd>
+            <dt>exposed</dt>
+            <dd>{timesInWords(exposures.length)}</dd>
+          </dl>
+          <ul className={classes.risks}>
+            {risks.map((risk) => (
+              <li key={risk}>{risk}</li>
+            ))}
+          </ul>
+          <div className={classes.foot}>
+            {adopted ? (
+              <strong>as it is planned</strong>
+            ) : (
+              <Button size="xs" onClick={adopt!}>
+                Adopt it
+              </Button>
+            )}
+          </div>
+        </>
+      ) : (
+        hindrances.map((hindrance) => <p key={hindrance}>{hindrance}</p>)
+      )}
+    </article>
+  );
+}
+
+const timesInWords = (n: number) => (n === 0 ? 'never' : n === 1 ? 'once' : `${n} times`);
+
+/** What the partition would have to hold, against its size. */
+function Gauge({ strategy: { budget, sizeBytes } }: { strategy: EfiStrategy }) {
+  const needed = totalOf(budget);
+  if (sizeBytes === null) return null;
+  const share = Math.min(1, needed / sizeBytes);
+  return (
+    <div>
+      <div
+        className={classes.gauge}
+        data-over={needed > sizeBytes || undefined}
+        title={budget.map((line) => `${line.what}: ${formatBinary(line.bytes)}`).join('\n')}
+      >
+        <span style={{ width: `${share * 100}%` }} />
+      </div>
+      <p className="small">
+        needs {formatBinary(needed)} of {formatBoth(sizeBytes)}
+      </p>
+    </div>
+  );
+}
+
+/** Whether the plan is what the strategy would make of it; ids and names aside. */
+function isAdopted(plan: Plan, { after }: EfiStrategy): boolean {
+  const shape = (p: Plan) =>
+    JSON.stringify(
+      p.partitions.map(({ from, start, length, role, owners }) => [
+        from,
+        start,
+        length,
+        role,
+        [...owners].sort(),
+      ]),
+    );
+  return after !== null && shape(after) === shape(plan);
+}
