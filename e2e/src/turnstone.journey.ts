@@ -105,7 +105,13 @@ describe('turnstone: two Linux systems and shared data, from a blank disk', () =
       'sda5, 173.07 GiB (185.8 GB), ext4: mount at /srv/data; do NOT format.',
       '[data-step="install:system-2"]',
     );
-    expect(await on.app.texts('tr td:nth-child(2)')).toEqual(['sda1', 'sda2', 'sda3', 'sda4', 'sda5']);
+    expect(await on.app.texts('tr[data-row] td:nth-child(2)')).toEqual([
+      'sda1',
+      'sda2',
+      'sda3',
+      'sda4',
+      'sda5',
+    ]);
   });
 
   test('nothing went wrong unseen', () => expect(on.app.complaints).toEqual([]));

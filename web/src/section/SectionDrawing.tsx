@@ -1,5 +1,5 @@
 import { formatBinary, formatDecimal, type Plan, type SystemId } from '@rhizotome/core';
-import { memo, useMemo, type KeyboardEvent } from 'react';
+import { memo, useMemo, type KeyboardEvent, type ReactNode } from 'react';
 import { ownerColour } from '../parts/owners.js';
 import type { PlacedRibbon, PlacedSection, PlacedStratum } from './layout.js';
 import classes from './SectionDrawing.module.css';
@@ -10,6 +10,8 @@ interface Props {
   readonly sectorBytes: number;
   readonly selected: string | null;
   readonly onSelect: (id: string) => void;
+  /** What lies over the drawing. */
+  readonly children?: ReactNode;
 }
 
 const PAD = { top: 28, bottom: 10 } as const;
@@ -25,6 +27,7 @@ export const SectionDrawing = memo(function SectionDrawing({
   sectorBytes,
   selected,
   onSelect,
+  children,
 }: Props) {
   const { width, height, foundX, plannedX, coreWidth } = placed;
   const shared = useMemo(() => sharedOwners(placed), [placed]);
@@ -99,6 +102,7 @@ export const SectionDrawing = memo(function SectionDrawing({
         selected={selected}
         onSelect={onSelect}
       />
+      {children}
     </div>
   );
 });

@@ -41,6 +41,7 @@ export interface PlacedSection {
   readonly plannedX: number;
   readonly coreWidth: number;
   readonly labelHeight: number;
+  readonly scale: DiskScale;
   readonly found: readonly PlacedStratum[];
   readonly planned: readonly PlacedStratum[];
   readonly ribbons: readonly PlacedRibbon[];
@@ -52,17 +53,21 @@ const LEAST_PARTITION = 24;
 const LEAST_GAP = 14;
 const LABEL = { twoLines: 36, oneLine: 20 } as const;
 
-/** Places cores, ribbons and labels in a frame. With many parts the drawing becomes taller than the frame. */
+/**
+ * Places cores, ribbons and labels in a frame. With many parts the drawing becomes taller than the frame. While something
+ * is drawn by hand the scale of the moment before stays: what is not moved stands still.
+ */
 export function placeSection(
   model: SectionModel,
   diskSectors: number,
   frame: Frame,
   kind: ScaleKind,
+  frozen?: DiskScale,
 ): PlacedSection {
   const most = Math.max(model.found.length, model.planned.length);
   const labelHeight = most * LABEL.twoLines <= frame.height ? LABEL.twoLines : LABEL.oneLine;
   const height = Math.max(frame.height, most * labelHeight);
-  const scale = scaleFor(model, diskSectors, height, kind);
+  const scale = frozen ?? scaleFor(model, diskSectors, height, kind);
   const width = Math.min(frame.width, WIDEST);
   const coreWidth = Math.round(clamp(width * 0.115, 64, 124));
   const free = width - 2 * coreWidth;
@@ -77,6 +82,7 @@ export function placeSection(
     plannedX,
     coreWidth,
     labelHeight,
+    scale,
     found,
     planned,
     ribbons: placeRibbons(model, scale, foundX + coreWidth, plannedX),

@@ -9,6 +9,8 @@ export interface Drawn {
 export interface DiskScale {
   readonly height: number;
   toPixel(sector: number): number;
+  /** The inverse: the sector at this height, a whole one. */
+  toSector(pixel: number): number;
   /** Whether the stretch is drawn taller than its share of the disk, by more than a pixel. */
   exaggerates(span: { readonly start: number; readonly length: number }): boolean;
 }
@@ -18,6 +20,7 @@ export function trueScale(diskSectors: number, height: number): DiskScale {
   return {
     height,
     toPixel: (sector) => (sector / diskSectors) * height,
+    toSector: (pixel) => Math.round((Math.max(0, Math.min(height, pixel)) / height) * diskSectors),
     exaggerates: () => false,
   };
 }
@@ -45,6 +48,7 @@ export function readableScale(diskSectors: number, stretches: readonly Drawn[], 
   return {
     height: total,
     toPixel,
+    toSector: (pixel) => Math.round(interpolate(tops, cuts, pixel)),
     exaggerates: ({ start, length }) =>
       toPixel(start + length) - toPixel(start) > (length / diskSectors) * total * 1.5 + 1,
   };
@@ -64,6 +68,7 @@ function leastHeights(cuts: readonly number[], stretches: readonly Drawn[]): num
   return least;
 }
 
+/** The value that lies among `tops` as `sector` lies among `cuts`; both increase. */
 function interpolate(cuts: readonly number[], tops: readonly number[], sector: number): number {
   if (sector <= 0) return 0;
   let low = 0;

@@ -1,10 +1,11 @@
 import { SegmentedControl } from '@mantine/core';
 import { useElementSize } from '@mantine/hooks';
-import { formatBoth } from '@rhizotome/core';
+import { formatBoth, type Plan } from '@rhizotome/core';
 import { useCallback, useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { useOpenMachine, useOpenState, useSelection } from '../../open/context.js';
+import { useEdit, useOpenMachine, useOpenState, useSelection } from '../../open/context.js';
 import { placeSection, type ScaleKind } from '../../section/layout.js';
+import { Grips } from '../../section/Grips.js';
 import { sectionModel } from '../../section/model.js';
 import { SectionDrawing } from '../../section/SectionDrawing.js';
 import { Inspector } from './Inspector.js';
@@ -39,20 +40,34 @@ export function SectionStage() {
 /** What stands beside the drawing: the selected part, or the whole as text. */
 type Beside = 'part' | 'text';
 
+const frameIn = (width: number, height: number) => ({
+  width: Math.max(560, Math.floor(width)),
+  height: Math.max(360, Math.floor(height) - MARGIN.caption - MARGIN.bottom),
+});
+
 function Cores({ beside, setBeside }: { beside: Beside; setBeside: (beside: Beside) => void }) {
   const { plan, survey } = useOpenState();
   const { selected, select } = useSelection();
   const [kind, setKind] = useState<ScaleKind>('readable');
   const { ref, width, height } = useElementSize();
+  const { attempt } = useEdit();
+  const [preview, setPreview] = useState<Plan | null>(null);
   const model = useMemo(() => (survey ? sectionModel(plan, survey) : undefined), [plan, survey]);
-  const placed = useMemo(() => {
+  const settled = useMemo(() => {
     if (!model || !survey || width === 0) return undefined;
-    const frame = {
-      width: Math.max(560, Math.floor(width)),
-      height: Math.max(360, Math.floor(height) - MARGIN.caption - MARGIN.bottom),
-    };
-    return placeSection(model, survey.disk.sizeSectors, frame, kind);
+    return placeSection(model, survey.disk.sizeSectors, frameIn(width, height), kind);
   }, [model, survey, width, height, kind]);
+  const placed = useMemo(() => {
+    if (!preview || !settled || !survey) return settled;
+    const { sizeSectors } = survey.disk;
+    return placeSection(
+      sectionModel(preview, survey),
+      sizeSectors,
+      frameIn(width, height),
+      kind,
+      settled.scale,
+    );
+  }, [preview, settled, survey, width, height, kind]);
   const onSelect = useCallback((part: string) => select(part), [select]);
   if (!survey) return null;
   return (
@@ -61,12 +76,21 @@ function Cores({ beside, setBeside }: { beside: Beside; setBeside: (beside: Besi
         <div ref={ref} className={classes.measured}>
           {placed && (
             <SectionDrawing
-              plan={plan}
+              plan={preview ?? plan}
               placed={placed}
               sectorBytes={survey.disk.sectorBytes}
               selected={selected}
               onSelect={onSelect}
-            />
+            >
+              <Grips
+                plan={plan}
+                survey={survey}
+                placed={placed}
+                selected={selected}
+                preview={setPreview}
+                take={({ edit }) => edit && attempt(edit)}
+              />
+            </SectionDrawing>
           )}
         </div>
       </div>

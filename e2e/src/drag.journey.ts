@@ -1,0 +1,86 @@
+import { session } from './session.js';
+
+const on = session();
+
+beforeAll(async () => {
+  await on.app.go('/');
+  await on.app.press('knot', 'link');
+  await on.app.page.waitForSelector('[data-grip]');
+});
+
+const home = async () => (await on.app.core('planned')).find((line) => line.startsWith('knot-home'));
+
+/** Takes hold of a grip and draws it by so many pixels; it stays held. */
+async function draw(grip: string, pixels: number): Promise<void> {
+  const handle = await on.app.page.$(`[data-grip="${grip}"]`);
+  const box = (await handle!.boundingBox())!;
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await on.app.page.mouse.move(x, y);
+  await on.app.page.mouse.down();
+  for (const part of [0.5, 1]) await on.app.page.mouse.move(x, y + pixels * part);
+  await on.app.page.waitForSelector('[data-fact=drawn]');
+  await on.app.page.evaluate(() => new Promise((done) => requestAnimationFrame(() => setTimeout(done, 50))));
+}
+
+describe('drawn by hand', () => {
+  test('an end follows the pointer in round steps, with its size and what it costs beside it', async () => {
+    await draw('end found-4', -150);
+    const told = await on.app.text('[data-fact=drawn]');
+    const size = /knot-home (\d+) GiB/.exec(told)![1]!;
+    expect(Number(size)).toBeGreaterThan(100);
+    expect(Number(size)).toBeLessThan(160);
+    const moves = /up to ([\d.]+ GiB) move/.exec(told)![1]!;
+    expect(await home()).toContain(`${size} GiB`);
+    expect(await on.app.figure('data that moves')).toBe('none');
+    await on.app.page.mouse.up();
+    await on.app.saved();
+    expect(await home()).toContain(`knot-home ext4 · shrunk · /home ${size} GiB`);
+    expect(await on.app.figure('data that moves')).toBe(`up to ${moves}`);
+  });
+
+  test('one press takes it back', async () => {
+    await on.app.press('Undo: Size of “knot-home”');
+    expect(await home()).toBe('knot-home ext4 · kept · /home 185.1 GiB 198.7 GB');
+  });
+
+  test('at the floor it is held, and the reason stands beside the pointer', async () => {
+    await draw('end found-4', -470);
+    await on.app.sees('That is below the floor of this volume.', '[data-fact=drawn]');
+    expect(await home()).toContain('77 GiB');
+    await on.app.page.keyboard.press('Escape');
+    await on.app.page.mouse.up();
+    expect(await home()).toBe('knot-home ext4 · kept · /home 185.1 GiB 198.7 GB');
+  });
+
+  test('a border moves both neighbours', async () => {
+    await draw('border found-2 found-3', 20);
+    const told = await on.app.text('[data-fact=drawn]');
+    expect(told).toMatch(/knot-root 3\d(\.\d+)? GiB/);
+    await on.app.page.mouse.up();
+    await on.app.saved();
+    const [, root, swap] = await on.app.core('planned');
+    expect(root).toContain('grown');
+    expect(swap).toContain('formatted');
+    await on.app.press('Undo: Change of places');
+  });
+
+  test('the arrow keys do the same, a GiB at a time, and a MiB with Shift', async () => {
+    await on.app.page.focus('[data-grip="end found-4"]');
+    await on.app.page.keyboard.press('ArrowUp');
+    await on.app.saved();
+    expect(await home()).toContain('184 GiB');
+    await on.app.page.focus('[data-grip="end found-4"]');
+    await on.app.page.keyboard.down('Shift');
+    await on.app.page.keyboard.press('ArrowUp');
+    await on.app.page.keyboard.up('Shift');
+    await on.app.saved();
+    await on.app.selectPart('found-4');
+    await on.app.sees('184 GiB', '[data-fact=size]');
+    const value = await on.app.page.$eval('[data-grip="end found-4"]', (e) =>
+      e.getAttribute('aria-valuetext'),
+    );
+    expect(value).toContain('“knot-home”');
+  });
+
+  test('nothing went wrong unseen', () => expect(on.app.complaints).toEqual([]));
+});
