@@ -97,9 +97,10 @@ export function plannedLayout(plan: Plan, survey: Survey): PracticeLayout {
         start: p.start,
         length: p.length,
         type: typeOf(plan, survey, p),
-        uuid: found?.uuid ?? idFrom(survey.id, p.id, 'gpt'),
+        // Ids and attributes belong to a style; in a table of the other style they are made anew.
+        uuid: (kept ? found?.uuid : undefined) ?? idFrom(survey.id, p.id, 'gpt'),
         name: p.name,
-        attributes: found?.attributes,
+        attributes: kept ? found?.attributes : undefined,
         active: isActive(plan, survey, p),
         logical: isLogical(plan, survey, p),
         ebrAt: records.get(p.id),

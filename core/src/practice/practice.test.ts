@@ -16,8 +16,9 @@ import {
 } from '../plan/index.js';
 import { GIB } from '../quantity/index.js';
 import { partitionNumbers } from '../recognition/index.js';
+import { typeName } from '../table/index.js';
 import { surveyFromDisk, type Survey } from '../survey/index.js';
-import { anyDisk, anyMbrDisk, walk } from '../testing/arbitraries.js';
+import { anyDisk, anyStyledDisk, walk } from '../testing/arbitraries.js';
 import { drawn, edited, gib, IDENTITY, newSystem, planOn } from '../testing/builders.js';
 import { surveyFromImage } from '../testing/images.js';
 import { practiceDiskFound, practiceDiskPlanned, type PracticeDisk } from './index.js';
@@ -121,19 +122,19 @@ test('whatever was drawn comes back as it was drawn', () => {
   );
 });
 
-test('a changed MBR, written and read again, has its chain, its numbers and its marks as planned', () => {
+test('a changed disk, written and read again, has its table, chain, numbers and marks as planned', () => {
   let logicals = 0;
   fc.assert(
-    fc.property(anyMbrDisk, fc.nat(), (survey, seed) => {
+    fc.property(anyStyledDisk, fc.nat(), (survey, seed) => {
       walk(survey, seed, 12, (before, edit) => {
         const result = apply(before, edit, () => survey);
-        if (!result.ok || result.plan.target.style !== 'mbr') return before;
+        if (!result.ok) return before;
         const { plan } = result;
         const again = readBack(practiceDiskPlanned(plan, survey));
         const numbers = partitionNumbers(plan, survey);
         expect(again.damage).toEqual([]);
         expect(
-          again.partitions.map((p) => [p.number, p.start, p.length, p.logical ?? false, p.active]),
+          again.partitions.map((p) => [p.number, p.start, p.length, p.logical ?? false, p.active ?? false]),
         ).toEqual(
           plan.partitions.map((p) => [
             numbers.get(p.id),
@@ -150,7 +151,20 @@ test('a changed MBR, written and read again, has its chain, its numbers and its 
         return plan;
       });
     }),
-    { numRuns: 40 },
+    { numRuns: 60 },
   );
-  expect(logicals).toBeGreaterThan(50);
+  expect(logicals).toBeGreaterThan(5);
+});
+
+test('a converted table lists the same partitions under the types of its own style', () => {
+  const survey = surveyFromImage(resolve(__dirname, '../../../demo/images/dunlin.qcow2'));
+  const plan = edited(planOn(survey), survey, {
+    kind: 'set-target',
+    changes: { style: 'gpt', table: 'convert', mode: 'uefi' },
+  });
+  const again = readBack(practiceDiskPlanned(plan, survey));
+  expect(again.disk.style).toBe('gpt');
+  expect(again.damage).toEqual([]);
+  const shown = (s: Survey) => s.partitions.map((p) => [p.start, p.length, typeName(p.type!)]);
+  expect(shown(again)).toEqual(shown(survey));
 });

@@ -20,6 +20,9 @@ export interface GapWish {
   readonly slot?: 'primary' | 'logical' | undefined;
 }
 
+/** What firmware and loaders look for among the primaries only. */
+const STARTED_FROM: readonly Role[] = ['efi', 'system', 'boot'];
+
 /** Where a partition of this size lies in the gap; `undefined` where it does not fit. */
 export function placeInGap(
   gap: Pick<GapPart, 'usable'>,
@@ -37,7 +40,7 @@ export function placeInGap(
 
 /**
  * The edit that makes a partition in a gap; `undefined` where its size does not fit there. On an MBR it is listed as a
- * primary while a slot stays free for others, else in the extended container, which is made in the gap, or grown over
+ * primary while a slot stays free for others, or where it is started from, else in the extended container, which is made in the gap, or grown over
  * it where it touches it.
  */
 export function createInGap(plan: Plan, survey: Survey, gap: GapPart, wish: GapWish): Edit | undefined {
@@ -50,7 +53,8 @@ export function createInGap(plan: Plan, survey: Survey, gap: GapPart, wish: GapW
   const slots = slotsOf(plan, survey);
   if (!slots || gap.inside) return create(placeInGap(gap, wish, sectorBytes), slots !== undefined);
   const container = containerOver(slots.container, gap);
-  const primary = wish.slot === 'primary' || (wish.slot !== 'logical' && (slots.free > 1 || !container));
+  const spare = STARTED_FROM.includes(wish.role) ? 0 : 1;
+  const primary = wish.slot === 'primary' || (wish.slot !== 'logical' && (slots.free > spare || !container));
   if (primary || !container) return create(placeInGap(gap, wish, sectorBytes), false);
   if (!slots.container && slots.free < 1) return create(placeInGap(gap, wish, sectorBytes), false);
   const inner = roomInside(gap, container, alignmentSectors(sectorBytes));

@@ -1,0 +1,70 @@
+import { session } from './session.js';
+
+const on = session();
+
+beforeAll(async () => {
+  await on.app.go('/');
+  await on.app.press('knot', 'link');
+  await on.app.page.waitForSelector('[data-grip]');
+});
+
+describe('knot: a second system, proposed whole', () => {
+  test('what the proposal does is said before it is taken', async () => {
+    await on.app.stage('Systems');
+    await on.app.press('Add a system');
+    await on.app.press('Linux, development or analysis at least 20 GiB (21.5 GB)', 'menuitem');
+    await on.app.sees('Shrinks “knot-home” to 116.1 GiB');
+    await on.app.sees('Creates root of 60 GiB');
+  });
+
+  test('one press makes room and parts, and nothing stops the plan', async () => {
+    await on.app.press('Propose its room and parts');
+    await on.app.saved();
+    expect(await on.app.figure('blockers')).toBe('0');
+    await on.app.stage('Section');
+    expect((await on.app.core('planned')).slice(3, 6)).toEqual([
+      'knot-home ext4 · shrunk · /home 116.1 GiB 124.6 GB',
+      'root ext4 · new · / 60 GiB 64.4 GB',
+      'swap swap · new 8 GiB 8.6 GB',
+    ]);
+  });
+
+  test('one press takes all of it back, and one brings it again', async () => {
+    await on.app.press('Undo: Room and parts for Linux 2');
+    expect((await on.app.core('planned')).length).toBe(4);
+    await on.app.press('Redo: Room and parts for Linux 2');
+    expect((await on.app.core('planned')).length).toBeGreaterThan(5);
+  });
+});
+
+describe('the EFI system partition', () => {
+  const titles = () => on.app.texts('article h3');
+  const adopted = () => on.app.texts('article[data-adopted] h3');
+
+  test('all strategies stand side by side, the adopted one marked', async () => {
+    await on.app.stage('Match');
+    expect(await titles()).toEqual([
+      'Share the one that is there',
+      'Make a second one for the new system',
+      'Enlarge the one that is there',
+      'Replace it by a larger one elsewhere',
+    ]);
+    expect(await adopted()).toEqual(['Share the one that is there']);
+    await on.app.sees('It is large enough already.');
+  });
+
+  test('another is adopted at a press, where it can be', async () => {
+    const buttons = await on.app.page.$$('article button');
+    expect(buttons.length).toBeGreaterThan(0);
+    await buttons[0]!.click();
+    await on.app.saved();
+    expect(await adopted()).toEqual(['Make a second one for the new system']);
+    await on.app.stage('Section');
+    expect((await on.app.core('planned')).filter((line) => line.includes('FAT'))).toEqual([
+      'KNOT-ESP FAT · kept · /boot/efi 512 MiB 536.9 MB',
+      'EFI FAT · new · /boot/efi 512 MiB 536.9 MB',
+    ]);
+  });
+
+  test('nothing went wrong unseen', () => expect(on.app.complaints).toEqual([]));
+});
