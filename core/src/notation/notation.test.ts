@@ -282,3 +282,28 @@ describe('editing as text', () => {
     expect(changed.split('\n')[outcome.error.line - 1]).toContain(line);
   });
 });
+
+test('a kept part is called as it was found unless its line says otherwise, and a label taken away stays away', () => {
+  const found = drawn(500, ['100GiB ext4 "terns"']);
+  const survey = {
+    ...found,
+    partitions: found.partitions.map((p) => ({
+      ...p,
+      name: 'shore',
+      volume: { kind: 'ext4' as const, label: 'terns' },
+    })),
+  };
+  const plan = planOn(survey);
+  const machine = { name: 'petrel', story: '', survey, plan };
+  const text = printNotation(machine);
+  expect(text).not.toMatch(/^part.*label/m);
+  const read = (t: string) => {
+    const outcome = parseNotation(t, IDENTITY);
+    if (!outcome.ok) throw new Error(outcome.error.message);
+    const { label, name } = outcome.value.plan!.partitions[0]!;
+    return [label, name];
+  };
+  expect(read(text)).toEqual(['terns', 'shore']);
+  const bare = { ...plan, partitions: plan.partitions.map((p) => ({ ...p, label: '' })) };
+  expect(read(printNotation({ ...machine, plan: bare }))).toEqual(['', 'shore']);
+});

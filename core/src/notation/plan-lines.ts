@@ -1,6 +1,6 @@
 import type { FoundNote, Plan, PlannedPartition, StartPlan } from '../plan/index.js';
 import { formatExact } from '../quantity/index.js';
-import type { Comments, Survey } from '../survey/index.js';
+import { surveyedPartition, type Comments, type Survey, type SurveyPartition } from '../survey/index.js';
 import type { System } from '../system/index.js';
 import { quoted } from './lines.js';
 import { withRemarks } from './remarks.js';
@@ -20,7 +20,9 @@ export function planLines(plan: Plan, survey: Survey | undefined, comments: Comm
     ...(plan.container === undefined ? [] : put('extended', extendedFields(plan.container, sectorBytes))),
     ...plan.systems.flatMap((s) => put(`system ${s.id}`, [systemLine(s)])),
     ...Object.entries(plan.found).flatMap(([id, note]) => put(`note ${id}`, noteFields(id, note, ownersOf))),
-    ...plan.partitions.flatMap((p) => put(`part ${p.id}`, partFields(p, sectorBytes, ownersOf))),
+    ...plan.partitions.flatMap((p) =>
+      put(`part ${p.id}`, partFields(p, survey && surveyedPartition(survey, p.from), sectorBytes, ownersOf)),
+    ),
     ...(plan.start
       ? startLines(plan.start, plan.systems).flatMap(([anchor, fields]) => put(anchor, fields))
       : []),
@@ -34,6 +36,17 @@ function extendedFields(container: NonNullable<Plan['container']> | null, sector
     `extended at ${formatExact(container.start * sectorBytes)}`,
     `size ${formatExact(container.length * sectorBytes)}`,
   ];
+}
+
+/** What a part is called whose line does not say so: a found one as it was found, its label only where it is kept. */
+export function usualNames(
+  treatment: PlannedPartition['treatment'],
+  found: SurveyPartition | undefined,
+): Pick<PlannedPartition, 'label' | 'name'> {
+  return {
+    label: treatment === 'keep' ? (found?.volume?.label ?? '') : '',
+    name: found?.name ?? '',
+  };
 }
 
 type OwnersOf = (owners: readonly string[]) => string[];
@@ -62,7 +75,13 @@ function noteFields(id: string, note: FoundNote, ownersOf: OwnersOf): string[] {
   ];
 }
 
-function partFields(p: PlannedPartition, sectorBytes: number, ownersOf: OwnersOf): string[] {
+function partFields(
+  p: PlannedPartition,
+  found: SurveyPartition | undefined,
+  sectorBytes: number,
+  ownersOf: OwnersOf,
+): string[] {
+  const usual = usualNames(p.treatment, found);
   return [
     `part ${quoted(p.id)}`,
     ...(p.from === null ? [] : [`from ${foundName(p.from)}`]),
@@ -72,8 +91,8 @@ function partFields(p: PlannedPartition, sectorBytes: number, ownersOf: OwnersOf
     `role ${p.role}`,
     `holds ${p.fileSystem}`,
     ...ownersOf(p.owners),
-    ...(p.label === '' ? [] : [`label ${quoted(p.label)}`]),
-    ...(p.name === '' ? [] : [`name ${quoted(p.name)}`]),
+    ...(p.label === usual.label ? [] : [`label ${quoted(p.label)}`]),
+    ...(p.name === usual.name ? [] : [`name ${quoted(p.name)}`]),
     ...(p.mountPoint === '' ? [] : [`mount ${quoted(p.mountPoint)}`]),
     ...(p.type === undefined ? [] : [`type ${p.type}`]),
     ...(p.subvolumes?.length

@@ -22,6 +22,7 @@ import { NOTHING_KNOWN } from './context.js';
 import { choice, Fields, oneString, sizeIn, wholeNumber } from './fields.js';
 import { stringsIn, type Line, type Text } from './lines.js';
 import type { Remarks } from './remarks.js';
+import { usualNames } from './plan-lines.js';
 import { readSystem } from './system.js';
 
 export const PLAN_KEYWORDS = [
@@ -204,13 +205,14 @@ export class PlanReader {
     const note = found && this.plan.found[found.id];
     const treatment: PlannedPartition['treatment'] = fields.flag('format') || !found ? 'format' : 'keep';
     fields.flag('keep');
+    const usual = usualNames(treatment, found);
     const described = {
       treatment,
       role: fields.oneOf('role', ROLES) ?? note?.role ?? 'data',
       owners: this.ownersIn(fields.take('owners')) ?? note?.owners ?? [],
       fileSystem: fields.oneOf('holds', VOLUME_KINDS) ?? note?.kind ?? 'ext4',
-      label: fields.string('label') ?? '',
-      name: fields.string('name') ?? '',
+      label: fields.string('label') ?? usual.label,
+      name: fields.string('name') ?? usual.name,
       mountPoint: fields.string('mount') ?? '',
       ...typeIn(fields),
       ...subvolumesIn(fields),
