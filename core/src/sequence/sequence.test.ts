@@ -382,3 +382,21 @@ test('a changed type and a changed label are steps of their own', () => {
     'set-label:found-2',
   ]);
 });
+
+test('where the system goes whose loader starts the disk, the one that stays gets start code of its own', () => {
+  const survey = drawn(500, ['200GiB windows', '60GiB root'], { style: 'mbr' });
+  const bios = planOn(
+    survey,
+    { kind: 'set-machine', changes: { firmware: 'bios', modeInUse: 'bios', mediumStart: 'bios' } },
+    { kind: 'set-target', changes: { mode: 'bios' } },
+  );
+  const linux = bios.systems.find((s) => s.family === 'linux')!;
+  const gone = edited(bios, survey, retireEdit(bios, linux));
+  expect(ids(gone, survey)).toContain('redo-start:found-windows');
+  expect(
+    ids(
+      edited(bios, survey, { kind: 'resize', partition: 'found-2', length: gib(90), hold: 'start' }),
+      survey,
+    ),
+  ).not.toContain('redo-start:found-windows');
+});

@@ -1,6 +1,7 @@
 import type { Plan } from '../../plan/index.js';
 import type { System } from '../../system/index.js';
 import type { Environment, Step } from '../step.js';
+import { systemsAfter } from '../../start/index.js';
 import { FIRMWARE, LIVE, step } from './draft.js';
 import type { Situation } from './situation.js';
 
@@ -91,16 +92,23 @@ export function startSteps(situation: Situation, after: readonly string[]): Step
   ];
 }
 
-/** Whether every EFI system partition that a system used goes or is formatted: then its loader must be written anew. */
+/**
+ * Whether a system that stays must have its start code written anew: every EFI system partition it used goes or is
+ * formatted; or, in BIOS mode, the one whose loader stands in the disk's first sector goes, and no other takes its place.
+ */
 function losesItsLoader({ plan, fates }: Situation, system: System): boolean {
+  if (plan.target.mode === 'bios') {
+    const staying = systemsAfter(plan);
+    const lists = (s: System) => s.family === 'linux' || s.family === 'bsd';
+    return (
+      !staying.some(lists) &&
+      plan.systems.some((s) => s.origin === 'found' && lists(s) && !staying.includes(s))
+    );
+  }
   const used = fates.filter(
     (f) => plan.found[f.found.id]?.role === 'efi' && plan.found[f.found.id]!.owners.includes(system.id),
   );
-  return (
-    plan.target.mode === 'uefi' &&
-    used.length > 0 &&
-    used.every((f) => f.kind === 'erased' || f.kind === 'formatted')
-  );
+  return used.length > 0 && used.every((f) => f.kind === 'erased' || f.kind === 'formatted');
 }
 
 /** One system after the other, Windows first: it would put itself before what is there. */
