@@ -203,7 +203,7 @@ function enlarge(situation: Situation): EfiStrategy {
 }
 
 function replace(situation: Situation): EfiStrategy {
-  const { plan, arriving, present } = situation;
+  const { plan, survey, arriving, present } = situation;
   const staying = present ? plan.systems.filter((s) => present.owners.includes(s.id)) : [];
   const owners = [...staying, ...arriving];
   const budget = budgetFor(situation, present);
@@ -219,6 +219,11 @@ function replace(situation: Situation): EfiStrategy {
     ],
   } as const;
   if (!present) return settle(situation, { ...about, hindrances: [NONE_PRESENT] });
+  if (present.length * survey.disk.sectorBytes >= size)
+    return settle(situation, {
+      ...about,
+      hindrances: ['The one that is there is large enough: nothing is gained.'],
+    });
   const made = createNew(situation, owners, size);
   if (!('edit' in made)) return settle(situation, { ...about, hindrances: [made.hindrance] });
   return settle(situation, {
