@@ -65,6 +65,28 @@ describe('the EFI system partition', () => {
       'EFI FAT · new · /boot/efi 512 MiB 536.9 MB',
     ]);
   });
+});
+
+describe('starting', () => {
+  test('every system has its place, proposed', async () => {
+    await on.app.stage('Match');
+    await on.app.sees('How each system is started');
+    expect(await on.app.texts('ol[class*=rows] b')).toEqual(['Linux 2', 'Linux']);
+  });
+
+  test('a wrong target is told at once, stops the plan, and is left open again at a press', async () => {
+    await on.app.choose('Where the loader of Linux 2 lies', 'in the disk’s first sector');
+    await on.app.sees('in UEFI mode nothing is started from the disk’s first sector');
+    expect(await on.app.figure('blockers')).toBe('1');
+    await on.app.press('leave it open');
+    expect(await on.app.figure('blockers')).toBe('0');
+  });
+
+  test('the order changes at a press', async () => {
+    await on.app.press('Start Linux earlier');
+    await on.app.saved();
+    expect(await on.app.texts('ol[class*=rows] b')).toEqual(['Linux', 'Linux 2']);
+  });
 
   test('nothing went wrong unseen', () => expect(on.app.complaints).toEqual([]));
 });

@@ -25,6 +25,8 @@ const VIEWS: readonly [file: string, machine: string | null, path: string, schem
   ['read-disk', 'fulmar', 'as-found', 'light'],
   ['systems', 'petrel', 'systems', 'light'],
   ['match', 'curlew', 'match', 'light'],
+  ['loaders', 'petrel', 'match', 'light'],
+  ['section-mbr', 'dunlin', 'section', 'light'],
   ['section', 'petrel', 'section?sel=found-3', 'light'],
   ['section-dark', 'petrel', 'section?sel=new-1', 'dark'],
   ['section-text', 'knot', 'section', 'light'],
@@ -53,6 +55,7 @@ test.each(VIEWS)('%s', async (file, machine, path, scheme) => {
   if (file === 'read-disk' || file === 'by-hand') await app.press('Read again');
   if (file === 'by-hand') await drawByHand(app);
   if (file === 'section-text') await app.pick('Beside the drawing', 'text');
+  if (file === 'loaders') await app.page.$eval('#efi-title', (title) => title.scrollIntoView());
   await app.page.mouse.move(0, 0);
   await new Promise((done) => setTimeout(done, 300));
   await app.page.screenshot({ path: join(FOLDER, `${file}.png`) });

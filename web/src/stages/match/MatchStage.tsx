@@ -15,6 +15,7 @@ import {
 } from '@rhizotome/core';
 import { useEdit, useOpenState } from '../../open/context.js';
 import { EfiChoices } from './EfiChoices.js';
+import { StartTable } from './StartTable.js';
 import { OwnerSwatch } from '../../parts/OwnerSwatch.js';
 import classes from './MatchStage.module.css';
 
@@ -65,6 +66,7 @@ export function MatchStage() {
         </div>
       )}
       {survey && <EfiChoices survey={survey} />}
+      {survey && <StartTable survey={survey} />}
     </div>
   );
 }

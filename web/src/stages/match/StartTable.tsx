@@ -1,0 +1,161 @@
+import { ActionIcon, NativeSelect, NumberInput } from '@mantine/core';
+import {
+  partitionOf,
+  partitionTitle,
+  startFaultInWords,
+  startOf,
+  startWords,
+  type LoaderPlace,
+  type Plan,
+  type StartArrangement,
+  type StartWay,
+  type Survey,
+  type System,
+} from '@rhizotome/core';
+import { useEdit, useOpenState } from '../../open/context.js';
+import { OwnerSwatch } from '../../parts/OwnerSwatch.js';
+import classes from './StartTable.module.css';
+
+/** Who starts each system and from where, in the order of the entries; proposed until it is decided. */
+export function StartTable({ survey }: { survey: Survey }) {
+  const { plan } = useOpenState();
+  const { attempt } = useEdit();
+  const arrangement = startOf(plan);
+  if (arrangement.ways.length === 0) return null;
+  const wait = arrangement.waitSeconds;
+  return (
+    <section className={classes.start} aria-labelledby="start-title">
+      <h2 id="start-title">How each system is started</h2>
+      <ol className={classes.rows}>
+        {arrangement.order.map((system, i) => (
+          <Row key={system.id} plan={plan} survey={survey} arrangement={arrangement} system={system} at={i} />
+        ))}
+      </ol>
+      <div className={classes.wait}>
+        <NumberInput
+          size="xs"
+          label="Seconds before the first is started"
+          placeholder="left to its loader"
+          min={0}
+          max={3600}
+          value={wait ?? ''}
+          onChange={(value) =>
+            attempt({
+              kind: 'set-start',
+              changes: { waitSeconds: typeof value === 'number' ? value : null },
+            })
+          }
+        />
+      </div>
+    </section>
+  );
+}
+
+interface RowProps {
+  readonly plan: Plan;
+  readonly survey: Survey;
+  readonly arrangement: StartArrangement;
+  readonly system: System;
+  readonly at: number;
+}
+
+function Row({ plan, survey, arrangement, system, at }: RowProps) {
+  const { attempt } = useEdit();
+  const { ways, order } = arrangement;
+  const way = ways.find((w) => w.system.id === system.id)!;
+  const decide = (by: string | null, place: LoaderPlace | null) =>
+    place && attempt({ kind: 'set-loader', system: system.id, loader: { by, place } });
+  const earlier = () => {
+    const ids = order.map((s) => s.id);
+    [ids[at - 1], ids[at]] = [ids[at]!, ids[at - 1]!];
+    attempt({ kind: 'set-start', changes: { order: ids } });
+  };
+  const words = startWords(plan, survey).find((w) => w.system.id === system.id);
+  return (
+    <li className={classes.row} data-fault={way.faults.length > 0 || undefined}>
+      <span className={classes.name}>
+        <OwnerSwatch owners={[system.id]} />
+        <b>{system.name}</b>
+        {at === 0 ? (
+          <span className="small soft">first</span>
+        ) : (
+          <ActionIcon
+            size="sm"
+            variant="subtle"
+            color="loam"
+            aria-label={`Start ${system.name} earlier`}
+            onClick={earlier}
+          >
+            ↑
+          </ActionIcon>
+        )}
+      </span>
+      <NativeSelect
+        size="xs"
+        aria-label={`What lists ${system.name}`}
+        value={way.by?.id ?? ''}
+        data={[
+          { value: '', label: 'an entry of its own' },
+          ...ways
+            .filter((w) => w.system.id !== system.id)
+            .map((w) => ({ value: w.system.id, label: `the loader of ${w.system.name}` })),
+        ]}
+        onChange={(e) => decide(e.currentTarget.value || null, way.place ?? { kind: 'disk' })}
+      />
+      <NativeSelect
+        size="xs"
+        aria-label={`Where the loader of ${system.name} lies`}
+        value={keyOf(way.place)}
+        data={placesFor(plan, way)}
+        onChange={(e) => decide(way.by?.id ?? null, placeOf(e.currentTarget.value))}
+      />
+      <span className="small">
+        {way.faults[0] ? (
+          <span className={classes.fault}>{startFaultInWords(way.faults[0], way, plan)}</span>
+        ) : (
+          <span className="soft">{words?.reached}</span>
+        )}{' '}
+        {way.decided ? (
+          <button
+            type="button"
+            className={classes.open}
+            onClick={() => attempt({ kind: 'set-loader', system: system.id, loader: null })}
+          >
+            leave it open
+          </button>
+        ) : (
+          <span className="soft">(proposed)</span>
+        )}
+      </span>
+    </li>
+  );
+}
+
+/** EFI system partitions, the disk, and where it is told to lie now. */
+function placesFor(plan: Plan, { place }: StartWay): { value: string; label: string }[] {
+  const efi = plan.partitions.filter((p) => p.role === 'efi');
+  const list = [
+    ...(place ? [] : [{ value: '', label: 'nowhere yet' }]),
+    ...efi.map((p) => ({ value: `efi ${p.id}`, label: `on “${partitionTitle(p)}”` })),
+    { value: 'disk', label: 'in the disk’s first sector' },
+  ];
+  const known = list.some((option) => option.value === keyOf(place));
+  if (known || !place || place.kind === 'disk') return list;
+  const p = partitionOf(plan, place.partition);
+  return [
+    ...list,
+    { value: keyOf(place), label: p ? `on “${partitionTitle(p)}”` : 'on a partition that is gone' },
+  ];
+}
+
+function keyOf(place: LoaderPlace | null): string {
+  if (!place) return '';
+  return place.kind === 'disk' ? 'disk' : `${place.kind} ${place.partition}`;
+}
+
+function placeOf(key: string): LoaderPlace | null {
+  if (key === '') return null;
+  if (key === 'disk') return { kind: 'disk' };
+  const [kind, ...id] = key.split(' ');
+  return { kind: kind === 'efi' ? 'efi' : 'partition', partition: id.join(' ') };
+}
