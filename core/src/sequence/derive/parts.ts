@@ -3,7 +3,7 @@ import type { System } from '../../system/index.js';
 import { VOLUME_TRAITS } from '../../volume/index.js';
 import { copyTime } from '../estimate.js';
 import { copyOf, exposureOfChange, exposureOfCopy } from '../exposure.js';
-import { withNeeds, type Environment, type Step } from '../step.js';
+import type { Environment, Step } from '../step.js';
 import { LIVE, step } from './draft.js';
 import { isRelabelled, isRetyped, writesNewTable, type Situation } from './situation.js';
 
@@ -153,12 +153,11 @@ function changeSteps(
   const { sectorBytes } = survey.disk;
   const own = ownTool(situation, planned);
   const place: Environment = own ? { kind: 'running', system: own.id } : LIVE;
-  const about = { partition: planned.id, found: found.id };
   const used = Math.min(usedOf(plan, survey, found.id)?.bytes ?? Infinity, found.length * sectorBytes);
   const steps: Step[] = [];
   let needs = own ? [...before] : [];
   const add = (s: Step) => {
-    steps.push(withNeeds(s, needs));
+    steps.push(s);
     needs = [s.id];
   };
   let span = spanOf(found);
@@ -168,7 +167,9 @@ function changeSteps(
     const copy = copyOf(span, after);
     add(
       step(kind, planned.id, LIVE, {
-        ...about,
+        partition: planned.id,
+        found: found.id,
+        needs,
         before: span,
         after,
         copy,
@@ -185,10 +186,12 @@ function changeSteps(
   if (lengthChange < 0) {
     const after = { start: found.start, length: planned.length };
     const bytes = { least: 0, most: Math.min(used, -lengthChange * sectorBytes) };
-    add(step('check-volume', planned.id, place, about));
+    add(step('check-volume', planned.id, place, { partition: planned.id, found: found.id, needs }));
     add(
       step('shrink', planned.id, place, {
-        ...about,
+        partition: planned.id,
+        found: found.id,
+        needs,
         before: span,
         after,
         reads: [span],
@@ -199,7 +202,8 @@ function changeSteps(
         undo: 'yes',
       }),
     );
-    if (own) add(step('verify-start', own.id, { kind: 'first-start', system: own.id }, { system: own.id }));
+    if (own)
+      add(step('verify-start', own.id, { kind: 'first-start', system: own.id }, { system: own.id, needs }));
     span = after;
   }
   const scratch = aside.get(found.id);
@@ -208,7 +212,9 @@ function changeSteps(
   if (lengthChange > 0)
     add(
       step('grow', planned.id, travels ? LIVE : place, {
-        ...about,
+        partition: planned.id,
+        found: found.id,
+        needs,
         before: span,
         after: spanOf(planned),
         reads: [span],

@@ -23,7 +23,9 @@ const TAKES_NOTHING: readonly StepKind[] = ['shrink', 'format', 'shrink-containe
  * for the container to reach there; and one that gives up container room, for its logicals to have left it.
  */
 export function withSpanNeeds(situation: Situation, list: readonly TableStep[]): Step[] {
-  const frees = list.filter((t) => FREES.includes(t.step.kind));
+  const frees = list
+    .filter((t) => FREES.includes(t.step.kind))
+    .map((t): Freeing => ({ of: t, held: claim(t, t.holds), still: claim(t, t.takes) }));
   const widens = list.find((t) => t.object === CONTAINER && t.takes && !TAKES_NOTHING.includes(t.step.kind));
   const narrows = list.find((t) => ['shrink-container', 'delete-container', 'relist'].includes(t.step.kind));
   const relisted = new Set(
@@ -33,11 +35,11 @@ export function withSpanNeeds(situation: Situation, list: readonly TableStep[]):
     const waits = new Set(t.step.needs);
     const taken = claim(t, t.takes);
     if (taken && !TAKES_NOTHING.includes(t.step.kind))
-      for (const f of frees) if (f.object !== t.object && givesUp(f, t, taken)) waits.add(f.step.id);
+      for (const f of frees) if (givesUp(f, t, taken)) waits.add(f.of.step.id);
     if (widens && t.world === 'container' && taken && !isWithin(taken, situation.slots.before))
       waits.add(widens.step.id);
     if (t === narrows)
-      for (const f of frees)
+      for (const { of: f } of frees)
         if (f.world === 'container' && f.holds && !isWithin(f.holds, t.takes)) waits.add(f.step.id);
     if (t.step.kind === 'relist')
       for (const other of list) if (relisted.has(other.object)) waits.add(other.step.id);
@@ -48,10 +50,17 @@ export function withSpanNeeds(situation: Situation, list: readonly TableStep[]):
   });
 }
 
-function givesUp(f: TableStep, t: TableStep, taken: Span): boolean {
-  if (f.world !== t.world || !f.holds || !overlap(claim(f, f.holds)!, taken)) return false;
-  const stillThere = f.takes !== null && overlap(claim(f, f.takes)!, taken);
-  return !stillThere || f.step.kind === 'move' || f.step.kind === 'move-aside';
+/** A step that frees something, with what it claims before and after. */
+interface Freeing {
+  readonly of: TableStep;
+  readonly held: Span | null;
+  readonly still: Span | null;
+}
+
+function givesUp({ of, held, still }: Freeing, t: TableStep, taken: Span): boolean {
+  if (!held || !overlap(held, taken) || of.world !== t.world || of.object === t.object) return false;
+  const stays = still !== null && overlap(still, taken);
+  return !stays || of.step.kind === 'move' || of.step.kind === 'move-aside';
 }
 
 /** A logical takes a sector before it for its record. */
