@@ -87,6 +87,27 @@ describe('starting', () => {
     await on.app.saved();
     expect(await on.app.texts('ol[class*=rows] b')).toEqual(['Linux', 'Linux 2']);
   });
+});
+
+describe('what lies beneath', () => {
+  test('an encrypted root without a /boot of its own is told', async () => {
+    await on.app.stage('Section');
+    await on.app.selectPart('new-1');
+    await on.app.choose('Beneath the file system', 'encryption (LUKS)');
+    await on.app.sees('is encrypted, and Linux 2 has no /boot of its own', 'aside');
+    await on.app.choose('Beneath the file system', 'nothing');
+  });
+
+  test('subvolumes are typed in a line, and a slip is told in the field', async () => {
+    await on.app.choose('File system', 'btrfs');
+    await on.app.type('Subvolumes of root', '@ /, @home');
+    await on.app.sees('write a name and a mount point', 'aside');
+    await on.app.type('Subvolumes of root', '@home /home, @var /var');
+    await on.app.saved();
+    expect((await on.app.core('planned')).find((line) => line.startsWith('root'))).toContain(
+      '/ · /home · /var',
+    );
+  });
 
   test('nothing went wrong unseen', () => expect(on.app.complaints).toEqual([]));
 });

@@ -28,6 +28,7 @@ import { useState } from 'react';
 import { useEdit, useOpenState, useSelection } from '../../open/context.js';
 import { OwnerToggles } from '../../parts/OwnerToggles.js';
 import { SizeInput } from '../../parts/SizeInput.js';
+import { Beneath } from './Beneath.js';
 import classes from './SectionStage.module.css';
 import { SlotVerbs } from './SlotVerbs.js';
 
@@ -259,6 +260,7 @@ function Particulars({ partition }: { partition: PlannedPartition }) {
           save={(mountPoint) => tryEdit(change({ mountPoint }))}
         />
       </div>
+      {made && <Beneath partition={partition} />}
       {made && (
         <WordInput
           key={`name-${partition.name}`}
