@@ -3,14 +3,10 @@ import {
   lossesOf,
   procedureFor,
   wayBack,
-  type Copy,
-  type Environment,
-  type Exposure,
   type Loss,
   type Procedure,
   type Range,
   type Step,
-  type StepKind,
 } from '../sequence/index.js';
 import type { Survey } from '../survey/index.js';
 
@@ -21,23 +17,11 @@ export interface SpanDocument {
 }
 
 /** One step as it is given away. Spans in sectors, data in bytes, time in seconds. */
-export interface StepDocument {
-  readonly id: string;
-  readonly kind: StepKind;
-  readonly environment: Environment;
-  readonly partition: string | null;
-  readonly found: string | null;
-  readonly system: string | null;
+export interface StepDocument extends Omit<Step, 'before' | 'after' | 'reads' | 'writes'> {
   readonly before: SpanDocument | null;
   readonly after: SpanDocument | null;
-  readonly copy: Copy | null;
   readonly reads: readonly SpanDocument[];
   readonly writes: readonly SpanDocument[];
-  readonly needs: readonly string[];
-  readonly bytes: Range | null;
-  readonly seconds: Range | null;
-  readonly exposure: Exposure | null;
-  readonly undo: Step['undo'];
 }
 
 /** The steps of a plan in order, or why there is no order. */

@@ -3,6 +3,7 @@ import { refuseNames, refuseOrigin, refuseOwners, refuseSubvolumes } from './edi
 import { refusePlan } from './edits/fact-edits.js';
 import type { Refusal } from './edits/refusal.js';
 import { endOf, type Plan } from './plan.js';
+import { startsInCircle } from './start-plan.js';
 
 /** What does not hold together in a plan that came from outside, and where in the document it stands. */
 export interface PlanFault {
@@ -102,21 +103,12 @@ function loaderFault(plan: Plan, id: string): Found {
   if (!isSystem(plan, id)) return fault(at, of, { code: 'no-such-system', id });
   const { by, place } = plan.start!.loaders[id]!;
   if (by !== null && !isSystem(plan, by)) return fault(`${at}.by`, of, { code: 'no-such-system', id: by });
-  if (comesBack(plan, id)) return fault(`${at}.by`, of, { code: 'starts-itself' });
+  const starters = new Map(Object.entries(plan.start!.loaders).map(([other, loader]) => [other, loader.by]));
+  if (startsInCircle(id, starters)) return fault(`${at}.by`, of, { code: 'starts-itself' });
   const gone = place.kind !== 'disk' && !plan.partitions.some((p) => p.id === place.partition);
   return gone
     ? fault(`${at}.place.partition`, of, { code: 'no-such-partition', id: place.partition })
     : undefined;
-}
-
-/** Whether one comes back to the system when one follows by whom each is started. */
-function comesBack(plan: Plan, id: string): boolean {
-  let at: string | null | undefined = plan.start?.loaders[id]?.by;
-  for (let i = 0; i <= plan.systems.length && at; i++) {
-    if (at === id) return true;
-    at = plan.start?.loaders[at]?.by;
-  }
-  return false;
 }
 
 function orderFault(plan: Plan, id: string, i: number): Found {

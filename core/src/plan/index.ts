@@ -55,6 +55,7 @@ export {
   hull,
   largestGap,
   lengthFor,
+  overlap,
   plannedArea,
   plannedGaps,
   plannedParts,
@@ -68,7 +69,13 @@ export {
 } from './layout.js';
 export { mountPointsIn, mountTableLines, type MountTableLine } from './mounts.js';
 export { packLeastMoved, type Packing, type PackOutcome, type PackPart, type PackRoom } from './packing.js';
-export { OPEN_START, type LoaderChoice, type LoaderPlace, type StartPlan } from './start-plan.js';
+export {
+  OPEN_START,
+  startsInCircle,
+  type LoaderChoice,
+  type LoaderPlace,
+  type StartPlan,
+} from './start-plan.js';
 export { partitionTitle, ROLE_NAMES } from './names.js';
 export {
   isActive,

@@ -17,6 +17,14 @@ export interface Span {
   readonly length: Sectors;
 }
 
+/** Whether the spans share a sector. */
+export function overlap(
+  a: { readonly start: number; readonly length: number },
+  b: { readonly start: number; readonly length: number },
+): boolean {
+  return a.start < endOf(b) && b.start < endOf(a);
+}
+
 /** The least span around both. */
 export function hull(a: Span, b: Span): Span {
   const start = Math.min(a.start, b.start);

@@ -41,3 +41,13 @@ export const StartPlanSchema = z.strictObject({
   order: z.array(identifier).max(12).readonly(),
   waitSeconds: z.int().nonnegative().max(3600).nullable(),
 });
+
+/** Whether one comes back to the system when one follows by whom each is started. */
+export function startsInCircle(id: SystemId, by: ReadonlyMap<SystemId, SystemId | null>): boolean {
+  let at = by.get(id);
+  for (let i = 0; i <= by.size && at; i++) {
+    if (at === id) return true;
+    at = by.get(at);
+  }
+  return false;
+}

@@ -1,4 +1,13 @@
-import { endOf, isLogical, MBR_SLOTS, plannedArea, type Area, type Plan, type Span } from '../plan/index.js';
+import {
+  endOf,
+  isLogical,
+  MBR_SLOTS,
+  overlap,
+  plannedArea,
+  type Area,
+  type Plan,
+  type Span,
+} from '../plan/index.js';
 import { surveyedPartition, containerIn, type Survey, type SurveyPartition } from '../survey/index.js';
 import { ENTRY_COUNT, type TableStyle } from '../table/index.js';
 import type { Step, StepKind } from './step.js';
@@ -201,9 +210,6 @@ export class TableModel {
 function claimed({ span, logical }: Entry): { start: number; length: number } {
   return logical ? { start: span.start - 1, length: span.length + 1 } : span;
 }
-
-const overlap = (a: { start: number; length: number }, b: { start: number; length: number }) =>
-  a.start < b.start + b.length && b.start < a.start + a.length;
 
 function within(
   span: { start: number; length: number },

@@ -1,4 +1,4 @@
-import { endOf, type Plan, type Span } from '../plan/index.js';
+import { overlap, type Plan } from '../plan/index.js';
 import type { Survey } from '../survey/index.js';
 import { VOLUME_TRAITS } from '../volume/index.js';
 import { copyTime } from './estimate.js';
@@ -46,8 +46,6 @@ export function lossesOf(plan: Plan, survey: Survey, steps: readonly Step[]): Lo
     }
   return losses;
 }
-
-const overlap = (a: Span, b: Span) => a.start < endOf(b) && b.start < endOf(a);
 
 /** What can be undone by hand; everything else leaves no trace, or none that hinders. */
 const UNDONE = [

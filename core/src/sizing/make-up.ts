@@ -15,8 +15,7 @@ export interface MadeUp {
   readonly lines: readonly SizeLine[];
 }
 
-export const LEVELS_OF_SIZE = ['least', 'comfortable', 'generous'] as const;
-export type LevelOfSize = (typeof LEVELS_OF_SIZE)[number];
+export type LevelOfSize = 'least' | 'comfortable' | 'generous';
 
 /** Three values for one thing, each with its make-up. */
 export type SizeAdvice = Readonly<Record<LevelOfSize, MadeUp>>;

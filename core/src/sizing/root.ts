@@ -1,13 +1,5 @@
 import { GIB } from '../quantity/index.js';
-import {
-  LEVELS_OF_SIZE,
-  madeUp,
-  RULE_OF_THUMB,
-  share,
-  type LevelOfSize,
-  type SizeAdvice,
-  type SizeLine,
-} from './make-up.js';
+import { madeUp, RULE_OF_THUMB, share, type LevelOfSize, type SizeAdvice, type SizeLine } from './make-up.js';
 
 /** What a root is to hold beyond what its profile says; sizes in bytes. */
 export interface RootUse {
@@ -73,7 +65,7 @@ export function rootAdvice(profile: string, use: RootUse = USUAL_ROOT): SizeAdvi
     const made = madeUp(lines);
     return made.bytes >= LEAST_ROOT ? made : madeUp([...lines, upToLeast(made.bytes)]);
   };
-  return Object.fromEntries(LEVELS_OF_SIZE.map((level) => [level, at(level)])) as unknown as SizeAdvice;
+  return { least: at('least'), comfortable: at('comfortable'), generous: at('generous') };
 }
 
 function upToLeast(size: number): SizeLine {

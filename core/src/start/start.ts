@@ -1,6 +1,7 @@
 import {
   OPEN_START,
   partitionOf,
+  startsInCircle,
   type LoaderPlace,
   type Plan,
   type PlannedPartition,
@@ -98,7 +99,7 @@ function proposeWay(plan: Plan, system: System, chooser: System | null): Pick<St
   return { by, place: { kind: 'disk' } };
 }
 
-/** The EFI system partition it owns, else the first on the disk. */
+/** The EFI system partition it owns; for one whose setup finds its own, else the first on the disk. */
 function efiPlace(plan: Plan, system: System): LoaderPlace | null {
   const all = plan.partitions.filter((p) => p.role === 'efi');
   const own = all.find((p) => p.owners.includes(system.id)) ?? (system.ownSetup ? all[0] : undefined);
@@ -123,15 +124,12 @@ function faultsOf(
   return faults;
 }
 
-/** Marks those that come back to themselves when one follows by whom each is started. */
+/** Marks those that start each other in a circle. */
 function withCircles(ways: readonly StartWay[]): StartWay[] {
-  const by = new Map(ways.map((w) => [w.system.id, w.by?.id]));
-  return ways.map((way) => {
-    let at: string | undefined = way.by?.id;
-    for (let i = 0; i <= ways.length && at !== undefined; i++, at = by.get(at))
-      if (at === way.system.id) return { ...way, faults: [...way.faults, { code: 'circle' }] };
-    return way;
-  });
+  const by = new Map(ways.map((w) => [w.system.id, w.by?.id ?? null]));
+  return ways.map((way) =>
+    startsInCircle(way.system.id, by) ? { ...way, faults: [...way.faults, { code: 'circle' }] } : way,
+  );
 }
 
 /** As decided, then the chooser, then the rest as they stand in the list. */

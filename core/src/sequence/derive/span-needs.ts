@@ -1,5 +1,4 @@
-import { endOf, type Span } from '../../plan/index.js';
-import { plannedArea } from '../../plan/index.js';
+import { endOf, overlap, plannedArea, type Span } from '../../plan/index.js';
 import { withNeeds, type Step, type StepKind } from '../step.js';
 import type { TableStep } from './parts.js';
 import { CONTAINER } from './table.js';
@@ -28,9 +27,7 @@ export function withSpanNeeds(situation: Situation, list: readonly TableStep[]):
     .map((t): Freeing => ({ of: t, held: claim(t, t.holds), still: claim(t, t.takes) }));
   const widens = list.find((t) => t.object === CONTAINER && t.takes && !TAKES_NOTHING.includes(t.step.kind));
   const narrows = list.find((t) => ['shrink-container', 'delete-container', 'relist'].includes(t.step.kind));
-  const relisted = new Set(
-    list.some((t) => t.step.kind === 'relist') ? situation.slots.relisted.map((f) => f.found.id) : [],
-  );
+  const relisted = new Set(situation.slots.relisted.map((f) => f.found.id));
   return list.map((t) => {
     const waits = new Set(t.step.needs);
     const taken = claim(t, t.takes);
@@ -68,8 +65,6 @@ function claim(t: TableStep, span: Span | null): Span | null {
   if (!span || t.world === 'disk') return span;
   return { start: (span.start - 1) as Span['start'], length: (span.length + 1) as Span['length'] };
 }
-
-const overlap = (a: Span, b: Span) => a.start < endOf(b) && b.start < endOf(a);
 
 function isWithin(a: Span, b: Span | null): boolean {
   return b !== null && a.start >= b.start && endOf(a) <= endOf(b);
