@@ -143,8 +143,8 @@ describe('dunlin: a second Linux and shared data on a full MBR', () => {
       'Startup NTFS · kept 350 MiB 367 MB',
       'Dunlin main NTFS · kept 300 GiB 322.1 GB',
       'Factory NTFS · kept 10 GiB 10.7 GB',
-      'dunlin-root ext4 · kept · logical 60 GiB 64.4 GB',
-      'dunlin-swap swap · kept · logical 4 GiB 4.3 GB',
+      'dunlin-root ext4 · kept 60 GiB 64.4 GB',
+      'dunlin-swap swap · kept 4 GiB 4.3 GB',
       'free in container 36 GiB 38.7 GB',
       'free 55.4 GiB 59.5 GB',
     ]);
@@ -175,9 +175,9 @@ describe('dunlin: a second Linux and shared data on a full MBR', () => {
     await on.app.type('Size', '30GiB');
     await on.app.press('Create');
     expect((await on.app.core('planned')).slice(5)).toEqual([
-      'root ext4 · new · / · logical 30 GiB 32.2 GB',
+      'root ext4 · new · / 30 GiB 32.2 GB',
       'free in container 6 GiB 6.4 GB',
-      'data exFAT · new · logical 50 GiB 53.7 GB',
+      'data exFAT · new 50 GiB 53.7 GB',
       'free in container 5.4 GiB 5.8 GB',
     ]);
     expect(await on.app.figure('blockers')).toBe('0');

@@ -3,7 +3,6 @@ import {
   fatesOf,
   floorOf,
   foundParts,
-  isLogical,
   MIB,
   mountPointsOf,
   partitionTitle,
@@ -89,8 +88,7 @@ function plannedStrata(plan: Plan, survey: Survey): Stratum[] {
     const floor = floorSectors(floorOf(plan, survey, p), sectorBytes);
     const fate = fates.get(p.id)?.kind ?? 'new';
     const content = p.fileSystem === 'none' ? '' : volumeName(p.fileSystem);
-    const logical = isLogical(plan, survey, p) ? 'logical' : '';
-    const parts = [content, FATE_WORDS[fate], ...mountPointsOf(p), logical];
+    const parts = [content, FATE_WORDS[fate], ...mountPointsOf(p)];
     return [
       {
         ...span,

@@ -49,8 +49,8 @@ function NothingSelected({ survey }: { survey: Survey }) {
     <>
       <h2>Select a part</h2>
       <p className="soft">
-        Press a stratum or its label to shrink, grow, keep, format or delete it; press free space to create a
-        partition there.
+        Press a stratum or its label to keep, format or delete it; draw its ends or borders to size it; press
+        free space to create a partition there.
       </p>
       <dl className={classes.facts}>
         <dt>ribbons</dt>
