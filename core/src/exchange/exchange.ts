@@ -37,3 +37,14 @@ export interface OpenedMachine {
   readonly surveys: readonly Survey[];
   readonly history: readonly HistoryEntry[];
 }
+
+/** A variant of a machine's plan, kept under a name: a point to come back to, or another way to compare with. */
+export interface Alternative {
+  readonly id: string;
+  readonly name: string;
+  /** ISO 8601. */
+  readonly keptAt: string;
+  /** The revision of the machine's plan when it was kept. */
+  readonly revision: number;
+  readonly plan: Plan;
+}

@@ -1,4 +1,4 @@
-export type { HistoryEntry, MachineRow, OpenedMachine, SentEdit } from './exchange.js';
+export type { Alternative, HistoryEntry, MachineRow, OpenedMachine, SentEdit } from './exchange.js';
 export { stepsDocument, type SpanDocument, type StepDocument, type StepsDocument } from './steps-document.js';
 export {
   machineDocument,

@@ -1,1 +1,2 @@
 export { overviewOf, STAGES, type Overview, type Stage, type StageState, type Stratum } from './overview.js';
+export { figuresOf, type PlanFigures } from './figures.js';

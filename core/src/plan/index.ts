@@ -3,6 +3,7 @@ export { beginEdit, keptPartition } from './begin.js';
 export {
   batch,
   becomeEdit,
+  bodiesOf,
   boundaryEdit,
   boundaryLimits,
   createInGap,
@@ -29,8 +30,11 @@ export {
   shareOut,
   sizeContextFor,
   sizeContextForGap,
+  snapPlaces,
   swapOrderEdit,
+  takeUpEdit,
   undeleteEdit,
+  verbsOf,
   type Becoming,
   type Drawn,
   type GapWish,
@@ -38,6 +42,8 @@ export {
   type Held,
   type LeastMoved,
   type Share,
+  type SnapPlace,
+  type Verb,
 } from './compose/index.js';
 export { apply, EditSchema, type BatchEdit, type Edit, type SingleEdit } from './edits/edit.js';
 export { editTitle } from './edits/title.js';
@@ -69,6 +75,7 @@ export {
 } from './layout.js';
 export { mountPointsIn, mountTableLines, type MountTableLine } from './mounts.js';
 export { packLeastMoved, type Packing, type PackOutcome, type PackPart, type PackRoom } from './packing.js';
+export { roomGiven, type RoomGiven, type SizeFit } from './room-given.js';
 export {
   OPEN_START,
   startsInCircle,

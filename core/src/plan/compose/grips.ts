@@ -5,10 +5,14 @@ import type { Refusal } from '../edits/refusal.js';
 import { alignmentSectors, roomAround } from '../layout.js';
 import { endOf, partitionOf, type PartitionId, type Plan } from '../plan.js';
 import { boundaryEdit, boundaryLimits } from './arrange.js';
+import { snapPlaces, type SnapPlace } from './snaps.js';
 
-/** A place at which the plan can be taken hold of: an end of a partition, or the border of two neighbours. */
+/**
+ * A place at which the plan can be taken hold of: an end of a partition, the border of two neighbours, or the whole of a
+ * partition (`body`, at its start).
+ */
 export type Grip =
-  | { readonly kind: 'start' | 'end'; readonly partition: PartitionId; readonly at: Sectors }
+  | { readonly kind: 'start' | 'end' | 'body'; readonly partition: PartitionId; readonly at: Sectors }
   | {
       readonly kind: 'border';
       readonly left: PartitionId;
@@ -31,6 +35,17 @@ export function gripsOf(plan: Plan, survey: Survey): Grip[] {
   });
 }
 
+/** Every partition that can slide: there is room beside it. */
+export function bodiesOf(plan: Plan, survey: Survey): Grip[] {
+  const step = alignmentSectors(survey.disk.sectorBytes);
+  return plan.partitions
+    .filter((p) => {
+      const room = roomAround(plan, survey, p.id);
+      return Math.max(room.before, room.after) >= step;
+    })
+    .map((p): Grip => ({ kind: 'body', partition: p.id, at: p.start }));
+}
+
 /** What becomes of a grip that is drawn to a sector. */
 export interface Drawn {
   /** The edit for the place it comes to lie at; `null` where it cannot move at all. */
@@ -39,22 +54,75 @@ export interface Drawn {
   readonly after: Plan;
   /** Why it does not go as far as it was drawn. */
   readonly resisted: Refusal | null;
+  /** The telling place that it was near enough to, and came to lie at. */
+  readonly snapped?: SnapPlace;
 }
 
 /**
- * Draws a grip to a sector, as far as the plan lets it: to a floor, to a neighbour. What is sized takes whole multiples of
- * `snap` sectors, unless it is held before that.
+ * Draws a grip to a sector, as far as the plan lets it: to a floor, to a neighbour. Within `reach` sectors of a telling
+ * place it comes to lie there; else what is sized takes whole multiples of `snap` sectors, unless it is held before that.
  */
-export function drawGrip(plan: Plan, survey: Survey, grip: Grip, to: number, snap: number): Drawn {
-  return grip.kind === 'border'
-    ? drawBorder(plan, survey, grip, to, snap)
-    : drawEnd(plan, survey, grip, to, snap);
+export function drawGrip(plan: Plan, survey: Survey, grip: Grip, to: number, snap: number, reach = 0): Drawn {
+  const near = reach > 0 ? nearest(snapPlaces(plan, survey, grip), to, reach) : undefined;
+  const drawn = draw(plan, survey, grip, near?.at ?? to, near ? 1 : snap);
+  return near && !drawn.resisted ? { ...drawn, snapped: near } : drawn;
+}
+
+function nearest(places: readonly SnapPlace[], to: number, reach: number): SnapPlace | undefined {
+  const distance = (place: SnapPlace) => Math.abs(place.at - to);
+  return places
+    .filter((place) => distance(place) <= reach)
+    .reduce<SnapPlace | undefined>(
+      (best, place) => (best && distance(best) <= distance(place) ? best : place),
+      undefined,
+    );
+}
+
+function draw(plan: Plan, survey: Survey, grip: Grip, to: number, snap: number): Drawn {
+  switch (grip.kind) {
+    case 'border':
+      return drawBorder(plan, survey, grip, to, snap);
+    case 'body':
+      return drawBody(plan, survey, grip.partition, to, snap);
+    case 'start':
+    case 'end':
+      return drawEnd(plan, survey, { kind: grip.kind, partition: grip.partition }, to, snap);
+  }
+}
+
+function drawBody(plan: Plan, survey: Survey, id: PartitionId, to: number, snap: number): Drawn {
+  const partition = partitionOf(plan, id);
+  if (!partition) return { edit: null, after: plan, resisted: { code: 'no-such-partition', id } };
+  const step = alignmentSectors(survey.disk.sectorBytes);
+  const move = (start: number): Edit => ({ kind: 'move', partition: id, start: sectors(Math.max(0, start)) });
+  const rounded = snap > 1 ? Math.round(to / snap) * snap : Math.round(to);
+  const edit = move(snap > 1 ? Math.round(rounded / step) * step : rounded);
+  return tryOrNearest(plan, survey, edit, (refusal) =>
+    'nearestStart' in refusal && refusal.nearestStart !== undefined ? move(refusal.nearestStart) : undefined,
+  );
+}
+
+/** The edit, or where it is refused, the nearest that is not. */
+function tryOrNearest(
+  plan: Plan,
+  survey: Survey,
+  edit: Edit,
+  instead: (refusal: Refusal) => Edit | undefined,
+): Drawn {
+  const tried = apply(plan, edit, () => survey);
+  if (tried.ok) return { edit, after: tried.plan, resisted: null };
+  const { refusal } = tried;
+  const nearer = instead(refusal);
+  const held = nearer && apply(plan, nearer, () => survey);
+  return held?.ok
+    ? { edit: nearer!, after: held.plan, resisted: refusal }
+    : { edit: null, after: plan, resisted: refusal };
 }
 
 function drawEnd(
   plan: Plan,
   survey: Survey,
-  { kind, partition: id }: Extract<Grip, { kind: 'start' | 'end' }>,
+  { kind, partition: id }: { readonly kind: 'start' | 'end'; readonly partition: PartitionId },
   to: number,
   snap: number,
 ): Drawn {
@@ -68,14 +136,9 @@ function drawEnd(
     hold: kind === 'end' ? 'start' : 'end',
   });
   const edit = resize(Math.max(snap, Math.round(wanted / snap) * snap));
-  const tried = apply(plan, edit, () => survey);
-  if (tried.ok) return { edit, after: tried.plan, resisted: null };
-  const { refusal } = tried;
-  const nearest = 'nearest' in refusal ? resize(refusal.nearest) : undefined;
-  const held = nearest && apply(plan, nearest, () => survey);
-  return held?.ok
-    ? { edit: nearest!, after: held.plan, resisted: refusal }
-    : { edit: null, after: plan, resisted: refusal };
+  return tryOrNearest(plan, survey, edit, (refusal) =>
+    'nearest' in refusal ? resize(refusal.nearest) : undefined,
+  );
 }
 
 function drawBorder(

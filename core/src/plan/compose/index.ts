@@ -10,7 +10,7 @@ export {
 } from './arrange.js';
 export { batch } from './batch.js';
 export { createInGap, placeInGap, type GapWish } from './create-in-gap.js';
-export { drawGrip, gripsOf, type Drawn, type Grip } from './grips.js';
+export { bodiesOf, drawGrip, gripsOf, type Drawn, type Grip } from './grips.js';
 export { newPartition } from './create.js';
 export { noteFoundEdit, undeleteEdit } from './found.js';
 export { freshPartitionId, freshSystemId } from './ids.js';
@@ -26,3 +26,6 @@ export {
   type Becoming,
 } from './systems.js';
 export { newTableEdit } from './table.js';
+export { takeUpEdit } from './take-up.js';
+export { snapPlaces, type SnapPlace } from './snaps.js';
+export { verbsOf, type Verb } from './verbs.js';

@@ -1,0 +1,43 @@
+import { countByLevel, findAll, type Level } from '../finding/index.js';
+import { plannedGaps, roomGiven, sizeOf, type Plan, type RoomGiven } from '../plan/index.js';
+import { bytes, type Bytes } from '../quantity/index.js';
+import { procedureFor, type Range } from '../sequence/index.js';
+import type { Survey } from '../survey/index.js';
+import type { SystemId } from '../system/index.js';
+
+/** What tells one plan from another in figures. */
+export interface PlanFigures {
+  /** Data that is copied within the disk, in bytes. */
+  readonly moved: Range;
+  /** Time for that, in seconds. */
+  readonly seconds: Range;
+  readonly restarts: number;
+  /** How often something would be lost if the power went. */
+  readonly exposures: number;
+  /** Found partitions whose content is given up. */
+  readonly givenUp: number;
+  readonly findings: Readonly<Record<Level, number>>;
+  readonly freeBytes: Bytes;
+  readonly systems: readonly { readonly id: SystemId; readonly name: string; readonly room: RoomGiven }[];
+}
+
+/** The figures of a plan on its survey, for comparing alternatives. */
+export function figuresOf(plan: Plan, survey: Survey): PlanFigures {
+  const { ordered, moved, seconds, restarts } = procedureFor(plan, survey);
+  const steps = ordered.ok ? ordered.steps : [];
+  const kept = new Set(plan.partitions.flatMap((p) => (p.treatment === 'keep' && p.from ? [p.from] : [])));
+  return {
+    moved,
+    seconds,
+    restarts,
+    exposures: steps.filter((step) => step.exposure !== null).length,
+    givenUp: survey.partitions.filter((p) => !kept.has(p.id)).length,
+    findings: countByLevel(findAll(plan, survey)),
+    freeBytes: bytes(plannedGaps(plan, survey).reduce((sum, gap) => sum + sizeOf(gap.usable, survey), 0)),
+    systems: plan.systems.map((system) => ({
+      id: system.id,
+      name: system.name,
+      room: roomGiven(plan, survey, system),
+    })),
+  };
+}

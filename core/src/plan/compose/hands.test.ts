@@ -1,0 +1,164 @@
+import fc from 'fast-check';
+import { GIB } from '../../quantity/index.js';
+import type { Survey } from '../../survey/index.js';
+import { anyStyledDisk, walk } from '../../testing/arbitraries.js';
+import { drawn, edited, gib, mib, planOn, surveysOf } from '../../testing/builders.js';
+import {
+  apply,
+  bodiesOf,
+  drawGrip,
+  gripsOf,
+  noteFoundEdit,
+  partitionOf,
+  snapPlaces,
+  takeUpEdit,
+  verbsOf,
+  type Grip,
+  type Plan,
+} from '../index.js';
+
+const DISK = drawn(500, ['1GiB efi', '100GiB ext4 "one"', '50GiB ext4 "two"']);
+const noted = ['found-2', 'found-3'].reduce(
+  (plan, id) => edited(plan, DISK, noteFoundEdit(plan, id, { usedBytes: 10 * GIB })),
+  planOn(DISK),
+);
+const shrunk = edited(noted, DISK, {
+  kind: 'resize',
+  partition: 'found-2',
+  length: gib(60),
+  hold: 'start',
+});
+const body = (plan: Plan, id: string): Grip =>
+  bodiesOf(plan, DISK).find((g) => g.kind === 'body' && g.partition === id)!;
+const end = (plan: Plan, id: string): Grip =>
+  gripsOf(plan, DISK).find((g) => g.kind === 'end' && g.partition === id)!;
+
+describe('sliding a whole part', () => {
+  test('only what has room beside it can slide', () => {
+    expect(bodiesOf(noted, DISK).map((g) => g.kind === 'body' && g.partition)).toEqual(['found-3']);
+    expect(bodiesOf(shrunk, DISK).map((g) => g.kind === 'body' && g.partition)).toEqual([
+      'found-2',
+      'found-3',
+    ]);
+  });
+
+  test('it keeps its length, and comes to lie on round places', () => {
+    const was = partitionOf(shrunk, 'found-3')!;
+    const { after, resisted } = drawGrip(
+      shrunk,
+      DISK,
+      body(shrunk, 'found-3'),
+      was.start + gib(7) + 12345,
+      gib(1),
+    );
+    const is = partitionOf(after, 'found-3')!;
+    expect([is.length, is.start % gib(1), resisted]).toEqual([was.length, 0, null]);
+    expect(Math.abs(is.start - was.start - gib(7))).toBeLessThan(gib(1));
+  });
+
+  test('it stops at its neighbour, and says why', () => {
+    const { after, resisted } = drawGrip(shrunk, DISK, body(shrunk, 'found-3'), gib(2), gib(1));
+    const one = partitionOf(after, 'found-2')!;
+    expect(partitionOf(after, 'found-3')!.start).toBe(one.start + one.length);
+    expect(resisted).toMatchObject({ code: 'overlaps', other: 'found-2' });
+  });
+
+  test('drawn anywhere on any disk, nothing else moves and nothing overlaps', () => {
+    fc.assert(
+      fc.property(anyStyledDisk, fc.nat(), fc.double({ min: 0, max: 1, noNaN: true }), (survey, n, share) => {
+        walk(survey, n, 4, (plan, step) => {
+          const bodies = bodiesOf(plan, survey);
+          const grip = bodies[n % Math.max(1, bodies.length)];
+          if (grip?.kind === 'body') slide(plan, grip, Math.floor(share * survey.disk.sizeSectors), survey);
+          const made = apply(plan, step, surveysOf(survey));
+          return made.ok ? made.plan : plan;
+        });
+      }),
+      { numRuns: 60 },
+    );
+  });
+});
+
+function slide(
+  plan: Plan,
+  grip: Extract<Grip, { kind: 'start' | 'end' | 'body' }>,
+  to: number,
+  survey: Survey,
+) {
+  const { edit, after } = drawGrip(plan, survey, grip, to, mib(1), mib(64));
+  if (!edit) return expect(after).toBe(plan);
+  const others = (p: Plan) => p.partitions.filter((q) => q.id !== grip.partition);
+  expect(others(after)).toEqual(others(plan));
+  expect(partitionOf(after, grip.partition)!.length).toBe(partitionOf(plan, grip.partition)!.length);
+  const made = apply(plan, edit, surveysOf(survey));
+  expect(made.ok && made.plan).toEqual(after);
+}
+
+describe('telling places', () => {
+  test.each([
+    ['where it was found', gib(100)],
+    ['half of its room', gib(50)],
+    ['a quarter of its room', gib(25)],
+    ['all the room', gib(100)],
+  ])('%s is within reach', (what, length) => {
+    const grip = end(shrunk, 'found-2');
+    const place = snapPlaces(shrunk, DISK, grip).find((p) => p.what === what)!;
+    const { after, snapped } = drawGrip(shrunk, DISK, grip, place.at + 900_000, gib(1), 1_000_000);
+    expect(snapped?.at).toBe(place.at);
+    expect(partitionOf(after, 'found-2')!.length).toBe(length);
+  });
+
+  test('beyond reach, whole steps are taken', () => {
+    const grip = end(shrunk, 'found-2');
+    const drawnTo = drawGrip(shrunk, DISK, grip, grip.at + gib(3) + 999, gib(1), 1000);
+    expect(drawnTo.snapped).toBeUndefined();
+    expect(partitionOf(drawnTo.after, 'found-2')!.length).toBe(gib(63));
+  });
+
+  test('held at a floor, it has not come to lie where it was drawn', () => {
+    const grip = end(shrunk, 'found-2');
+    const { snapped, resisted } = drawGrip(shrunk, DISK, grip, gib(2), gib(1), gib(4));
+    expect([snapped, resisted?.code]).toEqual([undefined, 'below-floor']);
+  });
+});
+
+describe('what can be done with a part at a press', () => {
+  const ids = (plan: Plan, id: string) => verbsOf(plan, DISK, id).map((v) => v.id);
+
+  test('depends on where it lies and what it holds', () => {
+    expect(ids(noted, 'found-2')).toEqual(['format', 'delete', 'halve', 'trade-previous', 'trade-next']);
+    expect(ids(shrunk, 'found-2')).toEqual([
+      'format',
+      'delete',
+      'fill',
+      'halve',
+      'trade-previous',
+      'trade-next',
+      'as-found',
+    ]);
+    const gone = edited(noted, DISK, { kind: 'remove', partition: 'found-2' });
+    expect(ids(gone, 'found-2')).toEqual(['undelete']);
+    expect(ids(noted, 'gap-1')).toEqual([]);
+  });
+
+  test('as it was found leads back', () => {
+    const back = verbsOf(shrunk, DISK, 'found-2').find((v) => v.id === 'as-found')!;
+    expect(edited(shrunk, DISK, back.edit)).toEqual(noted);
+  });
+});
+
+describe('taking up another plan', () => {
+  test('makes it the plan as one edit, and leads back; facts stay', () => {
+    const present = edited(
+      noted,
+      DISK,
+      { kind: 'set-machine', changes: { ramBytes: 32 * GIB } },
+      { kind: 'tick', step: 'backup', done: true },
+    );
+    const edit = takeUpEdit(present, shrunk, 'Take up “tight”');
+    const result = apply(present, edit, surveysOf(DISK));
+    if (!result.ok) throw new Error(result.refusal.code);
+    expect(result.plan).toEqual({ ...shrunk, machine: present.machine, ticked: ['backup'] });
+    expect(edited(result.plan, DISK, result.inverse)).toEqual(present);
+  });
+});

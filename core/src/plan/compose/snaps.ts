@@ -1,0 +1,94 @@
+import { alignUp, sectors, type Sectors } from '../../quantity/index.js';
+import { surveyedPartition, type Survey } from '../../survey/index.js';
+import { alignmentSectors, roomAround } from '../layout.js';
+import { partitionTitle } from '../names.js';
+import { endOf, partitionOf, type Plan, type PlannedPartition } from '../plan.js';
+import type { Grip } from './grips.js';
+
+/** A place worth coming to lie at, and what it is. */
+export interface SnapPlace {
+  readonly at: Sectors;
+  readonly what: string;
+}
+
+const SHARES = [
+  [0.5, 'half'],
+  [0.25, 'a quarter'],
+  [0.75, 'three quarters'],
+] as const;
+const DISK_STEPS = 10;
+
+/** The telling places for a grip, those that matter most first: as found, shares of the room, neighbours, tenths of the disk. */
+export function snapPlaces(plan: Plan, survey: Survey, grip: Grip): SnapPlace[] {
+  const step = alignmentSectors(survey.disk.sectorBytes);
+  const partition = partitionOf(plan, grip.kind === 'border' ? grip.left : grip.partition);
+  if (!partition) return [];
+  const aligned = (at: number, what: string): SnapPlace => ({
+    at: sectors(alignUp(Math.round(at), step)),
+    what,
+  });
+  return [
+    ...asFound(survey, partition, grip),
+    ...shares(plan, survey, partition, grip).map(([at, what]) => aligned(at, what)),
+    ...foundBoundaries(plan, survey, partition),
+    ...Array.from({ length: DISK_STEPS - 1 }, (_, i) =>
+      aligned(
+        ((i + 1) / DISK_STEPS) * survey.disk.sizeSectors,
+        `${(i + 1) * (100 / DISK_STEPS)} % of the disk`,
+      ),
+    ),
+  ];
+}
+
+function asFound(survey: Survey, partition: PlannedPartition, grip: Grip): SnapPlace[] {
+  const found = surveyedPartition(survey, partition.from);
+  if (!found) return [];
+  const at = grip.kind === 'end' || grip.kind === 'border' ? endOf(found) : found.start;
+  return [{ at: sectors(at), what: 'where it was found' }];
+}
+
+/** Shares of what the grip divides: two neighbours, or a partition and the room beside it. */
+function shares(
+  plan: Plan,
+  survey: Survey,
+  partition: PlannedPartition,
+  grip: Grip,
+): (readonly [number, string])[] {
+  const room = roomAround(plan, survey, partition.id);
+  const between = (from: number, to: number, of: string) =>
+    SHARES.map(([share, what]) => [from + share * (to - from), `${what} ${of}`] as const);
+  const [first, last] = [partition.start - room.before, endOf(partition) + room.after];
+  switch (grip.kind) {
+    case 'border': {
+      const right = partitionOf(plan, grip.right);
+      return right ? between(partition.start, endOf(right), 'of both') : [];
+    }
+    case 'end':
+      return [[last, 'all the room'], ...between(partition.start, last, 'of its room')];
+    case 'start':
+      return [[first, 'all the room'], ...between(endOf(partition), first, 'of its room')];
+    case 'body':
+      return [
+        [first, 'at the start of the room'],
+        [last - partition.length, 'at the end of the room'],
+        [first + (last - first - partition.length) / 2, 'in the middle of the room'],
+      ];
+  }
+}
+
+/** Where other partitions began and ended as found. */
+function foundBoundaries(plan: Plan, survey: Survey, partition: PlannedPartition): SnapPlace[] {
+  return survey.partitions
+    .filter((p) => p.id !== partition.from)
+    .flatMap((p): SnapPlace[] => {
+      const title = partitionTitle({
+        label: p.volume?.label,
+        name: p.name,
+        role: plan.found[p.id]?.role ?? 'other',
+      });
+      return [
+        { at: p.start, what: `in line with the start of “${title}” as found` },
+        { at: sectors(endOf(p)), what: `in line with the end of “${title}” as found` },
+      ];
+    });
+}

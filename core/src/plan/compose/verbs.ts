@@ -1,0 +1,119 @@
+import { surveyedPartition, type Survey } from '../../survey/index.js';
+import { keptPartition } from '../begin.js';
+import { apply, type Edit } from '../edits/edit.js';
+import { alignmentSectors, roomAround } from '../layout.js';
+import { endOf, partitionOf, type PartitionId, type Plan, type PlannedPartition } from '../plan.js';
+import { partitionTitle } from '../names.js';
+import { isActive, isLogical, slotsOf } from '../slots/index.js';
+import { fillEdit, halveEdit, swapOrderEdit } from './arrange.js';
+import { undeleteEdit } from './found.js';
+import { makeLogicalEdit, makePrimaryEdit, markActiveEdit } from './slots.js';
+
+/** Something that can be done with a part at a press. */
+export interface Verb {
+  readonly id:
+    | 'keep'
+    | 'format'
+    | 'delete'
+    | 'undelete'
+    | 'fill'
+    | 'halve'
+    | 'trade-previous'
+    | 'trade-next'
+    | 'as-found'
+    | 'logical'
+    | 'primary'
+    | 'active';
+  readonly title: string;
+  readonly edit: Edit;
+}
+
+/**
+ * What can be done with a partition at a press, those used most first; for one that the plan deletes, that it be kept.
+ * Only what makes sense where it lies; a refusal is left to `apply`. Empty for gaps.
+ */
+export function verbsOf(plan: Plan, survey: Survey, id: PartitionId): Verb[] {
+  const partition = partitionOf(plan, id);
+  if (!partition) {
+    const edit = surveyedPartition(survey, id) && undeleteEdit(plan, survey, id);
+    return edit ? [{ id: 'undelete', title: 'Keep it as found', edit }] : [];
+  }
+  const allowed = ({ edit }: Verb) => apply(plan, edit, () => survey).ok;
+  return [
+    ...contentVerbs(partition),
+    ...roomVerbs(plan, survey, partition),
+    // Most neighbours cannot move, and then there is nothing to offer.
+    ...neighbourVerbs(plan, survey, partition).filter(allowed),
+    ...slotVerbs(plan, survey, partition),
+    ...returnVerbs(plan, survey, partition),
+  ];
+}
+
+function contentVerbs({ id, from, treatment }: PlannedPartition): Verb[] {
+  const treat = (to: 'keep' | 'format'): Edit => ({ kind: 'treat', partition: id, treatment: to });
+  return [
+    ...(from !== null && treatment === 'format'
+      ? [{ id: 'keep', title: 'Keep its content', edit: treat('keep') } as const]
+      : []),
+    ...(from !== null && treatment === 'keep'
+      ? [{ id: 'format', title: 'Format', edit: treat('format') } as const]
+      : []),
+    { id: 'delete', title: 'Delete', edit: { kind: 'remove', partition: id } },
+  ];
+}
+
+function roomVerbs(plan: Plan, survey: Survey, partition: PlannedPartition): Verb[] {
+  const step = alignmentSectors(survey.disk.sectorBytes);
+  const behind = roomAround(plan, survey, partition.id).after >= step;
+  const halved = halveEdit(plan, survey, partition);
+  const shrinks = halved.places.some((place) => place.length < partition.length);
+  return [
+    ...(behind
+      ? [{ id: 'fill', title: 'Fill the room behind', edit: fillEdit(plan, survey, partition) } as const]
+      : []),
+    ...(shrinks ? [{ id: 'halve', title: 'Give half of it up', edit: halved } as const] : []),
+  ];
+}
+
+function neighbourVerbs(plan: Plan, survey: Survey, partition: PlannedPartition): Verb[] {
+  const at = plan.partitions.findIndex((p) => p.id === partition.id);
+  const trade = (by: -1 | 1): Verb[] => {
+    const other = plan.partitions[at + by];
+    const edit = other && swapOrderEdit(plan, survey, partition.id, other.id);
+    if (!edit) return [];
+    return [
+      {
+        id: by < 0 ? 'trade-previous' : 'trade-next',
+        title: `Trade places with “${partitionTitle(other)}”`,
+        edit,
+      },
+    ];
+  };
+  return [...trade(-1), ...trade(1)];
+}
+
+function slotVerbs(plan: Plan, survey: Survey, partition: PlannedPartition): Verb[] {
+  if (!slotsOf(plan, survey)) return [];
+  if (isLogical(plan, survey, partition))
+    return [{ id: 'primary', title: 'List as a primary', edit: makePrimaryEdit(plan, survey, partition) }];
+  return [
+    { id: 'logical', title: 'List as a logical', edit: makeLogicalEdit(plan, survey, partition) },
+    ...(isActive(plan, survey, partition)
+      ? []
+      : [{ id: 'active', title: 'Mark active', edit: markActiveEdit(plan, survey, partition.id) } as const]),
+  ];
+}
+
+function returnVerbs(plan: Plan, survey: Survey, partition: PlannedPartition): Verb[] {
+  const found = surveyedPartition(survey, partition.from);
+  const note = found && plan.found[found.id];
+  if (!found || !note) return [];
+  if (partition.start === found.start && endOf(partition) === endOf(found)) return [];
+  return [
+    {
+      id: 'as-found',
+      title: 'As it was found',
+      edit: { kind: 'restore', partition: keptPartition(found, note) },
+    },
+  ];
+}

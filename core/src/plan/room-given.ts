@@ -1,0 +1,41 @@
+import { bytes, type Bytes } from '../quantity/index.js';
+import type { Survey } from '../survey/index.js';
+import type { System } from '../system/index.js';
+import { sizeOf } from './layout.js';
+import type { Plan } from './plan.js';
+
+/** How what a system is given stands to what it asks for. `nothing`: it has no place yet. */
+export type SizeFit = 'nothing' | 'too-small' | 'least' | 'comfortable' | 'generous';
+
+/** What a plan gives a system, in bytes. */
+export interface RoomGiven {
+  /** Its root or system volume, or the file that it lives in: this is what its needs are measured by. */
+  readonly systemBytes: Bytes;
+  /** Other partitions that are its alone: home, swap, data. */
+  readonly otherBytes: Bytes;
+  /** Partitions that it shares with others. */
+  readonly sharedBytes: Bytes;
+  readonly fit: SizeFit;
+}
+
+/** What a system is given, and how that fits its least, comfortable and generous sizes. */
+export function roomGiven(plan: Plan, survey: Survey, system: System): RoomGiven {
+  const own = plan.partitions.filter((p) => p.owners.includes(system.id));
+  const sum = (list: typeof own) => bytes(list.reduce((all, p) => all + sizeOf(p, survey), 0));
+  const alone = own.filter((p) => p.owners.length === 1);
+  const isSystem = (p: (typeof own)[number]) => p.role === 'root' || p.role === 'system';
+  const systemBytes = system.host ? bytes(system.host.bytes) : sum(own.filter(isSystem));
+  return {
+    systemBytes,
+    otherBytes: sum(alone.filter((p) => !isSystem(p))),
+    sharedBytes: sum(own.filter((p) => p.owners.length > 1 && !isSystem(p))),
+    fit: sizeFit(system, systemBytes),
+  };
+}
+
+function sizeFit(system: System, size: number): SizeFit {
+  if (size === 0) return 'nothing';
+  if (size < system.leastBytes) return 'too-small';
+  if (size < system.comfortableBytes) return 'least';
+  return size < system.generousBytes ? 'comfortable' : 'generous';
+}

@@ -1,0 +1,61 @@
+import { GIB } from '../quantity/index.js';
+import { noteFoundEdit, partitionOf } from '../plan/index.js';
+import { drawn, edited, gib, newSystem, planOn } from '../testing/builders.js';
+import { sizeEdit, sizeTargets } from './index.js';
+
+const DISK = drawn(500, ['1GiB efi', '40GiB ext4 "root"', '100GiB ext4 "home"', '4GiB swap "swap"']);
+const system = newSystem('linux-desktop');
+const owned = (['found-2', 'found-3', 'found-4'] as const).reduce(
+  (plan, id, i) =>
+    edited(plan, DISK, noteFoundEdit(plan, id, { usedBytes: 10 * GIB }), {
+      kind: 'describe',
+      partition: id,
+      changes: { role: (['root', 'home', 'swap'] as const)[i]!, owners: [system.id] },
+    }),
+  planOn(DISK, { kind: 'add-system', system }),
+);
+const target = (role: 'root' | 'home' | 'swap' | 'boot') => sizeTargets(owned, role, system)[0]!;
+
+describe('a size written into the plan', () => {
+  test('is taken from the room beside it where that does', () => {
+    const made = sizeEdit(owned, DISK, target('swap'), 8 * GIB);
+    if (!made.ok) throw new Error(made.hindrance);
+    const after = edited(owned, DISK, made.edit);
+    expect([partitionOf(after, 'found-4')!.length, made.movedBytes]).toEqual([gib(8), 0]);
+  });
+
+  test('else neighbours slide, and the data that travels is told', () => {
+    const made = sizeEdit(owned, DISK, target('root'), 60 * GIB);
+    if (!made.ok) throw new Error(made.hindrance);
+    const after = edited(owned, DISK, made.edit);
+    expect(partitionOf(after, 'found-2')!.length).toBe(gib(60));
+    const swap = partitionOf(after, 'found-4')!;
+    expect(swap).toMatchObject({ start: partitionOf(owned, 'found-4')!.start, length: gib(4) });
+    expect(made.movedBytes).toBe(10 * GIB);
+  });
+
+  test('where there is none yet, it is made in the largest gap', () => {
+    expect(target('boot').kind).toBe('new');
+    const made = sizeEdit(owned, DISK, target('boot'), GIB);
+    if (!made.ok) throw new Error(made.hindrance);
+    const boot = edited(owned, DISK, made.edit).partitions.find((p) => p.role === 'boot')!;
+    expect([boot.length, boot.owners]).toEqual([gib(1), [system.id]]);
+  });
+
+  test.each([
+    ['root', 2000 * GIB, /not room/],
+    ['root', 5 * GIB, /below the floor/],
+    ['root', 0, /hold something/],
+    ['boot', 0, /none is asked for/],
+    ['boot', 2000 * GIB, /no gap with room/],
+  ] as const)('%s of %d bytes is refused in words', (role, size, words) => {
+    const made = sizeEdit(owned, DISK, target(role), size);
+    expect(made.ok ? made.does : made.hindrance).toMatch(words);
+    expect(made.ok).toBe(false);
+  });
+
+  test('no swap takes the partition out', () => {
+    const made = sizeEdit(owned, DISK, target('swap'), 0);
+    expect(made.ok && edited(owned, DISK, made.edit).partitions.some((p) => p.role === 'swap')).toBe(false);
+  });
+});

@@ -1,0 +1,109 @@
+import {
+  apply,
+  createInGap,
+  largestGap,
+  lengthFor,
+  partitionTitle,
+  placeLeastMoved,
+  refusalInWords,
+  resizeTo,
+  ROLE_NAMES,
+  type Edit,
+  type Plan,
+  type PlannedPartition,
+} from '../plan/index.js';
+import { bytes, formatBoth, type Bytes } from '../quantity/index.js';
+import type { Survey } from '../survey/index.js';
+import type { System } from '../system/index.js';
+import type { Role } from '../table/index.js';
+
+/** A part of some role that is to have a size: a partition of the plan, or a new one for these owners. */
+export type SizeTarget =
+  | { readonly kind: 'partition'; readonly partition: PlannedPartition }
+  | { readonly kind: 'new'; readonly role: Role; readonly owners: readonly System[] };
+
+export type SizeEdit =
+  | {
+      readonly ok: true;
+      readonly edit: Edit;
+      /** What it does, in a few words. */
+      readonly does: string;
+      /** Data that travels for it, in bytes: 0 where the room beside it does. */
+      readonly movedBytes: Bytes;
+    }
+  | { readonly ok: false; readonly hindrance: string };
+
+/** The partitions of the plan that a size for this role could be for; where there is none, a new one. */
+export function sizeTargets(plan: Plan, role: Role, system: System | undefined): SizeTarget[] {
+  const there = plan.partitions
+    .filter((p) => p.role === role && (!system || p.owners.includes(system.id)))
+    .map((partition): SizeTarget => ({ kind: 'partition', partition }));
+  if (there.length > 0) return there;
+  return [{ kind: 'new', role, owners: system ? [system] : [] }];
+}
+
+/**
+ * Gives a part a size: out of the room beside it where that does, else neighbours slide as little as they can; a new
+ * one is made in the largest gap. No size takes a partition out that holds nothing of worth, as swap. `size` in bytes.
+ */
+export function sizeEdit(plan: Plan, survey: Survey, target: SizeTarget, size: number): SizeEdit {
+  if (target.kind === 'new') return create(plan, survey, target, size);
+  const { partition } = target;
+  const title = `“${partitionTitle(partition)}”`;
+  if (size === 0) return remove(partition, title);
+  const resize = resizeTo(plan, survey, partition, size);
+  const tried = apply(plan, resize, () => survey);
+  if (tried.ok)
+    return { ok: true, edit: resize, does: `${title} becomes ${formatBoth(size)}`, movedBytes: bytes(0) };
+  const slid = slide(plan, survey, partition, size, title);
+  return slid ?? { ok: false, hindrance: refusalInWords(tried.refusal, survey.disk.sectorBytes) };
+}
+
+function create(
+  plan: Plan,
+  survey: Survey,
+  { role, owners }: Extract<SizeTarget, { kind: 'new' }>,
+  size: number,
+): SizeEdit {
+  if (size === 0) return { ok: false, hindrance: 'There is none now, and none is asked for.' };
+  const gap = largestGap(plan, survey);
+  const edit = gap && createInGap(plan, survey, gap, { role, owners, size });
+  const made = edit && apply(plan, edit, () => survey);
+  if (!edit || !made) return { ok: false, hindrance: `There is no gap with room for ${formatBoth(size)}.` };
+  if (!made.ok) return { ok: false, hindrance: refusalInWords(made.refusal, survey.disk.sectorBytes) };
+  return {
+    ok: true,
+    edit,
+    does: `a new ${ROLE_NAMES[role]} of ${formatBoth(size)} in the largest gap`,
+    movedBytes: bytes(0),
+  };
+}
+
+function remove(partition: PlannedPartition, title: string): SizeEdit {
+  if (partition.role !== 'swap') return { ok: false, hindrance: `${title} is to hold something.` };
+  return {
+    ok: true,
+    edit: { kind: 'remove', partition: partition.id },
+    does: `${title} is deleted`,
+    movedBytes: bytes(0),
+  };
+}
+
+function slide(
+  plan: Plan,
+  survey: Survey,
+  partition: PlannedPartition,
+  size: number,
+  title: string,
+): SizeEdit | undefined {
+  const { sectorBytes, sizeSectors } = survey.disk;
+  const length = lengthFor(size, partition.start, sizeSectors, sectorBytes);
+  const placed = placeLeastMoved(plan, survey, new Map([[partition.id, length]]));
+  if (!placed.ok || !apply(plan, placed.edit, () => survey).ok) return undefined;
+  return {
+    ok: true,
+    edit: placed.edit,
+    does: `${title} becomes ${formatBoth(size)}, and neighbours slide`,
+    movedBytes: bytes(placed.packing.movedBytes),
+  };
+}
