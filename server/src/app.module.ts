@@ -1,6 +1,8 @@
 import { Module, type DynamicModule } from '@nestjs/common';
 import { DataSource } from 'typeorm';
 import { HealthController } from './health.controller.js';
+import { AlternativesController } from './machines/alternatives.controller.js';
+import { AlternativesService } from './machines/alternatives.service.js';
 import { MachinesController } from './machines/machines.controller.js';
 import { MachinesService } from './machines/machines.service.js';
 import { Writer } from './storage/writer.js';
@@ -10,8 +12,8 @@ export class AppModule {
   static with(source: DataSource): DynamicModule {
     return {
       module: AppModule,
-      controllers: [HealthController, MachinesController],
-      providers: [{ provide: DataSource, useValue: source }, Writer, MachinesService],
+      controllers: [HealthController, MachinesController, AlternativesController],
+      providers: [{ provide: DataSource, useValue: source }, Writer, MachinesService, AlternativesService],
     };
   }
 }

@@ -9,6 +9,7 @@ import {
   nominalSectors,
   surveyFromHand,
   type Edit,
+  type Plan,
   type Survey,
 } from '@rhizotome/core';
 import request from 'supertest';
@@ -16,6 +17,7 @@ import { DataSource } from 'typeorm';
 import { createApp, type App } from './app.js';
 import { settingsFrom, type Settings } from './settings.js';
 import { openStore } from './storage/data-source.js';
+import { MIGRATIONS } from './storage/migrations.js';
 import { Writer } from './storage/writer.js';
 
 let folder: string;
@@ -412,7 +414,7 @@ describe('the store', () => {
 
   test('migrates up and down, and up again', async () => {
     const source = app.nest.get(DataSource);
-    await source.undoLastMigration();
+    for (const _ of MIGRATIONS) await source.undoLastMigration();
     expect(await source.query(`SELECT name FROM sqlite_master WHERE name = 'machine'`)).toEqual([]);
     await source.runMigrations();
     expect(await source.query(`SELECT name FROM sqlite_master WHERE name = 'machine'`)).toHaveLength(1);
@@ -425,5 +427,68 @@ describe('the store', () => {
     expect(await again.query('SELECT name FROM machine')).toEqual([{ name: 'whimbrel' }]);
     await again.destroy();
     app = await createApp(settings());
+  });
+});
+
+describe('alternatives', () => {
+  async function planned() {
+    const id = await machine();
+    const survey = drawn();
+    await http().post(`/api/machines/${id}/surveys`).send({ survey }).expect(201);
+    await http()
+      .post(`/api/machines/${id}/edits`)
+      .send({ base: 0, edits: [sent(beginEdit(EMPTY_PLAN, survey))] })
+      .expect(200);
+    const { body } = await http().get(`/api/machines/${id}`).expect(200);
+    return { id, plan: body.plan as Plan };
+  }
+  const keep = (id: string, plan: Plan, name = 'as found') =>
+    http().post(`/api/machines/${id}/alternatives`).send({ name, revision: 1, plan });
+
+  test('are kept, listed, renamed, duplicated, deleted and put back', async () => {
+    const { id, plan } = await planned();
+    const { body: kept } = await keep(id, plan).expect(201);
+    expect(kept).toMatchObject({ name: 'as found', revision: 1, plan });
+    const path = `/api/machines/${id}/alternatives`;
+    await http().patch(`${path}/${kept.id}`).send({ name: ' the old way ' }).expect(200);
+    const { body: copy } = await http().post(`${path}/${kept.id}/duplicate`).expect(201);
+    await http().delete(`${path}/${kept.id}`).expect(204);
+    const names = async () => {
+      const { body } = await http().get(path).expect(200);
+      return body.map((a: { name: string }) => a.name).sort();
+    };
+    expect(copy.plan).toEqual(plan);
+    expect(await names()).toEqual(['the old way, copy']);
+    await http().post(`${path}/${kept.id}/restore`).expect(200);
+    expect(await names()).toEqual(['the old way', 'the old way, copy']);
+  });
+
+  test('go along when the machine is duplicated, on the copied reading', async () => {
+    const { id, plan } = await planned();
+    await keep(id, plan).expect(201);
+    const { body: copy } = await http().post(`/api/machines/${id}/duplicate`).expect(201);
+    const { body: list } = await http().get(`/api/machines/${copy.id}/alternatives`).expect(200);
+    expect(list).toMatchObject([{ name: 'as found', plan: { surveyId: copy.plan.surveyId } }]);
+    expect(copy.plan.surveyId).not.toBe(plan.surveyId);
+  });
+
+  test('a plan that does not hold together is refused, with the place of the fault', async () => {
+    const { id, plan } = await planned();
+    const [first, ...rest] = plan.partitions;
+    const broken = { ...plan, partitions: [{ ...first!, from: 'found-9' }, ...rest] };
+    const { body } = await keep(id, broken).expect(422);
+    expect(body).toMatchObject({
+      code: 'plan-refused',
+      detail: expect.stringContaining('plan.partitions[0].from'),
+    });
+    await keep(id, { ...plan, version: 2 } as unknown as Plan).expect(400);
+    await keep(id, plan, '  ').expect(400);
+  });
+
+  test('belong to their machine', async () => {
+    const [one, other] = [await planned(), await machine('curlew')];
+    const { body: kept } = await keep(one.id, one.plan).expect(201);
+    await http().patch(`/api/machines/${other}/alternatives/${kept.id}`).send({ name: 'mine' }).expect(404);
+    await http().get(`/api/machines/${other}/alternatives`).expect(200, []);
   });
 });

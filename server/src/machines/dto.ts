@@ -25,6 +25,27 @@ export class NameMachineDto {
   name: string;
 }
 
+export class KeepPlanDto {
+  @ApiProperty({ example: 'one large root', maxLength: 80 })
+  @IsString()
+  @MaxLength(80)
+  @Matches(NAME, { message: 'name must not be empty' })
+  name: string;
+
+  @ApiProperty({ description: 'The revision that the plan was at' })
+  @IsInt()
+  @Min(0)
+  revision: number;
+
+  @ApiProperty({
+    type: 'object',
+    additionalProperties: true,
+    description: 'A rhizotome/plan document, version 1',
+  })
+  @IsObject()
+  plan: Record<string, unknown>;
+}
+
 export class AddSurveyDto {
   @ApiProperty({
     type: 'object',

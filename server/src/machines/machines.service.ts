@@ -15,10 +15,11 @@ import {
 } from '@rhizotome/core';
 import { benchMachine, DEMO_NAMES, type DemoName } from '@rhizotome/demo';
 import { IsNull, MoreThan, type EntityManager } from 'typeorm';
-import { notFound, ProblemException } from '../http/problem.js';
-import { EditEntity, MachineEntity, SurveyEntity } from '../storage/entities.js';
+import { invalidDocument, notFound, ProblemException } from '../http/problem.js';
+import { AlternativeEntity, EditEntity, MachineEntity, SurveyEntity } from '../storage/entities.js';
 import { Writer } from '../storage/writer.js';
 import type { EditDto, PostEditsDto } from './dto.js';
+import { existingMachine, surveysOf } from './machine-store.js';
 import { planOf, toHistoryEntry, toRow } from './responses.js';
 
 /** The latest edits that are sent for undo; older ones stay in the store. */
@@ -55,17 +56,17 @@ export class MachinesService {
 
   rename(id: string, name: string): Promise<MachineRow> {
     return this.writer.write(async (manager) => {
-      const machine = await existing(manager, id);
+      const machine = await existingMachine(manager, id);
       machine.name = name.trim();
       await manager.save(machine);
       return toRow(machine, (await surveysOf(manager, id))(planOf(machine).surveyId ?? ''));
     });
   }
 
-  /** A copy with its surveys and plan; its history begins anew. */
+  /** A copy with its surveys, its plan and the alternatives to it; its history begins anew. */
   duplicate(id: string): Promise<OpenedMachine> {
     return this.writer.write(async (manager) => {
-      const original = await existing(manager, id);
+      const original = await existingMachine(manager, id);
       const copy = await insertMachine(
         manager,
         `${original.name}, copy`.slice(0, 80),
@@ -79,12 +80,20 @@ export class MachinesService {
         renamed.set(survey.id, fresh.id);
         await insertSurvey(manager, copy.id, fresh);
       }
-      const plan = planOf(copy);
-      copy.plan = JSON.stringify({
-        ...plan,
-        surveyId: plan.surveyId && (renamed.get(plan.surveyId) ?? null),
-      });
+      const onCopies = (text: string) => {
+        const plan = JSON.parse(text) as Plan;
+        return JSON.stringify({ ...plan, surveyId: plan.surveyId && (renamed.get(plan.surveyId) ?? null) });
+      };
+      copy.plan = onCopies(copy.plan);
       await manager.save(copy);
+      for (const kept of await manager.findBy(AlternativeEntity, { machineId: id, deletedAt: IsNull() }))
+        await manager.insert(AlternativeEntity, {
+          ...kept,
+          id: randomUUID(),
+          machineId: copy.id,
+          revision: 0,
+          plan: onCopies(kept.plan),
+        });
       return opened(manager, copy.id);
     });
   }
@@ -92,7 +101,7 @@ export class MachinesService {
   /** Takes the machine off the bench; `restore` puts it back whole. */
   remove(id: string): Promise<void> {
     return this.writer.write(async (manager) => {
-      const machine = await existing(manager, id);
+      const machine = await existingMachine(manager, id);
       machine.deletedAt = new Date().toISOString();
       await manager.save(machine);
     });
@@ -112,7 +121,7 @@ export class MachinesService {
     const parsed = SurveySchema.safeParse(document);
     if (!parsed.success) throw invalidDocument('survey', parsed.error.issues);
     return this.writer.write(async (manager) => {
-      await existing(manager, id);
+      await existingMachine(manager, id);
       const present = await manager.findOneBy(SurveyEntity, { id: parsed.data.id });
       if (present && (present.machineId !== id || present.document !== JSON.stringify(parsed.data)))
         throw new ProblemException({
@@ -133,7 +142,7 @@ export class MachinesService {
   postEdits(id: string, { base, edits }: PostEditsDto): Promise<{ revision: number }> {
     const decoded = edits.map(decodeEdit);
     return this.writer.write(async (manager) => {
-      const machine = await existing(manager, id);
+      const machine = await existingMachine(manager, id);
       const since = await manager.find(EditEntity, {
         where: { machineId: id, revision: MoreThan(base) },
         order: { revision: 'ASC' },
@@ -174,14 +183,8 @@ export class MachinesService {
   }
 }
 
-async function existing(manager: EntityManager, id: string): Promise<MachineEntity> {
-  const machine = await manager.findOneBy(MachineEntity, { id, deletedAt: IsNull() });
-  if (!machine) throw notFound('machine');
-  return machine;
-}
-
 async function opened(manager: EntityManager, id: string): Promise<OpenedMachine> {
-  const machine = await existing(manager, id);
+  const machine = await existingMachine(manager, id);
   const surveys = await manager.findBy(SurveyEntity, { machineId: id });
   const history = await manager.find(EditEntity, {
     where: { machineId: id },
@@ -198,12 +201,6 @@ async function opened(manager: EntityManager, id: string): Promise<OpenedMachine
     surveys: surveys.map((s) => JSON.parse(s.document) as Survey),
     history: history.reverse().map(toHistoryEntry),
   };
-}
-
-async function surveysOf(manager: EntityManager, machineId: string): Promise<Surveys> {
-  const rows = await manager.findBy(SurveyEntity, { machineId });
-  const byId = new Map(rows.map((row) => [row.id, JSON.parse(row.document) as Survey]));
-  return (id) => byId.get(id);
 }
 
 async function insertMachine(
@@ -249,23 +246,6 @@ function decodeEdit({ key, intent, edit }: EditDto): { key: string; intent: Edit
   const parsed = EditSchema.safeParse(edit);
   if (!parsed.success) throw invalidDocument('edit', parsed.error.issues);
   return { key, intent, edit: parsed.data };
-}
-
-function invalidDocument(
-  what: 'survey' | 'edit',
-  issues: readonly { readonly path: readonly PropertyKey[]; readonly message: string }[],
-): ProblemException {
-  const fields = issues.slice(0, 20).map((issue) => ({
-    field: [what, ...issue.path.map(String)].join('.'),
-    message: issue.message,
-  }));
-  return new ProblemException({
-    status: 400,
-    code: `invalid-${what}`,
-    title: `The ${what} is not understood`,
-    detail: fields.map((f) => `${f.field}: ${f.message}`).join('; '),
-    fields,
-  });
 }
 
 function stale(machine: MachineEntity, since: readonly EditEntity[]): ProblemException {

@@ -1,12 +1,13 @@
 import {
   overviewOf,
+  type Alternative,
   type Edit,
   type HistoryEntry,
   type MachineRow,
   type Plan,
   type Survey,
 } from '@rhizotome/core';
-import type { EditEntity, MachineEntity } from '../storage/entities.js';
+import type { AlternativeEntity, EditEntity, MachineEntity } from '../storage/entities.js';
 
 export function planOf(entity: MachineEntity): Plan {
   return JSON.parse(entity.plan) as Plan;
@@ -25,4 +26,8 @@ export function toHistoryEntry(entity: EditEntity): HistoryEntry {
     edit: JSON.parse(entity.edit) as Edit,
     inverse: JSON.parse(entity.inverse) as Edit,
   };
+}
+
+export function toAlternative({ id, name, keptAt, revision, plan }: AlternativeEntity): Alternative {
+  return { id, name, keptAt, revision, plan: JSON.parse(plan) as Plan };
 }

@@ -71,4 +71,33 @@ export class EditEntity {
   at: string;
 }
 
-export const ENTITIES = [MachineEntity, SurveyEntity, EditEntity];
+/** A variant of a machine's plan, kept under a name. Its plan is never changed. */
+@Entity({ name: 'alternative' })
+export class AlternativeEntity {
+  @PrimaryColumn('text')
+  id: string;
+
+  @Column('text')
+  machineId: string;
+
+  @Column('text')
+  name: string;
+
+  /** ISO 8601. */
+  @Column('text')
+  keptAt: string;
+
+  /** The revision of the machine's plan when it was kept. */
+  @Column('integer')
+  revision: number;
+
+  /** JSON of the plan. */
+  @Column('text')
+  plan: string;
+
+  /** ISO 8601; null while it is there. */
+  @Column('text', { nullable: true })
+  deletedAt: string | null;
+}
+
+export const ENTITIES = [MachineEntity, SurveyEntity, EditEntity, AlternativeEntity];

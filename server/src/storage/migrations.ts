@@ -22,4 +22,19 @@ export class Beginning1767225600000 implements MigrationInterface {
   }
 }
 
-export const MIGRATIONS = [Beginning1767225600000];
+export class Alternatives1795392000000 implements MigrationInterface {
+  name = 'Alternatives1795392000000';
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(
+      `CREATE TABLE "alternative" ("id" text PRIMARY KEY NOT NULL, "machineId" text NOT NULL, "name" text NOT NULL, "keptAt" text NOT NULL, "revision" integer NOT NULL, "plan" text NOT NULL, "deletedAt" text)`,
+    );
+    await runner.query(`CREATE INDEX "alternative_machine" ON "alternative" ("machineId")`);
+  }
+
+  async down(runner: QueryRunner): Promise<void> {
+    await runner.query(`DROP TABLE "alternative"`);
+  }
+}
+
+export const MIGRATIONS = [Beginning1767225600000, Alternatives1795392000000];

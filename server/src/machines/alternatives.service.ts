@@ -1,0 +1,116 @@
+import { randomUUID } from 'node:crypto';
+import { Inject, Injectable } from '@nestjs/common';
+import { planFault, PlanSchema, refusalInWords, type Alternative, type Plan } from '@rhizotome/core';
+import { IsNull, type EntityManager } from 'typeorm';
+import { invalidDocument, notFound, ProblemException } from '../http/problem.js';
+import { AlternativeEntity } from '../storage/entities.js';
+import { Writer } from '../storage/writer.js';
+import type { KeepPlanDto } from './dto.js';
+import { existingMachine, surveysOf } from './machine-store.js';
+import { toAlternative } from './responses.js';
+
+const MOST_ALTERNATIVES = 40;
+
+/** Plans kept under names. What is kept is never changed: taking one up is an edit of the machine's plan. */
+@Injectable()
+export class AlternativesService {
+  constructor(@Inject(Writer) private readonly writer: Writer) {}
+
+  list(machineId: string): Promise<Alternative[]> {
+    return this.writer.read(async (manager) => {
+      await existingMachine(manager, machineId);
+      const kept = await manager.find(AlternativeEntity, {
+        where: { machineId, deletedAt: IsNull() },
+        order: { keptAt: 'ASC', id: 'ASC' },
+      });
+      return kept.map(toAlternative);
+    });
+  }
+
+  keep(machineId: string, { name, revision, plan }: KeepPlanDto): Promise<Alternative> {
+    const parsed = PlanSchema.safeParse(plan);
+    if (!parsed.success) throw invalidDocument('plan', parsed.error.issues);
+    return this.writer.write(async (manager) => {
+      await existingMachine(manager, machineId);
+      await refuseFault(manager, machineId, parsed.data);
+      return insert(manager, machineId, { name, revision, plan: JSON.stringify(parsed.data) });
+    });
+  }
+
+  rename(machineId: string, id: string, name: string): Promise<Alternative> {
+    return this.writer.write(async (manager) => {
+      const kept = await existing(manager, machineId, id);
+      kept.name = name.trim();
+      return toAlternative(await manager.save(kept));
+    });
+  }
+
+  duplicate(machineId: string, id: string): Promise<Alternative> {
+    return this.writer.write(async (manager) => {
+      const { name, revision, plan } = await existing(manager, machineId, id);
+      return insert(manager, machineId, { name: `${name}, copy`.slice(0, 80), revision, plan });
+    });
+  }
+
+  /** `restore` brings it back. */
+  remove(machineId: string, id: string): Promise<void> {
+    return this.writer.write(async (manager) => {
+      const kept = await existing(manager, machineId, id);
+      kept.deletedAt = new Date().toISOString();
+      await manager.save(kept);
+    });
+  }
+
+  restore(machineId: string, id: string): Promise<Alternative> {
+    return this.writer.write(async (manager) => {
+      const kept = await manager.findOneBy(AlternativeEntity, { machineId, id });
+      if (!kept) throw notFound('alternative');
+      kept.deletedAt = null;
+      return toAlternative(await manager.save(kept));
+    });
+  }
+}
+
+async function existing(manager: EntityManager, machineId: string, id: string): Promise<AlternativeEntity> {
+  await existingMachine(manager, machineId);
+  const kept = await manager.findOneBy(AlternativeEntity, { machineId, id, deletedAt: IsNull() });
+  if (!kept) throw notFound('alternative');
+  return kept;
+}
+
+/** A plan that is kept can be taken up again: what it rests on is there, and it holds together. */
+async function refuseFault(manager: EntityManager, machineId: string, plan: Plan): Promise<void> {
+  const survey = (await surveysOf(manager, machineId))(plan.surveyId ?? '');
+  const fault = planFault(plan, survey);
+  if (!fault) return;
+  throw new ProblemException({
+    status: 422,
+    code: 'plan-refused',
+    title: 'The plan does not hold together',
+    detail: `plan.${fault.path}: ${refusalInWords(fault.refusal, survey?.disk.sectorBytes ?? 512)}`,
+  });
+}
+
+async function insert(
+  manager: EntityManager,
+  machineId: string,
+  { name, revision, plan }: Pick<AlternativeEntity, 'name' | 'revision' | 'plan'>,
+): Promise<Alternative> {
+  if ((await manager.countBy(AlternativeEntity, { machineId, deletedAt: IsNull() })) >= MOST_ALTERNATIVES)
+    throw new ProblemException({
+      status: 409,
+      code: 'alternatives-full',
+      title: 'There are many alternatives',
+      detail: `A machine keeps ${MOST_ALTERNATIVES} alternatives. Delete one first.`,
+    });
+  const entity = manager.create(AlternativeEntity, {
+    id: randomUUID(),
+    machineId,
+    name: name.trim(),
+    keptAt: new Date().toISOString(),
+    revision,
+    plan,
+    deletedAt: null,
+  });
+  return toAlternative(await manager.save(entity));
+}

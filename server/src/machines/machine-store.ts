@@ -1,0 +1,18 @@
+import type { Survey, Surveys } from '@rhizotome/core';
+import { IsNull, type EntityManager } from 'typeorm';
+import { notFound } from '../http/problem.js';
+import { MachineEntity, SurveyEntity } from '../storage/entities.js';
+
+/** The machine with this id, if it is on the bench. @throws ProblemException 404 */
+export async function existingMachine(manager: EntityManager, id: string): Promise<MachineEntity> {
+  const machine = await manager.findOneBy(MachineEntity, { id, deletedAt: IsNull() });
+  if (!machine) throw notFound('machine');
+  return machine;
+}
+
+/** The readings of a machine's disk. */
+export async function surveysOf(manager: EntityManager, machineId: string): Promise<Surveys> {
+  const rows = await manager.findBy(SurveyEntity, { machineId });
+  const byId = new Map(rows.map((row) => [row.id, JSON.parse(row.document) as Survey]));
+  return (id) => byId.get(id);
+}
