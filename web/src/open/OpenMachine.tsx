@@ -9,6 +9,7 @@ import { Notices } from '../shell/Notices.js';
 import { Rail } from '../shell/Rail.js';
 import { OpenMachineContext } from './context.js';
 import { OpenPlan } from './open-plan.js';
+import { PreviewProvider } from './preview.js';
 import { browserStore } from './unsent.js';
 import classes from './OpenMachine.module.css';
 
@@ -82,7 +83,9 @@ function Opened({ machine }: { machine: OpenedMachine }) {
         <div className={classes.work}>
           <Header />
           <main className={classes.stage} id="stage">
-            <Outlet />
+            <PreviewProvider>
+              <Outlet />
+            </PreviewProvider>
           </main>
           {/* A refusal concerns the stage on which it was made. */}
           <Notices

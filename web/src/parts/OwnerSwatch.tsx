@@ -13,7 +13,7 @@ export function OwnerSwatch({ owners }: { owners: readonly SystemId[] }) {
         height: 13,
         flex: 'none',
         borderRadius: 2,
-        background: ownerFill(plan, owners),
+        background: ownerFill(plan.systems, owners),
       }}
     />
   );

@@ -7,7 +7,7 @@ import {
   suggestionsFor,
   type SizeContext,
 } from '@rhizotome/core';
-import { useId, useState } from 'react';
+import { useEffect, useId, useRef, useState } from 'react';
 import classes from './SizeInput.module.css';
 
 interface Props {
@@ -23,6 +23,12 @@ interface Props {
   readonly placeholder?: string;
   readonly hint?: string;
   readonly width?: number | string;
+  /** What is typed already; the field takes the focus then. */
+  readonly begun?: string;
+  /** Told of what is typed while it is, in bytes; `null` where it is no size. Returns why it cannot be, or null. */
+  readonly follow?: (bytes: number | null) => string | null;
+  /** The size was taken, or the field was left by Escape. */
+  readonly onDone?: () => void;
 }
 
 /**
@@ -30,9 +36,28 @@ interface Props {
  * leaving the field takes it. What cannot be taken stays in the field, with the reason.
  */
 export function SizeInput(props: Props) {
-  const { label, context, value, onSize, onClear, hideLabel, placeholder, hint, width } = props;
-  const [draft, setDraft] = useState<string | null>(null);
+  const {
+    label,
+    context,
+    value,
+    onSize,
+    onClear,
+    hideLabel,
+    placeholder,
+    hint,
+    width,
+    begun,
+    follow,
+    onDone,
+  } = props;
+  const [draft, setDraft] = useState<string | null>(begun ?? null);
   const [refusal, setRefusal] = useState<string | null>(null);
+  const field = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    if (begun === undefined || !field.current) return;
+    field.current.focus();
+    field.current.setSelectionRange(begun.length, begun.length);
+  }, [begun]);
   const noteId = useId();
   const shown = draft ?? (value === null ? '' : exactOrShort(value));
   const outcome = draft === null || draft.trim() === '' ? null : evaluateSize(draft, context);
@@ -48,7 +73,14 @@ export function SizeInput(props: Props) {
     if (!outcome?.ok) return;
     const refused = outcome.value === value ? null : onSize(outcome.value);
     setRefusal(refused);
-    if (refused === null) setDraft(null);
+    if (refused !== null) return;
+    setDraft(null);
+    onDone?.();
+  };
+  const change = (text: string) => {
+    setDraft(text);
+    const next = evaluateSize(text, context);
+    setRefusal(follow?.(next.ok ? next.value : null) ?? null);
   };
 
   const error = refusal ?? (outcome && !outcome.ok ? outcome.error.message : null);
@@ -66,15 +98,14 @@ export function SizeInput(props: Props) {
         error={error !== null}
         autoComplete="off"
         spellCheck={false}
-        onChange={(event) => {
-          setDraft(event.currentTarget.value);
-          setRefusal(null);
-        }}
+        ref={field}
+        onChange={(event) => change(event.currentTarget.value)}
         onKeyDown={(event) => {
           if (event.key === 'Enter') commit();
           if (event.key === 'Escape') {
             setDraft(null);
             setRefusal(null);
+            onDone?.();
           }
         }}
         onBlur={commit}
@@ -95,7 +126,7 @@ export function SizeInput(props: Props) {
                   className={classes.instead}
                   // The field would be left, and what is typed taken, before the press counts.
                   onMouseDown={(event) => event.preventDefault()}
-                  onClick={() => setDraft(other)}
+                  onClick={() => change(other)}
                 >
                   {other}
                 </button>

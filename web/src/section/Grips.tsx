@@ -1,24 +1,23 @@
 import {
   alignmentSectors,
+  bodiesOf,
   drawGrip,
   endOf,
   formatBinary,
-  formatBoth,
   GIB,
   gripsOf,
   partitionOf,
   partitionTitle,
-  procedureFor,
-  refusalInWords,
-  timeInWords,
   type Drawn,
   type Grip,
   type Plan,
   type Survey,
 } from '@rhizotome/core';
-import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { memo, useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { DrawnNote } from './DrawnNote.js';
 import classes from './Grips.module.css';
 import type { PlacedSection } from './layout.js';
+import { PAD } from './pads.js';
 
 interface Props {
   /** The plan as it is, without what is being drawn. */
@@ -26,10 +25,18 @@ interface Props {
   readonly survey: Survey;
   readonly placed: PlacedSection;
   readonly selected: string | null;
+  readonly onSelect: (id: string) => void;
   /** Shows a plan for the time being; `null` shows the one that is. */
   readonly preview: (plan: Plan | null) => void;
   /** Makes the edit that came of it. */
   readonly take: (drawn: Drawn) => void;
+}
+
+interface Hold {
+  readonly grip: Grip;
+  /** Where the pointer took hold, and where the grip was then, from the top of the drawing. */
+  readonly from: number;
+  readonly offset: number;
 }
 
 interface Drag {
@@ -39,40 +46,63 @@ interface Drag {
   readonly y: number;
 }
 
-const PAD_TOP = 28;
+/** Pixels within which a telling place draws the grip to it. */
+const REACH = 6;
+/** Pixels that the pointer goes before it draws. */
+const SLACK = 3;
 
-/** What can be taken hold of on the planned core: by pointer, or by the arrow keys. */
-export function Grips({ plan, survey, placed, selected, preview, take }: Props) {
-  const grips = useMemo(() => gripsOf(plan, survey), [plan, survey]);
+/** What can be taken hold of on the planned core: by pointer, or by the arrow keys. Ends and borders size, bodies slide. */
+export function Grips({ plan, survey, placed, selected, onSelect, preview, take }: Props) {
+  const grips = useMemo(
+    () => new Map([...bodiesOf(plan, survey), ...gripsOf(plan, survey)].map((g) => [keyOf(g), g])),
+    [plan, survey],
+  );
   const [drag, setDrag] = useState<Drag | null>(null);
+  const hold = useRef<Hold | null>(null);
   const frame = useRef(0);
   useEffect(() => () => cancelAnimationFrame(frame.current), []);
   const { sectorBytes } = survey.disk;
 
   const draw = (grip: Grip, y: number, fine: boolean) => {
-    const snap = fine ? alignmentSectors(sectorBytes) : snapFor(placed, y - PAD_TOP, sectorBytes);
-    const drawn = drawGrip(plan, survey, grip, placed.scale.toSector(y - PAD_TOP), snap);
+    const sector = placed.scale.toSector(y);
+    const snap = fine ? alignmentSectors(sectorBytes) : snapFor(placed, y, sectorBytes);
+    const reach = fine ? 0 : placed.scale.toSector(y + REACH) - sector;
+    const drawn = drawGrip(plan, survey, grip, sector, snap, reach);
     setDrag({ grip, drawn, y });
     preview(drawn.after);
   };
   const leave = () => {
     cancelAnimationFrame(frame.current);
+    hold.current = null;
     setDrag(null);
     preview(null);
   };
-  const move = (event: PointerEvent<HTMLElement>, grip: Grip) => {
-    if (!event.currentTarget.hasPointerCapture(event.pointerId)) return;
-    const top = event.currentTarget.parentElement!.getBoundingClientRect().top;
-    const [y, fine] = [event.clientY - top, event.shiftKey];
-    cancelAnimationFrame(frame.current);
-    frame.current = requestAnimationFrame(() => draw(grip, y, fine));
+  const begin = (event: PointerEvent<HTMLElement>) => {
+    const element = (event.target as Element).closest<HTMLElement>('[data-grip]');
+    const grip = grips.get(element?.dataset['grip'] ?? '');
+    if (!element || !grip || event.button !== 0) return;
+    event.currentTarget.setPointerCapture(event.pointerId);
+    element.focus({ preventScroll: true });
+    const y = event.clientY - topOf(event.currentTarget);
+    hold.current = { grip, from: y, offset: y - placed.scale.toPixel(grip.at) };
   };
-  const drop = (event: PointerEvent<HTMLElement>) => {
-    event.currentTarget.releasePointerCapture(event.pointerId);
+  const move = (event: PointerEvent<HTMLElement>) => {
+    const held = hold.current;
+    if (!held) return;
+    const [y, fine] = [event.clientY - topOf(event.currentTarget), event.shiftKey];
+    if (!drag && Math.abs(y - held.from) < SLACK) return;
+    cancelAnimationFrame(frame.current);
+    frame.current = requestAnimationFrame(() => draw(held.grip, y - held.offset, fine));
+  };
+  const drop = () => {
+    const held = hold.current;
     if (drag?.drawn.edit && drag.drawn.after !== plan) take(drag.drawn);
+    else if (held?.grip.kind === 'body' && !drag) onSelect(held.grip.partition);
     leave();
   };
-  const nudge = (event: KeyboardEvent<HTMLElement>, grip: Grip) => {
+  const nudge = (event: KeyboardEvent<HTMLElement>) => {
+    const grip = grips.get((event.target as HTMLElement).dataset['grip'] ?? '');
+    if (!grip) return;
     if (event.key === 'Escape') return leave();
     const steps = { ArrowDown: 1, ArrowUp: -1, PageDown: 10, PageUp: -10 }[event.key];
     if (steps === undefined) return;
@@ -80,77 +110,85 @@ export function Grips({ plan, survey, placed, selected, preview, take }: Props) 
     const step = event.shiftKey ? alignmentSectors(sectorBytes) : GIB / sectorBytes;
     const drawn = drawGrip(plan, survey, grip, grip.at + steps * step, step);
     if (drawn.edit) take(drawn);
-    else setDrag({ grip, drawn, y: placed.scale.toPixel(grip.at) + PAD_TOP });
+    else setDrag({ grip, drawn, y: placed.scale.toPixel(grip.at) });
   };
 
   return (
-    <div className={classes.grips} role="group" aria-label="Ends and borders">
-      {grips.map((grip) => (
-        <div
-          key={keyOf(grip)}
-          role="slider"
-          tabIndex={concerns(grip, selected) ? 0 : -1}
-          aria-orientation="vertical"
-          aria-label={nameOf(plan, grip)}
-          aria-valuenow={Math.round((grip.at * sectorBytes) / GIB)}
-          aria-valuetext={sizesInWords(plan, grip, sectorBytes)}
-          className={classes.grip}
-          data-grip={keyOf(grip)}
-          data-held={drag?.grip === grip || undefined}
-          data-near={concerns(grip, selected) || undefined}
-          style={{
-            left: placed.plannedX,
-            width: placed.coreWidth,
-            top: placed.scale.toPixel(drag?.grip === grip ? placeOf(drag) : grip.at) + PAD_TOP,
-          }}
-          onPointerDown={(event) => {
-            event.currentTarget.setPointerCapture(event.pointerId);
-            event.currentTarget.focus({ preventScroll: true });
-          }}
-          onPointerMove={(event) => move(event, grip)}
-          onPointerUp={drop}
-          onPointerCancel={leave}
-          onKeyDown={(event) => nudge(event, grip)}
-          onBlur={leave}
-        />
-      ))}
-      {drag && <Told drag={drag} placed={placed} survey={survey} />}
+    <div
+      className={classes.grips}
+      role="group"
+      aria-label="Places, ends and borders"
+      style={{ top: PAD.top, height: placed.height }}
+      onPointerDown={begin}
+      onPointerMove={move}
+      onPointerUp={drop}
+      onPointerCancel={leave}
+      onKeyDown={nudge}
+      onBlur={leave}
+    >
+      {[...grips].map(([key, grip]) => {
+        const held = drag !== null && keyOf(drag.grip) === key;
+        const span = spanOf(held ? drag.drawn.after : plan, grip, placed);
+        if (span.top > placed.height || span.top + span.height < 0) return null;
+        return (
+          <Handle
+            key={key}
+            id={key}
+            kind={grip.kind}
+            stratum={grip.kind === 'body' ? grip.partition : undefined}
+            label={nameOf(plan, grip)}
+            value={Math.round((grip.at * sectorBytes) / GIB)}
+            words={sizesInWords(plan, grip, sectorBytes)}
+            near={concerns(grip, selected)}
+            held={held}
+            left={placed.plannedX}
+            width={placed.coreWidth}
+            top={span.top}
+            height={span.height}
+          />
+        );
+      })}
+      {drag && <DrawnNote parts={partsOf(drag.grip)} {...drag} placed={placed} survey={survey} />}
     </div>
   );
 }
 
-/** Sizes of both sides, why it goes no further, and what the plan costs so. */
-function Told({ drag, placed, survey }: { drag: Drag; placed: PlacedSection; survey: Survey }) {
-  const { grip, drawn, y } = drag;
-  const { sectorBytes } = survey.disk;
-  const { moved, seconds } = procedureFor(drawn.after, survey);
+interface HandleProps {
+  readonly id: string;
+  readonly kind: Grip['kind'];
+  readonly stratum: string | undefined;
+  readonly label: string;
+  readonly value: number;
+  readonly words: string;
+  readonly near: boolean;
+  readonly held: boolean;
+  readonly left: number;
+  readonly width: number;
+  readonly top: number;
+  readonly height: number;
+}
+
+const Handle = memo(function Handle(props: HandleProps) {
+  const { id, kind, stratum, label, value, words, near, held, left, width, top, height } = props;
   return (
     <div
-      className={classes.told}
-      role="status"
-      data-fact="drawn"
-      style={{ left: placed.plannedX - 14, top: Math.max(PAD_TOP, Math.min(y, placed.height - 40)) }}
-    >
-      {partsOf(grip).map((id) => {
-        const p = partitionOf(drawn.after, id);
-        return p && <Size key={id} title={partitionTitle(p)} bytes={p.length * sectorBytes} />;
-      })}
-      <p className={classes.cost}>
-        {moved.most > 0 ? `up to ${formatBinary(moved.most)} move, ${timeInWords(seconds)}` : 'no data moves'}
-      </p>
-      {drawn.resisted && <p className={classes.resisted}>{refusalInWords(drawn.resisted, sectorBytes)}</p>}
-    </div>
+      role="slider"
+      tabIndex={near ? 0 : -1}
+      aria-orientation="vertical"
+      aria-label={label}
+      aria-valuenow={value}
+      aria-valuetext={words}
+      className={kind === 'body' ? classes.body : classes.grip}
+      data-grip={id}
+      data-stratum={stratum}
+      data-held={held || undefined}
+      data-near={near || undefined}
+      style={{ left, width, top, ...(kind === 'body' ? { height } : {}) }}
+    />
   );
-}
+});
 
-function Size({ title, bytes }: { title: string; bytes: number }) {
-  return (
-    <p>
-      <b>{title}</b> {formatBoth(bytes)}
-    </p>
-  );
-}
-
+const topOf = (element: Element) => element.getBoundingClientRect().top;
 const partsOf = (grip: Grip) => (grip.kind === 'border' ? [grip.left, grip.right] : [grip.partition]);
 const keyOf = (grip: Grip) => `${grip.kind} ${partsOf(grip).join(' ')}`;
 const concerns = (grip: Grip, selected: string | null) =>
@@ -163,21 +201,27 @@ function titleIn(plan: Plan, id: string): string {
 
 function nameOf(plan: Plan, grip: Grip): string {
   if (grip.kind === 'border') return `Border of ${titleIn(plan, grip.left)} and ${titleIn(plan, grip.right)}`;
-  return `${grip.kind === 'end' ? 'End' : 'Start'} of ${titleIn(plan, grip.partition)}`;
+  const what = { start: 'Start', end: 'End', body: 'Place' }[grip.kind];
+  return `${what} of ${titleIn(plan, grip.partition)}`;
 }
 
 function sizesInWords(plan: Plan, grip: Grip, sectorBytes: number): string {
+  if (grip.kind === 'body') return `begins at ${formatBinary(grip.at * sectorBytes)}`;
   return partsOf(grip)
     .map((id) => `${titleIn(plan, id)} ${formatBinary((partitionOf(plan, id)?.length ?? 0) * sectorBytes)}`)
     .join(', ');
 }
 
-/** Where the grip lies in what was drawn. */
-function placeOf({ grip, drawn }: Drag): number {
+/** Where the grip lies in a plan, in pixels from the top of the core. */
+function spanOf(plan: Plan, grip: Grip, { scale }: PlacedSection): { top: number; height: number } {
   const [first] = partsOf(grip);
-  const p = partitionOf(drawn.after, first!);
-  if (!p) return grip.at;
-  return grip.kind === 'start' ? p.start : endOf(p);
+  const p = partitionOf(plan, first!);
+  if (!p) return { top: scale.toPixel(grip.at), height: 0 };
+  if (grip.kind === 'body') {
+    const top = Math.max(0, scale.toPixel(p.start));
+    return { top, height: Math.min(scale.height, scale.toPixel(endOf(p))) - top };
+  }
+  return { top: scale.toPixel(grip.kind === 'start' ? p.start : endOf(p)), height: 0 };
 }
 
 /** The roundest step that is finer than three pixels there: whole tens, whole GiB, a quarter, a MiB. */

@@ -38,7 +38,7 @@ const used = (gibibytes: number) => (plan: Plan) =>
   noteFoundEdit(plan, 'found-3', { usedBytes: gibibytes * GIB });
 
 const place = (plan: Plan, survey = LAPTOP, frame = FRAME) =>
-  placeSection(sectionModel(plan, survey), survey.disk.sizeSectors, frame, 'readable');
+  placeSection(sectionModel(plan, survey), survey.disk, frame, { kind: 'readable' });
 
 describe('the section placed', () => {
   test('an untouched part has a straight ribbon and the same place in both cores', () => {
@@ -110,7 +110,7 @@ describe('the section placed', () => {
 
   test('on the true scale heights are shares of the disk', () => {
     const model = sectionModel(planned(LAPTOP), LAPTOP);
-    const section = placeSection(model, LAPTOP.disk.sizeSectors, FRAME, 'true');
+    const section = placeSection(model, LAPTOP.disk, FRAME, { kind: 'true' });
     const station = section.found.find((s) => s.stratum.id === 'found-3')!;
     expect(station.height / section.height).toBeCloseTo(0.8, 6);
     expect(section.found.some((s) => s.exaggerated)).toBe(false);

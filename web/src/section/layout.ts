@@ -1,8 +1,11 @@
 import { placeLabels } from './labels.js';
 import type { SectionModel, Stratum } from './model.js';
 import { ribbonPath, tornPath, type Edge } from './ribbon.js';
-import { readableScale, trueScale, type DiskScale } from './scale.js';
+import { readableScale, ticksOf, trueScale, viewScale, type DiskScale, type View } from './scale.js';
+import { shared } from './share.js';
 
+/** Which core has labels beside it. */
+export type LabelSides = 'both' | 'planned' | 'none';
 export type ScaleKind = 'readable' | 'true';
 
 export interface Frame {
@@ -12,6 +15,7 @@ export interface Frame {
 
 /** A stratum in pixels. */
 export interface PlacedStratum {
+  readonly id: string;
   readonly stratum: Stratum;
   readonly top: number;
   readonly height: number;
@@ -42,9 +46,15 @@ export interface PlacedSection {
   readonly coreWidth: number;
   readonly labelHeight: number;
   readonly scale: DiskScale;
+  readonly sectorBytes: number;
   readonly found: readonly PlacedStratum[];
   readonly planned: readonly PlacedStratum[];
   readonly ribbons: readonly PlacedRibbon[];
+  /** The stretch of the disk that is shown. */
+  readonly view: View;
+  readonly labels: LabelSides;
+  /** Round places, from the top of the drawing. */
+  readonly ticks: readonly number[];
   /** Where the extended container reaches from and to; `null` where there is none. */
   readonly brackets: { readonly found: Edge | null; readonly planned: Edge | null };
 }
@@ -53,39 +63,58 @@ const LEAST_PARTITION = 24;
 const LEAST_GAP = 14;
 const LABEL = { twoLines: 36, oneLine: 20 } as const;
 
+/** How a section is to be drawn. */
+export interface Look {
+  readonly kind: ScaleKind;
+  /** The stretch of the disk to be shown; all of it where absent. */
+  readonly view?: View | undefined;
+  /** Fewer labels, for narrow places. */
+  readonly labels?: LabelSides;
+  /** What was placed before something is drawn by hand: its scale stays, and what does not change is the same object. */
+  readonly settled?: PlacedSection | undefined;
+}
+
+/** What is drawn: the disk's sectors and how large they are. */
+export interface DiskSize {
+  readonly sizeSectors: number;
+  readonly sectorBytes: number;
+}
+
 /**
  * Places cores, ribbons and labels in a frame. With many parts the drawing becomes taller than the frame. While something
  * is drawn by hand the scale of the moment before stays: what is not moved stands still.
  */
-export function placeSection(
-  model: SectionModel,
-  diskSectors: number,
-  frame: Frame,
-  kind: ScaleKind,
-  frozen?: DiskScale,
-): PlacedSection {
-  const most = Math.max(model.found.length, model.planned.length);
+export function placeSection(model: SectionModel, disk: DiskSize, frame: Frame, look: Look): PlacedSection {
+  const { labels = 'both', settled } = look;
+  const view = look.view ?? { start: 0, length: disk.sizeSectors };
+  const seen = {
+    found: model.found.filter((s) => overlaps(s, view)),
+    planned: model.planned.filter((s) => overlaps(s, view)),
+  };
+  const most = Math.max(
+    labels === 'both' ? seen.found.length : 0,
+    labels === 'none' ? 0 : seen.planned.length,
+  );
   const labelHeight = most * LABEL.twoLines <= frame.height ? LABEL.twoLines : LABEL.oneLine;
   const height = Math.max(frame.height, most * labelHeight);
-  const scale = frozen ?? scaleFor(model, diskSectors, height, kind);
-  const width = Math.min(frame.width, WIDEST);
-  const coreWidth = Math.round(clamp(width * 0.115, 64, 124));
-  const free = width - 2 * coreWidth;
-  const foundX = Math.round(clamp(free * 0.25, 130, 230));
-  const plannedX = Math.round(width - coreWidth - clamp(free * 0.36, 170, 320));
-  const found = placeCore(model.found, scale, labelHeight);
-  const planned = placeCore(model.planned, scale, labelHeight);
+  const scale = settled?.scale ?? scaleFor([...seen.found, ...seen.planned], view, height, look.kind);
+  const columns = columnsOf(Math.min(frame.width, WIDEST), labels);
+  const { sectorBytes } = disk;
   return {
-    width,
+    ...columns,
     height: scale.height,
-    foundX,
-    plannedX,
-    coreWidth,
     labelHeight,
     scale,
-    found,
-    planned,
-    ribbons: placeRibbons(model, scale, foundX + coreWidth, plannedX),
+    sectorBytes,
+    view,
+    labels,
+    ticks: settled?.ticks ?? ticksOf(scale, view, sectorBytes),
+    found: shared(settled?.found, placeCore(seen.found, scale, labelHeight)),
+    planned: shared(settled?.planned, placeCore(seen.planned, scale, labelHeight)),
+    ribbons: shared(
+      settled?.ribbons,
+      placeRibbons(model, scale, columns.foundX + columns.coreWidth, columns.plannedX),
+    ),
     brackets: {
       found: model.containers.found && edgeOf(scale, model.containers.found),
       planned: model.containers.planned && edgeOf(scale, model.containers.planned),
@@ -93,19 +122,39 @@ export function placeSection(
   };
 }
 
+function columnsOf(width: number, labels: LabelSides) {
+  if (labels !== 'both') {
+    const coreWidth = Math.round(clamp(width * 0.16, 28, 60));
+    const beside = labels === 'none' ? 4 : clamp(width * 0.42, 120, 200);
+    return { width, coreWidth, foundX: 4, plannedX: Math.round(width - coreWidth - beside) };
+  }
+  const coreWidth = Math.round(clamp(width * 0.115, 64, 124));
+  const free = width - 2 * coreWidth;
+  return {
+    width,
+    coreWidth,
+    foundX: Math.round(clamp(free * 0.25, 130, 230)),
+    plannedX: Math.round(width - coreWidth - clamp(free * 0.36, 170, 320)),
+  };
+}
+
+const overlaps = (s: { readonly start: number; readonly length: number }, view: View) =>
+  s.start < view.start + view.length && view.start < s.start + s.length;
+
 /** Wider than this, ribbons lose what they join. */
 const WIDEST = 1080;
 
 const clamp = (n: number, least: number, most: number) => Math.max(least, Math.min(most, n));
 
-function scaleFor(model: SectionModel, diskSectors: number, height: number, kind: ScaleKind): DiskScale {
-  if (kind === 'true') return trueScale(diskSectors, height);
-  const stretches = [...model.found, ...model.planned].map((s) => ({
-    start: s.start,
-    length: s.length,
-    leastPixels: s.kind === 'gap' ? LEAST_GAP : LEAST_PARTITION,
-  }));
-  return readableScale(diskSectors, stretches, height);
+function scaleFor(strata: readonly Stratum[], view: View, height: number, kind: ScaleKind): DiskScale {
+  const within = (s: Stratum) => {
+    const start = Math.max(s.start, view.start);
+    const length = Math.min(s.start + s.length, view.start + view.length) - start;
+    return { start: start - view.start, length, leastPixels: s.kind === 'gap' ? LEAST_GAP : LEAST_PARTITION };
+  };
+  const inner =
+    kind === 'true' ? trueScale(view.length, height) : readableScale(view.length, strata.map(within), height);
+  return viewScale(inner, view);
 }
 
 function edgeOf(scale: DiskScale, span: { readonly start: number; readonly length: number }): Edge {
@@ -113,39 +162,55 @@ function edgeOf(scale: DiskScale, span: { readonly start: number; readonly lengt
 }
 
 function placeCore(strata: readonly Stratum[], scale: DiskScale, labelHeight: number): PlacedStratum[] {
-  const edges = strata.map((s) => edgeOf(scale, s));
+  const edges = strata.map((s) => seenEdge(scale, s));
   const labels = placeLabels(
     edges.map((e) => ({ at: (e.top + e.bottom) / 2, height: labelHeight })),
     scale.height,
   );
-  return strata.map((stratum, i) => ({
-    stratum,
-    top: edges[i]!.top,
-    height: edges[i]!.bottom - edges[i]!.top,
-    exaggerated: scale.exaggerates(stratum),
-    labelAt: labels[i]!,
-    ...(stratum.floor === undefined ? {} : { floorAt: scale.toPixel(stratum.start + stratum.floor) }),
-  }));
+  return strata.map((stratum, i) => {
+    const { top, bottom } = edges[i]!;
+    const floorAt = stratum.floor === undefined ? undefined : scale.toPixel(stratum.start + stratum.floor);
+    return {
+      id: stratum.id,
+      stratum,
+      top,
+      height: bottom - top,
+      exaggerated: scale.exaggerates(stratum),
+      labelAt: labels[i]!,
+      ...(floorAt === undefined || floorAt < 0 || floorAt > scale.height ? {} : { floorAt }),
+    };
+  });
+}
+
+/** The part of it that is in sight. */
+function seenEdge(scale: DiskScale, span: { readonly start: number; readonly length: number }): Edge {
+  const { top, bottom } = edgeOf(scale, span);
+  return { top: Math.max(0, top), bottom: Math.min(scale.height, bottom) };
 }
 
 function placeRibbons(model: SectionModel, scale: DiskScale, x0: number, x1: number): PlacedRibbon[] {
-  return model.fates.map((fate): PlacedRibbon => {
+  const seen = (y: number) => clamp(y, 0, scale.height);
+  const inSight = (edge: Edge) => edge.bottom > 0 && edge.top < scale.height;
+  return model.fates.flatMap((fate): PlacedRibbon[] => {
     const left = edgeOf(scale, fate.found);
     const torn = !fate.planned || fate.kind === 'erased';
     const right = torn ? left : edgeOf(scale, fate.planned);
+    if (!inSight(left) && !inSight(right)) return [];
     const tornAt = Math.round(x0 + (x1 - x0) * 0.42);
     const end = torn ? tornAt : x1;
-    return {
-      id: fate.found.id,
-      kind: fate.kind,
-      path: torn ? tornPath(x0, left, tornAt) : ribbonPath(x0, left, x1, right),
-      wordsAt: {
-        x: (x0 + end) / 2,
-        y: (left.top + left.bottom + right.top + right.bottom) / 4,
-        room: (left.bottom - left.top + right.bottom - right.top) / 2,
+    return [
+      {
+        id: fate.found.id,
+        kind: fate.kind,
+        path: torn ? tornPath(x0, left, tornAt) : ribbonPath(x0, left, x1, right),
+        wordsAt: {
+          x: (x0 + end) / 2,
+          y: (seen(left.top) + seen(left.bottom) + seen(right.top) + seen(right.bottom)) / 4,
+          room: (seen(left.bottom) - seen(left.top) + seen(right.bottom) - seen(right.top)) / 2,
+        },
+        lengthChange: fate.lengthChange,
+        travels: fate.travels,
       },
-      lengthChange: fate.lengthChange,
-      travels: fate.travels,
-    };
+    ];
   });
 }

@@ -82,3 +82,76 @@ function interpolate(cuts: readonly number[], tops: readonly number[], sector: n
   const part = (sector - cuts[low]!) / (cuts[high]! - cuts[low]!);
   return tops[low]! + part * (tops[high]! - tops[low]!);
 }
+
+/** A stretch of the disk, in sectors. */
+export interface View {
+  readonly start: number;
+  readonly length: number;
+}
+
+/**
+ * A scale of its own for a view of the disk: `inner` scales the view from 0. What lies outside goes on at the mean scale
+ * of the view, no further than one height beyond it, so that ribbons slant out of sight.
+ */
+export function viewScale(inner: DiskScale, view: View): DiskScale {
+  const { height } = inner;
+  const clamped = (pixel: number) => Math.max(-height, Math.min(2 * height, pixel));
+  return {
+    height,
+    toPixel: (sector) => {
+      const at = sector - view.start;
+      if (at < 0 || at > view.length) return clamped((at / view.length) * height);
+      return inner.toPixel(at);
+    },
+    toSector: (pixel) => view.start + inner.toSector(pixel),
+    exaggerates: ({ start, length }) => {
+      const from = Math.max(start, view.start);
+      const to = Math.min(start + length, view.start + view.length);
+      return to > from && inner.exaggerates({ start: from - view.start, length: to - from });
+    },
+  };
+}
+
+/** A view of the same disk, `factor` times as long, in which `around` stays where it is seen. At least `least` sectors. */
+export function zoomedView(
+  view: View,
+  diskSectors: number,
+  factor: number,
+  around: number,
+  least: number,
+): View {
+  const length = Math.min(diskSectors, Math.max(least, view.length * factor));
+  const share = (around - view.start) / view.length;
+  return placedView(Math.round(around - share * length), Math.round(length), diskSectors);
+}
+
+/** A view around a span, with some of what lies beside it. */
+export function viewAround(span: View, diskSectors: number, least: number): View {
+  const length = Math.min(diskSectors, Math.max(least, Math.round(span.length * 1.5)));
+  return placedView(Math.round(span.start + span.length / 2 - length / 2), length, diskSectors);
+}
+
+/** A view of this length, kept within the disk. */
+export function placedView(start: number, length: number, diskSectors: number): View {
+  return { start: Math.max(0, Math.min(diskSectors - length, start)), length };
+}
+
+const NICE = [1, 2, 5, 10, 20, 50, 100, 200, 500];
+const UNITS = [2 ** 20, 2 ** 30, 2 ** 40];
+
+/** The distance of round places, in bytes, so that some eight to twenty lie in a view. */
+export function tickBytes(viewBytes: number): number {
+  const steps = UNITS.flatMap((unit) => NICE.map((n) => n * unit));
+  return steps.find((step) => viewBytes / step <= 20) ?? steps.at(-1)!;
+}
+
+/** Pixels of the round places in a view, no two nearer than five. */
+export function ticksOf(scale: DiskScale, view: View, sectorBytes: number): number[] {
+  const step = tickBytes(view.length * sectorBytes) / sectorBytes;
+  const places: number[] = [];
+  for (let at = Math.ceil(view.start / step) * step; at < view.start + view.length; at += step) {
+    const y = scale.toPixel(at);
+    if (y > 2 && y - (places.at(-1) ?? -9) >= 5) places.push(y);
+  }
+  return places;
+}

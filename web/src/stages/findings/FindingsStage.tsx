@@ -1,5 +1,7 @@
-import { LEVELS, type Level } from '@rhizotome/core';
-import { useDerived, useOpenState } from '../../open/context.js';
+import { LEVELS, type Finding, type Level, type Survey } from '@rhizotome/core';
+import { useDerived, useOpenState, useSelection } from '../../open/context.js';
+import { usePreview } from '../../open/preview.js';
+import { SectionGlance } from '../../section/SectionGlance.js';
 import { FindingCard } from './FindingCard.js';
 import classes from './FindingsStage.module.css';
 
@@ -10,33 +12,66 @@ const LEVEL_TITLES: Readonly<Record<Level, readonly [string, string]>> = {
   advice: ['Advice', 'could be better'],
 };
 
-/** What is wrong with the plan, gravest first, with evidence and remedies. */
+/** What is wrong with the plan, gravest first, with evidence and remedies; beside it, what a remedy would do. */
 export function FindingsStage() {
   const { survey } = useOpenState();
   const { findings } = useDerived();
+  if (!survey)
+    return (
+      <div className="page">
+        <h1>Findings</h1>
+        <p>Nothing can be judged before the disk is read. Begin with As found.</p>
+      </div>
+    );
   return (
-    <div className="page">
-      <h1>Findings</h1>
-      <p className="soft">Each remedy is one edit, made at a press and undone at a press.</p>
-      {!survey && <p>Nothing can be judged before the disk is read. Begin with As found.</p>}
-      {survey && findings.length === 0 && (
-        <p>Nothing is wrong with this plan, as far as these rules can see.</p>
-      )}
-      {LEVELS.map((level) => {
-        const here = findings.filter((f) => f.level === level);
-        if (here.length === 0) return null;
-        const [title, meaning] = LEVEL_TITLES[level];
-        return (
-          <section key={level} className={classes.level} aria-label={title}>
-            <h2 data-sign={level}>
-              {title} <span className="soft">{meaning}</span>
-            </h2>
-            {here.map((finding) => (
-              <FindingCard key={finding.id} finding={finding} />
-            ))}
-          </section>
-        );
-      })}
+    <div className={classes.stage}>
+      <div className={classes.list}>
+        <h1>Findings</h1>
+        <p className="soft">
+          Each remedy is one edit. Point at it to see in the section what it does; press it, and it can be
+          undone at a press.
+        </p>
+        {findings.length === 0 && <p>Nothing is wrong with this plan, as far as these rules can see.</p>}
+        {LEVELS.map((level) => (
+          <OfLevel key={level} level={level} findings={findings.filter((f) => f.level === level)} />
+        ))}
+      </div>
+      <Beside survey={survey} />
     </div>
+  );
+}
+
+function OfLevel({ level, findings }: { level: Level; findings: readonly Finding[] }) {
+  if (findings.length === 0) return null;
+  const [title, meaning] = LEVEL_TITLES[level];
+  return (
+    <section className={classes.level} aria-label={title}>
+      <h2 data-sign={level}>
+        {title} <span className="soft">{meaning}</span>
+      </h2>
+      {findings.map((finding) => (
+        <FindingCard key={finding.id} finding={finding} />
+      ))}
+    </section>
+  );
+}
+
+function Beside({ survey }: { survey: Survey }) {
+  const { plan } = useOpenState();
+  const { plan: previewed } = usePreview();
+  const { selected, select } = useSelection();
+  return (
+    <aside className={classes.beside} aria-label="Section" data-previewed={previewed ? true : undefined}>
+      <p className={classes.state}>{previewed ? 'as this remedy would make it' : 'as it is planned'}</p>
+      <div className={classes.glance}>
+        <SectionGlance
+          plan={previewed ?? plan}
+          survey={survey}
+          labels="planned"
+          selected={selected}
+          onSelect={select}
+        />
+      </div>
+    </aside>
   );
 }

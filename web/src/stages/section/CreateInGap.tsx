@@ -67,7 +67,7 @@ export function CreateInGap({ survey, gap }: { survey: Survey; gap: GapPart }) {
       <p className="soft" data-fact="room">
         {formatBoth(room)} can be used{gap.inside && ', in the extended container'}
       </p>
-      <div className={classes.group} style={{ marginTop: '0.8rem' }}>
+      <div className={classes.group} style={{ marginTop: '0.8rem' }} data-create>
         <NativeSelect
           label="Create for"
           size="sm"

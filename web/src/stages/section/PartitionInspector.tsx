@@ -1,36 +1,33 @@
 import { Button, NativeSelect, SegmentedControl, TextInput } from '@mantine/core';
 import {
   advisedWindowsBytes,
-  alignmentSectors,
-  apply,
   EVIDENCE_WORDS,
-  fillEdit,
   floorOf,
   formatBoth,
-  keptPartition,
   resizeTo,
   ROLE_NAMES,
   ROLES,
-  roomAround,
   sizeContextFor,
   sizeOf,
-  swapOrderEdit,
   usedOf,
   VOLUME_KINDS,
   VOLUME_TRAITS,
-  volumeName,
   partitionTitle,
+  verbsOf,
+  volumeName,
   type Held,
   type PlannedPartition,
   type Survey,
+  type Verb,
 } from '@rhizotome/core';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useEdit, useOpenState, useSelection } from '../../open/context.js';
+import { useEditPreview } from '../../open/preview.js';
 import { OwnerToggles } from '../../parts/OwnerToggles.js';
 import { SizeInput } from '../../parts/SizeInput.js';
 import { Beneath } from './Beneath.js';
 import classes from './SectionStage.module.css';
-import { SlotVerbs } from './SlotVerbs.js';
+import { SlotFacts } from './SlotFacts.js';
 
 interface Props {
   readonly survey: Survey;
@@ -84,7 +81,7 @@ export function PartitionInspector({ survey, partition }: Props) {
         </p>
       </div>
       <Verbs survey={survey} partition={partition} />
-      <SlotVerbs survey={survey} partition={partition} />
+      <SlotFacts survey={survey} partition={partition} />
       <Particulars partition={partition} />
     </>
   );
@@ -148,65 +145,28 @@ function Facts({ survey, partition }: Props) {
 
 function Verbs({ survey, partition }: Props) {
   const { plan } = useOpenState();
-  const { attempt } = useEdit();
-  const { select } = useSelection();
-  const surveyed = survey.partitions.find((p) => p.id === partition.from);
-  const note = surveyed && plan.found[surveyed.id];
-  const moved = surveyed && (surveyed.start !== partition.start || surveyed.length !== partition.length);
-  const at = plan.partitions.findIndex((p) => p.id === partition.id);
-  const trade = (which: string, step: number) => {
-    const other = plan.partitions[at + step];
-    const edit = other && swapOrderEdit(plan, survey, partition.id, other.id);
-    // Only where the plan allows it: most neighbours cannot move.
-    if (!edit || !apply(plan, edit, () => survey).ok) return null;
-    return (
-      <Button size="xs" variant="default" onClick={() => attempt(edit)}>
-        Trade places with the {which}
-      </Button>
-    );
-  };
-  const remove = () => {
-    if (attempt({ kind: 'remove', partition: partition.id }) && partition.from === null) select(null);
-  };
+  const verbs = useMemo(() => verbsOf(plan, survey, partition.id), [plan, survey, partition.id]);
   return (
     <div className={classes.verbs}>
-      {partition.from !== null && partition.treatment === 'format' && (
-        <Button
-          size="xs"
-          onClick={() => attempt({ kind: 'treat', partition: partition.id, treatment: 'keep' })}
-        >
-          Keep its content
-        </Button>
-      )}
-      {partition.from !== null && partition.treatment === 'keep' && (
-        <Button
-          size="xs"
-          variant="default"
-          onClick={() => attempt({ kind: 'treat', partition: partition.id, treatment: 'format' })}
-        >
-          Format
-        </Button>
-      )}
-      <Button size="xs" variant="default" onClick={remove}>
-        Delete
-      </Button>
-      {roomAround(plan, survey, partition.id).after >= alignmentSectors(survey.disk.sectorBytes) && (
-        <Button size="xs" variant="default" onClick={() => attempt(fillEdit(plan, survey, partition))}>
-          Fill the room behind
-        </Button>
-      )}
-      {trade('previous', -1)}
-      {trade('next', 1)}
-      {surveyed && note && moved && (
-        <Button
-          size="xs"
-          variant="default"
-          onClick={() => attempt({ kind: 'restore', partition: keptPartition(surveyed, note) })}
-        >
-          As it was found
-        </Button>
-      )}
+      {verbs.map((verb) => (
+        <VerbButton key={verb.id} verb={verb} partition={partition} />
+      ))}
     </div>
+  );
+}
+
+/** Pointed at, it shows what it would do. */
+function VerbButton({ verb, partition }: { verb: Verb; partition: PlannedPartition }) {
+  const { attempt } = useEdit();
+  const { select } = useSelection();
+  const preview = useEditPreview(verb.edit);
+  const press = () => {
+    if (attempt(verb.edit) && verb.id === 'delete' && partition.from === null) select(null);
+  };
+  return (
+    <Button size="xs" variant={verb.id === 'keep' ? 'filled' : 'default'} onClick={press} {...preview}>
+      {verb.title}
+    </Button>
   );
 }
 

@@ -1,0 +1,63 @@
+import {
+  formatBinary,
+  formatBoth,
+  partitionOf,
+  partitionTitle,
+  procedureFor,
+  refusalInWords,
+  timeInWords,
+  type Drawn,
+  type Survey,
+} from '@rhizotome/core';
+import classes from './Grips.module.css';
+import type { PlacedSection } from './layout.js';
+
+interface Props {
+  /** The partitions whose size or place changes. */
+  readonly parts: readonly string[];
+  readonly drawn: Drawn;
+  /** Where the pointer is, from the top of the cores. */
+  readonly y: number;
+  readonly placed: PlacedSection;
+  readonly survey: Survey;
+}
+
+/** Beside the pointer: sizes, the place it came to lie at, why it goes no further, and what the plan costs so. */
+export function DrawnNote({ parts, drawn, y, placed, survey }: Props) {
+  const { sectorBytes } = survey.disk;
+  const { moved, seconds, ordered } = procedureFor(drawn.after, survey);
+  const exposed = ordered.ok ? ordered.steps.filter((s) => s.exposure !== null).length : 0;
+  return (
+    <div
+      className={classes.told}
+      role="status"
+      data-fact="drawn"
+      style={{ left: placed.plannedX - 14, top: Math.max(0, Math.min(y, placed.height - 80)) }}
+    >
+      {parts.map((id) => {
+        const p = partitionOf(drawn.after, id);
+        return p && <Size key={id} title={partitionTitle(p)} bytes={p.length * sectorBytes} />;
+      })}
+      {drawn.snapped && <p className={classes.snapped}>{drawn.snapped.what}</p>}
+      <p className={classes.cost}>
+        {moved.most > 0
+          ? `up to ${formatBinary(moved.most)} move, ${timeInWords(seconds)}, ${exposureInWords(exposed)}`
+          : 'no data moves'}
+      </p>
+      {drawn.resisted && <p className={classes.resisted}>{refusalInWords(drawn.resisted, sectorBytes)}</p>}
+    </div>
+  );
+}
+
+function exposureInWords(times: number): string {
+  if (times === 0) return 'never exposed';
+  return times === 1 ? 'exposed once' : `exposed ${times} times`;
+}
+
+function Size({ title, bytes }: { title: string; bytes: number }) {
+  return (
+    <p>
+      <b>{title}</b> {formatBoth(bytes)}
+    </p>
+  );
+}

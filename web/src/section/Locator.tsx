@@ -1,0 +1,55 @@
+import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import { PAD } from './pads.js';
+import type { PlacedSection } from './layout.js';
+import { placedView, type View } from './scale.js';
+import classes from './Locator.module.css';
+
+interface Props {
+  readonly placed: PlacedSection;
+  readonly diskSectors: number;
+  readonly show: (view: View) => void;
+}
+
+/** The whole disk as a thin strip, and which stretch of it is shown; drawn along, it shows another. */
+export function Locator({ placed, diskSectors, show }: Props) {
+  const { view, height } = placed;
+  const held = useRef(0);
+  const share = (sectors: number) => `${(sectors / diskSectors) * 100}%`;
+  const shift = (by: number) => show(placedView(Math.round(view.start + by), view.length, diskSectors));
+  const begin = (event: PointerEvent<HTMLElement>) => {
+    event.currentTarget.setPointerCapture(event.pointerId);
+    held.current = event.clientY;
+  };
+  const move = (event: PointerEvent<HTMLElement>) => {
+    if (!event.currentTarget.hasPointerCapture(event.pointerId)) return;
+    shift(((event.clientY - held.current) / height) * diskSectors);
+    held.current = event.clientY;
+  };
+  const step = (event: KeyboardEvent<HTMLElement>) => {
+    const by = { ArrowDown: 0.1, ArrowUp: -0.1, PageDown: 0.9, PageUp: -0.9 }[event.key];
+    if (by === undefined) return;
+    event.preventDefault();
+    shift(by * view.length);
+  };
+  return (
+    <div className={classes.strip} style={{ top: PAD.top, height }}>
+      <div
+        className={classes.window}
+        role="slider"
+        tabIndex={0}
+        aria-orientation="vertical"
+        aria-label="Stretch of the disk that is shown"
+        aria-valuenow={Math.round((view.start / diskSectors) * 100)}
+        aria-valuetext={`${percent(view.start)} to ${percent(view.start + view.length)} of the disk`}
+        style={{ top: share(view.start), height: share(view.length) }}
+        onPointerDown={begin}
+        onPointerMove={move}
+        onKeyDown={step}
+      />
+    </div>
+  );
+
+  function percent(sector: number): string {
+    return `${((sector / diskSectors) * 100).toFixed(1)} %`;
+  }
+}

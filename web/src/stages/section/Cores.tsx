@@ -1,0 +1,148 @@
+import { useElementSize } from '@mantine/hooks';
+import { partitionOf, type Survey } from '@rhizotome/core';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useEdit, useOpenState, useSelection } from '../../open/context.js';
+import { usePreview } from '../../open/preview.js';
+import { Grips } from '../../section/Grips.js';
+import { placeSection, type ScaleKind } from '../../section/layout.js';
+import { Locator } from '../../section/Locator.js';
+import { sectionModel } from '../../section/model.js';
+import { PAD } from '../../section/pads.js';
+import { SectionDrawing } from '../../section/SectionDrawing.js';
+import { CoresFoot, type Beside } from './CoresFoot.js';
+import { PartActions, type ActionsAt } from './PartActions.js';
+import { TypedSize } from './TypedSize.js';
+import { useTyping } from './useTyping.js';
+import { useZoom } from './useZoom.js';
+import classes from './SectionStage.module.css';
+
+export type { Beside };
+
+interface Props {
+  readonly survey: Survey;
+  readonly beside: Beside;
+  readonly setBeside: (beside: Beside) => void;
+}
+
+const frameIn = (width: number, height: number) => ({
+  width: Math.max(560, Math.floor(width)),
+  height: Math.max(360, Math.floor(height) - PAD.top - PAD.bottom - 4),
+});
+
+/** The drawing, and all that is done upon it. */
+export function Cores({ survey, beside, setBeside }: Props) {
+  const { plan } = useOpenState();
+  const { selected, select } = useSelection();
+  const { plan: previewed, show } = usePreview();
+  const { attempt } = useEdit();
+  const [kind, setKind] = useState<ScaleKind>('readable');
+  const [actions, setActions] = useState<ActionsAt | null>(null);
+  const { ref, width, height } = useElementSize();
+  const zoom = useZoom(survey);
+  const { view } = zoom;
+  const settled = useMemo(() => {
+    if (width === 0) return undefined;
+    return placeSection(sectionModel(plan, survey), survey.disk, frameIn(width, height), { kind, view });
+  }, [plan, survey, width, height, kind, view]);
+  const placed = useMemo(() => {
+    if (!previewed || !settled) return settled;
+    const look = { kind, view, settled };
+    return placeSection(sectionModel(previewed, survey), survey.disk, frameIn(width, height), look);
+  }, [previewed, settled, survey, width, height, kind, view]);
+  const onSelect = useCallback((part: string) => select(part), [select]);
+  const openActions = useCallback(
+    (id: string, at: { x: number; y: number }) => {
+      select(id);
+      setActions({ id, ...at });
+    },
+    [select],
+  );
+  const partition = selected === null ? undefined : partitionOf(plan, selected);
+  const typing = useTyping(partition?.id);
+  const closely = (id: string) => {
+    const span = [...(settled?.planned ?? []), ...(settled?.found ?? [])].find((s) => s.id === id)?.stratum;
+    if (span) zoom.around(span);
+  };
+  const scroll = useWheelZoom((y, factor) => {
+    if (placed) zoom.by(factor, placed.scale.toSector(y - PAD.top));
+  });
+  return (
+    <section className={classes.cores} aria-label="Section of the disk">
+      <div className={classes.scroll} ref={scroll}>
+        <div ref={ref} className={classes.measured}>
+          {placed && (
+            <SectionDrawing
+              systems={(previewed ?? plan).systems}
+              placed={placed}
+              selected={selected}
+              onSelect={onSelect}
+              onActions={openActions}
+            >
+              <Grips
+                plan={plan}
+                survey={survey}
+                placed={placed}
+                selected={selected}
+                onSelect={onSelect}
+                preview={show}
+                take={({ edit }) => edit && attempt(edit)}
+              />
+              {view && <Locator placed={placed} diskSectors={survey.disk.sizeSectors} show={zoom.show} />}
+              {typing.begun !== null && partition && (
+                <TypedSize
+                  key={partition.id}
+                  survey={survey}
+                  partition={partition}
+                  placed={placed}
+                  begun={typing.begun}
+                  preview={show}
+                  close={typing.end}
+                />
+              )}
+            </SectionDrawing>
+          )}
+        </div>
+      </div>
+      <PartActions
+        survey={survey}
+        at={actions}
+        close={() => setActions(null)}
+        typeSize={() => typing.begin('')}
+        zoomIn={closely}
+      />
+      <CoresFoot
+        survey={survey}
+        beside={beside}
+        setBeside={setBeside}
+        kind={kind}
+        setKind={setKind}
+        closely={selected === null ? null : () => closely(selected)}
+        zoom={zoom}
+      />
+    </section>
+  );
+}
+
+/** The wheel with Ctrl, or two fingers spread, goes nearer. */
+function useWheelZoom(zoom: (y: number, factor: number) => void) {
+  const ref = useRef<HTMLDivElement>(null);
+  const latest = useRef(zoom);
+  useEffect(() => {
+    latest.current = zoom;
+  });
+  useEffect(() => {
+    const element = ref.current;
+    const onWheel = (event: WheelEvent) => {
+      if (!event.ctrlKey && !event.metaKey) return;
+      event.preventDefault();
+      const top = element!.getBoundingClientRect().top - element!.scrollTop + PADDING;
+      latest.current(event.clientY - top, Math.exp(Math.sign(event.deltaY) * 0.25));
+    };
+    element?.addEventListener('wheel', onWheel, { passive: false });
+    return () => element?.removeEventListener('wheel', onWheel);
+  }, []);
+  return ref;
+}
+
+/** Of the scrolled area, above the drawing. */
+const PADDING = 10;

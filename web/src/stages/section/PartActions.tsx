@@ -1,0 +1,59 @@
+import { Menu } from '@mantine/core';
+import { partitionOf, plannedGaps, verbsOf, type Survey } from '@rhizotome/core';
+import { useEdit, useOpenState } from '../../open/context.js';
+
+export interface ActionsAt {
+  readonly id: string;
+  readonly x: number;
+  readonly y: number;
+}
+
+interface Props {
+  readonly survey: Survey;
+  readonly at: ActionsAt | null;
+  readonly close: () => void;
+  readonly typeSize: () => void;
+  readonly zoomIn: (id: string) => void;
+}
+
+/** What can be done with a part, where the pointer is. */
+export function PartActions({ survey, at, close, typeSize, zoomIn }: Props) {
+  const { plan } = useOpenState();
+  const { attempt } = useEdit();
+  const gap = at && plannedGaps(plan, survey).some((g) => g.id === at.id);
+  const sizable = at && partitionOf(plan, at.id);
+  return (
+    <Menu
+      opened={at !== null}
+      onClose={close}
+      position="bottom-start"
+      withinPortal
+      offset={2}
+      returnFocus
+      transitionProps={{ duration: 0 }}
+    >
+      <Menu.Target>
+        <div style={{ position: 'fixed', left: at?.x ?? 0, top: at?.y ?? 0 }} />
+      </Menu.Target>
+      <Menu.Dropdown aria-label="What can be done here">
+        {at && (
+          <>
+            {sizable && <Menu.Item onClick={typeSize}>Type a size</Menu.Item>}
+            {gap && <Menu.Item onClick={focusCreate}>Create here</Menu.Item>}
+            {verbsOf(plan, survey, at.id).map((verb) => (
+              <Menu.Item key={verb.id} onClick={() => attempt(verb.edit)}>
+                {verb.title}
+              </Menu.Item>
+            ))}
+            <Menu.Item onClick={() => zoomIn(at.id)}>Look at it closely</Menu.Item>
+          </>
+        )}
+      </Menu.Dropdown>
+    </Menu>
+  );
+}
+
+/** The gap is selected, so the inspector shows what to create in it. */
+function focusCreate(): void {
+  setTimeout(() => document.querySelector<HTMLElement>('[data-create] select:enabled')?.focus());
+}

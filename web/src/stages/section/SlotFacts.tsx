@@ -1,0 +1,24 @@
+import { isActive, isLogical, slotsOf, type PlannedPartition, type Survey } from '@rhizotome/core';
+import { useOpenState } from '../../open/context.js';
+import classes from './SectionStage.module.css';
+
+/** How an MBR lists the partition, and whether it is started from. */
+export function SlotFacts({ survey, partition }: { survey: Survey; partition: PlannedPartition }) {
+  const { plan } = useOpenState();
+  const slots = slotsOf(plan, survey);
+  if (!slots) return null;
+  const logical = isLogical(plan, survey, partition);
+  const active = isActive(plan, survey, partition);
+  return (
+    <div className={classes.group}>
+      <span className="eyebrow">In the MBR</span>
+      <p className="small">
+        {logical ? 'a logical, in the extended container' : `a primary${active ? ', marked active' : ''}`}
+        {' · '}
+        <span className="soft">
+          {slots.free === 0 ? 'all four slots taken' : `${slots.free} of four slots free`}
+        </span>
+      </p>
+    </div>
+  );
+}
