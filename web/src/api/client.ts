@@ -1,5 +1,5 @@
 import { token } from './token.js';
-import type { MachineRow, OpenedMachine, SentEdit, Survey } from '@rhizotome/core';
+import type { Alternative, MachineRow, OpenedMachine, Plan, SentEdit, Survey } from '@rhizotome/core';
 
 /** An answer of the server that is no success: problem details, RFC 9457. */
 export class Problem extends Error {
@@ -54,6 +54,17 @@ export const api = {
     call<{ surveyId: string }>('POST', `/machines/${id}/surveys`, { survey }),
   postEdits: (id: string, base: number, edits: readonly SentEdit[]) =>
     call<{ revision: number }>('POST', `/machines/${id}/edits`, { base, edits }),
+  alternatives: (id: string) => call<Alternative[]>('GET', `/machines/${id}/alternatives`),
+  keepPlan: (id: string, name: string, revision: number, plan: Plan) =>
+    call<Alternative>('POST', `/machines/${id}/alternatives`, { name, revision, plan }),
+  renameAlternative: (id: string, alternative: string, name: string) =>
+    call<Alternative>('PATCH', `/machines/${id}/alternatives/${alternative}`, { name }),
+  duplicateAlternative: (id: string, alternative: string) =>
+    call<Alternative>('POST', `/machines/${id}/alternatives/${alternative}/duplicate`),
+  removeAlternative: (id: string, alternative: string) =>
+    call<undefined>('DELETE', `/machines/${id}/alternatives/${alternative}`),
+  restoreAlternative: (id: string, alternative: string) =>
+    call<Alternative>('POST', `/machines/${id}/alternatives/${alternative}/restore`),
 };
 
 export type Api = typeof api;

@@ -10,7 +10,7 @@ import {
   type Refusal,
   type Survey,
 } from '@rhizotome/core';
-import { Problem, type Api } from '../api/client.js';
+import { Problem, Unreachable, type Api } from '../api/client.js';
 import type { HistoryEntry, OpenedMachine, SentEdit } from '@rhizotome/core';
 import type { Unsent, UnsentStore } from './unsent.js';
 
@@ -91,6 +91,30 @@ export class OpenPlan {
   redo(): Refusal | undefined {
     const next = this.state.history.redo.at(-1);
     return next && this.make(next.edit, 'redo');
+  }
+
+  /** Goes so many edits back, or forth where negative. Stops where one is refused. */
+  step(back: number): Refusal | undefined {
+    for (let n = Math.abs(back); n > 0; n--) {
+      const refusal = back > 0 ? this.undo() : this.redo();
+      if (refusal) return refusal;
+    }
+    return undefined;
+  }
+
+  /** Waits until the server has everything. @throws Unreachable while it does not answer */
+  saved(): Promise<number> {
+    return new Promise((done, fail) => {
+      let stop: () => void = () => undefined;
+      const look = () => {
+        if (this.items.length === 0) done(this.revision);
+        else if (this.state.sync === 'unreachable') fail(new Unreachable());
+        else return;
+        stop();
+      };
+      stop = this.subscribe(look);
+      look();
+    });
   }
 
   /** Takes in a new reading of the disk and rests the plan on it by `edit`. */
@@ -234,7 +258,8 @@ export class OpenPlan {
     };
   }
 
-  private surveyOf(plan: Plan): Survey | undefined {
+  /** The reading that a plan of this machine rests on. */
+  surveyOf(plan: Plan): Survey | undefined {
     return plan.surveyId === null ? undefined : this.surveys.get(plan.surveyId);
   }
 

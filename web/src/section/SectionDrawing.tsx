@@ -55,12 +55,7 @@ export const SectionDrawing = memo(function SectionDrawing(props: Props) {
           ))}
           <RibbonFills />
         </defs>
-        <text x={foundX + coreWidth / 2} y={16} className={classes.caption}>
-          {labels === 'both' ? 'as found' : 'found'}
-        </text>
-        <text x={plannedX + coreWidth / 2} y={16} className={classes.caption}>
-          {labels === 'both' ? 'as planned' : 'planned'}
-        </text>
+        {labels !== 'none' && <Captions placed={placed} />}
         {labels === 'both' && (
           <text x={(foundX + coreWidth + plannedX) / 2} y={16} className={classes.scaleNote}>
             a tick every {formatExact(tickBytes(placed.view.length * sectorBytes))}
@@ -104,6 +99,20 @@ export const SectionDrawing = memo(function SectionDrawing(props: Props) {
     </div>
   );
 });
+
+function Captions({ placed: { foundX, plannedX, coreWidth, labels } }: { placed: PlacedSection }) {
+  const [found, planned] = labels === 'both' ? ['as found', 'as planned'] : ['found', 'planned'];
+  return (
+    <>
+      <text x={foundX + coreWidth / 2} y={16} className={classes.caption}>
+        {found}
+      </text>
+      <text x={plannedX + coreWidth / 2} y={16} className={classes.caption}>
+        {planned}
+      </text>
+    </>
+  );
+}
 
 function sharedOwners(placed: PlacedSection): SystemId[][] {
   const lists = [...placed.found, ...placed.planned]

@@ -1,6 +1,8 @@
 import { ActionIcon, Tooltip, useComputedColorScheme, useMantineColorScheme } from '@mantine/core';
-import { countByLevel, editTitle, formatBinary, timeInWords, type Range } from '@rhizotome/core';
+import { countByLevel, editTitle, timeInWords } from '@rhizotome/core';
 import { useDerived, useOpenMachine, useOpenState } from '../open/context.js';
+import { movedInWords } from '../parts/figures.js';
+import { HistoryPanel } from './HistoryPanel.js';
 import { MoonIcon, RedoIcon, SunIcon, UndoIcon } from '../parts/icons.js';
 import classes from './Header.module.css';
 
@@ -27,6 +29,7 @@ export function Header() {
         >
           <RedoIcon />
         </HistoryButton>
+        <HistoryPanel />
         <SyncNote />
       </div>
       {survey && <Figures />}
@@ -96,12 +99,6 @@ function Figures() {
       />
     </dl>
   );
-}
-
-function movedInWords({ least, most }: Range): string {
-  if (most === 0) return 'none';
-  if (least === most) return formatBinary(most);
-  return least === 0 ? `up to ${formatBinary(most)}` : `${formatBinary(least)} – ${formatBinary(most)}`;
 }
 
 function Figure({ name, value, sign }: { name: string; value: string; sign?: string | undefined }) {

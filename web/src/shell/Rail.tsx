@@ -48,6 +48,9 @@ export function Rail() {
           </li>
         ))}
       </ul>
+      <NavLink to={`/machines/${id}/alternatives`} className={classes.aside!}>
+        Alternatives
+      </NavLink>
       <div className={classes.next}>
         <span className="eyebrow">Next</span>
         <Link to={`/machines/${id}/${overview.nextStage}`}>{overview.next}</Link>

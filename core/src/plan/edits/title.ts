@@ -8,6 +8,10 @@ export function editTitle(edit: Edit, plan: Plan): string {
     const p = partitionOf(plan, id);
     return p ? `“${partitionTitle(p)}”` : 'a partition';
   };
+  const foundPartition = (id: string) => {
+    const p = plan.partitions.find((q) => q.from === id);
+    return p ? `“${partitionTitle(p)}”` : 'a found part';
+  };
   const system = (id: string) => systemOf(plan, id)?.name ?? 'a system';
   switch (edit.kind) {
     case 'batch':
@@ -17,7 +21,7 @@ export function editTitle(edit: Edit, plan: Plan): string {
     case 'set-target':
       return 'Change of mode or table';
     case 'note-found':
-      return 'Note on a found part';
+      return `Note on ${foundPartition(edit.found)}`;
     case 'tick':
       return edit.done ? 'Tick a step' : 'Untick a step';
     case 'remark':

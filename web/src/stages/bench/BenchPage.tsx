@@ -1,8 +1,9 @@
-import { ActionIcon, Button, Menu, Modal, TextInput } from '@mantine/core';
+import { ActionIcon, Button, Menu, TextInput } from '@mantine/core';
 import { useState, type FormEvent } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { MachineRow } from '@rhizotome/core';
 import { MoreIcon } from '../../parts/icons.js';
+import { RenameDialog } from '../../parts/RenameDialog.js';
 import { Wordmark } from '../../shell/Wordmark.js';
 import classes from './BenchPage.module.css';
 import { MiniCore } from './MiniCore.js';
@@ -61,8 +62,8 @@ export function BenchPage() {
         </div>
       )}
       {renaming && (
-        <Rename
-          machine={renaming}
+        <RenameDialog
+          name={renaming.name}
           save={(name) => bench.rename(renaming.id, name)}
           close={() => setRenaming(null)}
         />
@@ -163,39 +164,5 @@ function Empty({ loadDemo }: { loadDemo: () => void }) {
         Load the demo machines
       </Button>
     </div>
-  );
-}
-
-function Rename({
-  machine,
-  save,
-  close,
-}: {
-  machine: MachineRow;
-  save: (name: string) => void;
-  close: () => void;
-}) {
-  const [name, setName] = useState(machine.name);
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    if (name.trim() === '') return;
-    save(name.trim());
-    close();
-  };
-  return (
-    <Modal opened onClose={close} title={`Rename ${machine.name}`}>
-      <form onSubmit={submit}>
-        <TextInput
-          label="Name"
-          value={name}
-          maxLength={80}
-          data-autofocus
-          onChange={(e) => setName(e.currentTarget.value)}
-        />
-        <Button type="submit" mt="md" disabled={name.trim() === ''}>
-          Rename
-        </Button>
-      </form>
-    </Modal>
   );
 }

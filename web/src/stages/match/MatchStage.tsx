@@ -1,21 +1,20 @@
 import { Button } from '@mantine/core';
 import {
   adoptWay,
-  canRun,
-  fitOf,
   modeName,
   verdictsOf,
   waysOut,
   type Condition,
-  type Fit,
   type Plan,
   type Verdict,
   type VerdictLevel,
   type Way,
 } from '@rhizotome/core';
+import { useState } from 'react';
 import { useEdit, useOpenState } from '../../open/context.js';
 import { EfiChoices } from './EfiChoices.js';
 import { StartTable } from './StartTable.js';
+import { StateMap } from './StateMap.js';
 import { OwnerSwatch } from '../../parts/OwnerSwatch.js';
 import classes from './MatchStage.module.css';
 
@@ -25,6 +24,7 @@ export function MatchStage() {
   const { attempt } = useEdit();
   const verdicts = verdictsOf(plan);
   const ways = waysOut(plan, survey);
+  const [pointed, setPointed] = useState<Way | null>(null);
   return (
     <div className="page">
       <h1>Match</h1>
@@ -37,7 +37,7 @@ export function MatchStage() {
       ) : (
         <div className={classes.columns}>
           <section>
-            <StateMap plan={plan} />
+            <StateMap plan={plan} ways={ways} pointed={pointed} />
             <p className="small soft">{mediumWords(plan)}</p>
           </section>
           <section>
@@ -57,6 +57,7 @@ export function MatchStage() {
                       way={way}
                       rank={i + 1}
                       take={takes(plan, way, attempt)}
+                      point={setPointed}
                     />
                   ))}
                 </ol>
@@ -80,67 +81,6 @@ function mediumWords({ machine, target }: Plan): string {
   if (machine.mediumStart === 'unknown')
     return `How the installer medium will be started is not decided. This plan needs ${modeName(target.mode)}.`;
   return `The installer medium will be started in ${modeName(machine.mediumStart)} mode.`;
-}
-
-const FIT_MARKS: Readonly<Record<Fit, { readonly mark: string; readonly words: string }>> = {
-  yes: { mark: '●', words: 'works' },
-  'needs-bios-boot': { mark: '◐', words: 'works with a BIOS boot partition' },
-  unreliable: { mark: '◌', words: 'depends on the firmware' },
-  no: { mark: '✕', words: 'does not work' },
-};
-
-/** The four states a machine and disk can be in, what each system says to each, and where the plan stands. */
-function StateMap({ plan }: { plan: Plan }) {
-  const modes = ['uefi', 'bios'] as const;
-  const styles = ['gpt', 'mbr'] as const;
-  return (
-    <div className={classes.map} role="table" aria-label="States and systems">
-      <div role="row" className={classes.contents}>
-        <span role="columnheader" className="visually-hidden">
-          Mode
-        </span>
-        <span aria-hidden />
-        {styles.map((style) => (
-          <span key={style} role="columnheader" className={classes.axis}>
-            {style.toUpperCase()} disk
-          </span>
-        ))}
-      </div>
-      {modes.map((mode) => (
-        <div role="row" key={mode} className={classes.contents}>
-          <span role="rowheader" className={classes.axis}>
-            {modeName(mode)} mode
-          </span>
-          {styles.map((style) => {
-            const here = plan.target.mode === mode && plan.target.style === style;
-            return (
-              <div
-                role="cell"
-                key={style}
-                className={classes.cell}
-                data-here={here || undefined}
-                data-out={!canRun(plan.machine, mode) || undefined}
-              >
-                {here && <span className={classes.here}>you are here</span>}
-                {!canRun(plan.machine, mode) && <span className="small soft">not on this firmware</span>}
-                {plan.systems.map((system) => {
-                  const { mark, words } = FIT_MARKS[fitOf(system, mode, style)];
-                  return (
-                    <span key={system.id} className={classes.fit} data-fit={fitOf(system, mode, style)}>
-                      <OwnerSwatch owners={[system.id]} /> <b aria-hidden>{mark}</b>
-                      <span>
-                        {system.name}: <span className="soft">{words}</span>
-                      </span>
-                    </span>
-                  );
-                })}
-              </div>
-            );
-          })}
-        </div>
-      ))}
-    </div>
-  );
 }
 
 const LEVEL_WORDS: Readonly<Record<VerdictLevel, string>> = {
@@ -167,9 +107,23 @@ function VerdictRow({ verdict }: { verdict: Verdict }) {
 
 const MET_MARKS = { true: '✓', false: '✕', unknown: '?' } as const;
 
-function WayRow({ way, rank, take }: { way: Way; rank: number; take: (() => void) | null }) {
+interface WayProps {
+  readonly way: Way;
+  readonly rank: number;
+  readonly take: (() => void) | null;
+  /** Told of the way that is pointed at, to show it in the map. */
+  readonly point: (way: Way | null) => void;
+}
+
+function WayRow({ way, rank, take, point }: WayProps) {
   return (
-    <li data-loss={way.loss}>
+    <li
+      data-loss={way.loss}
+      onMouseEnter={() => point(way)}
+      onMouseLeave={() => point(null)}
+      onFocus={() => point(way)}
+      onBlur={() => point(null)}
+    >
       <span className={classes.rank}>{rank}</span>
       <div>
         <h3>{way.title}</h3>

@@ -1,10 +1,13 @@
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
 import { useOpenMachine, useOpenState } from '../../open/context.js';
 import { Cores, type Beside } from './Cores.js';
 import { Inspector } from './Inspector.js';
 import { TextPane } from './TextPane.js';
 import classes from './SectionStage.module.css';
+
+/** With its charts, it comes when it is first asked for. */
+const SizingBench = lazy(() => import('./sizing/SizingBench.js').then((m) => ({ default: m.SizingBench })));
 
 /** The workbench: the disk as found and as planned, and what is selected. */
 export function SectionStage() {
@@ -24,7 +27,13 @@ export function SectionStage() {
   return (
     <div className={classes.stage} data-beside={beside}>
       <Cores survey={survey} beside={beside} setBeside={setBeside} />
-      {beside === 'text' ? <TextPane survey={survey} /> : <Inspector survey={survey} />}
+      {beside === 'part' && <Inspector survey={survey} />}
+      {beside === 'text' && <TextPane survey={survey} />}
+      {beside === 'sizing' && (
+        <Suspense fallback={<aside className={classes.inspector}>Opening…</aside>}>
+          <SizingBench survey={survey} />
+        </Suspense>
+      )}
     </div>
   );
 }

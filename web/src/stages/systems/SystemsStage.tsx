@@ -18,6 +18,7 @@ import { useMemo, useState } from 'react';
 import { useEdit, useOpenState } from '../../open/context.js';
 import { OwnerSwatch } from '../../parts/OwnerSwatch.js';
 import { SizeInput } from '../../parts/SizeInput.js';
+import { FitBar } from './FitBar.js';
 import classes from './SystemsStage.module.css';
 
 /** Which systems are there, which come, and what each asks for. */
@@ -115,6 +116,7 @@ function SystemSheet({ system }: { system: System }) {
         </Button>
       </div>
       <div className={classes.body}>
+        {survey && <FitBar system={system} survey={survey} />}
         <div className={classes.sizes}>
           <SizeInput
             label="At least"

@@ -1,0 +1,201 @@
+import { ActionIcon, Button, Menu, TextInput } from '@mantine/core';
+import type { Alternative, Plan, Survey } from '@rhizotome/core';
+import { useMemo, useState, type FormEvent, type ReactNode } from 'react';
+import { useAlternatives } from '../../open/alternatives.js';
+import { useOpenMachine, useOpenState } from '../../open/context.js';
+import { MoreIcon } from '../../parts/icons.js';
+import { RenameDialog } from '../../parts/RenameDialog.js';
+import { SectionGlance } from '../../section/SectionGlance.js';
+import classes from './AlternativesPage.module.css';
+import { rowsOf, type Row } from './rows.js';
+
+/** The plan as it stands beside those that were kept: small sections, and the figures that differ. */
+export function AlternativesPage() {
+  const all = useAlternatives();
+  const { kept, problem, removed } = all;
+  return (
+    <div className="page">
+      <h1>Alternatives</h1>
+      <p className="soft">
+        Keep the plan as it stands under a name, change it, and compare. Taking one up is one edit, and undone
+        like any other.
+      </p>
+      <KeepForm keep={all.keep} busy={all.keeping} />
+      {problem && (
+        <p role="alert" className={classes.problem}>
+          {problem}
+        </p>
+      )}
+      {removed && (
+        <p role="status" className={classes.removed}>
+          “{removed.name}” was deleted.{' '}
+          <Button size="compact-xs" variant="default" onClick={all.putBack}>
+            Undo
+          </Button>
+        </p>
+      )}
+      {kept === undefined ? (
+        !problem && <p role="status">Fetching what was kept…</p>
+      ) : kept.length === 0 ? (
+        <p>Nothing is kept yet. What you keep stands here beside the plan.</p>
+      ) : (
+        <Comparison kept={kept} all={all} />
+      )}
+    </div>
+  );
+}
+
+function KeepForm({ keep, busy }: { keep: (name: string) => Promise<boolean>; busy: boolean }) {
+  const [name, setName] = useState('');
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    if (name.trim() !== '' && (await keep(name.trim()))) setName('');
+  };
+  return (
+    <form className={classes.keep} onSubmit={(event) => void submit(event)}>
+      <TextInput
+        aria-label="Name of the alternative"
+        placeholder="What is particular about this plan"
+        value={name}
+        maxLength={80}
+        onChange={(e) => setName(e.currentTarget.value)}
+      />
+      <Button type="submit" loading={busy} disabled={name.trim() === ''}>
+        Keep the plan as it stands
+      </Button>
+    </form>
+  );
+}
+
+interface ComparisonProps {
+  readonly kept: readonly Alternative[];
+  readonly all: ReturnType<typeof useAlternatives>;
+}
+
+function Comparison({ kept, all }: ComparisonProps) {
+  const { open } = useOpenMachine();
+  const { plan, survey } = useOpenState();
+  const [renaming, setRenaming] = useState<Alternative | null>(null);
+  const plans = useMemo(
+    () => [{ plan, survey }, ...kept.map((k) => ({ plan: k.plan, survey: open.surveyOf(k.plan) }))],
+    [plan, survey, kept, open],
+  );
+  const rows = useMemo(() => rowsOf(plans), [plans]);
+  return (
+    <div className={classes.scroll}>
+      <table className={classes.table}>
+        <thead>
+          <tr>
+            <td />
+            <th scope="col">as it stands</th>
+            {kept.map((one) => (
+              <th scope="col" key={one.id}>
+                <div className={classes.head}>
+                  <span>{one.name}</span>
+                  <More alternative={one} all={all} rename={() => setRenaming(one)} />
+                </div>
+              </th>
+            ))}
+          </tr>
+          <tr>
+            <td />
+            <Drawn {...plans[0]!} />
+            {kept.map((one, i) => (
+              <Drawn key={one.id} {...plans[i + 1]!}>
+                {all.stands(one) ? (
+                  <span className="soft small">as it stands</span>
+                ) : (
+                  <Button size="compact-sm" onClick={() => all.takeUp(one)}>
+                    Take it up
+                  </Button>
+                )}
+              </Drawn>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.filter(differs).map((row) => (
+            <tr key={row.name} data-differs>
+              <th scope="row">{row.name}</th>
+              {row.values.map((value, i) => (
+                <td key={i} data-best={row.best[i] || undefined}>
+                  {value}
+                  {row.best[i] && <span className="visually-hidden">, the best</span>}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+        <tbody>
+          <tr>
+            <th scope="row" className="eyebrow">
+              the same in all
+            </th>
+            <td colSpan={plans.length} className={classes.same}>
+              {rows
+                .filter((row) => !differs(row))
+                .map((row) => (
+                  <span key={row.name}>
+                    {row.name}: {row.values[0]}
+                  </span>
+                ))}
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      {renaming && (
+        <RenameDialog
+          name={renaming.name}
+          save={(name) => all.rename(renaming, name)}
+          close={() => setRenaming(null)}
+        />
+      )}
+    </div>
+  );
+}
+
+const differs = (row: Row) => row.values.some((value) => value !== row.values[0]);
+
+interface DrawnProps {
+  readonly plan: Plan;
+  readonly survey: Survey | undefined;
+  readonly children?: ReactNode;
+}
+
+function Drawn({ plan, survey, children }: DrawnProps) {
+  return (
+    <td>
+      <div className={classes.section}>
+        {survey ? (
+          <SectionGlance plan={plan} survey={survey} labels="none" />
+        ) : (
+          <p className="soft small">It rests on no reading of the disk.</p>
+        )}
+      </div>
+      <div className={classes.take}>{children}</div>
+    </td>
+  );
+}
+
+interface MoreProps {
+  readonly alternative: Alternative;
+  readonly all: ReturnType<typeof useAlternatives>;
+  readonly rename: () => void;
+}
+
+function More({ alternative, all, rename }: MoreProps) {
+  return (
+    <Menu position="bottom-end">
+      <Menu.Target>
+        <ActionIcon variant="subtle" color="loam" aria-label={`More for ${alternative.name}`}>
+          <MoreIcon />
+        </ActionIcon>
+      </Menu.Target>
+      <Menu.Dropdown>
+        <Menu.Item onClick={rename}>Rename</Menu.Item>
+        <Menu.Item onClick={() => all.duplicate(alternative)}>Duplicate</Menu.Item>
+        <Menu.Item onClick={() => all.remove(alternative)}>Delete</Menu.Item>
+      </Menu.Dropdown>
+    </Menu>
+  );
+}

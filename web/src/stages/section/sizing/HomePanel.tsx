@@ -1,0 +1,149 @@
+import { NumberInput } from '@mantine/core';
+import {
+  bytes,
+  formatBoth,
+  GIB,
+  homeOverYears,
+  homeSize,
+  sizeOf,
+  type HomeUse,
+  type Survey,
+  type System,
+} from '@rhizotome/core';
+import { Area, AreaChart, CartesianGrid, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
+import { useOpenMachine } from '../../../open/context.js';
+import { SizeInput } from '../../../parts/SizeInput.js';
+import { useKeptDraft } from './kept-draft.js';
+import { SetSize, TargetNote, useTarget } from './SetSize.js';
+import classes from './SizingBench.module.css';
+
+const MODEST: HomeUse = {
+  documentsBytes: 5 * GIB,
+  photosBytes: 20 * GIB,
+  mediaBytes: 10 * GIB,
+  projectsBytes: 10 * GIB,
+  growth: 0.2,
+  years: 5,
+};
+const KINDS = [
+  ['documentsBytes', 'Documents'],
+  ['photosBytes', 'Photos'],
+  ['mediaBytes', 'Music and films'],
+  ['projectsBytes', 'Projects'],
+] as const;
+
+interface Props {
+  readonly survey: Survey;
+  readonly system: System | undefined;
+}
+
+/** What people keep, how that grows, and when the home is full. */
+export function HomePanel({ survey, system }: Props) {
+  const { id } = useOpenMachine();
+  const [use, change] = useKeptDraft(id, `home.${system?.id ?? ''}`, MODEST);
+  const { target, targets, choose } = useTarget('home', system);
+  const present = target.kind === 'partition' ? sizeOf(target.partition, survey) : null;
+  const advised = homeSize(use);
+  return (
+    <>
+      <TargetNote survey={survey} target={target} targets={targets} choose={choose} />
+      <YearsChart use={use} present={present} />
+      <p className="small">{whenFull(use, present)}</p>
+      <div className={classes.told}>
+        {KINDS.map(([key, label]) => (
+          <SizeInput
+            key={key}
+            label={label}
+            context={{ disk: bytes(0) }}
+            value={use[key]}
+            onSize={(size) => {
+              change({ [key]: size });
+              return null;
+            }}
+            onClear={() => change({ [key]: 0 })}
+          />
+        ))}
+        <NumberInput
+          size="xs"
+          label="Growth a year, %"
+          min={0}
+          max={200}
+          clampBehavior="strict"
+          value={Math.round(use.growth * 100)}
+          onChange={(n) => typeof n === 'number' && change({ growth: n / 100 })}
+        />
+        <NumberInput
+          size="xs"
+          label="Years it is to last"
+          min={1}
+          max={15}
+          clampBehavior="strict"
+          value={use.years}
+          onChange={(n) => typeof n === 'number' && change({ years: n })}
+        />
+      </div>
+      <SetSize
+        survey={survey}
+        target={target}
+        size={advised.bytes}
+        label={`With 15 % of headroom: ${formatBoth(advised.bytes)}`}
+      />
+    </>
+  );
+}
+
+/** In which year the home is full, or that it lasts. */
+function whenFull(use: HomeUse, present: number | null): string {
+  if (present === null) return 'How long a home lasts shows here once there is one.';
+  const full = homeOverYears({ ...use, years: 15 }).findIndex((size) => size > present);
+  if (full < 0) return 'At this growth it is not full within 15 years.';
+  if (full === 0) return 'It is too small for what there is already.';
+  return `At this growth it is full in year ${full}.`;
+}
+
+function YearsChart({ use, present }: { use: HomeUse; present: number | null }) {
+  const data = homeOverYears(use).map((size, year) => ({ year, size: size / GIB }));
+  return (
+    <div className={classes.chart} style={{ height: 200 }}>
+      <ResponsiveContainer>
+        <AreaChart data={data} margin={{ top: 14, right: 16, bottom: 16, left: 0 }}>
+          <CartesianGrid stroke="var(--hairline)" />
+          <XAxis
+            dataKey="year"
+            stroke="var(--ink-soft)"
+            fontSize={11}
+            label={{
+              value: 'years from now',
+              position: 'bottom',
+              offset: 0,
+              fontSize: 11,
+              fill: 'var(--ink-soft)',
+            }}
+          />
+          <YAxis
+            stroke="var(--ink-soft)"
+            fontSize={11}
+            width={58}
+            unit=" GiB"
+            domain={[0, (most: number) => Math.ceil(Math.max(most, (present ?? 0) / GIB) * 1.1)]}
+          />
+          <Area
+            dataKey="size"
+            stroke="var(--accent)"
+            fill="var(--accent)"
+            fillOpacity={0.3}
+            isAnimationActive={false}
+          />
+          {present !== null && (
+            <ReferenceLine
+              y={present / GIB}
+              stroke="var(--ink)"
+              strokeDasharray="4 3"
+              label={{ value: 'planned', position: 'insideBottomLeft', fontSize: 11, fill: 'var(--ink)' }}
+            />
+          )}
+        </AreaChart>
+      </ResponsiveContainer>
+    </div>
+  );
+}

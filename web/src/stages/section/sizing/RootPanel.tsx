@@ -1,0 +1,193 @@
+import { Checkbox } from '@mantine/core';
+import {
+  bytes,
+  formatBinary,
+  formatBoth,
+  GIB,
+  nearestProfile,
+  rootAdvice,
+  sizeOf,
+  type LevelOfSize,
+  type RootUse,
+  type SizeAdvice,
+  type Survey,
+  type System,
+} from '@rhizotome/core';
+import { Bar, BarChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
+import { useOpenMachine, useOpenState } from '../../../open/context.js';
+import { SizeInput } from '../../../parts/SizeInput.js';
+import { useKeptDraft } from './kept-draft.js';
+import { SetSize, TargetNote, useTarget } from './SetSize.js';
+import classes from './SizingBench.module.css';
+
+const LEVELS: readonly LevelOfSize[] = ['least', 'comfortable', 'generous'];
+const NOTHING_MORE = { moreProgramsBytes: 0, containersBytes: 0, homeBytes: 0, snapshots: false };
+
+interface Props {
+  readonly survey: Survey;
+  readonly system: System | undefined;
+}
+
+/** What the root of a system is made of, at three levels. */
+export function RootPanel({ survey, system }: Props) {
+  const { id } = useOpenMachine();
+  const { plan } = useOpenState();
+  const [use, change] = useKeptDraft(id, `root.${system?.id ?? ''}`, NOTHING_MORE);
+  const { target, targets, choose } = useTarget('root', system);
+  const profile = system && nearestProfile(system);
+  const ownBoot = plan.partitions.some((p) => p.role === 'boot' && p.owners.includes(system?.id ?? ''));
+  const whole: RootUse = { ...use, kernelsInside: !ownBoot && !system?.kernelsOnEfi };
+  const advice = profile && rootAdvice(profile.id, whole);
+  if (!system || !advice)
+    return <p className="soft">There is no system in the plan that has a root. Add one under Systems.</p>;
+  const present = target.kind === 'partition' ? sizeOf(target.partition, survey) : null;
+  return (
+    <>
+      <TargetNote survey={survey} target={target} targets={targets} choose={choose} />
+      <MakeUpChart advice={advice} present={present} />
+      <MakeUpTable advice={advice} />
+      <div className={classes.told}>
+        <More
+          label="More programs"
+          value={use.moreProgramsBytes}
+          set={(n) => change({ moreProgramsBytes: n })}
+        />
+        <More
+          label="Containers, machines"
+          value={use.containersBytes}
+          set={(n) => change({ containersBytes: n })}
+        />
+        <More label="Files, without a home" value={use.homeBytes} set={(n) => change({ homeBytes: n })} />
+        <Checkbox
+          size="xs"
+          label="keeps snapshots of itself"
+          checked={use.snapshots}
+          onChange={(e) => change({ snapshots: e.currentTarget.checked })}
+        />
+      </div>
+      {LEVELS.map((level) => (
+        <SetSize
+          key={level}
+          survey={survey}
+          target={target}
+          size={advice[level].bytes}
+          label={`${level}: ${formatBoth(advice[level].bytes)}`}
+        />
+      ))}
+    </>
+  );
+}
+
+function More({ label, value, set }: { label: string; value: number; set: (bytes: number) => void }) {
+  return (
+    <SizeInput
+      label={label}
+      context={{ disk: bytes(0) }}
+      value={value === 0 ? null : value}
+      placeholder="none"
+      onSize={(size) => {
+        set(size);
+        return null;
+      }}
+      onClear={() => set(0)}
+    />
+  );
+}
+
+/** Every line of any level, once, in the order they add up. */
+function linesOf(advice: SizeAdvice): string[] {
+  const most = [...LEVELS].sort((a, b) => advice[b].lines.length - advice[a].lines.length);
+  return [...new Set(most.flatMap((level) => advice[level].lines.map((l) => nameOf(l.what))))];
+}
+
+/** Kernels are counted; the count differs by level. */
+const nameOf = (what: string) => what.replace(/^\d+ kernels$/, 'kernels');
+const bytesOf = (advice: SizeAdvice, level: LevelOfSize, name: string) =>
+  advice[level].lines.find((l) => nameOf(l.what) === name)?.bytes ?? 0;
+
+/** Shades of one ink, so that no system is meant by a colour. */
+const shade = (i: number) =>
+  `color-mix(in srgb, var(--accent) ${[92, 68, 50, 38, 28, 20, 14][i % 7]}%, var(--paper))`;
+
+function MakeUpChart({ advice, present }: { advice: SizeAdvice; present: number | null }) {
+  const lines = linesOf(advice);
+  const data = LEVELS.map((level) => ({
+    level,
+    ...Object.fromEntries(lines.map((name) => [name, bytesOf(advice, level, name) / GIB])),
+  }));
+  return (
+    <div className={classes.chart} style={{ height: 138 }}>
+      <ResponsiveContainer>
+        <BarChart
+          data={data}
+          layout="vertical"
+          margin={{ top: 14, right: 12, bottom: 0, left: 0 }}
+          barCategoryGap={6}
+        >
+          <XAxis type="number" unit=" GiB" tickLine={false} stroke="var(--ink-soft)" fontSize={11} />
+          <YAxis
+            type="category"
+            dataKey="level"
+            width={84}
+            tickLine={false}
+            axisLine={false}
+            stroke="var(--ink)"
+            fontSize={12}
+          />
+          {lines.map((name, i) => (
+            <Bar
+              key={name}
+              dataKey={name}
+              stackId="a"
+              fill={shade(i)}
+              stroke="var(--raised)"
+              isAnimationActive={false}
+            />
+          ))}
+          {present !== null && (
+            <ReferenceLine
+              x={present / GIB}
+              stroke="var(--ink)"
+              strokeDasharray="4 3"
+              ifOverflow="extendDomain"
+              label={{ value: 'planned', position: 'top', fontSize: 11, fill: 'var(--ink)' }}
+            />
+          )}
+        </BarChart>
+      </ResponsiveContainer>
+    </div>
+  );
+}
+
+function MakeUpTable({ advice }: { advice: SizeAdvice }) {
+  const sources = [...new Set(LEVELS.flatMap((level) => advice[level].lines.map((l) => l.source)))];
+  return (
+    <>
+      <table className={classes.makeUp}>
+        <thead>
+          <tr>
+            <td />
+            {LEVELS.map((level) => (
+              <th key={level} scope="col">
+                {level}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {linesOf(advice).map((name, i) => (
+            <tr key={name}>
+              <th scope="row">
+                <span className={classes.key} style={{ background: shade(i) }} /> {name}
+              </th>
+              {LEVELS.map((level) => (
+                <td key={level}>{formatBinary(bytesOf(advice, level, name))}</td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="small soft">Where from: {sources.join(', ')}.</p>
+    </>
+  );
+}

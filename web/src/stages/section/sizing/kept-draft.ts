@@ -1,0 +1,24 @@
+import { useState } from 'react';
+
+const PREFIX = 'rhizotome.sizing.';
+
+/** What is told of needs, by machine: it outlives a reload, and is no part of the plan. */
+export function useKeptDraft<T extends object>(machine: string, name: string, initial: T) {
+  const key = `${PREFIX}${name}.${machine}`;
+  const [value, setValue] = useState<T>(() => ({ ...initial, ...stored(key) }));
+  const change = (changes: Partial<T>) => {
+    const next = { ...value, ...changes };
+    setValue(next);
+    localStorage.setItem(key, JSON.stringify(next));
+  };
+  return [value, change] as const;
+}
+
+function stored(key: string): object {
+  try {
+    const value: unknown = JSON.parse(localStorage.getItem(key) ?? '{}');
+    return typeof value === 'object' && value !== null ? value : {};
+  } catch {
+    return {};
+  }
+}

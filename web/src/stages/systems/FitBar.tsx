@@ -1,0 +1,55 @@
+import { formatBinary, formatBoth, roomGiven, type SizeFit, type Survey, type System } from '@rhizotome/core';
+import { useMemo } from 'react';
+import { useOpenState } from '../../open/context.js';
+import { ownerColourIn } from '../../parts/owners.js';
+import classes from './FitBar.module.css';
+
+const FIT_WORDS: Readonly<Record<SizeFit, string>> = {
+  nothing: 'nothing yet',
+  'too-small': 'too small',
+  least: 'enough to install',
+  comfortable: 'comfortable',
+  generous: 'generous',
+};
+
+/** What a system is given, against what it asks for. */
+export function FitBar({ system, survey }: { system: System; survey: Survey }) {
+  const { plan } = useOpenState();
+  const given = useMemo(() => roomGiven(plan, survey, system), [plan, survey, system]);
+  const { systemBytes, otherBytes, sharedBytes, fit } = given;
+  const marks = [
+    ['least', system.leastBytes],
+    ['comfortable', system.comfortableBytes],
+    ['generous', system.generousBytes],
+  ] as const;
+  const most = 1.12 * Math.max(system.generousBytes, Math.min(systemBytes, 2.5 * system.generousBytes));
+  const share = (size: number) => `${Math.min(100, (size / most) * 100)}%`;
+  return (
+    <div className={classes.fit} data-fit={fit}>
+      <div className={classes.scale} aria-hidden>
+        <span
+          className={classes.given}
+          style={{ width: share(systemBytes), background: ownerColourIn(plan.systems, system.id) }}
+          data-beyond={systemBytes > most || undefined}
+        />
+        {marks.map(([name, size]) => (
+          <span key={name} className={classes.mark} style={{ left: share(size) }}>
+            <b>{name}</b> {formatBinary(size)}
+          </span>
+        ))}
+      </div>
+      <p className="small">
+        Given <strong data-fact="given">{systemBytes === 0 ? 'nothing yet' : formatBoth(systemBytes)}</strong>
+        {systemBytes > 0 && (
+          <>
+            : <span className={classes.word}>{FIT_WORDS[fit]}</span>
+          </>
+        )}
+        <span className="soft">
+          {otherBytes > 0 && ` · ${formatBinary(otherBytes)} of its own besides`}
+          {sharedBytes > 0 && ` · ${formatBinary(sharedBytes)} shared`}
+        </span>
+      </p>
+    </div>
+  );
+}
