@@ -12,6 +12,7 @@ import {
 } from 'node:fs';
 import { homedir } from 'node:os';
 import { dirname, join, resolve } from 'node:path';
+import { compressFolder } from './compress.mjs';
 
 const root = resolve(import.meta.dirname, '..');
 const wants = (flag) => process.argv.includes(flag);
@@ -168,6 +169,7 @@ function build() {
     const result = run(command, args, options);
     if (!result.ok) fail(`The build failed: ${result.reason}.`);
   }
+  compressFolder(join(root, 'web/dist/assets'));
   stamp.sources = hash;
   writeFileSync(stampFile, JSON.stringify(stamp));
 }

@@ -20,6 +20,7 @@ import {
   surveyFromHand,
 } from '@rhizotome/core';
 
+import { benchDrag, benchFirstLoad } from './browser.mjs';
 import { benchDisks } from './disks.mjs';
 
 const ROOT = resolve(import.meta.dirname, '../..');
@@ -260,7 +261,21 @@ function benchPacking() {
   report('pack-128-frame', packed / (1000 / 60), 0.5, `${packed.toFixed(2)} ms of a 60 Hz frame`);
 }
 
+async function benchBrowser() {
+  const folder = mkdtempSync(join(tmpdir(), 'rhizotome-bench-'));
+  const { child, address } = await startServer(folder);
+  try {
+    await benchFirstLoad(report, address);
+    await benchDrag(report, address, largePlan());
+  } finally {
+    child.kill('SIGTERM');
+    await new Promise((done) => child.on('exit', done));
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
 benchDerived();
 benchPacking();
 benchDisks(report, median);
 await benchServer();
+await benchBrowser();

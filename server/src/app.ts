@@ -7,6 +7,7 @@ import type { NestExpressApplication } from '@nestjs/platform-express';
 import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
 import compression from 'compression';
 import { static as serveStatic, type NextFunction, type Request, type Response } from 'express';
+import serveCompressed from 'express-static-gzip';
 import helmet from 'helmet';
 import { pino, type Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
@@ -100,9 +101,14 @@ function missing(_request: Request, response: Response): void {
   response.status(404).type('text/plain').send('No such file.');
 }
 
-/** Built files under /assets are named by their content; every other path is a page of the app. */
+/** Built files under /assets are named by their content, and stand there compressed too; every other path is a page of the app. */
 function serveWeb(nest: NestExpressApplication, folder: string): void {
-  nest.use('/assets', serveStatic(join(folder, 'assets'), { immutable: true, maxAge: '1y' }), missing);
+  const assets = serveCompressed(join(folder, 'assets'), {
+    enableBrotli: true,
+    orderPreference: ['br', 'gz'],
+    serveStatic: { immutable: true, maxAge: '1y' },
+  });
+  nest.use('/assets', assets, missing);
   nest.use(serveStatic(folder, { index: false, fallthrough: true }));
   nest.use((request: Request, response: Response, next: NextFunction) => {
     if (request.method !== 'GET' || request.path.startsWith('/api')) return next();

@@ -4,11 +4,13 @@ import {
   apply,
   EditSchema,
   EMPTY_PLAN,
+  overviewOf,
   refusalInWords,
   SurveySchema,
   type Edit,
   type MachineRow,
   type OpenedMachine,
+  type Overview,
   type Plan,
   type Survey,
   type Surveys,
@@ -29,7 +31,22 @@ const MOST_MACHINES = 1000;
 /** Each public method is one transaction, or one read. What a document means, core decides. */
 @Injectable()
 export class MachinesService {
+  /** By machine: where it stands, worked out once a revision. */
+  private readonly overviews = new Map<string, { readonly revision: number; readonly overview: Overview }>();
+
   constructor(@Inject(Writer) private readonly writer: Writer) {}
+
+  private async row(manager: EntityManager, machine: MachineEntity): Promise<MachineRow> {
+    const { id, revision } = machine;
+    let known = this.overviews.get(id);
+    if (known?.revision !== revision) {
+      const plan = planOf(machine);
+      const survey = (await surveysOf(manager, id))(plan.surveyId ?? '');
+      known = { revision, overview: overviewOf(plan, survey) };
+      this.overviews.set(id, known);
+    }
+    return toRow(machine, known.overview);
+  }
 
   list(): Promise<MachineRow[]> {
     return this.writer.read(async (manager) => {
@@ -37,9 +54,7 @@ export class MachinesService {
         where: { deletedAt: IsNull() },
         order: { createdAt: 'ASC', id: 'ASC' },
       });
-      return Promise.all(
-        machines.map(async (m) => toRow(m, (await surveysOf(manager, m.id))(planOf(m).surveyId ?? ''))),
-      );
+      return Promise.all(machines.map((m) => this.row(manager, m)));
     });
   }
 
@@ -59,7 +74,7 @@ export class MachinesService {
       const machine = await existingMachine(manager, id);
       machine.name = name.trim();
       await manager.save(machine);
-      return toRow(machine, (await surveysOf(manager, id))(planOf(machine).surveyId ?? ''));
+      return this.row(manager, machine);
     });
   }
 
@@ -113,7 +128,7 @@ export class MachinesService {
       if (!machine) throw notFound('machine');
       machine.deletedAt = null;
       await manager.save(machine);
-      return toRow(machine, (await surveysOf(manager, id))(planOf(machine).surveyId ?? ''));
+      return this.row(manager, machine);
     });
   }
 

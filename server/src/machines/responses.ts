@@ -1,21 +1,12 @@
-import {
-  overviewOf,
-  type Alternative,
-  type Edit,
-  type HistoryEntry,
-  type MachineRow,
-  type Plan,
-  type Survey,
-} from '@rhizotome/core';
+import type { Alternative, Edit, HistoryEntry, MachineRow, Overview, Plan } from '@rhizotome/core';
 import type { AlternativeEntity, EditEntity, MachineEntity } from '../storage/entities.js';
 
 export function planOf(entity: MachineEntity): Plan {
   return JSON.parse(entity.plan) as Plan;
 }
 
-export function toRow(entity: MachineEntity, survey: Survey | undefined): MachineRow {
-  const { id, name, story, createdAt } = entity;
-  return { id, name, story, createdAt, overview: overviewOf(planOf(entity), survey) };
+export function toRow({ id, name, story, createdAt }: MachineEntity, overview: Overview): MachineRow {
+  return { id, name, story, createdAt, overview };
 }
 
 export function toHistoryEntry(entity: EditEntity): HistoryEntry {

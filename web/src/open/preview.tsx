@@ -1,5 +1,16 @@
 import { apply, type Edit, type Plan } from '@rhizotome/core';
-import { createContext, use, useCallback, useEffect, useMemo, useState, type ReactNode } from 'react';
+import {
+  createContext,
+  use,
+  useCallback,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type FocusEvent,
+  type MouseEvent,
+  type ReactNode,
+} from 'react';
 import { useOpenState } from './context.js';
 
 interface Preview {
@@ -25,12 +36,24 @@ export function usePreview(): Preview {
 export function useEditPreview(edit: Edit | null) {
   const { plan, survey } = useOpenState();
   const { show } = usePreview();
+  const shown = useRef(false);
   const begin = useCallback(() => {
+    if (shown.current) return;
+    shown.current = true;
     const result = edit && survey && apply(plan, edit, () => survey);
     show(result?.ok ? result.plan : null);
   }, [plan, survey, edit, show]);
-  const end = useCallback(() => show(null), [show]);
+  const end = useCallback(() => {
+    if (shown.current) show(null);
+    shown.current = false;
+  }, [show]);
   // Once the plan has changed, what was shown is of the past.
   useEffect(() => end, [end, plan]);
-  return { onMouseEnter: begin, onFocus: begin, onMouseLeave: end, onBlur: end };
+  return {
+    // Not on entering: a button that comes to lie under a resting pointer was not pointed at.
+    onMouseMove: (event: MouseEvent) => (event.movementX !== 0 || event.movementY !== 0) && begin(),
+    onFocus: (event: FocusEvent) => event.currentTarget.matches(':focus-visible') && begin(),
+    onMouseLeave: end,
+    onBlur: end,
+  };
 }

@@ -14,6 +14,8 @@ interface Props {
   /** The systems of the plan that is drawn: their order gives the colours. */
   readonly systems: Systems;
   readonly placed: PlacedSection;
+  /** Drawn is not the plan but what would become of it. */
+  readonly tentative?: boolean;
   readonly selected?: string | null;
   /** Absent where the drawing is only to be looked at. */
   readonly onSelect?: ((id: string) => void) | undefined;
@@ -28,7 +30,7 @@ interface Props {
  * the labels beside them are the buttons, for the keyboard and for reading aloud.
  */
 export const SectionDrawing = memo(function SectionDrawing(props: Props) {
-  const { systems, placed, selected = null, onSelect, onActions, children } = props;
+  const { systems, placed, tentative = false, selected = null, onSelect, onActions, children } = props;
   const { width, height, foundX, plannedX, coreWidth, sectorBytes, labels } = placed;
   const prefix = useId();
   const shared = useMemo(() => sharedOwners(placed), [placed]);
@@ -55,7 +57,7 @@ export const SectionDrawing = memo(function SectionDrawing(props: Props) {
           ))}
           <RibbonFills />
         </defs>
-        {labels !== 'none' && <Captions placed={placed} />}
+        {labels !== 'none' && <Captions placed={placed} tentative={tentative} />}
         {labels === 'both' && (
           <text x={(foundX + coreWidth + plannedX) / 2} y={16} className={classes.scaleNote}>
             a tick every {formatExact(tickBytes(placed.view.length * sectorBytes))}
@@ -100,15 +102,21 @@ export const SectionDrawing = memo(function SectionDrawing(props: Props) {
   );
 });
 
-function Captions({ placed: { foundX, plannedX, coreWidth, labels } }: { placed: PlacedSection }) {
+function Captions({ placed, tentative }: { placed: PlacedSection; tentative: boolean }) {
+  const { foundX, plannedX, coreWidth, labels } = placed;
   const [found, planned] = labels === 'both' ? ['as found', 'as planned'] : ['found', 'planned'];
   return (
     <>
       <text x={foundX + coreWidth / 2} y={16} className={classes.caption}>
         {found}
       </text>
-      <text x={plannedX + coreWidth / 2} y={16} className={classes.caption}>
-        {planned}
+      <text
+        x={plannedX + coreWidth / 2}
+        y={16}
+        className={classes.caption}
+        data-tentative={tentative || undefined}
+      >
+        {tentative ? 'as it would be' : planned}
       </text>
     </>
   );

@@ -10,22 +10,40 @@ interface Props {
   readonly plan: Plan;
   readonly survey: Survey;
   readonly labels: LabelSides;
+  readonly tentative?: boolean;
+  /** Plans drawn beside it, on the same reading: all have one scale. */
+  readonly beside?: readonly Plan[];
   readonly selected?: string | null;
   readonly onSelect?: (id: string) => void;
 }
 
 /** A section to be looked at, as large as its place. */
-export function SectionGlance({ plan, survey, labels, selected = null, onSelect }: Props) {
+export function SectionGlance({
+  plan,
+  survey,
+  labels,
+  tentative = false,
+  beside,
+  selected = null,
+  onSelect,
+}: Props) {
   const { ref, width, height } = useElementSize();
   const placed = useMemo(() => {
     if (width === 0) return undefined;
     const frame = { width: Math.floor(width), height: Math.floor(height) - PAD.top - PAD.bottom };
-    return placeSection(sectionModel(plan, survey), survey.disk, frame, { kind: 'readable', labels });
-  }, [plan, survey, width, height, labels]);
+    const also = beside?.flatMap((other) => sectionModel(other, survey).planned) ?? [];
+    return placeSection(sectionModel(plan, survey), survey.disk, frame, { kind: 'readable', labels, also });
+  }, [plan, survey, width, height, labels, beside]);
   return (
     <div ref={ref} style={{ height: '100%', minHeight: 0, overflow: 'hidden auto' }}>
       {placed && (
-        <SectionDrawing systems={plan.systems} placed={placed} selected={selected} onSelect={onSelect} />
+        <SectionDrawing
+          systems={plan.systems}
+          placed={placed}
+          tentative={tentative}
+          selected={selected}
+          onSelect={onSelect}
+        />
       )}
     </div>
   );

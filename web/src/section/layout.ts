@@ -68,6 +68,8 @@ export interface Look {
   readonly kind: ScaleKind;
   /** The stretch of the disk to be shown; all of it where absent. */
   readonly view?: View | undefined;
+  /** Other parts of the same disk for which the scale is to serve too, so that drawings can be compared. */
+  readonly also?: readonly Stratum[];
   /** Fewer labels, for narrow places. */
   readonly labels?: LabelSides;
   /** What was placed before something is drawn by hand: its scale stays, and what does not change is the same object. */
@@ -97,7 +99,9 @@ export function placeSection(model: SectionModel, disk: DiskSize, frame: Frame, 
   );
   const labelHeight = most * LABEL.twoLines <= frame.height ? LABEL.twoLines : LABEL.oneLine;
   const height = Math.max(frame.height, most * labelHeight);
-  const scale = settled?.scale ?? scaleFor([...seen.found, ...seen.planned], view, height, look.kind);
+  const scale =
+    settled?.scale ??
+    scaleFor([...seen.found, ...seen.planned, ...(look.also ?? [])], view, height, look.kind);
   const columns = columnsOf(Math.min(frame.width, WIDEST), labels);
   const { sectorBytes } = disk;
   return {

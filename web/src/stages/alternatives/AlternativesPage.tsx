@@ -1,9 +1,9 @@
-import { ActionIcon, Button, Menu, TextInput } from '@mantine/core';
+import { Button, TextInput } from '@mantine/core';
 import type { Alternative, Plan, Survey } from '@rhizotome/core';
 import { useMemo, useState, type FormEvent, type ReactNode } from 'react';
 import { useAlternatives } from '../../open/alternatives.js';
 import { useOpenMachine, useOpenState } from '../../open/context.js';
-import { MoreIcon } from '../../parts/icons.js';
+import { MoreButton } from '../../parts/MoreButton.js';
 import { RenameDialog } from '../../parts/RenameDialog.js';
 import { SectionGlance } from '../../section/SectionGlance.js';
 import classes from './AlternativesPage.module.css';
@@ -81,6 +81,10 @@ function Comparison({ kept, all }: ComparisonProps) {
     [plan, survey, kept, open],
   );
   const rows = useMemo(() => rowsOf(plans), [plans]);
+  const besides = useMemo(
+    () => plans.map((one) => plans.filter((o) => o !== one && o.survey === one.survey).map((o) => o.plan)),
+    [plans],
+  );
   return (
     <div className={classes.scroll}>
       <table className={classes.table}>
@@ -92,16 +96,23 @@ function Comparison({ kept, all }: ComparisonProps) {
               <th scope="col" key={one.id}>
                 <div className={classes.head}>
                   <span>{one.name}</span>
-                  <More alternative={one} all={all} rename={() => setRenaming(one)} />
+                  <MoreButton
+                    label={`More for ${one.name}`}
+                    actions={[
+                      { title: 'Rename', run: () => setRenaming(one) },
+                      { title: 'Duplicate', run: () => all.duplicate(one) },
+                      { title: 'Delete', run: () => all.remove(one) },
+                    ]}
+                  />
                 </div>
               </th>
             ))}
           </tr>
           <tr>
             <td />
-            <Drawn {...plans[0]!} />
+            <Drawn {...plans[0]!} beside={besides[0]!} />
             {kept.map((one, i) => (
-              <Drawn key={one.id} {...plans[i + 1]!}>
+              <Drawn key={one.id} {...plans[i + 1]!} beside={besides[i + 1]!}>
                 {all.stands(one) ? (
                   <span className="soft small">as it stands</span>
                 ) : (
@@ -159,43 +170,21 @@ const differs = (row: Row) => row.values.some((value) => value !== row.values[0]
 interface DrawnProps {
   readonly plan: Plan;
   readonly survey: Survey | undefined;
+  readonly beside: readonly Plan[];
   readonly children?: ReactNode;
 }
 
-function Drawn({ plan, survey, children }: DrawnProps) {
+function Drawn({ plan, survey, beside, children }: DrawnProps) {
   return (
     <td>
       <div className={classes.section}>
         {survey ? (
-          <SectionGlance plan={plan} survey={survey} labels="none" />
+          <SectionGlance plan={plan} survey={survey} labels="none" beside={beside} />
         ) : (
           <p className="soft small">It rests on no reading of the disk.</p>
         )}
       </div>
       <div className={classes.take}>{children}</div>
     </td>
-  );
-}
-
-interface MoreProps {
-  readonly alternative: Alternative;
-  readonly all: ReturnType<typeof useAlternatives>;
-  readonly rename: () => void;
-}
-
-function More({ alternative, all, rename }: MoreProps) {
-  return (
-    <Menu position="bottom-end">
-      <Menu.Target>
-        <ActionIcon variant="subtle" color="loam" aria-label={`More for ${alternative.name}`}>
-          <MoreIcon />
-        </ActionIcon>
-      </Menu.Target>
-      <Menu.Dropdown>
-        <Menu.Item onClick={rename}>Rename</Menu.Item>
-        <Menu.Item onClick={() => all.duplicate(alternative)}>Duplicate</Menu.Item>
-        <Menu.Item onClick={() => all.remove(alternative)}>Delete</Menu.Item>
-      </Menu.Dropdown>
-    </Menu>
   );
 }

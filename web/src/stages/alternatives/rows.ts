@@ -1,6 +1,7 @@
 import {
   figuresOf,
   formatBinary,
+  MIB,
   timeInWords,
   type Plan,
   type PlanFigures,
@@ -41,7 +42,7 @@ const KINDS: readonly Kind[] = [
   { name: 'blockers', say: (f) => String(f.findings.blocker), rank: (f) => f.findings.blocker },
   { name: 'hazards', say: (f) => String(f.findings.hazard), rank: (f) => f.findings.hazard },
   { name: 'cautions', say: (f) => String(f.findings.caution), rank: (f) => f.findings.caution },
-  { name: 'free', say: (f) => (f.freeBytes === 0 ? 'nothing' : formatBinary(f.freeBytes)) },
+  { name: 'free', say: (f) => (f.freeBytes < MIB ? 'nothing' : formatBinary(f.freeBytes)) },
 ];
 
 const FITS: readonly SizeFit[] = ['generous', 'comfortable', 'least', 'too-small', 'nothing'];

@@ -1,13 +1,16 @@
-import { ActionIcon, Button, Menu, TextInput } from '@mantine/core';
-import { useState, type FormEvent } from 'react';
+import { Button, TextInput } from '@mantine/core';
+import { lazy, Suspense, useState, type FormEvent } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { MachineRow } from '@rhizotome/core';
-import { MoreIcon } from '../../parts/icons.js';
-import { RenameDialog } from '../../parts/RenameDialog.js';
+import { MoreButton } from '../../parts/MoreButton.js';
 import { Wordmark } from '../../shell/Wordmark.js';
 import classes from './BenchPage.module.css';
 import { MiniCore } from './MiniCore.js';
 import { useBench } from './queries.js';
+
+const RenameDialog = lazy(() =>
+  import('../../parts/RenameDialog.js').then((m) => ({ default: m.RenameDialog })),
+);
 
 /** The home page: every machine, and where each stands. */
 export function BenchPage() {
@@ -62,11 +65,13 @@ export function BenchPage() {
         </div>
       )}
       {renaming && (
-        <RenameDialog
-          name={renaming.name}
-          save={(name) => bench.rename(renaming.id, name)}
-          close={() => setRenaming(null)}
-        />
+        <Suspense>
+          <RenameDialog
+            name={renaming.name}
+            save={(name) => bench.rename(renaming.id, name)}
+            close={() => setRenaming(null)}
+          />
+        </Suspense>
       )}
     </div>
   );
@@ -137,18 +142,14 @@ function Row({ machine, rename, duplicate, remove }: RowProps) {
       <Link className={classes.next} to={`/machines/${id}/${overview.nextStage}`}>
         {overview.next}
       </Link>
-      <Menu position="bottom-end">
-        <Menu.Target>
-          <ActionIcon variant="subtle" color="loam" aria-label={`More for ${name}`}>
-            <MoreIcon />
-          </ActionIcon>
-        </Menu.Target>
-        <Menu.Dropdown>
-          <Menu.Item onClick={rename}>Rename</Menu.Item>
-          <Menu.Item onClick={duplicate}>Duplicate</Menu.Item>
-          <Menu.Item onClick={remove}>Delete</Menu.Item>
-        </Menu.Dropdown>
-      </Menu>
+      <MoreButton
+        label={`More for ${name}`}
+        actions={[
+          { title: 'Rename', run: rename },
+          { title: 'Duplicate', run: duplicate },
+          { title: 'Delete', run: remove },
+        ]}
+      />
     </li>
   );
 }

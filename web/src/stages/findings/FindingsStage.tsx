@@ -68,6 +68,7 @@ function Beside({ survey }: { survey: Survey }) {
           plan={previewed ?? plan}
           survey={survey}
           labels="planned"
+          tentative={previewed !== null}
           selected={selected}
           onSelect={select}
         />

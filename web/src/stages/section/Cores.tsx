@@ -74,6 +74,7 @@ export function Cores({ survey, beside, setBeside }: Props) {
             <SectionDrawing
               systems={(previewed ?? plan).systems}
               placed={placed}
+              tentative={previewed !== null}
               selected={selected}
               onSelect={onSelect}
               onActions={openActions}

@@ -17,14 +17,18 @@ interface Props {
 }
 
 /** What can be done with a part, where the pointer is. */
-export function PartActions({ survey, at, close, typeSize, zoomIn }: Props) {
+export function PartActions(props: Props) {
+  return props.at && <Actions {...props} at={props.at} />;
+}
+
+function Actions({ survey, at, close, typeSize, zoomIn }: Props & { readonly at: ActionsAt }) {
   const { plan } = useOpenState();
   const { attempt } = useEdit();
-  const gap = at && plannedGaps(plan, survey).some((g) => g.id === at.id);
-  const sizable = at && partitionOf(plan, at.id);
+  const gap = plannedGaps(plan, survey).some((g) => g.id === at.id);
+  const sizable = partitionOf(plan, at.id);
   return (
     <Menu
-      opened={at !== null}
+      opened
       onClose={close}
       position="bottom-start"
       withinPortal
@@ -33,21 +37,31 @@ export function PartActions({ survey, at, close, typeSize, zoomIn }: Props) {
       transitionProps={{ duration: 0 }}
     >
       <Menu.Target>
-        <div style={{ position: 'fixed', left: at?.x ?? 0, top: at?.y ?? 0 }} />
+        <button
+          type="button"
+          tabIndex={-1}
+          aria-label="What can be done here"
+          style={{
+            position: 'fixed',
+            left: at.x,
+            top: at.y,
+            width: 1,
+            height: 1,
+            padding: 0,
+            border: 0,
+            opacity: 0,
+          }}
+        />
       </Menu.Target>
       <Menu.Dropdown aria-label="What can be done here">
-        {at && (
-          <>
-            {sizable && <Menu.Item onClick={typeSize}>Type a size</Menu.Item>}
-            {gap && <Menu.Item onClick={focusCreate}>Create here</Menu.Item>}
-            {verbsOf(plan, survey, at.id).map((verb) => (
-              <Menu.Item key={verb.id} onClick={() => attempt(verb.edit)}>
-                {verb.title}
-              </Menu.Item>
-            ))}
-            <Menu.Item onClick={() => zoomIn(at.id)}>Look at it closely</Menu.Item>
-          </>
-        )}
+        {sizable && <Menu.Item onClick={typeSize}>Type a size</Menu.Item>}
+        {gap && <Menu.Item onClick={focusCreate}>Create here</Menu.Item>}
+        {verbsOf(plan, survey, at.id).map((verb) => (
+          <Menu.Item key={verb.id} onClick={() => attempt(verb.edit)}>
+            {verb.title}
+          </Menu.Item>
+        ))}
+        <Menu.Item onClick={() => zoomIn(at.id)}>Look at it closely</Menu.Item>
       </Menu.Dropdown>
     </Menu>
   );

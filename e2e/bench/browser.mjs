@@ -1,0 +1,180 @@
+// What the browser does: frames while a border is drawn, and the first load against an empty shell of the same stack.
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { apply, beginEdit, EMPTY_PLAN, GIB, noteFoundEdit } from '@rhizotome/core';
+import puppeteer from 'puppeteer-core';
+import { buildShell, serveShell } from './shell.mjs';
+
+const FRAME = 1000 / 60;
+const CHROMIUM = [process.env['RHIZOTOME_CHROMIUM'], '/usr/bin/chromium', '/usr/bin/chromium-browser'].find(
+  (path) => path && existsSync(path),
+);
+const sorted = (list) => [...list].sort((a, b) => a - b);
+const median = (list) => sorted(list)[Math.floor(list.length / 2)];
+const quantile = (list, q) => sorted(list)[Math.min(list.length - 1, Math.floor(list.length * q))];
+
+async function withBrowser(work) {
+  const profile = mkdtempSync(join(tmpdir(), 'rhizotome-bench-chromium-'));
+  const browser = await puppeteer.launch({
+    executablePath: CHROMIUM,
+    headless: true,
+    args: ['--no-sandbox', '--disable-gpu', '--no-first-run', '--disable-background-networking'],
+    userDataDir: profile,
+  });
+  try {
+    return await work(browser);
+  } finally {
+    await browser.close();
+    rmSync(profile, { recursive: true, force: true });
+  }
+}
+
+/** A machine of 128 partitions on the server. Returns its id. */
+async function largeMachine(address, { plan, survey }) {
+  const call = async (method, path, body) => {
+    const response = await fetch(`${address}/api${path}`, {
+      method,
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify(body),
+    });
+    if (!response.ok) throw new Error(`${path}: ${response.status} ${await response.text()}`);
+    return response.json();
+  };
+  const { id } = await call('POST', '/machines', { name: 'large' });
+  await call('POST', `/machines/${id}/surveys`, { survey });
+  const edits = [beginEdit(EMPTY_PLAN, survey)];
+  const begun = apply(EMPTY_PLAN, edits[0], () => survey).plan;
+  for (const p of survey.partitions.slice(0, 40))
+    if (p.volume?.kind !== 'swap') edits.push(noteFoundEdit(begun, p.id, { usedBytes: GIB / 2 }));
+  const sent = edits.map((edit, i) => ({ key: `bench-large-${i}`, intent: 'do', edit }));
+  await call('POST', `/machines/${id}/edits`, { base: 0, edits: sent });
+  return plan && id;
+}
+
+/** Draws a border up and down for three seconds; the time between frames, and the longest that the page was busy. */
+export async function benchDrag(report, address, large) {
+  const id = await largeMachine(address, large);
+  await withBrowser(async (browser) => {
+    const page = await browser.newPage();
+    await page.setViewport({ width: 1280, height: 800 });
+    await page.goto(`${address}/machines/${id}/section`, { waitUntil: 'networkidle0' });
+    const grip = await page.waitForSelector('[data-grip^="border found-9 "], [data-grip="end found-9"]');
+    await grip.evaluate((e) => e.scrollIntoView({ block: 'center' }));
+    const box = await grip.boundingBox();
+    const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+    await page.mouse.move(x, y);
+    await page.mouse.down();
+    // The first strokes compile what is used; they are not measured.
+    await stroke(page, x, y, 1000);
+    const file = join(tmpdir(), `rhizotome-trace-${process.pid}.json`);
+    await page.tracing.start({
+      path: file,
+      categories: ['toplevel', 'devtools.timeline', 'disabled-by-default-devtools.timeline.frame'],
+    });
+    await stroke(page, x, y, 3000);
+    await page.tracing.stop();
+    const told = await page.$eval('[data-fact=drawn]', (e) => e.innerText).catch(() => '');
+    await page.keyboard.press('Escape');
+    await page.mouse.up();
+    const { intervals, busy } = framesIn(JSON.parse(readFileSync(file, 'utf8')).traceEvents);
+    rmSync(file, { force: true });
+    if (!/GiB|MiB/.test(told)) throw new Error(`Nothing was drawn: ${told}`);
+    const p95 = quantile(intervals, 0.95);
+    report(
+      'drag-128-frame-p95',
+      p95 / FRAME,
+      1,
+      `${p95.toFixed(1)} ms between frames, ${intervals.length} of them, median ${median(intervals).toFixed(1)}`,
+    );
+    const work = quantile(busy, 0.95);
+    report(
+      'drag-128-work-p95',
+      work / FRAME,
+      1,
+      `${work.toFixed(1)} ms of main thread a frame, median ${median(busy).toFixed(1)}`,
+    );
+    const longest = Math.max(...busy);
+    report(
+      'drag-128-longest',
+      longest / 50,
+      1,
+      `${longest.toFixed(1)} ms the longest task of the main thread, of 50`,
+    );
+  });
+}
+
+async function stroke(page, x, y, milliseconds) {
+  const start = performance.now();
+  for (let now = 0; now < milliseconds; now = performance.now() - start) {
+    await page.mouse.move(x, y + 18 * Math.sin(now / 160));
+    await new Promise((done) => setTimeout(done, 4));
+  }
+}
+
+/** Milliseconds between frames that were drawn, and of each task of the main thread that was longer than one. */
+function framesIn(events) {
+  const main = events.find(
+    (e) => e.name === 'thread_name' && e.args.name === 'CrRendererMain' && hasFrames(events, e.pid),
+  );
+  const drawn = events
+    .filter((e) => e.name === 'DrawFrame' && e.pid === main.pid)
+    .map((e) => e.ts / 1000)
+    .sort((a, b) => a - b);
+  const tasks = events.filter(
+    (e) =>
+      e.ph === 'X' && e.pid === main.pid && e.tid === main.tid && /RunTask$/.test(e.name) && e.dur > 1000,
+  );
+  return {
+    intervals: drawn.slice(1).map((at, i) => at - drawn[i]),
+    busy: tasks.map((e) => e.dur / 1000),
+  };
+}
+
+const hasFrames = (events, pid) => events.some((e) => e.name === 'DrawFrame' && e.pid === pid);
+
+/** Bytes that come over the wire and time until something can be pressed, against the same stack with nothing in it. */
+export async function benchFirstLoad(report, address) {
+  const shell = await serveShell(await buildShell());
+  try {
+    await withBrowser(async (browser) => {
+      const load = async (url, ready) => {
+        const context = await browser.createBrowserContext();
+        const page = await context.newPage();
+        const client = await page.createCDPSession();
+        await client.send('Network.enable');
+        await client.send('Network.setCacheDisabled', { cacheDisabled: true });
+        let bytes = 0;
+        client.on('Network.loadingFinished', (e) => (bytes += e.encodedDataLength));
+        const start = performance.now();
+        await page.goto(url);
+        await page.waitForSelector(ready, { visible: true });
+        const time = performance.now() - start;
+        await page.waitForNetworkIdle({ idleTime: 300 });
+        await context.close();
+        return { time, bytes };
+      };
+      const rounds = { app: [], shell: [] };
+      for (let i = 0; i < 7; i++) {
+        rounds.shell.push(await load(shell.address, 'main button'));
+        rounds.app.push(await load(`${address}/`, 'main li a, main form button'));
+      }
+      const of = (name, key) => median(rounds[name].slice(1).map((r) => r[key]));
+      const kb = (name) => (of(name, 'bytes') / 1000).toFixed(0);
+      report(
+        'first-load-bytes',
+        of('app', 'bytes') / of('shell', 'bytes'),
+        1.6,
+        `${kb('app')} kB, the empty shell ${kb('shell')} kB`,
+      );
+      report(
+        'first-load-time',
+        of('app', 'time') / of('shell', 'time'),
+        1.5,
+        `${of('app', 'time').toFixed(0)} ms to a usable bench, the empty shell ${of('shell', 'time').toFixed(0)} ms`,
+      );
+    });
+  } finally {
+    shell.close();
+  }
+}

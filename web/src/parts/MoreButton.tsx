@@ -1,0 +1,38 @@
+import { ActionIcon } from '@mantine/core';
+import { lazy, Suspense, useState } from 'react';
+import { MoreIcon } from './icons.js';
+
+export interface Action {
+  readonly title: string;
+  readonly run: () => void;
+}
+
+interface Props {
+  readonly label: string;
+  readonly actions: readonly Action[];
+}
+
+/** Menus come when the first is opened. */
+const ActionsMenu = lazy(() => import('./ActionsMenu.js').then((m) => ({ default: m.ActionsMenu })));
+
+/** Opens a menu of what else can be done. */
+export function MoreButton({ label, actions }: Props) {
+  const [asked, setAsked] = useState(false);
+  const button = (
+    <ActionIcon
+      variant="subtle"
+      color="loam"
+      aria-label={label}
+      aria-haspopup="menu"
+      onClick={() => setAsked(true)}
+    >
+      <MoreIcon />
+    </ActionIcon>
+  );
+  if (!asked) return button;
+  return (
+    <Suspense fallback={button}>
+      <ActionsMenu label={label} actions={actions} />
+    </Suspense>
+  );
+}
