@@ -73,7 +73,11 @@ export class Driver {
 
   async press(name: string, role = 'button'): Promise<void> {
     const handle = await this.find(role, name);
-    await handle.click();
+    // What was drawn anew between finding and pressing is looked for again, as a person would.
+    await handle.click().catch(async (error: Error) => {
+      if (!/detached/.test(error.message)) throw error;
+      await (await this.find(role, name)).click();
+    });
     await this.settle();
   }
 

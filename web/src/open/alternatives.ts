@@ -2,6 +2,7 @@ import { takeUpEdit, type Alternative, type Plan } from '@rhizotome/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, Unreachable } from '../api/client.js';
+import { same } from '../parts/same.js';
 import { useEdit, useOpenMachine, useOpenState } from './context.js';
 
 /** Plans kept under names: points to come back to, and other ways to compare with. Deleting can be undone. */
@@ -73,7 +74,14 @@ function inWords(error: Error): string {
 
 /** Whether two plans decide the same; facts of the machine and ticks aside. */
 function samePlan(a: Plan, b: Plan): boolean {
-  const decided = ({ surveyId, target, systems, found, partitions, container, start }: Plan) =>
-    JSON.stringify([surveyId, target, systems, found, partitions, container, start]);
-  return decided(a) === decided(b);
+  const decided = ({ surveyId, target, systems, found, partitions, container, start }: Plan) => [
+    surveyId,
+    target,
+    systems,
+    found,
+    partitions,
+    container,
+    start,
+  ];
+  return same(decided(a), decided(b));
 }

@@ -5,7 +5,7 @@ import type { Action } from './MoreButton.js';
 /** The menu itself, open from the beginning. */
 export function ActionsMenu({ label, actions }: { label: string; actions: readonly Action[] }) {
   return (
-    <Menu position="bottom-end" defaultOpened>
+    <Menu position="bottom-end" defaultOpened withInitialFocusPlaceholder={false}>
       <Menu.Target>
         <ActionIcon variant="subtle" color="loam" aria-label={label}>
           <MoreIcon />

@@ -108,7 +108,9 @@ export function Grips({ plan, survey, placed, selected, onSelect, preview, take 
     if (steps === undefined) return;
     event.preventDefault();
     const step = event.shiftKey ? alignmentSectors(sectorBytes) : GIB / sectorBytes;
-    const drawn = drawGrip(plan, survey, grip, grip.at + steps * step, step);
+    // A part that slides keeps its distance from round places; what is sized comes to lie on them.
+    const snap = grip.kind === 'body' ? alignmentSectors(sectorBytes) : step;
+    const drawn = drawGrip(plan, survey, grip, grip.at + steps * step, snap);
     if (drawn.edit) take(drawn);
     else setDrag({ grip, drawn, y: placed.scale.toPixel(grip.at) });
   };

@@ -82,31 +82,22 @@ function NamedPoints() {
 function Moments() {
   const { open } = useOpenMachine();
   const { plan, history } = useOpenState();
-  const undone = [...history.redo].map((made, i) => ({ made, steps: -(history.redo.length - i) }));
-  const done = [...history.undo].reverse().map((made, i) => ({ made, steps: i }));
+  const done = history.undo.length;
+  const edits = [...history.undo, ...[...history.redo].reverse()];
+  const moments = ['The beginning', ...edits.map((made) => editTitle(made.edit, plan))];
   return (
     <section>
       <span className="eyebrow">What was done</span>
       <ol className={classes.moments}>
-        {undone.map(({ made, steps }) => (
-          <li key={steps} data-undone>
-            <button type="button" onClick={() => open.step(steps)}>
-              {editTitle(made.edit, plan)}
-            </button>
-          </li>
-        ))}
-        {done.map(({ made, steps }) => (
-          <li key={steps} aria-current={steps === 0 ? 'step' : undefined}>
-            <button type="button" onClick={() => open.step(steps)}>
-              {editTitle(made.edit, plan)}
-            </button>
-          </li>
-        ))}
-        <li aria-current={done.length === 0 ? 'step' : undefined}>
-          <button type="button" onClick={() => open.step(done.length)}>
-            The beginning
-          </button>
-        </li>
+        {moments
+          .map((title, at) => (
+            <li key={at} data-undone={at > done || undefined} aria-current={at === done ? 'step' : undefined}>
+              <button type="button" onClick={() => open.step(done - at)}>
+                {title}
+              </button>
+            </li>
+          ))
+          .reverse()}
       </ol>
     </section>
   );

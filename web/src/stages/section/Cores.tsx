@@ -4,7 +4,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useEdit, useOpenState, useSelection } from '../../open/context.js';
 import { usePreview } from '../../open/preview.js';
 import { Grips } from '../../section/Grips.js';
-import { placeSection, type ScaleKind } from '../../section/layout.js';
+import { placeSection, type LabelSides, type ScaleKind } from '../../section/layout.js';
 import { Locator } from '../../section/Locator.js';
 import { sectionModel } from '../../section/model.js';
 import { PAD } from '../../section/pads.js';
@@ -24,8 +24,11 @@ interface Props {
   readonly setBeside: (beside: Beside) => void;
 }
 
+/** Narrower than this, only the plan has labels. */
+const ROOM_FOR_BOTH = 540;
+
 const frameIn = (width: number, height: number) => ({
-  width: Math.max(560, Math.floor(width)),
+  width: Math.max(380, Math.floor(width)),
   height: Math.max(360, Math.floor(height) - PAD.top - PAD.bottom - 4),
 });
 
@@ -40,18 +43,22 @@ export function Cores({ survey, beside, setBeside }: Props) {
   const { ref, width, height } = useElementSize();
   const zoom = useZoom(survey);
   const { view } = zoom;
+  const labels: LabelSides = width < ROOM_FOR_BOTH ? 'planned' : 'both';
   const settled = useMemo(() => {
     if (width === 0) return undefined;
-    return placeSection(sectionModel(plan, survey), survey.disk, frameIn(width, height), { kind, view });
-  }, [plan, survey, width, height, kind, view]);
+    const look = { kind, view, labels };
+    return placeSection(sectionModel(plan, survey), survey.disk, frameIn(width, height), look);
+  }, [plan, survey, width, height, kind, view, labels]);
   const placed = useMemo(() => {
     if (!previewed || !settled) return settled;
-    const look = { kind, view, settled };
+    const look = { kind, view, labels, settled };
     return placeSection(sectionModel(previewed, survey), survey.disk, frameIn(width, height), look);
-  }, [previewed, settled, survey, width, height, kind, view]);
+  }, [previewed, settled, survey, width, height, kind, view, labels]);
   const onSelect = useCallback((part: string) => select(part), [select]);
+  const opener = useRef<HTMLElement | null>(null);
   const openActions = useCallback(
     (id: string, at: { x: number; y: number }) => {
+      opener.current = document.activeElement as HTMLElement | null;
       select(id);
       setActions({ id, ...at });
     },
@@ -107,7 +114,10 @@ export function Cores({ survey, beside, setBeside }: Props) {
       <PartActions
         survey={survey}
         at={actions}
-        close={() => setActions(null)}
+        close={() => {
+          opener.current?.focus();
+          setActions(null);
+        }}
         typeSize={() => typing.begin('')}
         zoomIn={closely}
       />

@@ -33,7 +33,8 @@ function Actions({ survey, at, close, typeSize, zoomIn }: Props & { readonly at:
       position="bottom-start"
       withinPortal
       offset={2}
-      returnFocus
+      returnFocus={false}
+      withInitialFocusPlaceholder={false}
       transitionProps={{ duration: 0 }}
     >
       <Menu.Target>

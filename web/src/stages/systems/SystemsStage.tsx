@@ -43,7 +43,7 @@ export function SystemsStage() {
             thumb; change them as you know better.
           </p>
         </div>
-        <Menu position="bottom-end" width={340}>
+        <Menu position="bottom-end" width={340} withInitialFocusPlaceholder={false}>
           <Menu.Target>
             <Button disabled={plan.systems.length >= 12}>Add a system</Button>
           </Menu.Target>

@@ -121,7 +121,7 @@ function MakeUpChart({ advice, present }: { advice: SizeAdvice; present: number 
         <BarChart
           data={data}
           layout="vertical"
-          margin={{ top: 14, right: 12, bottom: 0, left: 0 }}
+          margin={{ top: 14, right: 28, bottom: 0, left: 0 }}
           barCategoryGap={6}
         >
           <XAxis type="number" unit=" GiB" tickLine={false} stroke="var(--ink-soft)" fontSize={11} />

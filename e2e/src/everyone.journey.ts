@@ -1,0 +1,167 @@
+import { readFileSync } from 'node:fs';
+import type { MachineRow } from '@rhizotome/core';
+import { planPetrel } from './petrel-plan.js';
+import { session } from './session.js';
+
+const AXE = readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8');
+const on = session();
+let machines: Record<string, string>;
+
+beforeAll(async () => {
+  await planPetrel(on.server.address);
+  const list = (await (await fetch(`${on.server.address}/api/machines`)).json()) as MachineRow[];
+  machines = Object.fromEntries(list.map((m) => [m.name, m.id]));
+});
+
+/** Milliseconds after which what opens has its full colours. */
+const FADED_IN = 400;
+
+interface Violation {
+  readonly id: string;
+  readonly impact: string;
+  readonly where: string[];
+}
+
+/** What axe finds serious or critical on the page as it stands. */
+async function violations(): Promise<Violation[]> {
+  await on.app.page.evaluate(AXE);
+  return on.app.page.evaluate(async () => {
+    const axe = (
+      globalThis as unknown as {
+        axe: {
+          run(): Promise<{ violations: { id: string; impact: string; nodes: { html: string }[] }[] }>;
+        };
+      }
+    ).axe;
+    const { violations: all } = await axe.run();
+    return all
+      .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+      .map((v) => ({
+        id: v.id,
+        impact: v.impact,
+        where: v.nodes.slice(0, 3).map((n) => n.html.slice(0, 200)),
+      }));
+  });
+}
+
+const PATHS: readonly [machine: string, path: string][] = [
+  ['petrel', 'machine'],
+  ['petrel', 'as-found'],
+  ['petrel', 'systems'],
+  ['curlew', 'match'],
+  ['petrel', 'match'],
+  ['petrel', 'section?sel=found-3'],
+  ['dunlin', 'section?sel=found-5'],
+  ['turnstone', 'section'],
+  ['fulmar', 'findings'],
+  ['petrel', 'runbook'],
+  ['petrel', 'alternatives'],
+];
+
+describe.each(['light', 'dark'])('the %s theme', (scheme) => {
+  beforeAll(() => on.app.page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]));
+
+  test('axe finds nothing serious on any stage', async () => {
+    await on.app.go('/');
+    expect(await violations()).toEqual([]);
+    for (const [machine, path] of PATHS) {
+      await on.app.go(`/machines/${machines[machine]}/${path}`);
+      expect([machine, path, await violations()]).toEqual([machine, path, []]);
+    }
+  });
+
+  test('nor on what opens upon them', async () => {
+    await on.app.go(`/machines/${machines['petrel']}/section?sel=new-1`);
+    for (const panel of ['root', 'swap', 'home', 'EFI partition']) {
+      await on.app.pick('Beside the drawing', 'sizing');
+      await on.app.pick('What is sized', panel);
+      expect([panel, await violations()]).toEqual([panel, []]);
+    }
+    await on.app.press('History');
+    await new Promise((done) => setTimeout(done, FADED_IN));
+    expect(['history', await violations()]).toEqual(['history', []]);
+    await on.app.page.keyboard.press('Escape');
+    await on.app.page.click('button[data-part="new-1"][data-side=planned]', { button: 'right' });
+    await on.app.find('menuitem', 'Type a size');
+    expect(['actions', await violations()]).toEqual(['actions', []]);
+    await on.app.page.keyboard.press('Escape');
+    await on.app.go('/');
+    await on.app.press('More for knot');
+    await on.app.find('menuitem', 'Rename');
+    expect(['menu', await violations()]).toEqual(['menu', []]);
+  });
+});
+
+describe('by the keyboard alone', () => {
+  /** Goes on by Tab until this has the focus. */
+  async function tabTo(selector: string): Promise<void> {
+    for (let n = 0; n < 80; n++) {
+      await on.app.page.keyboard.press('Tab');
+      if (await on.app.page.evaluate((s) => document.activeElement?.matches(s) ?? false, selector)) return;
+    }
+    throw new Error(`${selector} is not reached by Tab`);
+  }
+  const focused = () => on.app.page.evaluate(() => (document.activeElement as HTMLElement | null)?.innerText);
+
+  test('a machine is opened, and its section walked', async () => {
+    await on.app.go('/');
+    await tabTo('a[href$="section"]');
+    while (!(await focused())!.startsWith('knot')) await tabTo('main li a');
+    await on.app.page.keyboard.press('Enter');
+    await on.app.page.waitForSelector('[data-grip]');
+    await tabTo('[data-part][data-side=planned]');
+    await on.app.page.keyboard.press('ArrowDown');
+    await on.app.page.waitForFunction(() => location.search === '?sel=found-2');
+    await on.app.page.keyboard.press('ArrowLeft');
+    expect(await on.app.page.evaluate(() => document.activeElement?.getAttribute('data-side'))).toBe('found');
+    await on.app.page.keyboard.press('ArrowRight');
+    for (let n = 0; n < 2; n++) await on.app.page.keyboard.press('ArrowDown');
+    await on.app.page.waitForFunction(() => location.search === '?sel=found-4');
+  });
+
+  test('a size is typed, an end drawn, and all undone', async () => {
+    await on.app.page.keyboard.type('120GiB');
+    await on.app.page.keyboard.press('Enter');
+    await on.app.sees('120 GiB', '[data-fact=size]');
+    await tabTo('[data-grip="end found-4"]');
+    await on.app.page.keyboard.press('ArrowUp');
+    await on.app.sees('119 GiB', '[data-fact=size]');
+    for (let n = 0; n < 2; n++) {
+      await on.app.page.keyboard.down('Control');
+      await on.app.page.keyboard.press('z');
+      await on.app.page.keyboard.up('Control');
+    }
+    await on.app.sees('185.1 GiB', '[data-fact=size]');
+  });
+
+  test('actions open from the part that has the focus, and close back to it', async () => {
+    await on.app.page.focus('[data-part="found-3"][data-side=planned]');
+    await on.app.page.keyboard.down('Shift');
+    await on.app.page.keyboard.press('F10');
+    await on.app.page.keyboard.up('Shift');
+    await on.app.find('menuitem', 'Delete');
+    await on.app.page.keyboard.press('ArrowDown');
+    expect(await on.app.page.evaluate(() => document.activeElement?.getAttribute('role'))).toBe('menuitem');
+    await on.app.page.keyboard.press('Escape');
+    await on.app.page.waitForFunction(() => !document.querySelector('[role=menuitem]'));
+    expect(await on.app.page.evaluate(() => document.activeElement?.getAttribute('data-part'))).toBe(
+      'found-3',
+    );
+  });
+});
+
+test('who asked for less motion gets none', async () => {
+  await on.app.page.emulateMediaFeatures([{ name: 'prefers-reduced-motion', value: 'reduce' }]);
+  await on.app.go(`/machines/${machines['petrel']}/section`);
+  const moving = await on.app.page.$$eval('*', (all) =>
+    all
+      .filter((e) => {
+        const { transitionDuration, animationName } = getComputedStyle(e);
+        return transitionDuration.split(',').some((d) => parseFloat(d) > 0) || animationName !== 'none';
+      })
+      .map((e) => e.outerHTML.slice(0, 120)),
+  );
+  expect(moving).toEqual([]);
+});
+
+test('nothing went wrong unseen', () => expect(on.app.complaints).toEqual([]));
