@@ -116,7 +116,7 @@ describe('by the keyboard alone', () => {
     expect(await on.app.page.evaluate(() => document.activeElement?.getAttribute('data-side'))).toBe('found');
     await on.app.page.keyboard.press('ArrowRight');
     for (let n = 0; n < 2; n++) await on.app.page.keyboard.press('ArrowDown');
-    await on.app.page.waitForFunction(() => location.search === '?sel=found-4');
+    await on.app.sees('knot-home', 'aside h2');
   });
 
   test('a size is typed, an end drawn, and all undone', async () => {
