@@ -26,6 +26,7 @@ import { useEditPreview } from '../../open/preview.js';
 import { OwnerToggles } from '../../parts/OwnerToggles.js';
 import { SizeInput } from '../../parts/SizeInput.js';
 import { Beneath } from './Beneath.js';
+import { MoreFacts } from './MoreFacts.js';
 import classes from './SectionStage.module.css';
 import { SlotFacts } from './SlotFacts.js';
 
@@ -52,6 +53,7 @@ export function PartitionInspector({ survey, partition }: Props) {
             : ' · kept'}
       </p>
       <Facts survey={survey} partition={partition} />
+      <MoreFacts survey={survey} partition={partition} />
       <div className={classes.group}>
         <SizeInput
           label="New size"

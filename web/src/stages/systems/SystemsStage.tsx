@@ -19,6 +19,7 @@ import { useEdit, useOpenState } from '../../open/context.js';
 import { OwnerSwatch } from '../../parts/OwnerSwatch.js';
 import { SizeInput } from '../../parts/SizeInput.js';
 import { FitBar } from './FitBar.js';
+import { Hosted } from './Hosted.js';
 import classes from './SystemsStage.module.css';
 
 /** Which systems are there, which come, and what each asks for. */
@@ -154,6 +155,7 @@ function SystemSheet({ system }: { system: System }) {
             onChange={(e) => change({ clock: e.currentTarget.checked ? 'local' : 'utc' })}
           />
         </div>
+        {survey && <Hosted system={system} survey={survey} />}
         <ProposeParts system={system} />
         <NameInput
           label="What it is for"
@@ -172,7 +174,8 @@ function ProposeParts({ system }: { system: System }) {
   const { attempt } = useEdit();
   const owns = plan.partitions.some((p) => p.owners.includes(system.id));
   const proposal = useMemo(
-    () => (survey && isArriving(system) && !owns ? proposeParts(plan, survey, system) : undefined),
+    () =>
+      survey && isArriving(system) && !system.host && !owns ? proposeParts(plan, survey, system) : undefined,
     [plan, survey, system, owns],
   );
   if (!proposal) return null;

@@ -1,0 +1,60 @@
+import { NativeSelect } from '@mantine/core';
+import {
+  bytes,
+  GIB,
+  partitionTitle,
+  VOLUME_TRAITS,
+  type PlannedPartition,
+  type Survey,
+  type System,
+} from '@rhizotome/core';
+import { useEdit, useOpenState } from '../../open/context.js';
+import { SizeInput } from '../../parts/SizeInput.js';
+import classes from './SystemsStage.module.css';
+
+const OWN = '';
+
+/** Whether a system that comes lies on partitions of its own, or as one file in another's volume. */
+export function Hosted({ system, survey }: { system: System; survey: Survey }) {
+  const { plan } = useOpenState();
+  const { attempt, tryEdit } = useEdit();
+  if (system.origin !== 'new' || (system.family !== 'linux' && system.family !== 'bsd')) return null;
+  const hosts = plan.partitions.filter((p) => canHold(p) && !p.owners.includes(system.id));
+  const put = (changes: { host: System['host'] | null }) =>
+    ({ kind: 'change-system', system: system.id, changes }) as const;
+  const choose = (id: string) => {
+    const size = system.host?.bytes ?? system.comfortableBytes;
+    attempt(put({ host: id === OWN ? null : { partition: id, bytes: size } }));
+  };
+  return (
+    <div className={classes.hosted}>
+      <NativeSelect
+        size="xs"
+        label="Where it lies"
+        value={system.host?.partition ?? OWN}
+        data={[
+          { value: OWN, label: 'on partitions of its own' },
+          ...hosts.map((p) => ({ value: p.id, label: `as one file in “${partitionTitle(p)}”` })),
+        ]}
+        onChange={(e) => choose(e.currentTarget.value)}
+      />
+      {system.host && (
+        <SizeInput
+          label="Size of the file"
+          context={{ disk: bytes(survey.disk.sizeSectors * survey.disk.sectorBytes) }}
+          value={system.host.bytes}
+          onSize={(size) => tryEdit(put({ host: { ...system.host!, bytes: Math.max(size, GIB) } }))}
+        />
+      )}
+    </div>
+  );
+}
+
+/** A volume that its system can read a file from when it starts. */
+function canHold({ fileSystem, role }: PlannedPartition): boolean {
+  return (
+    !VOLUME_TRAITS[fileSystem].opaque &&
+    !['none', 'swap', 'unknown'].includes(fileSystem) &&
+    ['system', 'data', 'root', 'home'].includes(role)
+  );
+}
