@@ -249,6 +249,43 @@ describe('sanderling: a tight fit', () => {
     await on.app.sees('Shrink the file system first, then the partition', '[data-step="shrink:found-3"]');
   });
 
+  test('with Windows in the room, the border is shifted again by hand: what one gives the other gets', async () => {
+    await on.app.stage('Section');
+    const gap = await on.app.page.$eval('[aria-label="Parts as planned"] button[data-kind=gap]', (e) =>
+      e.getAttribute('data-part'),
+    );
+    await on.app.selectPart(gap!);
+    await on.app.choose('Create for', 'Windows');
+    await on.app.choose('What it is', 'System volume');
+    await on.app.type('Size', 'rest');
+    await on.app.press('Create');
+    await on.app.saved();
+    const sizes = async () =>
+      (await on.app.core('planned')).slice(2).map((line) => Number(/([\d.]+) GiB/.exec(line)![1]));
+    const [linux, windows] = await sizes();
+    const grip = (await on.app.page.$('[data-grip="border found-3 new-1"]'))!;
+    const box = (await grip.boundingBox())!;
+    const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+    await on.app.page.mouse.move(x, y);
+    await on.app.page.mouse.down();
+    await on.app.page.mouse.move(x, y - 30);
+    await on.app.page.mouse.move(x, y - 60);
+    await on.app.sees('root', '[data-fact=drawn]');
+    await on.app.page.mouse.up();
+    await on.app.saved();
+    const [less, more] = await sizes();
+    expect(less).toBeLessThan(linux!);
+    expect(less! + more!).toBeCloseTo(linux! + windows!, 0);
+    await on.app.page.focus('[data-grip="border found-3 new-1"]');
+    await on.app.page.keyboard.press('ArrowDown');
+    await on.app.saved();
+    expect((await sizes())[0]!).toBeGreaterThan(less!);
+    await on.app.press('Undo: Change of places');
+    await on.app.press('Undo: Change of places');
+    await on.app.page.click('[aria-label^="Undo: Create"]');
+    await on.app.saved();
+  });
+
   test('below its floor it is refused', async () => {
     await on.app.stage('Section');
     await on.app.selectPart('found-3');

@@ -243,6 +243,37 @@ describe('alternatives', () => {
   });
 });
 
+describe('one selection', () => {
+  test('goes along to every stage, and comes back from there', async () => {
+    await on.app.stage('Section');
+    await on.app.selectPart('found-4');
+    await on.app.stage('Runbook');
+    await on.app.page.waitForSelector('tr[data-row=found-4][data-selected]');
+    await on.app.page.click('tr[data-row=found-2]');
+    await on.app.stage('As found');
+    await on.app.page.waitForSelector('tr[data-selected] ::-p-text(knot-root)');
+    await on.app.stage('Section');
+    await on.app.sees('knot-root', 'aside h2');
+  });
+});
+
+describe('a system as one file', () => {
+  test('lies in another’s volume, of the size that is typed', async () => {
+    await on.app.stage('Systems');
+    await on.app.press('Add a system');
+    const [linux] = await on.app.page.$$('[role=menuitem] ::-p-text(Linux)');
+    await linux!.click();
+    await on.app.saved();
+    await on.app.choose('Where it lies', 'as one file in “knot-home”');
+    await on.app.type('Size of the file', '25GiB');
+    await on.app.sees('Given 25 GiB (26.8 GB)', '[aria-label="Linux 2"]');
+    await on.app.press('Undo: Change Linux 2');
+    await on.app.sees('Given 30 GiB (32.2 GB)', '[aria-label="Linux 2"]');
+    await on.app.press('Undo: Change Linux 2');
+    await on.app.press('Undo: Add Linux 2');
+  });
+});
+
 describe('the sizing bench', () => {
   test('what a root is made of adds up, and is written into the plan', async () => {
     await on.app.stage('Section');

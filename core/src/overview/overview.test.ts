@@ -39,7 +39,7 @@ describe('where a machine stands', () => {
       'open',
       'ready',
     ]);
-    expect(overviewOf(both, survey)).toMatchObject({ next: 'Add a system', nextStage: 'systems' });
+    expect(overviewOf(both, survey)).toMatchObject({ next: 'Say what comes or goes', nextStage: 'systems' });
   });
 
   test('blockers come before the runbook', () => {

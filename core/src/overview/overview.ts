@@ -118,7 +118,8 @@ function nextThing(
   if (steps.done > 0) return at('runbook', `Step ${steps.done + 1} of ${steps.all}`);
   if (stages.machine !== 'ready') return at('machine', 'Complete the machine’s facts');
   if (stages['as-found'] === 'open') return at('as-found', 'Say how much is used');
-  if (!plan.systems.some((s) => s.origin === 'new') && steps.all === 0) return at('systems', 'Add a system');
+  if (!plan.systems.some((s) => s.origin === 'new') && steps.all === 0)
+    return at('systems', plan.systems.length === 0 ? 'Add a system' : 'Say what comes or goes');
   if (findings.blocker > 0)
     return at('findings', `${findings.blocker} blocker${findings.blocker === 1 ? '' : 's'} to solve`);
   return steps.all > 0 ? at('runbook', 'Runbook ready') : at('section', 'Plan the section');

@@ -1,6 +1,6 @@
 import type { Stage, StageState } from '@rhizotome/core';
 import { STAGES } from '@rhizotome/core';
-import { Link, NavLink } from 'react-router';
+import { Link, NavLink, useLocation } from 'react-router';
 import { useDerived, useOpenMachine, useOpenState } from '../open/context.js';
 import { OwnerSwatch } from '../parts/OwnerSwatch.js';
 import { Wordmark } from './Wordmark.js';
@@ -26,6 +26,8 @@ export function Rail() {
   const { id, name } = useOpenMachine();
   const { plan } = useOpenState();
   const { overview, findings } = useDerived();
+  // The selection goes along to every stage.
+  const { search } = useLocation();
   const grave = findings.filter((f) => f.level === 'blocker' || f.level === 'hazard').length;
   return (
     <nav className={`${classes.rail} no-print`} aria-label="Stages">
@@ -39,7 +41,7 @@ export function Rail() {
       <ul className={classes.stages}>
         {STAGES.map((stage) => (
           <li key={stage}>
-            <NavLink to={`/machines/${id}/${stage}`} className={classes.stage!}>
+            <NavLink to={`/machines/${id}/${stage}${search}`} className={classes.stage!}>
               <span className={classes.dot} data-state={overview.stages[stage]} aria-hidden />
               <span>{STAGE_NAMES[stage]}</span>
               <span className="visually-hidden">, {STATE_WORDS[overview.stages[stage]]}</span>
@@ -48,12 +50,12 @@ export function Rail() {
           </li>
         ))}
       </ul>
-      <NavLink to={`/machines/${id}/alternatives`} className={classes.aside!}>
+      <NavLink to={`/machines/${id}/alternatives${search}`} className={classes.aside!}>
         Alternatives
       </NavLink>
       <div className={classes.next}>
         <span className="eyebrow">Next</span>
-        <Link to={`/machines/${id}/${overview.nextStage}`}>{overview.next}</Link>
+        <Link to={`/machines/${id}/${overview.nextStage}${search}`}>{overview.next}</Link>
       </div>
       {plan.systems.length > 0 && (
         <div className={classes.owners}>

@@ -8,7 +8,7 @@ import {
   type RunbookStep,
 } from '@rhizotome/core';
 import { Link } from 'react-router';
-import { useDerived, useEdit, useOpenMachine, useOpenState } from '../../open/context.js';
+import { useDerived, useEdit, useOpenMachine, useOpenState, useSelection } from '../../open/context.js';
 import { download, fileName } from '../../parts/download.js';
 import { PracticeDisks } from './PracticeDisks.js';
 import { Sheet } from './Sheet.js';
@@ -131,8 +131,15 @@ function Phase({ phase }: { phase: RunbookPhase }) {
 
 function StepItem({ step }: { step: RunbookStep }) {
   const { attempt } = useEdit();
+  const { selected, select } = useSelection();
+  const part = step.step.partition ?? step.step.found;
   return (
-    <li className={classes.step} data-done={step.done} data-step={step.id}>
+    <li
+      className={classes.step}
+      data-done={step.done}
+      data-step={step.id}
+      data-selected={(part !== null && part === selected) || undefined}
+    >
       <Checkbox
         checked={step.done}
         label={
@@ -143,7 +150,7 @@ function StepItem({ step }: { step: RunbookStep }) {
         }
         onChange={(e) => attempt({ kind: 'tick', step: step.id, done: e.currentTarget.checked })}
       />
-      <div className={classes.detail}>
+      <div className={classes.detail} onClick={() => part !== null && select(part)}>
         <ul>
           {step.actions.map((action) => (
             <li key={action}>{action}</li>

@@ -1,8 +1,10 @@
 import { INSTRUCTION_WORDS, type RecognitionRow } from '@rhizotome/core';
+import { useSelection } from '../../open/context.js';
 import classes from './RunbookStage.module.css';
 
 /** How to recognise every line in whatever lists the disk on the day. */
 export function Sheet({ rows }: { rows: readonly RecognitionRow[] }) {
+  const { selected, select } = useSelection();
   return (
     <section className={classes.sheet} aria-labelledby="sheet-title">
       <h2 id="sheet-title">Recognition sheet</h2>
@@ -32,7 +34,14 @@ export function Sheet({ rows }: { rows: readonly RecognitionRow[] }) {
           </thead>
           <tbody>
             {rows.map((row) => (
-              <tr key={row.id} data-kind={row.kind} data-instruction={row.instruction} data-row={row.id}>
+              <tr
+                key={row.id}
+                data-kind={row.kind}
+                data-instruction={row.instruction}
+                data-row={row.id}
+                data-selected={selected === row.id || undefined}
+                onClick={() => select(row.id)}
+              >
                 <td>{row.order || ''}</td>
                 <td className="mono">{row.device}</td>
                 <td>
