@@ -430,6 +430,21 @@ describe('the store', () => {
   });
 });
 
+test('edits of long ago are sent when they are asked for', async () => {
+  const id = await machine();
+  for (let base = 0; base < 600; base += 100) {
+    const edits = Array.from({ length: 100 }, (_, i) => sent(ram(1 + ((base + i) % 64))));
+    await http().post(`/api/machines/${id}/edits`).send({ base, edits }).expect(200);
+  }
+  const { body: opened } = await http().get(`/api/machines/${id}`).expect(200);
+  expect([opened.history.length, opened.history[0].revision]).toEqual([500, 101]);
+  const { body: older } = await http().get(`/api/machines/${id}/edits?before=101`).expect(200);
+  expect(older.map((e: { revision: number }) => e.revision)).toEqual(
+    Array.from({ length: 100 }, (_, i) => i + 1),
+  );
+  await http().get(`/api/machines/${id}/edits?before=none`).expect(400);
+});
+
 describe('alternatives', () => {
   async function planned() {
     const id = await machine();

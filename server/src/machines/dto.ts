@@ -56,6 +56,14 @@ export class AddSurveyDto {
   survey: Record<string, unknown>;
 }
 
+export class OlderEditsDto {
+  @ApiProperty({ description: 'Edits made before this revision are sent' })
+  @Type(() => Number)
+  @IsInt()
+  @Min(1)
+  before: number;
+}
+
 export class EditDto {
   @ApiProperty({ description: 'Given by the client: an edit sent twice with one key is made once' })
   @IsString()

@@ -9,9 +9,10 @@ import {
   ParseUUIDPipe,
   Patch,
   Post,
+  Query,
 } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
-import { AddSurveyDto, NameMachineDto, PostEditsDto } from './dto.js';
+import { AddSurveyDto, NameMachineDto, OlderEditsDto, PostEditsDto } from './dto.js';
 import { MachinesService } from './machines.service.js';
 
 const Id = () => Param('id', ParseUUIDPipe);
@@ -67,6 +68,11 @@ export class MachinesController {
   @Post(':id/surveys')
   addSurvey(@Id() id: string, @Body() { survey }: AddSurveyDto) {
     return this.machines.addSurvey(id, survey);
+  }
+
+  @Get(':id/edits')
+  older(@Id() id: string, @Query() { before }: OlderEditsDto) {
+    return this.machines.older(id, before);
   }
 
   @Post(':id/edits')

@@ -8,6 +8,7 @@ import {
   refusalInWords,
   SurveySchema,
   type Edit,
+  type HistoryEntry,
   type MachineRow,
   type OpenedMachine,
   type Overview,
@@ -16,7 +17,7 @@ import {
   type Surveys,
 } from '@rhizotome/core';
 import { benchMachine, DEMO_NAMES, type DemoName } from '@rhizotome/demo';
-import { IsNull, MoreThan, type EntityManager } from 'typeorm';
+import { IsNull, LessThan, MoreThan, type EntityManager } from 'typeorm';
 import { invalidDocument, notFound, ProblemException } from '../http/problem.js';
 import { AlternativeEntity, EditEntity, MachineEntity, SurveyEntity } from '../storage/entities.js';
 import { Writer } from '../storage/writer.js';
@@ -24,7 +25,7 @@ import type { EditDto, PostEditsDto } from './dto.js';
 import { existingMachine, surveysOf } from './machine-store.js';
 import { planOf, toHistoryEntry, toRow } from './responses.js';
 
-/** The latest edits that are sent for undo; older ones stay in the store. */
+/** Edits that are sent at once for undo; older ones when they are asked for. */
 const HISTORY_SENT = 500;
 const MOST_MACHINES = 1000;
 
@@ -60,6 +61,14 @@ export class MachinesService {
 
   open(id: string): Promise<OpenedMachine> {
     return this.writer.read((manager) => opened(manager, id));
+  }
+
+  /** The latest edits before a revision, in order. */
+  older(id: string, before: number): Promise<HistoryEntry[]> {
+    return this.writer.read(async (manager) => {
+      await existingMachine(manager, id);
+      return historyBefore(manager, id, before);
+    });
   }
 
   create(name: string): Promise<OpenedMachine> {
@@ -201,11 +210,6 @@ export class MachinesService {
 async function opened(manager: EntityManager, id: string): Promise<OpenedMachine> {
   const machine = await existingMachine(manager, id);
   const surveys = await manager.findBy(SurveyEntity, { machineId: id });
-  const history = await manager.find(EditEntity, {
-    where: { machineId: id },
-    order: { revision: 'DESC' },
-    take: HISTORY_SENT,
-  });
   const { name, story, revision } = machine;
   return {
     id,
@@ -214,8 +218,21 @@ async function opened(manager: EntityManager, id: string): Promise<OpenedMachine
     revision,
     plan: planOf(machine),
     surveys: surveys.map((s) => JSON.parse(s.document) as Survey),
-    history: history.reverse().map(toHistoryEntry),
+    history: await historyBefore(manager, id, revision + 1),
   };
+}
+
+async function historyBefore(
+  manager: EntityManager,
+  machineId: string,
+  before: number,
+): Promise<HistoryEntry[]> {
+  const entries = await manager.find(EditEntity, {
+    where: { machineId, revision: LessThan(before) },
+    order: { revision: 'DESC' },
+    take: HISTORY_SENT,
+  });
+  return entries.reverse().map(toHistoryEntry);
 }
 
 async function insertMachine(

@@ -1,5 +1,13 @@
 import { token } from './token.js';
-import type { Alternative, MachineRow, OpenedMachine, Plan, SentEdit, Survey } from '@rhizotome/core';
+import type {
+  Alternative,
+  HistoryEntry,
+  MachineRow,
+  OpenedMachine,
+  Plan,
+  SentEdit,
+  Survey,
+} from '@rhizotome/core';
 
 /** An answer of the server that is no success: problem details, RFC 9457. */
 export class Problem extends Error {
@@ -44,6 +52,9 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
 export const api = {
   list: () => call<MachineRow[]>('GET', '/machines'),
   open: (id: string) => call<OpenedMachine>('GET', `/machines/${id}`),
+  /** Edits made before a revision, the latest some hundreds of them, in order. */
+  older: (id: string, before: number) =>
+    call<HistoryEntry[]>('GET', `/machines/${id}/edits?before=${before}`),
   create: (name: string) => call<OpenedMachine>('POST', '/machines', { name }),
   rename: (id: string, name: string) => call<MachineRow>('PATCH', `/machines/${id}`, { name }),
   duplicate: (id: string) => call<OpenedMachine>('POST', `/machines/${id}/duplicate`),

@@ -25,11 +25,20 @@ class FakeServer {
     if (this.down) throw new Unreachable();
   }
 
+  /** Edits that are sent at once. */
+  sends = 500;
+
   open = (id: string): Promise<OpenedMachine> =>
     Promise.resolve().then(() => {
       this.reach();
       const { revision, plan, surveys, history } = this;
-      return { id, name: 'm', story: '', revision, plan, surveys, history: [...history] };
+      return { id, name: 'm', story: '', revision, plan, surveys, history: history.slice(-this.sends) };
+    });
+
+  older = (_id: string, before: number): Promise<HistoryEntry[]> =>
+    Promise.resolve().then(() => {
+      this.reach();
+      return this.history.filter((e) => e.revision < before).slice(-this.sends);
     });
 
   addSurvey = (_id: string, survey: Survey) =>
@@ -170,6 +179,23 @@ describe('an open plan', () => {
     again.plan.undo();
     expect(again.plan.getState().plan.machine.ramBytes).toBeNull();
     expect(again.plan.undo()).toBeUndefined();
+  });
+
+  test('what was done long ago is undone too, though it was not sent at once', async () => {
+    const server = new FakeServer();
+    server.sends = 2;
+    const first = await opened(server);
+    for (const gibibytes of [1, 2, 3, 4, 5]) first.plan.do(ram(gibibytes));
+    await first.settle();
+    const { plan, settle } = await opened(server);
+    expect(plan.getState()).toMatchObject({ older: true, history: { undo: { length: 2 } } });
+    for (let n = 0; n < 5; n++) {
+      plan.undo();
+      await settle();
+    }
+    expect(plan.getState()).toMatchObject({ older: false, plan: { machine: { ramBytes: null } } });
+    for (let n = 0; n < 5; n++) plan.redo();
+    expect(plan.getState().plan.machine.ramBytes).toBe(5 * GIB);
   });
 
   test('a refused edit changes nothing and is not sent', async () => {

@@ -11,7 +11,7 @@ import {
   type Survey,
 } from '@rhizotome/core';
 import { Problem, Unreachable, type Api } from '../api/client.js';
-import type { HistoryEntry, OpenedMachine, SentEdit } from '@rhizotome/core';
+import type { OpenedMachine, SentEdit } from '@rhizotome/core';
 import type { Unsent, UnsentStore } from './unsent.js';
 
 /** `saved`: the server has everything. `unreachable`: kept here, and sent when it answers again. */
@@ -27,6 +27,8 @@ export interface OpenState {
   readonly plan: Plan;
   readonly survey: Survey | undefined;
   readonly history: History;
+  /** Older edits are on the server, and come when they are to be undone. */
+  readonly older: boolean;
   readonly sync: SyncState;
   readonly unsent: number;
   readonly setAside: readonly SetAside[];
@@ -35,7 +37,7 @@ export interface OpenState {
 }
 
 export interface OpenPlanOptions {
-  readonly api: Pick<Api, 'open' | 'addSurvey' | 'postEdits'>;
+  readonly api: Pick<Api, 'open' | 'older' | 'addSurvey' | 'postEdits'>;
   readonly unsent: UnsentStore;
   readonly newKey: () => string;
   /** Calls back after so many milliseconds. */
@@ -55,6 +57,8 @@ export class OpenPlan {
   private readonly surveys = new Map<string, Survey>();
   private revision: number;
   private items: Unsent[];
+  /** Every edit that is known, in order. */
+  private made: readonly (MadeEdit & { readonly revision?: number })[] = [];
   private sending = false;
   private failures = 0;
   private state: OpenState;
@@ -85,7 +89,19 @@ export class OpenPlan {
 
   undo(): Refusal | undefined {
     const last = this.state.history.undo.at(-1);
+    if (!last && this.state.older) void this.undoOlder();
     return last && this.make(last.inverse, 'undo');
+  }
+
+  /** Fetches what was done before what is known, and undoes the last of it. Nothing happens while the server is gone. */
+  private async undoOlder(): Promise<void> {
+    const first = this.made[0]?.revision;
+    if (first === undefined) return;
+    const entries = await this.options.api.older(this.machineId, first).catch(() => []);
+    if (entries.length === 0 || this.made[0]?.revision !== first) return;
+    this.made = [...entries, ...this.made];
+    this.update({ history: historyOf(this.made), older: entries[0]!.revision > 1 });
+    this.undo();
   }
 
   redo(): Refusal | undefined {
@@ -143,6 +159,7 @@ export class OpenPlan {
     const result = apply(this.state.plan, edit, (id) => this.surveys.get(id));
     if (!result.ok) return result.refusal;
     const made: MadeEdit = { intent, edit, inverse: result.inverse };
+    this.made = [...this.made, made];
     this.update({
       plan: result.plan,
       survey: this.surveyOf(result.plan),
@@ -247,10 +264,12 @@ export class OpenPlan {
 
   private stateFrom(opened: OpenedMachine): OpenState {
     for (const survey of opened.surveys) this.surveys.set(survey.id, survey);
+    this.made = opened.history;
     return {
       plan: opened.plan,
       survey: this.surveyOf(opened.plan),
-      history: opened.history.reduce<History>((h, e: HistoryEntry) => remember(h, e), EMPTY_HISTORY),
+      history: historyOf(opened.history),
+      older: (opened.history[0]?.revision ?? 1) > 1,
       sync: 'saved',
       unsent: 0,
       setAside: [],
@@ -271,4 +290,8 @@ export class OpenPlan {
     this.state = { ...this.state, ...changes, unsent: this.items.length };
     for (const listener of this.listeners) listener();
   }
+}
+
+function historyOf(made: readonly MadeEdit[]): History {
+  return made.reduce(remember, EMPTY_HISTORY);
 }

@@ -30,6 +30,7 @@ export function DrawnNote({ parts, drawn, y, placed, survey }: Props) {
   return (
     <div
       className={classes.told}
+      data-resisted={drawn.resisted ? true : undefined}
       role="status"
       data-fact="drawn"
       style={{ left: placed.plannedX - 14, top: Math.max(0, Math.min(y, placed.height - 80)) }}

@@ -150,8 +150,26 @@ export function Grips({ plan, survey, placed, selected, onSelect, preview, take 
           />
         );
       })}
+      {drag?.drawn.resisted && <Tether drag={drag} placed={placed} />}
       {drag && <DrawnNote parts={partsOf(drag.grip)} {...drag} placed={placed} survey={survey} />}
     </div>
+  );
+}
+
+/** How far the pointer is from what is held back. */
+function Tether({ drag, placed }: { drag: Drag; placed: PlacedSection }) {
+  const { top, height } = spanOf(drag.drawn.after, drag.grip, placed);
+  const held = top + height / 2;
+  const pulled = drag.y + (drag.grip.kind === 'body' ? height / 2 : 0);
+  return (
+    <div
+      className={classes.tether}
+      style={{
+        left: placed.plannedX + placed.coreWidth / 2,
+        top: Math.min(held, pulled),
+        height: Math.abs(held - pulled),
+      }}
+    />
   );
 }
 

@@ -9,15 +9,17 @@ import classes from './Header.module.css';
 /** What the plan costs at a glance, and the way back. */
 export function Header() {
   const { open } = useOpenMachine();
-  const { plan, survey, history } = useOpenState();
+  const { plan, survey, history, older } = useOpenState();
   const undo = history.undo.at(-1);
   const redo = history.redo.at(-1);
   return (
     <header className={`${classes.header} no-print`}>
       <div className={classes.history}>
         <HistoryButton
-          label={undo ? `Undo: ${editTitle(undo.edit, plan)}` : 'Nothing to undo'}
-          disabled={!undo}
+          label={
+            undo ? `Undo: ${editTitle(undo.edit, plan)}` : older ? 'Undo further back' : 'Nothing to undo'
+          }
+          disabled={!undo && !older}
           onClick={() => open.undo()}
         >
           <UndoIcon />

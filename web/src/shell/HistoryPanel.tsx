@@ -81,10 +81,13 @@ function NamedPoints() {
 
 function Moments() {
   const { open } = useOpenMachine();
-  const { plan, history } = useOpenState();
+  const { plan, history, older } = useOpenState();
   const done = history.undo.length;
   const edits = [...history.undo, ...[...history.redo].reverse()];
-  const moments = ['The beginning', ...edits.map((made) => editTitle(made.edit, plan))];
+  const moments = [
+    older ? 'Before all this' : 'The beginning',
+    ...edits.map((made) => editTitle(made.edit, plan)),
+  ];
   return (
     <section>
       <span className="eyebrow">What was done</span>
