@@ -1,15 +1,14 @@
 // The same stack with nothing in it: built and served as the app is.
-import { createServer } from 'node:http';
-import { existsSync, mkdtempSync, readFileSync } from 'node:fs';
+import { spawn } from 'node:child_process';
+import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { extname, join, resolve } from 'node:path';
+import { join, resolve } from 'node:path';
 import { createRequire } from 'node:module';
 import { pathToFileURL } from 'node:url';
 import { compressFolder } from '../../scripts/compress.mjs';
 
 const FOLDER = resolve(import.meta.dirname, 'shell');
 const WEB = resolve(import.meta.dirname, '../../web');
-const TYPES = { '.html': 'text/html', '.js': 'text/javascript', '.css': 'text/css', '.woff2': 'font/woff2' };
 
 /** Builds it with the app's own bundler and settings. Returns the folder it is built to. */
 export async function buildShell() {
@@ -28,21 +27,17 @@ export async function buildShell() {
   return outDir;
 }
 
-/** Serves a folder, in its compressed form where there is one. */
+/** Serves a folder by the app's own server, in a process of its own. */
 export async function serveShell(folder) {
-  const server = createServer((request, response) => {
-    const path = request.url === '/' ? '/index.html' : request.url.split('?')[0];
-    try {
-      const file = join(folder, path);
-      const compressed = existsSync(`${file}.br`);
-      const kind = extname(path);
-      response.setHeader('Content-Type', TYPES[kind] ?? 'application/octet-stream');
-      if (compressed) response.setHeader('Content-Encoding', 'br');
-      response.end(readFileSync(compressed ? `${file}.br` : file));
-    } catch {
-      response.writeHead(404).end();
-    }
+  const child = spawn(process.execPath, [resolve(import.meta.dirname, 'shell-server.mjs'), folder], {
+    stdio: ['ignore', 'pipe', 'inherit'],
   });
-  await new Promise((done) => server.listen(0, '127.0.0.1', done));
-  return { address: `http://127.0.0.1:${server.address().port}/`, close: () => server.close() };
+  const address = await new Promise((done, fail) => {
+    child.stdout.on('data', (data) => {
+      const found = /at (http:\S+?)\/\s/.exec(String(data))?.[1];
+      if (found) done(found);
+    });
+    child.on('exit', (code) => fail(new Error(`The shell's server ended with ${code}`)));
+  });
+  return { address: `${address}/`, close: () => child.kill('SIGTERM') };
 }

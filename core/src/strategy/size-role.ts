@@ -74,9 +74,15 @@ function create(
   return {
     ok: true,
     edit,
-    does: `a new ${ROLE_NAMES[role]} of ${formatBoth(size)} in the largest gap`,
+    does: `a new ${roleInSentence(role)} of ${formatBoth(size)} in the largest gap`,
     movedBytes: bytes(0),
   };
+}
+
+/** The name of a role within a sentence: acronyms stay as they are. */
+export function roleInSentence(role: Role): string {
+  const name = ROLE_NAMES[role];
+  return /^[A-Z]{2}/.test(name) ? name : name.charAt(0).toLowerCase() + name.slice(1);
 }
 
 function remove(partition: PlannedPartition, title: string): SizeEdit {

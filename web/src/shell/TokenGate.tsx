@@ -1,42 +1,15 @@
-import { Button, PasswordInput } from '@mantine/core';
-import { useQueryClient } from '@tanstack/react-query';
-import { useState, useSyncExternalStore, type FormEvent, type ReactNode } from 'react';
+import { lazy, Suspense, useSyncExternalStore, type ReactNode } from 'react';
 import { token } from '../api/token.js';
-import { Wordmark } from './Wordmark.js';
+
+const AskToken = lazy(() => import('./AskToken.js').then((m) => ({ default: m.AskToken })));
 
 /** Shows the app, or asks for the token where the server wants one. */
 export function TokenGate({ children }: { children: ReactNode }) {
   const needed = useSyncExternalStore(token.subscribe, token.isNeeded);
-  return needed ? <Ask /> : children;
-}
-
-function Ask() {
-  const [value, setValue] = useState('');
-  const client = useQueryClient();
-  const wrong = token.get() !== null;
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    token.set(value.trim());
-    void client.invalidateQueries();
-  };
+  if (!needed) return children;
   return (
-    <main style={{ maxWidth: 420, margin: '12vh auto', padding: '0 1.2rem' }}>
-      <Wordmark />
-      <form onSubmit={submit} style={{ marginTop: '1.5rem', display: 'grid', gap: '0.9rem' }}>
-        <PasswordInput
-          label="Token of this server"
-          description="It is the RHIZOTOME_TOKEN that the server was started with."
-          error={wrong ? 'The server did not accept the last one.' : null}
-          value={value}
-          autoFocus
-          onChange={(event) => setValue(event.currentTarget.value)}
-        />
-        <div>
-          <Button type="submit" disabled={value.trim() === ''}>
-            Open
-          </Button>
-        </div>
-      </form>
-    </main>
+    <Suspense>
+      <AskToken />
+    </Suspense>
   );
 }

@@ -2,7 +2,7 @@ import { Button, NativeSelect } from '@mantine/core';
 import {
   formatBinary,
   partitionTitle,
-  ROLE_NAMES,
+  roleInSentence,
   sizeEdit,
   sizeOf,
   sizeTargets,
@@ -58,7 +58,7 @@ export function TargetNote({ survey, target, targets, choose }: TargetProps) {
     <p className="small">
       {target.kind === 'new' ? (
         <span className="soft">
-          The plan has no {ROLE_NAMES[target.role]} for it yet; one would be created.
+          The plan has no {roleInSentence(target.role)} for it yet; one would be created.
         </span>
       ) : (
         <>
