@@ -35,7 +35,12 @@ interface Props {
  */
 export function StateMap({ plan, ways, pointed }: Props) {
   return (
-    <div className={classes.map} role="table" aria-label="States and systems">
+    <div
+      className={classes.map}
+      data-ways={ways.length > 0 || undefined}
+      role="table"
+      aria-label="States and systems"
+    >
       <div role="row" className={classes.contents}>
         <span role="columnheader" className="visually-hidden">
           Mode

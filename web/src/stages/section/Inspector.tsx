@@ -2,6 +2,7 @@ import { Button } from '@mantine/core';
 import {
   foundParts,
   formatBoth,
+  isArriving,
   partitionOf,
   partitionTitle,
   plannedContainer,
@@ -13,7 +14,9 @@ import {
   type VolumeKind,
 } from '@rhizotome/core';
 import { useDerived, useEdit, useOpenState, useSelection } from '../../open/context.js';
+import { OwnerSwatch } from '../../parts/OwnerSwatch.js';
 import { FindingCard } from '../findings/FindingCard.js';
+import { ProposeParts } from '../systems/ProposeParts.js';
 import { CreateInGap } from './CreateInGap.js';
 import { PartitionInspector } from './PartitionInspector.js';
 import classes from './SectionStage.module.css';
@@ -43,15 +46,39 @@ export function Inspector({ survey }: { survey: Survey }) {
   );
 }
 
+/** Systems that come and have no place yet: what is proposed for each. */
+function Homeless({ survey }: { survey: Survey }) {
+  const { plan } = useOpenState();
+  const homeless = plan.systems.filter(
+    (s) => isArriving(s) && !s.host && !plan.partitions.some((p) => p.owners.includes(s.id)),
+  );
+  if (homeless.length === 0) return null;
+  return (
+    <div className={classes.group} style={{ marginTop: '0.9rem' }}>
+      <span className="eyebrow">No place yet</span>
+      {homeless.map((system) => (
+        <div key={system.id}>
+          <p>
+            <OwnerSwatch owners={[system.id]} /> <b>{system.name}</b>
+          </p>
+          <ProposeParts system={system} survey={survey} />
+        </div>
+      ))}
+    </div>
+  );
+}
+
 function NothingSelected({ survey }: { survey: Survey }) {
   const { plan } = useOpenState();
   return (
     <>
       <h2>Select a part</h2>
       <p className="soft">
-        Press a stratum or its label to keep, format or delete it; draw its ends or borders to size it; press
-        free space to create a partition there.
+        Press a stratum or its label to keep, format or delete it; draw its ends or borders to size it, or
+        slide it along free space; type a size at any moment. Press free space to create a partition there.
+        The other button of the mouse shows what can be done.
       </p>
+      <Homeless survey={survey} />
       <dl className={classes.facts}>
         <dt>ribbons</dt>
         <dd>

@@ -5,8 +5,6 @@ import {
   FAMILY_NAMES,
   formatBoth,
   freshSystemId,
-  isArriving,
-  proposeParts,
   removeSystemEdit,
   SYSTEM_PROFILES,
   systemFrom,
@@ -14,25 +12,33 @@ import {
   type Plan,
   type System,
 } from '@rhizotome/core';
-import { useMemo, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useEdit, useOpenState } from '../../open/context.js';
 import { OwnerSwatch } from '../../parts/OwnerSwatch.js';
 import { SizeInput } from '../../parts/SizeInput.js';
 import { FitBar } from './FitBar.js';
 import { Hosted } from './Hosted.js';
+import { ProposeParts } from './ProposeParts.js';
 import classes from './SystemsStage.module.css';
 
 /** Which systems are there, which come, and what each asks for. */
 export function SystemsStage() {
   const { plan } = useOpenState();
   const { attempt } = useEdit();
+  const added = useRef<string | null>(null);
+  const last = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    // What was just added is looked at next, with what is proposed for it.
+    if (added.current !== plan.systems.at(-1)?.id) return;
+    added.current = null;
+    last.current?.scrollIntoView({ block: 'nearest' });
+  }, [plan.systems]);
   const add = (profileId: string) => {
     const profile = SYSTEM_PROFILES.find((p) => p.id === profileId)!;
     const name = distinctName(plan, FAMILY_NAMES[profile.family]);
-    attempt({
-      kind: 'add-system',
-      system: systemFrom(profileId, { id: freshSystemId(plan), name, origin: 'new' }),
-    });
+    const id = freshSystemId(plan);
+    added.current = id;
+    attempt({ kind: 'add-system', system: systemFrom(profileId, { id, name, origin: 'new' }) });
   };
   return (
     <div className="page">
@@ -66,6 +72,7 @@ export function SystemsStage() {
       {plan.systems.map((system) => (
         <SystemSheet key={system.id} system={system} />
       ))}
+      <div ref={last} />
     </div>
   );
 }
@@ -156,7 +163,11 @@ function SystemSheet({ system }: { system: System }) {
           />
         </div>
         {survey && <Hosted system={system} survey={survey} />}
-        <ProposeParts system={system} />
+        {survey && (
+          <div className={classes.proposal}>
+            <ProposeParts system={system} survey={survey} />
+          </div>
+        )}
         <NameInput
           label="What it is for"
           value={system.purpose}
@@ -165,32 +176,6 @@ function SystemSheet({ system }: { system: System }) {
         />
       </div>
     </section>
-  );
-}
-
-/** Room and parts for a system that has none yet, as one edit that can be undone and bent. */
-function ProposeParts({ system }: { system: System }) {
-  const { plan, survey } = useOpenState();
-  const { attempt } = useEdit();
-  const owns = plan.partitions.some((p) => p.owners.includes(system.id));
-  const proposal = useMemo(
-    () =>
-      survey && isArriving(system) && !system.host && !owns ? proposeParts(plan, survey, system) : undefined,
-    [plan, survey, system, owns],
-  );
-  if (!proposal) return null;
-  if (!proposal.ok) return <p className={`small soft ${classes.proposal}`}>{proposal.hindrance}</p>;
-  return (
-    <div className={classes.proposal}>
-      <Button size="xs" variant="default" onClick={() => attempt(proposal.edit)}>
-        Propose its room and parts
-      </Button>
-      <ul className="small soft">
-        {proposal.does.map((line) => (
-          <li key={line}>{line}</li>
-        ))}
-      </ul>
-    </div>
   );
 }
 
