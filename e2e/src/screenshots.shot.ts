@@ -30,9 +30,10 @@ const VIEWS: readonly [file: string, machine: string | null, path: string, schem
   ['section', 'petrel', 'section?sel=found-3', 'light'],
   ['section-dark', 'petrel', 'section?sel=new-1', 'dark'],
   ['section-text', 'knot', 'section', 'light'],
-  ['found-mbr', 'dunlin', 'as-found', 'light'],
   ['by-hand', 'fulmar', 'as-found', 'light'],
-  ['findings', 'petrel', 'findings', 'light'],
+  ['sizing', 'petrel', 'section?sel=new-1', 'light'],
+  ['findings', 'fulmar', 'findings', 'light'],
+  ['alternatives', 'petrel', 'alternatives', 'light'],
   ['runbook', 'petrel', 'runbook', 'light'],
 ];
 
@@ -48,6 +49,27 @@ async function drawByHand(app: Driver): Promise<void> {
   await app.press('Take these in');
 }
 
+async function pointAt(app: Driver, name: string): Promise<void> {
+  const box = (await (await app.find('button', name)).boundingBox())!;
+  await app.page.mouse.move(box.x + 5, box.y + 5);
+  await app.page.mouse.move(box.x + 20, box.y + 10);
+}
+
+/** The plan as it stands, and one with a smaller Windows, kept; the first taken up again at the end. */
+async function keepTwo(app: Driver): Promise<void> {
+  await app.type('Name of the alternative', 'half for Windows');
+  await app.sees('half for Windows', 'table');
+  await app.stage('Section');
+  await app.selectPart('found-3');
+  await app.type('New size', '120GiB');
+  await app.saved();
+  await app.page.click('[aria-label="Stages"] a[href*="alternatives"]');
+  await app.type('Name of the alternative', 'room for a store');
+  await app.sees('room for a store', 'table');
+  await app.press('Take it up');
+  await app.saved();
+}
+
 test.each(VIEWS)('%s', async (file, machine, path, scheme) => {
   const app = await Driver.open(on.browser, on.server.address);
   await app.page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
@@ -55,8 +77,14 @@ test.each(VIEWS)('%s', async (file, machine, path, scheme) => {
   if (file === 'read-disk' || file === 'by-hand') await app.press('Read again');
   if (file === 'by-hand') await drawByHand(app);
   if (file === 'section-text') await app.pick('Beside the drawing', 'text');
+  if (file === 'sizing') {
+    await app.pick('Beside the drawing', 'sizing');
+    await app.page.waitForSelector('.recharts-surface');
+  }
+  if (file === 'findings') await pointAt(app, 'Create it, 60 GiB (64.4 GB)');
+  if (file === 'alternatives') await keepTwo(app);
   if (file === 'loaders') await app.page.$eval('#efi-title', (title) => title.scrollIntoView());
-  await app.page.mouse.move(0, 0);
+  if (file !== 'findings') await app.page.mouse.move(0, 0);
   await new Promise((done) => setTimeout(done, 300));
   await app.page.screenshot({ path: join(FOLDER, `${file}.png`) });
   expect(app.complaints).toEqual([]);
