@@ -1,6 +1,7 @@
 import {
   apply,
   batch,
+  decideAs,
   refusalInWords,
   refuseRewrite,
   type Edit,
@@ -77,21 +78,8 @@ function editsBetween(from: Plan, to: Plan, survey: Survey | undefined): SingleE
   const differ = (a: unknown, b: unknown) => JSON.stringify(a) !== JSON.stringify(b);
   if (differ(machineLines(from.machine), machineLines(to.machine)))
     edits.push({ kind: 'set-machine', changes: to.machine });
-  if (differ(planLines(from, survey, undefined), planLines(to, survey, undefined))) {
-    const { surveyId, target, systems, found, partitions, container, start, ticked } = to;
-    edits.push({
-      kind: 'begin',
-      surveyId,
-      target,
-      systems,
-      found,
-      partitions,
-      container,
-      start,
-      ticked,
-      device: to.machine.device,
-    });
-  }
+  if (differ(planLines(from, survey, undefined), planLines(to, survey, undefined)))
+    edits.push(decideAs(to, { device: to.machine.device, ticked: to.ticked }));
   const [had, has] = [from.comments ?? {}, to.comments ?? {}];
   if (differ(had, has)) edits.push({ kind: 'remark', comments: has });
   return edits;

@@ -7,6 +7,7 @@ export {
   boundaryEdit,
   boundaryLimits,
   createInGap,
+  decideAs,
   distributeEdit,
   drawGrip,
   fillEdit,

@@ -14,6 +14,7 @@ interface Props {
 export function Locator({ placed, diskSectors, show }: Props) {
   const { view, height } = placed;
   const held = useRef(0);
+  const percent = (sector: number) => `${((sector / diskSectors) * 100).toFixed(1)} %`;
   const share = (sectors: number) => `${(sectors / diskSectors) * 100}%`;
   const shift = (by: number) => show(placedView(Math.round(view.start + by), view.length, diskSectors));
   const begin = (event: PointerEvent<HTMLElement>) => {
@@ -48,8 +49,4 @@ export function Locator({ placed, diskSectors, show }: Props) {
       />
     </div>
   );
-
-  function percent(sector: number): string {
-    return `${((sector / diskSectors) * 100).toFixed(1)} %`;
-  }
 }

@@ -1,7 +1,17 @@
 import fc from 'fast-check';
 import { placeLabels } from './labels.js';
 import { ribbonPath, tornPath } from './ribbon.js';
-import { readableScale, trueScale } from './scale.js';
+import {
+  placedView,
+  readableScale,
+  tickBytes,
+  ticksOf,
+  trueScale,
+  viewAround,
+  viewScale,
+  zoomedView,
+} from './scale.js';
+import { shared } from './share.js';
 
 const DISK = 1_000_000;
 
@@ -104,4 +114,89 @@ describe('ribbons', () => {
     const path = tornPath(0, { top: 0, bottom: 14 }, 60);
     expect(path).toBe('M0 0L60 0L53 3.5L60 7L53 10.5L60 14L0 14Z');
   });
+});
+
+describe('a view of the disk', () => {
+  const views = fc
+    .tuple(fc.nat(DISK - 1), fc.integer({ min: 1, max: DISK }))
+    .map(([start, length]) => placedView(start, length, DISK));
+
+  test('lies within the disk, and its scale goes from edge to edge', () => {
+    fc.assert(
+      fc.property(views, (view) => {
+        expect(view.start).toBeGreaterThanOrEqual(0);
+        expect(view.start + view.length).toBeLessThanOrEqual(DISK);
+        const scale = viewScale(trueScale(view.length, 500), view);
+        expect(scale.toPixel(view.start)).toBeCloseTo(0, 6);
+        expect(scale.toPixel(view.start + view.length)).toBeCloseTo(500, 6);
+        expect(Math.abs(scale.toSector(250) - (view.start + view.length / 2))).toBeLessThanOrEqual(1);
+      }),
+    );
+  });
+
+  test('what lies outside goes on, increasing, and no further than a height', () => {
+    const view = { start: 400_000, length: 100_000 };
+    const scale = viewScale(trueScale(view.length, 500), view);
+    const places = [0, 390_000, 400_000, 450_000, 500_000, 510_000, DISK].map((s) => scale.toPixel(s));
+    expect(places).toEqual([-500, -50, 0, 250, 500, 550, 1000]);
+  });
+
+  test('going nearer keeps the place under the pointer where it is', () => {
+    fc.assert(
+      fc.property(views, fc.double({ min: 0, max: 1, noNaN: true }), (view, share) => {
+        const at = view.start + share * view.length;
+        const next = zoomedView(view, DISK, 0.5, at, 1);
+        const seen = (at - next.start) / next.length;
+        // Rounding to whole sectors moves it by one of them at the most.
+        expect(Math.abs(seen - share) * next.length).toBeLessThanOrEqual(2);
+      }),
+    );
+  });
+
+  test('around a part shows what lies beside it, and never less than the least', () => {
+    expect(viewAround({ start: 500_000, length: 100_000 }, DISK, 1)).toEqual({
+      start: 475_000,
+      length: 150_000,
+    });
+    expect(viewAround({ start: 0, length: 10 }, DISK, 1000)).toEqual({ start: 0, length: 1000 });
+    expect(viewAround({ start: 0, length: DISK }, DISK, 1)).toEqual({ start: 0, length: DISK });
+  });
+
+  test.each([
+    [240e9, '20 GiB'],
+    [4e12, '200 GiB'],
+    [600 * 2 ** 20, '50 MiB'],
+    [16 * 2 ** 20, '1 MiB'],
+  ])('%d bytes have a tick every %s', (size, step) => {
+    const bytes = tickBytes(size);
+    expect(bytes >= 2 ** 30 ? `${bytes / 2 ** 30} GiB` : `${bytes / 2 ** 20} MiB`).toBe(step);
+  });
+
+  test('ticks stand at round places, none upon another', () => {
+    const view = { start: 3_000_000, length: 200_000_000 };
+    const scale = viewScale(trueScale(view.length, 600), view);
+    const ticks = ticksOf(scale, view, 512);
+    const step = tickBytes(view.length * 512) / 512;
+    ticks.forEach((y, i) => {
+      const off = scale.toSector(y) % step;
+      expect(Math.min(off, step - off)).toBeLessThanOrEqual(1);
+      if (i > 0) expect(y - ticks[i - 1]!).toBeGreaterThanOrEqual(5);
+    });
+    expect(ticks.length).toBeGreaterThan(6);
+  });
+});
+
+test('what says the same stays the same object', () => {
+  const before = [
+    { id: 'a', at: { top: 1 }, floor: undefined },
+    { id: 'b', at: { top: 2 } },
+  ];
+  const after = shared(before, [
+    { id: 'b', at: { top: 3 } },
+    { id: 'a', at: { top: 1 } },
+    { id: 'c', at: { top: 4 } },
+  ]);
+  expect(after[1]).toBe(before[0]);
+  expect(after[0]).not.toBe(before[1]);
+  expect(after.map((x) => x.id)).toEqual(['b', 'a', 'c']);
 });

@@ -1,9 +1,10 @@
-import { Button, Popover, TextInput } from '@mantine/core';
+import { Button, Popover } from '@mantine/core';
 import { editTitle } from '@rhizotome/core';
-import { useState, type FormEvent } from 'react';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { useAlternatives } from '../open/alternatives.js';
 import { useOpenMachine, useOpenState } from '../open/context.js';
+import { KeepPlanForm } from '../parts/KeepPlanForm.js';
 import classes from './HistoryPanel.module.css';
 
 /** Everything that was done, to go back to any moment; and the points that have names. */
@@ -31,26 +32,17 @@ export function HistoryPanel() {
 function NamedPoints() {
   const { id } = useOpenMachine();
   const { kept, keep, keeping, problem, takeUp, stands } = useAlternatives();
-  const [name, setName] = useState('');
-  const submit = async (event: FormEvent) => {
-    event.preventDefault();
-    if (name.trim() !== '' && (await keep(name.trim()))) setName('');
-  };
   return (
     <section className={classes.points}>
-      <form className={classes.keep} onSubmit={(event) => void submit(event)}>
-        <TextInput
-          size="xs"
-          aria-label="Name of this point"
-          placeholder="Keep the plan as it stands, as …"
-          value={name}
-          maxLength={80}
-          onChange={(e) => setName(e.currentTarget.value)}
-        />
-        <Button size="xs" type="submit" loading={keeping} disabled={name.trim() === ''}>
-          Keep
-        </Button>
-      </form>
+      <KeepPlanForm
+        className={classes.keep}
+        label="Name of this point"
+        placeholder="Keep the plan as it stands, as …"
+        button="Keep"
+        size="xs"
+        keep={keep}
+        busy={keeping}
+      />
       {problem && (
         <p role="alert" className={classes.problem}>
           {problem}

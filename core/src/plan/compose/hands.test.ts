@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { GIB } from '../../quantity/index.js';
 import type { Survey } from '../../survey/index.js';
 import { anyStyledDisk, walk } from '../../testing/arbitraries.js';
-import { drawn, edited, gib, mib, planOn, surveysOf } from '../../testing/builders.js';
+import { drawn, drawnMbr, edited, gib, mib, planOn, surveysOf } from '../../testing/builders.js';
 import {
   apply,
   bodiesOf,
@@ -139,6 +139,17 @@ describe('what can be done with a part at a press', () => {
     const gone = edited(noted, DISK, { kind: 'remove', partition: 'found-2' });
     expect(ids(gone, 'found-2')).toEqual(['undelete']);
     expect(ids(noted, 'gap-1')).toEqual([]);
+  });
+
+  test('on an MBR it says how it is listed, and from what the disk is started', () => {
+    const old = drawnMbr([[100, 'ext4']], [[50, 'ext4']]);
+    const plan = planOn(old);
+    const listed = (id: string) => verbsOf(plan, old, id).map((v) => v.id);
+    expect(listed('found-1')).toEqual(expect.arrayContaining(['logical', 'active']));
+    expect(listed('found-5')).toContain('primary');
+    const verb = verbsOf(plan, old, 'found-1').find((v) => v.id === 'active')!;
+    const marked = edited(plan, old, verb.edit);
+    expect(verbsOf(marked, old, 'found-1').some((v) => v.id === 'active')).toBe(false);
   });
 
   test('as it was found leads back', () => {

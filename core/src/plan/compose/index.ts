@@ -26,6 +26,6 @@ export {
   type Becoming,
 } from './systems.js';
 export { newTableEdit } from './table.js';
-export { takeUpEdit } from './take-up.js';
+export { decideAs, takeUpEdit } from './take-up.js';
 export { snapPlaces, type SnapPlace } from './snaps.js';
 export { verbsOf, type Verb } from './verbs.js';

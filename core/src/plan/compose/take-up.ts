@@ -2,24 +2,32 @@ import type { BatchEdit, SingleEdit } from '../edits/edit.js';
 import type { Plan } from '../plan.js';
 import { batch } from './batch.js';
 
-/**
- * Makes another plan for the same machine the plan, as one edit. What is a fact stays as it is now: the machine's own,
- * and the steps that are ticked off.
- */
-export function takeUpEdit(present: Plan, other: Plan, title: string): BatchEdit {
-  const { surveyId, target, systems, found, partitions, container, start, comments } = other;
-  const begin: SingleEdit = {
+/** The edit that decides all as another plan does; which device it is and what is ticked off are facts, and given. */
+export function decideAs(
+  other: Plan,
+  facts: { readonly device: string; readonly ticked: Plan['ticked'] },
+): SingleEdit {
+  const { surveyId, target, systems, found, partitions, container, start } = other;
+  return {
     kind: 'begin',
     surveyId,
     target,
     systems,
     found,
     partitions,
-    device: present.machine.device,
     ...(container === undefined ? {} : { container }),
     ...(start === undefined ? {} : { start }),
-    ticked: present.ticked,
+    ...facts,
   };
-  const remarks = JSON.stringify(comments ?? {}) !== JSON.stringify(present.comments ?? {});
-  return batch(title, remarks ? [begin, { kind: 'remark', comments: comments ?? {} }] : [begin]);
+}
+
+/**
+ * Makes another plan for the same machine the plan, as one edit. What is a fact stays as it is now: the machine's own,
+ * and the steps that are ticked off.
+ */
+export function takeUpEdit(present: Plan, other: Plan, title: string): BatchEdit {
+  const decide = decideAs(other, { device: present.machine.device, ticked: present.ticked });
+  const comments = other.comments ?? {};
+  const remarks = JSON.stringify(comments) !== JSON.stringify(present.comments ?? {});
+  return batch(title, remarks ? [decide, { kind: 'remark', comments }] : [decide]);
 }

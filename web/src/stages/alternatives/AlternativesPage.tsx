@@ -1,8 +1,9 @@
-import { Button, TextInput } from '@mantine/core';
+import { Button } from '@mantine/core';
 import type { Alternative, Plan, Survey } from '@rhizotome/core';
-import { useMemo, useState, type FormEvent, type ReactNode } from 'react';
+import { useMemo, useState, type ReactNode } from 'react';
 import { useAlternatives } from '../../open/alternatives.js';
 import { useOpenMachine, useOpenState } from '../../open/context.js';
+import { KeepPlanForm } from '../../parts/KeepPlanForm.js';
 import { MoreButton } from '../../parts/MoreButton.js';
 import { RenameDialog } from '../../parts/RenameDialog.js';
 import { SectionGlance } from '../../section/SectionGlance.js';
@@ -20,7 +21,15 @@ export function AlternativesPage() {
         Keep the plan as it stands under a name, change it, and compare. Taking one up is one edit, and undone
         like any other.
       </p>
-      <KeepForm keep={all.keep} busy={all.keeping} />
+      <KeepPlanForm
+        className={classes.keep}
+        label="Name of the alternative"
+        placeholder="What is particular about this plan"
+        button="Keep the plan as it stands"
+        size="sm"
+        keep={all.keep}
+        busy={all.keeping}
+      />
       {problem && (
         <p role="alert" className={classes.problem}>
           {problem}
@@ -42,28 +51,6 @@ export function AlternativesPage() {
         <Comparison kept={kept} all={all} />
       )}
     </div>
-  );
-}
-
-function KeepForm({ keep, busy }: { keep: (name: string) => Promise<boolean>; busy: boolean }) {
-  const [name, setName] = useState('');
-  const submit = async (event: FormEvent) => {
-    event.preventDefault();
-    if (name.trim() !== '' && (await keep(name.trim()))) setName('');
-  };
-  return (
-    <form className={classes.keep} onSubmit={(event) => void submit(event)}>
-      <TextInput
-        aria-label="Name of the alternative"
-        placeholder="What is particular about this plan"
-        value={name}
-        maxLength={80}
-        onChange={(e) => setName(e.currentTarget.value)}
-      />
-      <Button type="submit" loading={busy} disabled={name.trim() === ''}>
-        Keep the plan as it stands
-      </Button>
-    </form>
   );
 }
 

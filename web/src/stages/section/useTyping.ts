@@ -16,7 +16,7 @@ export function useTyping(part: string | undefined) {
     const onKey = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || event.altKey || !BEGINS_A_SIZE.test(event.key)) return;
       const target = event.target as HTMLElement;
-      if (target.closest('input, textarea, select, [role=menu]')) return;
+      if (target.closest('input, textarea, select, [role=menu], [role=dialog]')) return;
       event.preventDefault();
       begin(event.key === '=' ? '' : event.key);
     };

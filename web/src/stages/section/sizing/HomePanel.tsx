@@ -15,6 +15,7 @@ import { useOpenMachine } from '../../../open/context.js';
 import { SizeInput } from '../../../parts/SizeInput.js';
 import { useKeptDraft } from './kept-draft.js';
 import { SetSize, TargetNote, useTarget } from './SetSize.js';
+import { AXIS, below, noted } from './axis.js';
 import classes from './SizingBench.module.css';
 
 const MODEST: HomeUse = {
@@ -108,21 +109,9 @@ function YearsChart({ use, present }: { use: HomeUse; present: number | null }) 
       <ResponsiveContainer>
         <AreaChart data={data} margin={{ top: 14, right: 16, bottom: 16, left: 0 }}>
           <CartesianGrid stroke="var(--hairline)" />
-          <XAxis
-            dataKey="year"
-            stroke="var(--ink-soft)"
-            fontSize={11}
-            label={{
-              value: 'years from now',
-              position: 'bottom',
-              offset: 0,
-              fontSize: 11,
-              fill: 'var(--ink-soft)',
-            }}
-          />
+          <XAxis dataKey="year" {...AXIS} label={below('years from now')} />
           <YAxis
-            stroke="var(--ink-soft)"
-            fontSize={11}
+            {...AXIS}
             width={58}
             unit=" GiB"
             domain={[0, (most: number) => Math.ceil(Math.max(most, (present ?? 0) / GIB) * 1.1)]}
@@ -139,7 +128,7 @@ function YearsChart({ use, present }: { use: HomeUse; present: number | null }) 
               y={present / GIB}
               stroke="var(--ink)"
               strokeDasharray="4 3"
-              label={{ value: 'planned', position: 'insideBottomLeft', fontSize: 11, fill: 'var(--ink)' }}
+              label={noted('planned', 'insideBottomLeft')}
             />
           )}
         </AreaChart>

@@ -18,6 +18,7 @@ import { useOpenMachine, useOpenState } from '../../../open/context.js';
 import { SizeInput } from '../../../parts/SizeInput.js';
 import { useKeptDraft } from './kept-draft.js';
 import { SetSize, TargetNote, useTarget } from './SetSize.js';
+import { AXIS, noted } from './axis.js';
 import classes from './SizingBench.module.css';
 
 const LEVELS: readonly LevelOfSize[] = ['least', 'comfortable', 'generous'];
@@ -124,7 +125,7 @@ function MakeUpChart({ advice, present }: { advice: SizeAdvice; present: number 
           margin={{ top: 14, right: 28, bottom: 0, left: 0 }}
           barCategoryGap={6}
         >
-          <XAxis type="number" unit=" GiB" tickLine={false} stroke="var(--ink-soft)" fontSize={11} />
+          <XAxis type="number" unit=" GiB" tickLine={false} {...AXIS} />
           <YAxis
             type="category"
             dataKey="level"
@@ -150,7 +151,7 @@ function MakeUpChart({ advice, present }: { advice: SizeAdvice; present: number 
               stroke="var(--ink)"
               strokeDasharray="4 3"
               ifOverflow="extendDomain"
-              label={{ value: 'planned', position: 'top', fontSize: 11, fill: 'var(--ink)' }}
+              label={noted('planned', 'top')}
             />
           )}
         </BarChart>

@@ -22,6 +22,7 @@ import {
 import { useEdit, useOpenState } from '../../../open/context.js';
 import { SizeInput } from '../../../parts/SizeInput.js';
 import { SetSize, TargetNote, useTarget } from './SetSize.js';
+import { AXIS, below, noted } from './axis.js';
 import classes from './SizingBench.module.css';
 
 /** Memory sizes at which the rules are drawn, in GiB; each step as wide as the next. */
@@ -128,23 +129,15 @@ function RulesChart({ ram, present }: { ram: number; present: number | null }) {
             domain={[0, Math.max(6, at)]}
             ticks={MEMORY.map((g) => Math.log2(g))}
             tickFormatter={(x: number) => String(2 ** x)}
-            stroke="var(--ink-soft)"
-            fontSize={11}
-            label={{
-              value: 'memory, GiB',
-              position: 'bottom',
-              offset: 2,
-              fontSize: 11,
-              fill: 'var(--ink-soft)',
-            }}
+            {...AXIS}
+            label={below('memory, GiB')}
           />
           <YAxis
             type="number"
             domain={[0, 7]}
             ticks={sizes.map((s) => Math.log2(1 + s))}
             tickFormatter={(y: number) => String(Math.round(2 ** y - 1))}
-            stroke="var(--ink-soft)"
-            fontSize={11}
+            {...AXIS}
             width={40}
             label={{
               value: 'swap, GiB',
@@ -171,12 +164,7 @@ function RulesChart({ ram, present }: { ram: number; present: number | null }) {
             x={at}
             stroke="var(--accent)"
             strokeWidth={2}
-            label={{
-              value: `this machine, ${formatBinary(ram)}`,
-              position: 'top',
-              fontSize: 11,
-              fill: 'var(--accent)',
-            }}
+            label={noted(`this machine, ${formatBinary(ram)}`, 'top', 'var(--accent)')}
           />
           {rules.map((rule) => (
             <ReferenceDot
