@@ -142,14 +142,22 @@ describe('what can be done with a part at a press', () => {
   });
 
   test('on an MBR it says how it is listed, and from what the disk is started', () => {
-    const old = drawnMbr([[100, 'ext4']], [[50, 'ext4']]);
+    const old = drawnMbr(
+      [
+        [100, 'ext4'],
+        [20, 'ext4'],
+      ],
+      [[50, 'ext4']],
+    );
     const plan = planOn(old);
-    const listed = (id: string) => verbsOf(plan, old, id).map((v) => v.id);
-    expect(listed('found-1')).toEqual(expect.arrayContaining(['logical', 'active']));
-    expect(listed('found-5')).toContain('primary');
-    const verb = verbsOf(plan, old, 'found-1').find((v) => v.id === 'active')!;
-    const marked = edited(plan, old, verb.edit);
-    expect(verbsOf(marked, old, 'found-1').some((v) => v.id === 'active')).toBe(false);
+    const listed = (of: Plan, id: string) => verbsOf(of, old, id).map((v) => v.id);
+    expect(listed(plan, 'found-2')).toEqual(expect.arrayContaining(['logical', 'active']));
+    expect(listed(plan, 'found-5')).toContain('primary');
+    const marked = edited(plan, old, verbsOf(plan, old, 'found-2').find((v) => v.id === 'active')!.edit);
+    expect([listed(marked, 'found-1'), listed(marked, 'found-2')].map((l) => l.includes('active'))).toEqual([
+      true,
+      false,
+    ]);
   });
 
   test('as it was found leads back', () => {
