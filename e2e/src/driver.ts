@@ -75,7 +75,7 @@ export class Driver {
     const handle = await this.find(role, name);
     // What was drawn anew between finding and pressing is looked for again, as a person would.
     await handle.click().catch(async (error: Error) => {
-      if (!/detached/.test(error.message)) throw error;
+      if (!/detached|not clickable/.test(error.message)) throw error;
       await (await this.find(role, name)).click();
     });
     await this.settle();

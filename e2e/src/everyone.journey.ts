@@ -134,6 +134,20 @@ describe('by the keyboard alone', () => {
     await on.app.sees('185.1 GiB', '[data-fact=size]');
   });
 
+  test('an end that comes to touch its neighbour keeps the focus', async () => {
+    await on.app.page.focus('[data-part="found-2"][data-side=planned]');
+    await on.app.page.keyboard.press('ArrowUp');
+    await on.app.page.keyboard.press('ArrowDown');
+    await on.app.sees('knot-root', 'aside h2');
+    await tabTo('[data-grip="border found-2 found-3"]');
+    await on.app.page.keyboard.press('ArrowUp');
+    await on.app.saved();
+    expect(await on.app.page.evaluate(() => document.activeElement?.getAttribute('data-grip'))).toMatch(
+      /^(end|border) found-2/,
+    );
+    await on.app.page.click('[aria-label^="Undo: Change of places"]');
+  });
+
   test('actions open from the part that has the focus, and close back to it', async () => {
     await on.app.page.focus('[data-part="found-3"][data-side=planned]');
     await on.app.page.keyboard.down('Shift');
@@ -148,6 +162,32 @@ describe('by the keyboard alone', () => {
       'found-3',
     );
   });
+});
+
+test.each([
+  [1280, 800],
+  [1024, 768],
+  [1920, 1080],
+])('at %d by %d the workbench is seen whole, without scrolling', async (width, height) => {
+  await on.app.page.setViewport({ width, height });
+  for (const machine of ['petrel', 'dunlin', 'fulmar']) {
+    await on.app.go(`/machines/${machines[machine]}/section`);
+    await on.app.page.waitForSelector('[data-grip]');
+    const scrolled = await on.app.page.evaluate(() => {
+      const cut = (e: Element) => e.scrollHeight > e.clientHeight + 1 || e.scrollWidth > e.clientWidth + 1;
+      const drawing = document.querySelector('[aria-label="Section of the disk"]')!;
+      return [
+        document.documentElement,
+        document.querySelector('#stage')!,
+        drawing,
+        drawing.firstElementChild!,
+      ]
+        .filter(cut)
+        .map((e) => e.outerHTML.slice(0, 80));
+    });
+    expect([machine, scrolled]).toEqual([machine, []]);
+  }
+  await on.app.page.setViewport({ width: 1280, height: 800 });
 });
 
 test('who asked for less motion gets none', async () => {

@@ -7,6 +7,7 @@ import {
   refusalInWords,
   timeInWords,
   type Drawn,
+  type Grip,
   type Survey,
 } from '@rhizotome/core';
 import classes from './Grips.module.css';
@@ -15,6 +16,7 @@ import type { PlacedSection } from './layout.js';
 interface Props {
   /** The partitions whose size or place changes. */
   readonly parts: readonly string[];
+  readonly grip: Grip;
   readonly drawn: Drawn;
   /** Where the pointer is, from the top of the cores. */
   readonly y: number;
@@ -23,7 +25,7 @@ interface Props {
 }
 
 /** Beside the pointer: sizes, the place it came to lie at, why it goes no further, and what the plan costs so. */
-export function DrawnNote({ parts, drawn, y, placed, survey }: Props) {
+export function DrawnNote({ parts, grip, drawn, y, placed, survey }: Props) {
   const { sectorBytes } = survey.disk;
   const { moved, seconds, ordered } = procedureFor(drawn.after, survey);
   const exposed = ordered.ok ? ordered.steps.filter((s) => s.exposure !== null).length : 0;
@@ -37,7 +39,16 @@ export function DrawnNote({ parts, drawn, y, placed, survey }: Props) {
     >
       {parts.map((id) => {
         const p = partitionOf(drawn.after, id);
-        return p && <Size key={id} title={partitionTitle(p)} bytes={p.length * sectorBytes} />;
+        if (!p) return null;
+        const figure =
+          grip.kind === 'body'
+            ? `begins at ${formatBoth(p.start * sectorBytes)}`
+            : formatBoth(p.length * sectorBytes);
+        return (
+          <p key={id}>
+            <b>{partitionTitle(p)}</b> {figure}
+          </p>
+        );
       })}
       {drawn.snapped && <p className={classes.snapped}>{drawn.snapped.what}</p>}
       <p className={classes.cost}>
@@ -53,12 +64,4 @@ export function DrawnNote({ parts, drawn, y, placed, survey }: Props) {
 function exposureInWords(times: number): string {
   if (times === 0) return 'never exposed';
   return times === 1 ? 'exposed once' : `exposed ${times} times`;
-}
-
-function Size({ title, bytes }: { title: string; bytes: number }) {
-  return (
-    <p>
-      <b>{title}</b> {formatBoth(bytes)}
-    </p>
-  );
 }

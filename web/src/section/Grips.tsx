@@ -34,9 +34,11 @@ interface Props {
 
 interface Hold {
   readonly grip: Grip;
-  /** Where the pointer took hold, and where the grip was then, from the top of the drawing. */
+  /** Where the pointer took hold, from the top of the drawing, and how far off the grip that was. */
   readonly from: number;
   readonly offset: number;
+  /** Where it is drawn to; absent before the pointer has gone far enough to mean it. */
+  readonly to?: { readonly y: number; readonly fine: boolean };
 }
 
 interface Drag {
@@ -63,13 +65,11 @@ export function Grips({ plan, survey, placed, selected, onSelect, preview, take 
   useEffect(() => () => cancelAnimationFrame(frame.current), []);
   const { sectorBytes } = survey.disk;
 
-  const draw = (grip: Grip, y: number, fine: boolean) => {
+  const drawnTo = (grip: Grip, { y, fine }: { y: number; fine: boolean }): Drawn => {
     const sector = placed.scale.toSector(y);
     const snap = fine ? alignmentSectors(sectorBytes) : snapFor(placed, y, sectorBytes);
     const reach = fine ? 0 : placed.scale.toSector(y + REACH) - sector;
-    const drawn = drawGrip(plan, survey, grip, sector, snap, reach);
-    setDrag({ grip, drawn, y });
-    preview(drawn.after);
+    return drawGrip(plan, survey, grip, sector, snap, reach);
   };
   const leave = () => {
     cancelAnimationFrame(frame.current);
@@ -89,15 +89,23 @@ export function Grips({ plan, survey, placed, selected, onSelect, preview, take 
   const move = (event: PointerEvent<HTMLElement>) => {
     const held = hold.current;
     if (!held) return;
-    const [y, fine] = [event.clientY - topOf(event.currentTarget), event.shiftKey];
-    if (!drag && Math.abs(y - held.from) < SLACK) return;
+    const y = event.clientY - topOf(event.currentTarget);
+    if (!held.to && Math.abs(y - held.from) < SLACK) return;
+    const to = { y: y - held.offset, fine: event.shiftKey };
+    hold.current = { ...held, to };
     cancelAnimationFrame(frame.current);
-    frame.current = requestAnimationFrame(() => draw(held.grip, y - held.offset, fine));
+    frame.current = requestAnimationFrame(() => {
+      const drawn = drawnTo(held.grip, to);
+      setDrag({ grip: held.grip, drawn, y: to.y });
+      preview(drawn.after);
+    });
   };
   const drop = () => {
     const held = hold.current;
-    if (drag?.drawn.edit && drag.drawn.after !== plan) take(drag.drawn);
-    else if (held?.grip.kind === 'body' && !drag) onSelect(held.grip.partition);
+    // Where the pointer was let go counts, though no frame showed it yet.
+    const drawn = held?.to && drawnTo(held.grip, held.to);
+    if (drawn?.edit && drawn.after !== plan) take(drawn);
+    else if (held?.grip.kind === 'body' && !held.to) onSelect(held.grip.partition);
     leave();
   };
   const nudge = (event: KeyboardEvent<HTMLElement>) => {
@@ -134,7 +142,7 @@ export function Grips({ plan, survey, placed, selected, onSelect, preview, take 
         if (span.top > placed.height || span.top + span.height < 0) return null;
         return (
           <Handle
-            key={key}
+            key={placeKeyOf(grip)}
             id={key}
             kind={grip.kind}
             stratum={grip.kind === 'body' ? grip.partition : undefined}
@@ -151,7 +159,7 @@ export function Grips({ plan, survey, placed, selected, onSelect, preview, take 
         );
       })}
       {drag?.drawn.resisted && <Tether drag={drag} placed={placed} />}
-      {drag && <DrawnNote parts={partsOf(drag.grip)} {...drag} placed={placed} survey={survey} />}
+      {drag && <DrawnNote {...drag} parts={partsOf(drag.grip)} placed={placed} survey={survey} />}
     </div>
   );
 }
@@ -210,6 +218,8 @@ const Handle = memo(function Handle(props: HandleProps) {
 
 const topOf = (element: Element) => element.getBoundingClientRect().top;
 const partsOf = (grip: Grip) => (grip.kind === 'border' ? [grip.left, grip.right] : [grip.partition]);
+/** The same for an end that comes to touch its neighbour: the focus stays upon it. */
+const placeKeyOf = (grip: Grip) => (grip.kind === 'border' ? `end ${grip.left}` : keyOf(grip));
 const keyOf = (grip: Grip) => `${grip.kind} ${partsOf(grip).join(' ')}`;
 const concerns = (grip: Grip, selected: string | null) =>
   selected !== null && partsOf(grip).includes(selected);

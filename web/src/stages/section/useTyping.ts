@@ -1,8 +1,9 @@
 import { useCallback, useEffect, useState } from 'react';
 
-const BEGINS_A_SIZE = /^[0-9+\-=]$/;
+/** Digits, signs, and the first letters of the words that sizes are made of. */
+const BEGINS_A_SIZE = /^[0-9+\-=dfhmnru]$/;
 
-/** A size can be typed at any moment while a part is selected: the first digit opens the field. */
+/** A size can be typed at any moment while a part is selected: its first sign opens the field. */
 export function useTyping(part: string | undefined) {
   const [typed, setTyped] = useState<{ readonly part: string; readonly begun: string } | null>(null);
   const begin = useCallback(
