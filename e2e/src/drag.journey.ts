@@ -82,5 +82,22 @@ describe('drawn by hand', () => {
     expect(value).toContain('“knot-home”');
   });
 
+  test('what the plan costs already is not put down to what is drawn', async () => {
+    await on.app.press('Undo: Size of “knot-home”');
+    await on.app.press('Undo: Size of “knot-home”');
+    await on.app.selectPart('found-4');
+    await on.app.type('New size', '100GiB');
+    await on.app.selectPart('found-3');
+    await on.app.press('Format');
+    await on.app.saved();
+    const before = Number(/up to ([\d.]+) GiB/.exec(await on.app.figure('data that moves'))![1]);
+    await draw('border found-2 found-3', -12);
+    const told = await on.app.text('[data-fact=drawn]');
+    const [, more, all] = /([\d.]+) GiB more to move; in all up to ([\d.]+) GiB move/.exec(told)!;
+    expect(before + Number(more)).toBeCloseTo(Number(all), 0);
+    await on.app.page.keyboard.press('Escape');
+    await on.app.page.mouse.up();
+  });
+
   test('nothing went wrong unseen', () => expect(on.app.complaints).toEqual([]));
 });

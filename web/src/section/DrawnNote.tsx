@@ -8,6 +8,8 @@ import {
   timeInWords,
   type Drawn,
   type Grip,
+  type Plan,
+  type Procedure,
   type Survey,
 } from '@rhizotome/core';
 import classes from './Grips.module.css';
@@ -16,6 +18,8 @@ import type { PlacedSection } from './layout.js';
 interface Props {
   /** The partitions whose size or place changes. */
   readonly parts: readonly string[];
+  /** The plan before it is drawn. */
+  readonly plan: Plan;
   readonly grip: Grip;
   readonly drawn: Drawn;
   /** Where the pointer is, from the top of the cores. */
@@ -25,10 +29,8 @@ interface Props {
 }
 
 /** Beside the pointer: sizes, the place it came to lie at, why it goes no further, and what the plan costs so. */
-export function DrawnNote({ parts, grip, drawn, y, placed, survey }: Props) {
+export function DrawnNote({ plan, parts, grip, drawn, y, placed, survey }: Props) {
   const { sectorBytes } = survey.disk;
-  const { moved, seconds, ordered } = procedureFor(drawn.after, survey);
-  const exposed = ordered.ok ? ordered.steps.filter((s) => s.exposure !== null).length : 0;
   return (
     <div
       className={classes.told}
@@ -52,13 +54,22 @@ export function DrawnNote({ parts, grip, drawn, y, placed, survey }: Props) {
       })}
       {drawn.snapped && <p className={classes.snapped}>{drawn.snapped.what}</p>}
       <p className={classes.cost}>
-        {moved.most > 0
-          ? `up to ${formatBinary(moved.most)} move, ${timeInWords(seconds)}, ${exposureInWords(exposed)}`
-          : 'no data moves'}
+        {costInWords(procedureFor(plan, survey), procedureFor(drawn.after, survey))}
       </p>
       {drawn.resisted && <p className={classes.resisted}>{refusalInWords(drawn.resisted, sectorBytes)}</p>}
     </div>
   );
+}
+
+/** What the plan costs so, and what of that is new. */
+function costInWords(before: Procedure, { moved, seconds, ordered }: Procedure): string {
+  if (moved.most === 0) return 'no data moves';
+  const exposed = ordered.ok ? ordered.steps.filter((s) => s.exposure !== null).length : 0;
+  const all = `up to ${formatBinary(moved.most)} move, ${timeInWords(seconds)}, ${exposureInWords(exposed)}`;
+  if (before.moved.most === 0) return all;
+  const more = moved.most - before.moved.most;
+  if (more === 0) return `moves nothing more; in all ${all}`;
+  return `${formatBinary(Math.abs(more))} ${more > 0 ? 'more' : 'less'} to move; in all ${all}`;
 }
 
 function exposureInWords(times: number): string {

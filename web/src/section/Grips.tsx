@@ -159,7 +159,7 @@ export function Grips({ plan, survey, placed, selected, onSelect, preview, take 
         );
       })}
       {drag?.drawn.resisted && <Tether drag={drag} placed={placed} />}
-      {drag && <DrawnNote {...drag} parts={partsOf(drag.grip)} placed={placed} survey={survey} />}
+      {drag && <DrawnNote {...drag} plan={plan} parts={partsOf(drag.grip)} placed={placed} survey={survey} />}
     </div>
   );
 }
