@@ -61,7 +61,8 @@ describe('drawn by hand', () => {
     const [, root, swap] = await on.app.core('planned');
     expect(root).toContain('grown');
     expect(swap).toContain('formatted');
-    await on.app.press('Undo: Change of places');
+    await on.app.page.click('[aria-label^="Undo: Place"]');
+    await on.app.saved();
   });
 
   test('the arrow keys do the same, a GiB at a time, and a MiB with Shift', async () => {

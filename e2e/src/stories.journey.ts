@@ -280,8 +280,10 @@ describe('sanderling: a tight fit', () => {
     await on.app.page.keyboard.press('ArrowDown');
     await on.app.saved();
     expect((await sizes())[0]!).toBeGreaterThan(less!);
-    await on.app.press('Undo: Change of places');
-    await on.app.press('Undo: Change of places');
+    await on.app.page.click('[aria-label^="Undo: Place"]');
+    await on.app.saved();
+    await on.app.page.click('[aria-label^="Undo: Place"]');
+    await on.app.saved();
     await on.app.page.click('[aria-label^="Undo: Create"]');
     await on.app.saved();
   });

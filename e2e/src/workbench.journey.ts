@@ -310,7 +310,8 @@ describe('the sizing bench', () => {
     await on.app.saved();
     expect((await planned())[2]).toBe('knot-swap swap · formatted 11 GiB 11.8 GB');
     expect(await on.app.figure('data that moves')).toContain('77 GiB');
-    await on.app.press('Undo: Change of places');
+    await on.app.page.click('[aria-label^="Undo: Place"]');
+    await on.app.saved();
     await on.app.press('No swap');
     await on.app.saved();
     expect((await planned())[2]).toBe('free 8 GiB 8.6 GB');

@@ -104,6 +104,7 @@ const StratumShape = memo(function StratumShape({
           )}
         </>
       )}
+      {stratum.unaligned && <path className={classes.unaligned} d={`M${x} ${top}h9l-9 9z`} />}
       {exaggerated && height > 12 && (
         <path className={classes.break} d={breakMark(x + width - 9, top + height / 2)} />
       )}

@@ -4,6 +4,7 @@ import {
   EMPTY_PLAN,
   GIB,
   noteFoundEdit,
+  sectors,
   surveyFromHand,
   type Edit,
   type Plan,
@@ -48,6 +49,13 @@ describe('the section placed', () => {
       expect(a!.top).toBeCloseTo(b!.top, 6);
       expect(a!.height).toBeCloseTo(b!.height, 6);
     }
+  });
+
+  test('what does not begin on a whole MiB is marked', () => {
+    const [first, ...rest] = LAPTOP.partitions;
+    const odd = { ...LAPTOP, partitions: [{ ...first!, start: sectors(63) }, ...rest] };
+    const { found } = place(planned(odd), odd);
+    expect(found.filter((s) => s.stratum.unaligned).map((s) => s.id)).toEqual(['found-1']);
   });
 
   test('small parts are seen, and marked as drawn taller than they are', () => {

@@ -1,4 +1,5 @@
 import {
+  alignmentSectors,
   containerIn,
   fatesOf,
   floorOf,
@@ -31,6 +32,8 @@ export interface Stratum {
   readonly owners: readonly SystemId[];
   /** Share in use, 0 to 1; absent where not known. */
   readonly used?: number;
+  /** It does not begin on a whole MiB. */
+  readonly unaligned?: boolean;
   /** Least length, in sectors; absent where not known or where nothing is kept. */
   readonly floor?: number;
 }
@@ -70,6 +73,7 @@ export function foundStrata(plan: Plan, survey: Survey): Stratum[] {
         note: note && note.kind !== 'none' ? volumeName(note.kind) : '',
         owners: note?.owners ?? [],
         ...(used ? { used: used.bytes / span.sizeBytes } : {}),
+        ...alignmentOf(span, sectorBytes),
       },
     ];
   });
@@ -98,6 +102,7 @@ function plannedStrata(plan: Plan, survey: Survey): Stratum[] {
         owners: p.owners,
         ...(used ? { used: Math.min(1, used.bytes / span.sizeBytes) } : {}),
         ...(keeps && floor !== undefined ? { floor } : {}),
+        ...alignmentOf(span, sectorBytes),
       },
     ];
   });
@@ -105,6 +110,10 @@ function plannedStrata(plan: Plan, survey: Survey): Stratum[] {
 
 function spanOf({ id, start, length }: { id: string; start: number; length: number }, sectorBytes: number) {
   return { id, start, length, sizeBytes: length * sectorBytes };
+}
+
+function alignmentOf({ start }: { start: number }, sectorBytes: number): { unaligned?: boolean } {
+  return start % alignmentSectors(sectorBytes) === 0 ? {} : { unaligned: true };
 }
 
 export const FATE_WORDS: Readonly<Record<Fate['kind'] | 'new', string>> = {

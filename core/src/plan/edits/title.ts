@@ -48,8 +48,11 @@ export function editTitle(edit: Edit, plan: Plan): string {
       return `${edit.treatment === 'keep' ? 'Keep' : 'Format'} ${partition(edit.partition)}`;
     case 'describe':
       return `Change ${partition(edit.partition)}`;
-    case 'arrange':
-      return 'Change of places';
+    case 'arrange': {
+      const [one, two, ...more] = edit.places.map((place) => partition(place.partition));
+      if (!one || more.length > 0) return 'Change of places';
+      return two ? `Places of ${one} and ${two}` : `Place of ${one}`;
+    }
     case 'set-loader':
       return `How ${system(edit.system)} is started`;
     case 'set-start':

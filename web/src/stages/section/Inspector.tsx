@@ -1,5 +1,6 @@
 import { Button } from '@mantine/core';
 import {
+  alignmentSectors,
   foundParts,
   formatBoth,
   isArriving,
@@ -88,6 +89,14 @@ function NothingSelected({ survey }: { survey: Survey }) {
         <dd>dark as far as it is used, where that is known</dd>
         <dt>zigzag</dt>
         <dd>drawn taller than it is</dd>
+        <dt>ticks</dt>
+        <dd>round places on the disk</dd>
+        {survey.partitions.some((p) => p.start % alignmentSectors(survey.disk.sectorBytes) !== 0) && (
+          <>
+            <dt>corner</dt>
+            <dd>does not begin on a whole MiB</dd>
+          </>
+        )}
         {plannedContainer(plan, survey) && (
           <>
             <dt>bracket</dt>
