@@ -105,6 +105,22 @@ describe('a server that goes away', () => {
     expect(await on.app.page.$eval('input[aria-label="Memory"]', (i) => i.value)).toBe('24 GiB');
   });
 
+  test('a part of the app that cannot be fetched says so in its place; the rest stays', async () => {
+    const other = await Driver.open(on.browser, on.server.address);
+    const machine = new URL(on.app.page.url()).pathname.split('/').slice(0, 3).join('/');
+    await other.go(`${machine}/section`);
+    await on.server.stop();
+    await other.pick('Beside the drawing', 'sizing');
+    await other.sees('This cannot be shown');
+    expect(await other.core('planned')).not.toEqual([]);
+    await on.server.start();
+    const again = await other.find('button', 'Load again');
+    await Promise.all([other.page.waitForNavigation({ waitUntil: 'networkidle0' }), again.click()]);
+    await other.pick('Beside the drawing', 'sizing');
+    await other.page.waitForSelector('[aria-label="Sizing bench"]');
+    await other.page.close();
+  });
+
   test('a machine cannot be opened without it, and that is said with a way on', async () => {
     const other = await Driver.open(on.browser, on.server.address);
     await other.go('/');

@@ -1,6 +1,7 @@
 import { lazy, Suspense, type ComponentType } from 'react';
 import { Navigate, Route, Routes } from 'react-router';
 import { BenchPage } from './stages/bench/BenchPage.js';
+import { Caught } from './shell/Caught.js';
 import { NotFoundPage } from './shell/NotFoundPage.js';
 
 const OpenMachine = lazy(() => import('./open/OpenMachine.js').then((m) => ({ default: m.OpenMachine })));
@@ -41,9 +42,11 @@ export function App() {
             key={path}
             path={path}
             element={
-              <Suspense fallback={<p className="page">Opening…</p>}>
-                <Stage />
-              </Suspense>
+              <Caught key={path}>
+                <Suspense fallback={<p className="page">Opening…</p>}>
+                  <Stage />
+                </Suspense>
+              </Caught>
             }
           />
         ))}

@@ -1,6 +1,7 @@
 import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
 import { useOpenMachine, useOpenState } from '../../open/context.js';
+import { Caught } from '../../shell/Caught.js';
 import { Cores, type Beside } from './Cores.js';
 import { Inspector } from './Inspector.js';
 import { TextPane } from './TextPane.js';
@@ -30,9 +31,11 @@ export function SectionStage() {
       {beside === 'part' && <Inspector survey={survey} />}
       {beside === 'text' && <TextPane survey={survey} />}
       {beside === 'sizing' && (
-        <Suspense fallback={<aside className={classes.inspector}>Opening…</aside>}>
-          <SizingBench survey={survey} />
-        </Suspense>
+        <Caught>
+          <Suspense fallback={<aside className={classes.inspector}>Opening…</aside>}>
+            <SizingBench survey={survey} />
+          </Suspense>
+        </Caught>
       )}
     </div>
   );
