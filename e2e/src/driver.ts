@@ -87,7 +87,13 @@ export class Driver {
     });
     await link!.click();
     await this.page.waitForSelector(`nav [aria-current=page] ::-p-text(${name})`);
+    await this.opened();
     await this.settle();
+  }
+
+  /** Waits until what comes when it is first opened has come. */
+  private async opened(): Promise<void> {
+    await this.page.waitForFunction(() => !document.querySelector('main')?.innerText.includes('Opening…'));
   }
 
   /** Replaces what a field holds and leaves it with Enter. */
@@ -118,6 +124,7 @@ export class Driver {
       visible: true,
     });
     await radio!.click();
+    await this.opened();
     await this.settle();
   }
 
