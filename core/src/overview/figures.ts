@@ -1,7 +1,7 @@
 import { countByLevel, findAll, type Level } from '../finding/index.js';
 import { plannedGaps, roomGiven, sizeOf, type Plan, type RoomGiven } from '../plan/index.js';
 import { bytes, type Bytes } from '../quantity/index.js';
-import { procedureFor, type Range } from '../sequence/index.js';
+import { exposedSteps, procedureFor, type Range } from '../sequence/index.js';
 import type { Survey } from '../survey/index.js';
 import type { SystemId } from '../system/index.js';
 
@@ -23,14 +23,14 @@ export interface PlanFigures {
 
 /** The figures of a plan on its survey, for comparing alternatives. */
 export function figuresOf(plan: Plan, survey: Survey): PlanFigures {
-  const { ordered, moved, seconds, restarts } = procedureFor(plan, survey);
-  const steps = ordered.ok ? ordered.steps : [];
+  const procedure = procedureFor(plan, survey);
+  const { moved, seconds, restarts } = procedure;
   const kept = new Set(plan.partitions.flatMap((p) => (p.treatment === 'keep' && p.from ? [p.from] : [])));
   return {
     moved,
     seconds,
     restarts,
-    exposures: steps.filter((step) => step.exposure !== null).length,
+    exposures: exposedSteps(procedure),
     givenUp: survey.partitions.filter((p) => !kept.has(p.id)).length,
     findings: countByLevel(findAll(plan, survey)),
     freeBytes: bytes(plannedGaps(plan, survey).reduce((sum, gap) => sum + sizeOf(gap.usable, survey), 0)),

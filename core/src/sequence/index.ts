@@ -2,7 +2,7 @@ export { deriveSteps } from './derive/index.js';
 export { copyTime } from './estimate.js';
 export { pieceOf } from './exposure.js';
 export { orderSteps, type Ordered, type RestartCost } from './order.js';
-export { procedureFor, type Phase, type Procedure } from './sequence.js';
+export { exposedSteps, procedureFor, type Phase, type Procedure } from './sequence.js';
 export { TableModel, type TableFault } from './table-model.js';
 export {
   startKey,

@@ -102,3 +102,8 @@ function sum(ranges: readonly (Range | null)[]): Range {
     { least: 0, most: 0 },
   );
 }
+
+/** How many steps of a procedure lose something if the power goes while they run; 0 where there is no order. */
+export function exposedSteps({ ordered }: Procedure): number {
+  return ordered.ok ? ordered.steps.filter((step) => step.exposure !== null).length : 0;
+}

@@ -22,7 +22,7 @@ import {
   swapRules,
 } from '../sizing/index.js';
 import type { Survey } from '../survey/index.js';
-import type { System } from '../system/index.js';
+import { isArriving, type System } from '../system/index.js';
 import type { Role } from '../table/index.js';
 import { VOLUME_TRAITS } from '../volume/index.js';
 import { efiStrategies } from './efi.js';
@@ -36,6 +36,11 @@ export type Proposal =
       readonly does: readonly string[];
     }
   | { readonly ok: false; readonly hindrance: string };
+
+/** Whether a system is to come and has no place yet: no partition is its own or shared with it, and it is no file in another's volume. */
+export function isHomeless(plan: Plan, system: System): boolean {
+  return isArriving(system) && !system.host && !plan.partitions.some((p) => p.owners.includes(system.id));
+}
 
 /**
  * Room and parts for a system that is in the plan and owns nothing yet: something is shrunk where there is no room, its

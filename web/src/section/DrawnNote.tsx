@@ -1,4 +1,5 @@
 import {
+  exposedSteps,
   formatBinary,
   formatBoth,
   partitionOf,
@@ -62,9 +63,10 @@ export function DrawnNote({ plan, parts, grip, drawn, y, placed, survey }: Props
 }
 
 /** What the plan costs so, and what of that is new. */
-function costInWords(before: Procedure, { moved, seconds, ordered }: Procedure): string {
+function costInWords(before: Procedure, after: Procedure): string {
+  const { moved, seconds } = after;
   if (moved.most === 0) return 'no data moves';
-  const exposed = ordered.ok ? ordered.steps.filter((s) => s.exposure !== null).length : 0;
+  const exposed = exposedSteps(after);
   const all = `up to ${formatBinary(moved.most)} move, ${timeInWords(seconds)}, ${exposureInWords(exposed)}`;
   if (before.moved.most === 0) return all;
   const more = moved.most - before.moved.most;

@@ -3,7 +3,7 @@ import {
   alignmentSectors,
   foundParts,
   formatBoth,
-  isArriving,
+  isHomeless,
   partitionOf,
   partitionTitle,
   plannedContainer,
@@ -50,9 +50,7 @@ export function Inspector({ survey }: { survey: Survey }) {
 /** Systems that come and have no place yet: what is proposed for each. */
 function Homeless({ survey }: { survey: Survey }) {
   const { plan } = useOpenState();
-  const homeless = plan.systems.filter(
-    (s) => isArriving(s) && !s.host && !plan.partitions.some((p) => p.owners.includes(s.id)),
-  );
+  const homeless = plan.systems.filter((system) => isHomeless(plan, system));
   if (homeless.length === 0) return null;
   return (
     <div className={classes.group} style={{ marginTop: '0.9rem' }}>

@@ -1,5 +1,5 @@
 import { Button } from '@mantine/core';
-import { isArriving, proposeParts, type Edit, type Survey, type System } from '@rhizotome/core';
+import { isHomeless, proposeParts, type Edit, type Survey, type System } from '@rhizotome/core';
 import { useMemo } from 'react';
 import { useEdit, useOpenState } from '../../open/context.js';
 import { useEditPreview } from '../../open/preview.js';
@@ -13,8 +13,7 @@ interface Props {
 /** Room and parts for a system that has none yet, as one edit that can be undone and bent. */
 export function ProposeParts({ system, survey }: Props) {
   const { plan } = useOpenState();
-  const owns = plan.partitions.some((p) => p.owners.includes(system.id));
-  const wanted = isArriving(system) && !system.host && !owns;
+  const wanted = isHomeless(plan, system);
   const proposal = useMemo(
     () => (wanted ? proposeParts(plan, survey, system) : undefined),
     [plan, survey, system, wanted],
