@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import {
+  type Planned,
   apply,
   beginEdit,
   GIB,
@@ -36,10 +37,11 @@ const FIELD_LINUX = {
 };
 
 /** Edits that bring petrel from its reading to a finished plan, each made on the plan that those before it left. */
-export function petrelEdits(plan: Plan, survey: Survey): Edit[] {
+export function petrelEdits(planned: Planned): Edit[] {
+  const { plan, survey } = planned;
   const steps: ((current: Plan) => Edit)[] = [
     () => ({ kind: 'set-machine', changes: { mediumStart: 'uefi' } }),
-    (p) => beginEdit(p, survey),
+    (p) => beginEdit({ plan: p, survey }),
     (p) => noteFoundEdit(p, 'found-1', { usedBytes: 28 * 1024 * 1024 }),
     (p) => noteFoundEdit(p, 'found-3', { usedBytes: 102_088_769_536, encrypted: true }),
     (p) => noteFoundEdit(p, 'found-4', { usedBytes: 444_600_320 }),
@@ -51,14 +53,13 @@ export function petrelEdits(plan: Plan, survey: Survey): Edit[] {
     }),
     (p) =>
       resizeTo(
-        p,
-        survey,
+        { plan: p, survey },
         p.partitions.find((q) => q.id === 'found-3')!,
         240 * GIB,
       ),
-    (p) => created(p, survey, 'root', 60 * GIB),
-    (p) => created(p, survey, 'swap', 20 * GIB),
-    (p) => created(p, survey, 'home', Infinity),
+    (p) => created({ plan: p, survey }, 'root', 60 * GIB),
+    (p) => created({ plan: p, survey }, 'swap', 20 * GIB),
+    (p) => created({ plan: p, survey }, 'home', Infinity),
   ];
   let current = plan;
   return steps.map((step) => {
@@ -70,8 +71,9 @@ export function petrelEdits(plan: Plan, survey: Survey): Edit[] {
   });
 }
 
-function created(plan: Plan, survey: Survey, role: 'root' | 'swap' | 'home', size: number): Edit {
-  const gap = plannedGaps(plan, survey).reduce((a, b) => (b.usable.length > a.usable.length ? b : a));
+function created(planned: Planned, role: 'root' | 'swap' | 'home', size: number): Edit {
+  const { plan, survey } = planned;
+  const gap = plannedGaps(planned).reduce((a, b) => (b.usable.length > a.usable.length ? b : a));
   const length = Math.min(gap.usable.length, size / survey.disk.sectorBytes) as typeof gap.usable.length;
   const owners = plan.systems.filter((s) => s.id === 'system-1');
   return { kind: 'create', partition: newPartition(plan, { role, start: gap.usable.start, length, owners }) };
@@ -94,7 +96,11 @@ export async function planPetrel(address: string): Promise<string> {
   const { plan } = (await call(`/machines/${id}`)) as { plan: Plan };
   const survey = petrelSurvey();
   await call(`/machines/${id}/surveys`, { survey });
-  const edits = petrelEdits(plan, survey).map((edit, i) => ({ key: `petrel-step-${i}`, intent: 'do', edit }));
+  const edits = petrelEdits({ plan, survey }).map((edit, i) => ({
+    key: `petrel-step-${i}`,
+    intent: 'do',
+    edit,
+  }));
   await call(`/machines/${id}/edits`, { base: 0, edits });
   return id;
 }

@@ -115,7 +115,7 @@ describe('a copy', () => {
     await http().post(`/api/machines/${id}/surveys`).send({ survey }).expect(201);
     await http()
       .post(`/api/machines/${id}/edits`)
-      .send({ base: 0, edits: [sent(beginEdit(EMPTY_PLAN, survey))] })
+      .send({ base: 0, edits: [sent(beginEdit({ plan: EMPTY_PLAN, survey }))] })
       .expect(200);
     const { body: copy } = await http().post(`/api/machines/${id}/duplicate`).expect(201);
     expect(copy.surveys).toHaveLength(1);
@@ -147,7 +147,7 @@ describe('a plan that could not be drawn', () => {
     const id = await machine();
     const survey = drawn();
     await http().post(`/api/machines/${id}/surveys`).send({ survey });
-    const begin = beginEdit(EMPTY_PLAN, survey);
+    const begin = beginEdit({ plan: EMPTY_PLAN, survey });
     const overlapping = {
       ...begin,
       partitions: begin.partitions.map((p) => ({ ...p, start: begin.partitions[0]!.start })),
@@ -452,7 +452,7 @@ describe('alternatives', () => {
     await http().post(`/api/machines/${id}/surveys`).send({ survey }).expect(201);
     await http()
       .post(`/api/machines/${id}/edits`)
-      .send({ base: 0, edits: [sent(beginEdit(EMPTY_PLAN, survey))] })
+      .send({ base: 0, edits: [sent(beginEdit({ plan: EMPTY_PLAN, survey }))] })
       .expect(200);
     const { body } = await http().get(`/api/machines/${id}`).expect(200);
     return { id, plan: body.plan as Plan };

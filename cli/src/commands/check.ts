@@ -6,7 +6,7 @@ import { print, printJson } from '../output.js';
 /** Prints the findings of a plan. @returns the exit code: 1 where one says that the plan cannot work. */
 export function check(path: string, options: { readonly json?: boolean }): number {
   const { plan, survey } = readPlan(path);
-  const findings = findAll(plan, survey);
+  const findings = findAll({ plan, survey });
   if (options.json) printJson({ format: 'rhizotome/findings', version: 1, findings });
   else if (findings.length === 0) print('Nothing is wrong with this plan as far as can be told.');
   else print(findings.map(inWords).join('\n\n'));

@@ -40,7 +40,7 @@ function practiceDisk(
     throw new Failure(`${path}: the table of this disk is too damaged to be made again.`);
   if ((state ?? (plan ? 'planned' : 'found')) === 'found') return practiceDiskFound(survey);
   if (!plan) throw new Failure(`${path} holds a survey and no plan: only --state found can be made of it.`);
-  return practiceDiskPlanned(plan, survey);
+  return practiceDiskPlanned({ plan, survey });
 }
 
 function writeQcow2(disk: PracticeDisk, { output, force }: ImageOptions): void {

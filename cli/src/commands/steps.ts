@@ -1,11 +1,4 @@
-import {
-  runbookFor,
-  stepsDocument,
-  timeInWords,
-  wayBackInWords,
-  type Plan,
-  type Survey,
-} from '@rhizotome/core';
+import { type Planned, runbookFor, stepsDocument, timeInWords, wayBackInWords } from '@rhizotome/core';
 import { Failure } from '../failure.js';
 import { readPlan } from '../input.js';
 import { print, printJson } from '../output.js';
@@ -19,11 +12,12 @@ export interface StepsOptions {
 /** Prints the steps of a plan in their order, or the way back from one of them. */
 export function steps(path: string, options: StepsOptions): void {
   const { plan, survey } = readPlan(path);
-  const document = stepsDocument(plan, survey, options.back);
-  if (document.refused && !options.json) throw new Failure(`${path}: ${runbookFor(plan, survey).refusal}`);
+  const document = stepsDocument({ plan, survey }, options.back);
+  if (document.refused && !options.json)
+    throw new Failure(`${path}: ${runbookFor({ plan, survey }).refusal}`);
   if (options.json) return printJson(document);
-  if (options.back !== undefined) return printWayBack(plan, survey, options.back);
-  const runbook = runbookFor(plan, survey);
+  if (options.back !== undefined) return printWayBack({ plan, survey }, options.back);
+  const runbook = runbookFor({ plan, survey });
   if (runbook.phases.length === 0)
     return print('Nothing is to be done: the plan leaves the disk as it was found.');
   for (const phase of runbook.phases) {
@@ -33,8 +27,8 @@ export function steps(path: string, options: StepsOptions): void {
   print(`Restarts: ${document.restarts}. Copying: ${timeInWords(document.seconds)}.`);
 }
 
-function printWayBack(plan: Plan, survey: Survey, done: number): void {
-  const { steps, losses } = wayBackInWords(plan, survey, done);
+function printWayBack(planned: Planned, done: number): void {
+  const { steps, losses } = wayBackInWords(planned, done);
   for (const [i, step] of steps.entries()) print(`  ${i + 1}. ${step.title}`);
   if (steps.length === 0) print('Nothing is to be undone.');
   for (const loss of losses) print(`Not brought back: ${loss}`);

@@ -17,7 +17,7 @@ const plan = edited(
 );
 
 test('each step says where, how, what it waits for and what a power cut costs', () => {
-  const { steps, ...about } = stepsDocument(plan, survey);
+  const { steps, ...about } = stepsDocument({ plan, survey });
   expect(about).toMatchObject({ format: 'rhizotome/steps', version: 1, sectorBytes: 512, refused: null });
   expect(about.losses).toEqual([{ step: 'move:found-2', found: 'found-1', why: 'written-over' }]);
   expect(steps.find((s) => s.id === 'move:found-2')).toEqual({
@@ -41,10 +41,10 @@ test('each step says where, how, what it waits for and what a power cut costs', 
 });
 
 test('the way back after so many of them, and what is lost by then', () => {
-  const whole = stepsDocument(plan, survey).steps.map((s) => s.id);
-  const before = stepsDocument(plan, survey, whole.indexOf('move:found-2'));
+  const whole = stepsDocument({ plan, survey }).steps.map((s) => s.id);
+  const before = stepsDocument({ plan, survey }, whole.indexOf('move:found-2'));
   expect([before.steps.map((s) => s.id), before.losses]).toEqual([['back:delete:found-1'], []]);
-  const after = stepsDocument(plan, survey, whole.length);
+  const after = stepsDocument({ plan, survey }, whole.length);
   expect(after.steps.map((s) => s.id)).toEqual(['back:move:found-2', 'back:delete:found-1']);
   expect(after.steps[0]!.copy).toMatchObject({ direction: 'backward', to: mib(1) + gib(20) });
   expect(after.losses.map((l) => l.found)).toEqual(['found-1']);

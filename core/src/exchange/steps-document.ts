@@ -1,4 +1,4 @@
-import type { Plan, Span } from '../plan/index.js';
+import type { Planned, Span } from '../plan/index.js';
 import {
   lossesOf,
   procedureFor,
@@ -8,7 +8,6 @@ import {
   type Range,
   type Step,
 } from '../sequence/index.js';
-import type { Survey } from '../survey/index.js';
 
 /** A span as documents give it: both in logical sectors. */
 export interface SpanDocument {
@@ -39,10 +38,11 @@ export interface StepsDocument {
 }
 
 /** The steps of a plan as a document; with `back`, the way back after so many of them. */
-export function stepsDocument(plan: Plan, survey: Survey, back?: number): StepsDocument {
-  const { ordered, restarts, moved, seconds } = procedureFor(plan, survey);
+export function stepsDocument(planned: Planned, back?: number): StepsDocument {
+  const { survey } = planned;
+  const { ordered, restarts, moved, seconds } = procedureFor(planned);
   const steps = ordered.ok ? ordered.steps : [];
-  const returned = back === undefined ? undefined : wayBack(plan, survey, steps, back);
+  const returned = back === undefined ? undefined : wayBack(planned, steps, back);
   return {
     format: 'rhizotome/steps',
     version: 1,
@@ -51,7 +51,7 @@ export function stepsDocument(plan: Plan, survey: Survey, back?: number): StepsD
     moved,
     seconds,
     steps: (returned?.steps ?? steps).map(stepDocument),
-    losses: returned?.losses ?? lossesOf(plan, survey, steps),
+    losses: returned?.losses ?? lossesOf(planned, steps),
     refused: ordered.ok ? null : ordered,
   };
 }

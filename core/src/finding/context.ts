@@ -1,22 +1,19 @@
 import {
+  type Planned,
   fatesOf,
   largestGap,
   partitionTitle,
   type Fate,
   type GapPart,
-  type Plan,
   type PlannedPartition,
 } from '../plan/index.js';
-import type { Survey } from '../survey/index.js';
 import { procedureFor, type Procedure } from '../sequence/index.js';
 import { systemsAfter } from '../start/index.js';
 import { isArriving, type System } from '../system/index.js';
 import type { Role } from '../table/index.js';
 
 /** A plan with its survey, and what most rules ask of them, worked out once. */
-export interface Context {
-  readonly plan: Plan;
-  readonly survey: Survey;
+export interface Context extends Planned {
   readonly sectorBytes: number;
   readonly fates: readonly Fate[];
   readonly largestGap: GapPart | undefined;
@@ -26,16 +23,17 @@ export interface Context {
   readonly procedure: () => Procedure;
 }
 
-export function contextOf(plan: Plan, survey: Survey): Context {
+export function contextOf(planned: Planned): Context {
+  const { plan, survey } = planned;
   let procedure: Procedure | undefined;
   return {
     plan,
     survey,
     sectorBytes: survey.disk.sectorBytes,
-    fates: fatesOf(plan, survey),
-    largestGap: largestGap(plan, survey),
+    fates: fatesOf(planned),
+    largestGap: largestGap(planned),
     newSystems: plan.systems.filter((s) => isArriving(s) && !s.host),
-    procedure: () => (procedure ??= procedureFor(plan, survey)),
+    procedure: () => (procedure ??= procedureFor(planned)),
   };
 }
 

@@ -8,7 +8,7 @@ import { contextOf } from './context.js';
 import { countByLevel, findAll, findingsPage, RULES, type Finding } from './index.js';
 
 const found = ({ plan, survey }: Case, rule: string): Finding[] =>
-  findAll(plan, survey).filter((f) => f.rule === rule);
+  findAll({ plan, survey }).filter((f) => f.rule === rule);
 
 /** The rule speaks of the one plan, with evidence and a reason, and not of the other. */
 function expectCase(rule: string): void {
@@ -37,7 +37,7 @@ describe('every rule', () => {
 
     test.each(RULES.map((r) => [r.id, r] as const))('when %s always speaks', (id, rule) => {
       const [{ plan, survey }] = CASES[id]!;
-      const drafted = rule.check(contextOf(plan, survey));
+      const drafted = rule.check(contextOf({ plan, survey }));
       jest.spyOn(rule, 'check').mockReturnValue(drafted);
       expect(() => expectCase(id)).toThrow();
     });
@@ -46,13 +46,13 @@ describe('every rule', () => {
   test.each(Object.entries(CASES))(
     '%s: a remedy removes its finding and adds no blocker',
     (rule, [speaks]) => {
-      const before = countByLevel(findAll(speaks.plan, speaks.survey)).blocker;
+      const before = countByLevel(findAll(speaks)).blocker;
       for (const finding of found(speaks, rule))
         for (const remedy of finding.remedies) {
           const result = apply(speaks.plan, remedy.edit, surveysOf(speaks.survey));
           expect(result.ok).toBe(true);
           if (!result.ok) continue;
-          const after = findAll(result.plan, speaks.survey);
+          const after = findAll({ plan: result.plan, survey: speaks.survey });
           expect(after.map((f) => f.id)).not.toContain(finding.id);
           // Room made for a system is not yet its root: that one finding takes the other's place.
           const blockers = after.filter((f) => f.level === 'blocker' && f.rule !== 'no-root');
@@ -71,7 +71,10 @@ describe('every rule', () => {
 
 describe('findings', () => {
   test('come gravest first, with figures that can be checked', () => {
-    const findings = findAll(then(windows, shrinkTo(110), add('linux-desktop')).plan, LAPTOP);
+    const findings = findAll({
+      plan: then(windows, shrinkTo(110), add('linux-desktop')).plan,
+      survey: LAPTOP,
+    });
     expect(findings.map((f) => f.level)).toEqual(
       [...findings.map((f) => f.level)].sort((a, b) => order(a) - order(b)),
     );
@@ -83,7 +86,8 @@ describe('findings', () => {
     ]);
   });
 
-  test('an untouched laptop has nothing wrong', () => expect(findAll(on(LAPTOP).plan, LAPTOP)).toEqual([]));
+  test('an untouched laptop has nothing wrong', () =>
+    expect(findAll({ plan: on(LAPTOP).plan, survey: LAPTOP })).toEqual([]));
 });
 
 const order = (level: Finding['level']) => ['blocker', 'hazard', 'caution', 'advice'].indexOf(level);

@@ -18,14 +18,14 @@ export function createIn(
   gap?: GapPart,
 ): Edit | undefined {
   const { plan, survey } = context;
-  const gaps = gap ? [gap] : plannedGaps(plan, survey);
+  const gaps = gap ? [gap] : plannedGaps({ plan, survey });
   return gaps
-    .map((g) => createInGap(plan, survey, g, wanted))
+    .map((g) => createInGap({ plan, survey }, g, wanted))
     .find((edit) => edit !== undefined && apply(plan, edit, () => survey).ok);
 }
 
 export function resize(context: Context, partition: PlannedPartition, size: number): Edit {
-  return resizeTo(context.plan, context.survey, partition, size);
+  return resizeTo(context, partition, size);
 }
 
 /** `[remedy]`, or `[]` where there is no edit to offer. */

@@ -1,5 +1,5 @@
 import { canRun, modeName, type FirmwareMode } from '../machine/index.js';
-import { MBR_SLOTS, type Plan } from '../plan/index.js';
+import { type Planned, MBR_SLOTS, type Plan } from '../plan/index.js';
 import { formatBoth } from '../quantity/index.js';
 import type { Survey } from '../survey/index.js';
 import { fitOf } from '../system/index.js';
@@ -39,14 +39,14 @@ export function waysOut(plan: Plan, survey: Survey | undefined): Way[] {
   if (accepted(mode, style)) ways.push(...mediumWay(plan));
   if (accepted(other, style) && canRun(plan.machine, other)) ways.push(modeWay(plan, other));
   if (style === 'mbr' && accepted('uefi', 'gpt') && canRun(plan.machine, 'uefi') && survey)
-    ways.push(convertWay(plan, survey));
+    ways.push(convertWay({ plan, survey }));
   if (
     style === 'gpt' &&
     accepted('bios', 'mbr') &&
     canRun(plan.machine, 'bios') &&
     survey?.disk.style === 'gpt'
   )
-    ways.push(convertToMbrWay(plan, survey));
+    ways.push(convertToMbrWay({ plan, survey }));
   for (const m of [mode, other])
     for (const s of ['gpt', 'mbr'] as const)
       if (s !== style && accepted(m, s) && canRun(plan.machine, m)) ways.push(newTableWay(m, s, survey));
@@ -106,7 +106,8 @@ function modeWay(plan: Plan, mode: FirmwareMode): Way {
 }
 
 /** MBR to GPT in place: what UEFI 2.10 §5.3.1 needs at both ends, and what starting needs. */
-function convertWay(plan: Plan, survey: Survey): Way {
+function convertWay(planned: Planned): Way {
+  const { plan, survey } = planned;
   const { disk, partitions } = survey;
   const first = partitions[0];
   const last = partitions.at(-1);
@@ -143,7 +144,8 @@ function convertWay(plan: Plan, survey: Survey): Way {
 }
 
 /** GPT to MBR in place: what four slots of 32 bits can list. */
-function convertToMbrWay(plan: Plan, survey: Survey): Way {
+function convertToMbrWay(planned: Planned): Way {
+  const { plan, survey } = planned;
   const { disk } = survey;
   const kept = plan.partitions;
   const reach = mbrReachBytes(disk.sectorBytes);

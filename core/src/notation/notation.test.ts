@@ -54,7 +54,7 @@ describe('a text', () => {
           return fc.tuple(
             fc.constant(survey),
             fc.constant(start),
-            fc.array(anyEdit(start, survey), { maxLength: 8 }),
+            fc.array(anyEdit({ plan: start, survey }), { maxLength: 8 }),
           );
         }),
         ([survey, start, edits]) => {

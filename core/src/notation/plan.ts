@@ -59,7 +59,7 @@ export class PlanReader {
   ) {
     this.plan = { ...EMPTY_PLAN, machine, surveyId: survey?.id ?? null };
     if (!survey || !proposed) return;
-    const { target, systems, found, partitions } = beginEdit(this.plan, survey);
+    const { target, systems, found, partitions } = beginEdit({ plan: this.plan, survey });
     this.plan = { ...this.plan, target, systems, found, partitions };
   }
 
@@ -254,10 +254,10 @@ export class PlanReader {
         ? found.length
         : fields.line.fields[0]!.fault('The size is missing: write “size …” behind a comma.');
     const { sectorBytes, sizeSectors } = survey.disk;
-    const end = this.nextStart(behind, survey) ?? plannedArea(this.plan, survey).end;
+    const end = this.nextStart(behind, survey) ?? plannedArea({ plan: this.plan, survey }).end;
     const probe: PlannedPartition = { ...part, length: found?.length ?? sectors(1) };
-    const used = found && usedOf(this.plan, survey, found.id);
-    const floor = floorOf(this.plan, survey, probe);
+    const used = found && usedOf({ plan: this.plan, survey }, found.id);
+    const floor = floorOf({ plan: this.plan, survey }, probe);
     const size = sizeIn(text, {
       disk: bytes(sizeSectors * sectorBytes),
       rest: bytes(Math.max(0, end - part.start) * sectorBytes),
@@ -343,7 +343,7 @@ function startIn(
   if (at) return placeIn(at, survey);
   if (found) return found.start;
   const last = before.at(-1);
-  const from = last ? endOf(last) : plannedArea(plan, survey).first;
+  const from = last ? endOf(last) : plannedArea({ plan, survey }).first;
   return sectors(alignUp(from, ALIGNMENT_BYTES / survey.disk.sectorBytes));
 }
 

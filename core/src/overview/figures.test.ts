@@ -10,7 +10,7 @@ const noted = ['found-2', 'found-3'].reduce(
 );
 
 test('a plan that changes nothing costs nothing', () => {
-  expect(figuresOf(noted, DISK)).toMatchObject({
+  expect(figuresOf({ plan: noted, survey: DISK })).toMatchObject({
     moved: { least: 0, most: 0 },
     restarts: 0,
     exposures: 0,
@@ -25,7 +25,7 @@ test('what moves, what is exposed, what is given up and what is free are counted
     { kind: 'remove', partition: 'found-2' },
     { kind: 'move', partition: 'found-3', start: gib(50) },
   );
-  const { moved, exposures, givenUp, freeBytes } = figuresOf(plan, DISK);
+  const { moved, exposures, givenUp, freeBytes } = figuresOf({ plan, survey: DISK });
   expect(moved.most).toBe(100 * GIB);
   expect([exposures > 0, givenUp]).toEqual([true, 1]);
   expect(Math.round(freeBytes / GIB)).toBe(399);
@@ -70,7 +70,7 @@ test.each([
             },
           },
         );
-  expect(figuresOf(plan, DISK).systems.find((s) => s.id === system.id)!.room).toMatchObject({
+  expect(figuresOf({ plan, survey: DISK }).systems.find((s) => s.id === system.id)!.room).toMatchObject({
     fit,
     systemBytes: size * GIB,
   });

@@ -1,8 +1,7 @@
 import { countByLevel, findAll, type Level } from '../finding/index.js';
-import { plannedGaps, roomGiven, sizeOf, type Plan, type RoomGiven } from '../plan/index.js';
+import { derived, plannedGaps, roomGiven, sizeOf, type RoomGiven } from '../plan/index.js';
 import { bytes, type Bytes } from '../quantity/index.js';
 import { exposedSteps, procedureFor, type Range } from '../sequence/index.js';
-import type { Survey } from '../survey/index.js';
 import type { SystemId } from '../system/index.js';
 
 /** What tells one plan from another in figures. */
@@ -22,8 +21,9 @@ export interface PlanFigures {
 }
 
 /** The figures of a plan on its survey, for comparing alternatives. */
-export function figuresOf(plan: Plan, survey: Survey): PlanFigures {
-  const procedure = procedureFor(plan, survey);
+export const figuresOf = derived((planned): PlanFigures => {
+  const { plan, survey } = planned;
+  const procedure = procedureFor(planned);
   const { moved, seconds, restarts } = procedure;
   const kept = new Set(plan.partitions.flatMap((p) => (p.treatment === 'keep' && p.from ? [p.from] : [])));
   return {
@@ -32,12 +32,12 @@ export function figuresOf(plan: Plan, survey: Survey): PlanFigures {
     restarts,
     exposures: exposedSteps(procedure),
     givenUp: survey.partitions.filter((p) => !kept.has(p.id)).length,
-    findings: countByLevel(findAll(plan, survey)),
-    freeBytes: bytes(plannedGaps(plan, survey).reduce((sum, gap) => sum + sizeOf(gap.usable, survey), 0)),
+    findings: countByLevel(findAll(planned)),
+    freeBytes: bytes(plannedGaps(planned).reduce((sum, gap) => sum + sizeOf(gap.usable, survey), 0)),
     systems: plan.systems.map((system) => ({
       id: system.id,
       name: system.name,
-      room: roomGiven(plan, survey, system),
+      room: roomGiven(planned, system),
     })),
   };
-}
+});

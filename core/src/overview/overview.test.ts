@@ -61,7 +61,7 @@ describe('where a machine stands', () => {
 
   test('ticks are counted to the end', () => {
     const plan = planOn(survey, newTableEdit(planOn(survey)));
-    const { ordered } = procedureFor(plan, survey);
+    const { ordered } = procedureFor({ plan, survey });
     const ids = ordered.ok ? ordered.steps.map((s) => s.id) : [];
     expect(overviewOf({ ...plan, ticked: ids.slice(0, 1) }, survey)).toMatchObject({
       next: `Step 2 of ${ids.length}`,

@@ -1,5 +1,5 @@
 import { countByLevel, findAll, type Level } from '../finding/index.js';
-import { plannedParts, usedOf, type Plan } from '../plan/index.js';
+import { type Planned, plannedParts, usedOf, type Plan } from '../plan/index.js';
 import { formatDecimal } from '../quantity/index.js';
 import { procedureFor } from '../sequence/index.js';
 import type { Survey } from '../survey/index.js';
@@ -36,8 +36,8 @@ export interface Overview {
 
 /** Where a plan stands; without a survey only what can be said without one. */
 export function overviewOf(plan: Plan, survey: Survey | undefined): Overview {
-  const findings = countByLevel(survey ? findAll(plan, survey) : []);
-  const procedure = survey ? procedureFor(plan, survey) : undefined;
+  const findings = countByLevel(survey ? findAll({ plan, survey }) : []);
+  const procedure = survey ? procedureFor({ plan, survey }) : undefined;
   const steps = procedure?.ordered.ok ? procedure.ordered.steps : [];
   const ticked = new Set(plan.ticked);
   const done = steps.filter((s) => ticked.has(s.id)).length;
@@ -47,13 +47,14 @@ export function overviewOf(plan: Plan, survey: Survey | undefined): Overview {
     findings,
     steps: { done, all: steps.length },
     disk: diskLine(plan, survey),
-    strata: survey ? strataOf(plan, survey) : [],
+    strata: survey ? strataOf({ plan, survey }) : [],
     ...nextThing(stages, plan, findings, { done, all: steps.length }),
   };
 }
 
-function strataOf(plan: Plan, survey: Survey): Stratum[] {
-  return plannedParts(plan, survey).flatMap((part): Stratum[] => {
+function strataOf(planned: Planned): Stratum[] {
+  const { plan, survey } = planned;
+  return plannedParts(planned).flatMap((part): Stratum[] => {
     if (part.kind === 'table') return [];
     const share = part.length / survey.disk.sizeSectors;
     if (part.kind === 'gap') return [{ share, owner: -1, kind: 'gap' }];
@@ -82,7 +83,7 @@ function stageStates(
   const measured = survey?.partitions.every(
     (p) =>
       !['system', 'root', 'home', 'data'].includes(plan.found[p.id]?.role ?? '') ||
-      usedOf(plan, survey, p.id),
+      usedOf({ plan, survey }, p.id),
   );
   const changed = steps.all > 0;
   return {

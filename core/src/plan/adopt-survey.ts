@@ -1,12 +1,12 @@
-import type { Survey } from '../survey/index.js';
+import type { Planned } from './planned.js';
 import { beginEdit } from './begin.js';
 import { batch } from './compose/index.js';
 import type { Edit } from './edits/edit.js';
-import type { Plan } from './plan.js';
 
 /** Rests the plan on a reading, and takes in the other disks that it told of. */
-export function adoptEdit(plan: Plan, survey: Survey): Edit {
-  const begin = beginEdit(plan, survey);
+export function adoptEdit(planned: Planned): Edit {
+  const { plan, survey } = planned;
+  const begin = beginEdit(planned);
   if (!survey.otherDisks?.length) return begin;
   const named = plan.machine.otherDisks.filter((d) => !survey.otherDisks!.some((o) => o.name === d.name));
   return batch('Rest the plan on a reading', [

@@ -1,3 +1,4 @@
+import type { Planned } from './planned.js';
 import { GIB } from '../quantity/index.js';
 import type { FirmwareMode } from '../machine/index.js';
 import type { Survey, SurveyPartition } from '../survey/index.js';
@@ -6,7 +7,7 @@ import { partitionType, type Role } from '../table/index.js';
 import type { VolumeKind } from '../volume/index.js';
 import { mountPointsIn } from './mounts.js';
 import type { BeginEdit } from './edits/fact-edits.js';
-import type { FoundNote, Plan, PlannedPartition } from './plan.js';
+import type { FoundNote, PlannedPartition } from './plan.js';
 
 /** Below this a basic-data volume is hardly a Windows system. Rule of thumb. */
 const SMALLEST_WINDOWS_BYTES = 16 * GIB;
@@ -38,7 +39,8 @@ const TYPE_CONTENT: Readonly<Record<string, VolumeKind>> = {
  * were to be added stay. What the survey did not read is proposed from the partition's type, never taken
  * for known: used space stays unknown.
  */
-export function beginEdit(plan: Plan, survey: Survey): BeginEdit {
+export function beginEdit(planned: Planned): BeginEdit {
+  const { plan, survey } = planned;
   const mounts = mountPointsIn(survey);
   const roles = new Map(survey.partitions.map((p) => [p.id, proposeRole(p, survey, mounts)]));
   const families = familiesOn(survey, roles);
@@ -52,7 +54,7 @@ export function beginEdit(plan: Plan, survey: Survey): BeginEdit {
     kind: 'begin',
     surveyId: survey.id,
     target: {
-      mode: proposeMode(plan, survey),
+      mode: proposeMode(planned),
       style: survey.disk.style === 'mbr' ? 'mbr' : 'gpt',
       table: survey.disk.style === 'none' ? 'new' : 'keep',
     },
@@ -81,7 +83,8 @@ export function keptPartition(p: SurveyPartition, note: FoundNote, mountPoint = 
   };
 }
 
-function proposeMode(plan: Plan, survey: Survey): FirmwareMode {
+function proposeMode(planned: Planned): FirmwareMode {
+  const { plan, survey } = planned;
   const { firmware, modeInUse } = plan.machine;
   if (firmware === 'uefi' || firmware === 'bios') return firmware;
   if (modeInUse !== 'unknown') return modeInUse;

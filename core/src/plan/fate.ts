@@ -1,6 +1,7 @@
-import type { Survey, SurveyPartition } from '../survey/index.js';
+import { derived } from './planned.js';
+import type { SurveyPartition } from '../survey/index.js';
 import { VOLUME_TRAITS } from '../volume/index.js';
-import type { Plan, PlannedPartition } from './plan.js';
+import type { PlannedPartition } from './plan.js';
 
 /** What becomes of a surveyed partition. Its content survives all but `erased` and `formatted`. */
 export type FateKind = 'untouched' | 'shrunk' | 'grown' | 'moved' | 'formatted' | 'erased';
@@ -16,7 +17,7 @@ export interface Fate {
 }
 
 /** One fate for each surveyed partition, in disk order. */
-export function fatesOf(plan: Plan, survey: Survey): Fate[] {
+export const fatesOf = derived(({ plan, survey }): readonly Fate[] => {
   const byFound = new Map(plan.partitions.map((p) => [p.from, p]));
   return survey.partitions.map((found) => {
     const planned = plan.target.table === 'new' ? undefined : byFound.get(found.id);
@@ -28,7 +29,7 @@ export function fatesOf(plan: Plan, survey: Survey): Fate[] {
       VOLUME_TRAITS[planned.fileSystem].move !== 'recreate';
     return { kind: kindOf(planned, found, lengthChange, travels), found, planned, lengthChange, travels };
   });
-}
+});
 
 /** Swap is not moved and not resized, but made anew in its new place: there is nothing in it to keep. */
 function isMadeAnew(planned: PlannedPartition, lengthChange: number, found: SurveyPartition): boolean {

@@ -1,7 +1,8 @@
+import type { Planned } from './planned.js';
 import { alignUp, bytes, MIB, type Bytes } from '../quantity/index.js';
-import { surveyedPartition, type Survey } from '../survey/index.js';
+import { surveyedPartition } from '../survey/index.js';
 import { VOLUME_TRAITS, type VolumeEvidence } from '../volume/index.js';
-import type { Plan, PlannedPartition } from './plan.js';
+import type { PlannedPartition } from './plan.js';
 
 /** On what a used figure or a floor rests, best first. */
 export type Evidence = 'owner-limit' | VolumeEvidence | 'typed' | 'no-content';
@@ -22,7 +23,8 @@ export const EVIDENCE_WORDS: Readonly<Record<Evidence, string>> = {
 };
 
 /** Used space of a surveyed partition, or `undefined` where nobody has said. */
-export function usedOf(plan: Plan, survey: Survey, surveyPartition: string): Measured | undefined {
+export function usedOf(planned: Planned, surveyPartition: string): Measured | undefined {
+  const { plan, survey } = planned;
   const typed = plan.found[surveyPartition]?.usedBytes;
   if (typed !== null && typed !== undefined) return { bytes: bytes(typed), evidence: 'typed' };
   const volume = surveyedPartition(survey, surveyPartition)?.volume;
@@ -34,12 +36,13 @@ export function usedOf(plan: Plan, survey: Survey, surveyPartition: string): Mea
  * Least size of a planned partition, in whole MiB. `undefined`: not known. A part that is made anew has
  * nothing to keep, and its floor is 1 MiB.
  */
-export function floorOf(plan: Plan, survey: Survey, partition: PlannedPartition): Measured | undefined {
+export function floorOf(planned: Planned, partition: PlannedPartition): Measured | undefined {
+  const { plan, survey } = planned;
   if (partition.from === null || partition.treatment === 'format') return nothingToKeep;
   const note = plan.found[partition.from];
   if (VOLUME_TRAITS[partition.fileSystem].shrink === 'recreate') return nothingToKeep;
   if (note?.leastBytes) return { bytes: wholeMib(note.leastBytes), evidence: 'owner-limit' };
-  const used = usedOf(plan, survey, partition.from);
+  const used = usedOf(planned, partition.from);
   const read = surveyedPartition(survey, partition.from)?.volume?.floor;
   if (read && used?.evidence !== 'typed') return { bytes: wholeMib(read.bytes), evidence: read.evidence };
   return used && { bytes: wholeMib(used.bytes), evidence: used.evidence };

@@ -46,6 +46,7 @@ export {
   type SnapPlace,
   type Verb,
 } from './compose/index.js';
+export { derived, type Planned } from './planned.js';
 export { apply, EditSchema, type BatchEdit, type Edit, type SingleEdit } from './edits/edit.js';
 export { editTitle } from './edits/title.js';
 export { EMPTY_HISTORY, remember, type History, type MadeEdit } from './history.js';

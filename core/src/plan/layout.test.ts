@@ -28,28 +28,36 @@ describe('parts of a disk', () => {
   });
 
   test('a gap’s usable room starts on a whole MiB, and may be none', () => {
-    const [first, second, last] = plannedGaps(planOn(survey), survey);
+    const [first, second, last] = plannedGaps({ plan: planOn(survey), survey });
     expect(first!.usable).toEqual({ start: 2048, length: 0 });
     expect(second!.usable).toEqual({ start: 206_848, length: gib(20) });
     expect(last!.usable.start % 2048).toBe(0);
   });
 
   test('the largest gap is the one with the most usable room', () => {
-    expect(largestGap(planOn(survey), survey)!.id).toBe(`gap-${206_848 + gib(60)}`);
-    expect(largestGap(planOn(drawn(100, ['rest ext4'])), drawn(100, ['rest ext4']))).toBeUndefined();
+    expect(largestGap({ plan: planOn(survey), survey })!.id).toBe(`gap-${206_848 + gib(60)}`);
+    expect(
+      largestGap({ plan: planOn(drawn(100, ['rest ext4'])), survey: drawn(100, ['rest ext4']) }),
+    ).toBeUndefined();
   });
 
   test('room beside a part ends at its neighbours and at the table', () => {
     const plan = planOn(survey);
-    expect(roomAround(plan, survey, 'found-2')).toEqual({ before: gib(20), after: gib(40) - 206_848 - 33 });
-    expect(roomAround(plan, survey, 'found-1')).toEqual({ before: 2014, after: gib(20) });
-    expect(roomAround(plan, survey, 'nowhere')).toEqual({ before: 0, after: 0 });
+    expect(roomAround({ plan, survey }, 'found-2')).toEqual({
+      before: gib(20),
+      after: gib(40) - 206_848 - 33,
+    });
+    expect(roomAround({ plan, survey }, 'found-1')).toEqual({ before: 2014, after: gib(20) });
+    expect(roomAround({ plan, survey }, 'nowhere')).toEqual({ before: 0, after: 0 });
   });
 
   test('a new table of sectors of 4096 bytes leaves the area from sector 6', () => {
     const blank = drawn(100, [], { style: 'none', sectorBytes: 4096 });
-    expect(plannedArea(planOn(blank), blank)).toEqual({ first: 6, end: gib(100) / 8 - 5 });
-    expect(plannedParts(planOn(blank), blank)[1]).toMatchObject({ kind: 'gap', usable: { start: 256 } });
+    expect(plannedArea({ plan: planOn(blank), survey: blank })).toEqual({ first: 6, end: gib(100) / 8 - 5 });
+    expect(plannedParts({ plan: planOn(blank), survey: blank })[1]).toMatchObject({
+      kind: 'gap',
+      usable: { start: 256 },
+    });
   });
 });
 

@@ -1,3 +1,4 @@
+import { derived, type Planned } from './planned.js';
 import {
   alignDown,
   alignUp,
@@ -9,7 +10,7 @@ import {
 } from '../quantity/index.js';
 import { containerIn, type Survey, type SurveyPartition } from '../survey/index.js';
 import { mbrUsableArea, usableArea } from '../table/index.js';
-import { endOf, type Plan, type PlannedPartition } from './plan.js';
+import { endOf, type PlannedPartition } from './plan.js';
 import { isLogical, plannedContainer } from './slots/index.js';
 
 export interface Span {
@@ -57,7 +58,8 @@ export function alignmentSectors(sectorBytes: number): number {
 }
 
 /** Where partitions of the planned table may lie. A kept GPT keeps the area its header states. */
-export function plannedArea(plan: Plan, survey: Survey): Area {
+export function plannedArea(planned: Planned): Area {
+  const { plan, survey } = planned;
   const { disk } = survey;
   if (plan.target.table === 'keep' && disk.style === plan.target.style)
     return { first: disk.firstUsable, end: disk.usableEnd };
@@ -140,34 +142,37 @@ export function foundParts(survey: Survey): Part<SurveyPartition>[] {
 }
 
 /** The disk as it shall be, tiled. */
-export function plannedParts(plan: Plan, survey: Survey): Part<PlannedPartition>[] {
-  return tile(plan.partitions, plannedArea(plan, survey), survey.disk, plannedContainer(plan, survey));
-}
+export const plannedParts = derived((planned): readonly Part<PlannedPartition>[] => {
+  const { plan, survey } = planned;
+  return tile(plan.partitions, plannedArea(planned), survey.disk, plannedContainer(planned));
+});
 
 export type GapPart = Extract<Part<PlannedPartition>, { kind: 'gap' }>;
 
 /** The gaps as planned, in disk order, those without usable room included. */
-export function plannedGaps(plan: Plan, survey: Survey): GapPart[] {
-  return plannedParts(plan, survey).filter((part): part is GapPart => part.kind === 'gap');
-}
+export const plannedGaps = derived((planned): readonly GapPart[] => {
+  return plannedParts(planned).filter((part): part is GapPart => part.kind === 'gap');
+});
 
 /** The gap with the most usable room, if any has a whole MiB. */
-export function largestGap(plan: Plan, survey: Survey): GapPart | undefined {
+export const largestGap = derived((planned): GapPart | undefined => {
+  const { survey } = planned;
   const least = alignmentSectors(survey.disk.sectorBytes);
-  return plannedGaps(plan, survey)
+  return plannedGaps(planned)
     .filter((gap) => gap.usable.length >= least)
     .reduce<GapPart | undefined>(
       (best, gap) => (!best || gap.usable.length > best.usable.length ? gap : best),
       undefined,
     );
-}
+});
 
 /** Room in the gaps on either side of a partition, in sectors; 0 where a neighbour touches. */
-export function roomAround(plan: Plan, survey: Survey, id: string): { before: Sectors; after: Sectors } {
+export function roomAround(planned: Planned, id: string): { before: Sectors; after: Sectors } {
+  const { plan } = planned;
   const at = plan.partitions.findIndex((p) => p.id === id);
   const partition = plan.partitions[at];
   if (!partition) return { before: sectors(0), after: sectors(0) };
-  const { from, to } = limitsOf(plan, survey, at);
+  const { from, to } = limitsOf(planned, at);
   return {
     before: sectors(Math.max(0, partition.start - from)),
     after: sectors(Math.max(0, to - endOf(partition))),
@@ -175,8 +180,9 @@ export function roomAround(plan: Plan, survey: Survey, id: string): { before: Se
 }
 
 /** Between which sectors the partition may lie, its neighbours and the extended container left as they are. */
-function limitsOf(plan: Plan, survey: Survey, at: number): { from: number; to: number } {
-  const area = plannedArea(plan, survey);
+function limitsOf(planned: Planned, at: number): { from: number; to: number } {
+  const { plan, survey } = planned;
+  const area = plannedArea(planned);
   const [previous, partition, next] = [
     plan.partitions[at - 1],
     plan.partitions[at]!,
@@ -184,10 +190,10 @@ function limitsOf(plan: Plan, survey: Survey, at: number): { from: number; to: n
   ];
   const from = previous ? endOf(previous) : area.first;
   const to = next ? next.start : area.end;
-  const container = plannedContainer(plan, survey);
+  const container = plannedContainer(planned);
   if (!container) return { from, to };
   const step = alignmentSectors(survey.disk.sectorBytes);
-  if (isLogical(plan, survey, partition))
+  if (isLogical(planned, partition))
     return {
       from: Math.max(from, container.start) + 1,
       to: to < endOf(container) ? alignDown(to - 1, step) : endOf(container),

@@ -104,7 +104,7 @@ describe('a plan begun from a survey', () => {
 describe('floors', () => {
   test('rest on the best evidence there is', () => {
     const plan = planOn(LAPTOP);
-    const floor = (p: Plan) => floorOf(p, LAPTOP, partitionOf(p, 'found-3')!);
+    const floor = (p: Plan) => floorOf({ plan: p, survey: LAPTOP }, partitionOf(p, 'found-3')!);
     expect(floor(plan)).toBeUndefined();
     expect(floor(used(plan))).toEqual({ bytes: 95 * GIB, evidence: 'typed' });
     const told = edited(used(plan), LAPTOP, noteFoundEdit(plan, 'found-3', { leastBytes: 120 * GIB + 1 }));
@@ -178,12 +178,15 @@ describe('edits', () => {
     ],
     [
       'a plan whose partitions overlap',
-      { ...beginEdit(plan, LAPTOP), partitions: [...plan.partitions, { ...plan.partitions[4]!, id: 'y' }] },
+      {
+        ...beginEdit({ plan, survey: LAPTOP }),
+        partitions: [...plan.partitions, { ...plan.partitions[4]!, id: 'y' }],
+      },
       'overlaps',
     ],
     [
       'a plan on a survey that is not there',
-      { ...beginEdit(plan, LAPTOP), surveyId: 'elsewhere' },
+      { ...beginEdit({ plan, survey: LAPTOP }), surveyId: 'elsewhere' },
       'no-survey',
     ],
     [
@@ -242,7 +245,7 @@ describe('edits', () => {
       kind: 'add-system',
       system: newSystem('linux-desktop'),
     });
-    const gap = plannedGaps(shrunk, LAPTOP).find((g) => g.usable.length === gib(200))!;
+    const gap = plannedGaps({ plan: shrunk, survey: LAPTOP }).find((g) => g.usable.length === gib(200))!;
     expect(gap.usable.start).toBe(mib(1 + 100 + 16) + gib(200));
     const root = newPartition(shrunk, {
       role: 'root',
@@ -260,7 +263,7 @@ describe('edits', () => {
       'found-5',
     ]);
     expect(partitionOf(made, 'new-1')).toMatchObject({ fileSystem: 'ext4', label: 'root', mountPoint: '/' });
-    expect(fatesOf(made, LAPTOP).map((f) => f.kind)).toEqual([
+    expect(fatesOf({ plan: made, survey: LAPTOP }).map((f) => f.kind)).toEqual([
       'untouched',
       'untouched',
       'shrunk',
@@ -271,8 +274,10 @@ describe('edits', () => {
 
   test('a deleted partition comes back as it was found', () => {
     const without = edited(plan, LAPTOP, { kind: 'remove', partition: 'found-4' });
-    expect(fatesOf(without, LAPTOP)[3]?.kind).toBe('erased');
-    expect(edited(without, LAPTOP, undeleteEdit(without, LAPTOP, 'found-4')!)).toEqual(plan);
+    expect(fatesOf({ plan: without, survey: LAPTOP })[3]?.kind).toBe('erased');
+    expect(edited(without, LAPTOP, undeleteEdit({ plan: without, survey: LAPTOP }, 'found-4')!)).toEqual(
+      plan,
+    );
   });
 
   test('a batch is made all or none', () => {
@@ -292,7 +297,8 @@ describe('edits', () => {
       kind: 'add-system',
       system: newSystem('linux-desktop'),
     });
-    const start = plannedGaps(withNew, LAPTOP).find((g) => g.usable.length > gib(100))!.usable.start;
+    const start = plannedGaps({ plan: withNew, survey: LAPTOP }).find((g) => g.usable.length > gib(100))!
+      .usable.start;
     const root = newPartition(withNew, {
       role: 'root',
       start,
@@ -365,7 +371,7 @@ describe('the history', () => {
 describe('typed sizes of a part', () => {
   test('know what is used, what is free beside it, and its floor', () => {
     const plan = edited(used(planOn(LAPTOP)), LAPTOP, { kind: 'remove', partition: 'found-4' });
-    const context = sizeContextFor(plan, LAPTOP, partitionOf(plan, 'found-3')!);
+    const context = sizeContextFor({ plan, survey: LAPTOP }, partitionOf(plan, 'found-3')!);
     expect(context).toMatchObject({
       now: 400 * GIB,
       used: 95 * GIB,
@@ -390,19 +396,22 @@ describe('typed sizes of a part', () => {
     const survey = drawn(500, ['20GiB gap', '400GiB ntfs']);
     const plan = planOn(survey);
     const before = partitionOf(plan, 'found-1')!;
-    const after = partitionOf(edited(plan, survey, resizeTo(plan, survey, before, size, 'end')), 'found-1')!;
+    const after = partitionOf(
+      edited(plan, survey, resizeTo({ plan, survey }, before, size, 'end')),
+      'found-1',
+    )!;
     expect(after.length).toBe(mib(mebibytes));
     expect(endOf(after)).toBe(endOf(before));
-    expect(sizeContextFor(plan, survey, before, 'end').rest).toBe(
+    expect(sizeContextFor({ plan, survey }, before, 'end').rest).toBe(
       (400 * 1024 + 20 * 1024 + 1) * MIB - 34 * 512,
     );
   });
 
   test('resizing a part to its present size changes nothing', () => {
     const plan = planOn(LAPTOP);
-    expect(edited(plan, LAPTOP, resizeTo(plan, LAPTOP, partitionOf(plan, 'found-3')!, 400 * GIB))).toEqual(
-      plan,
-    );
+    expect(
+      edited(plan, LAPTOP, resizeTo({ plan, survey: LAPTOP }, partitionOf(plan, 'found-3')!, 400 * GIB)),
+    ).toEqual(plan);
   });
 });
 
@@ -446,7 +455,7 @@ describe('laws', () => {
         walk(survey, seed, 10, (before, edit) => {
           const result = apply(before, edit, surveysOf(survey));
           const after = result.ok ? result.plan : before;
-          tiles(plannedParts(after, survey), survey.disk.sizeSectors);
+          tiles(plannedParts({ plan: after, survey }), survey.disk.sizeSectors);
           return after;
         });
       }),

@@ -1,8 +1,7 @@
+import type { Planned } from './planned.js';
 import { bytes, type Bytes } from '../quantity/index.js';
-import type { Survey } from '../survey/index.js';
 import type { System } from '../system/index.js';
 import { sizeOf } from './layout.js';
-import type { Plan } from './plan.js';
 
 /** How what a system is given stands to what it asks for. `nothing`: it has no place yet. */
 export type SizeFit = 'nothing' | 'too-small' | 'least' | 'comfortable' | 'generous';
@@ -19,7 +18,8 @@ export interface RoomGiven {
 }
 
 /** What a system is given, and how that fits its least, comfortable and generous sizes. */
-export function roomGiven(plan: Plan, survey: Survey, system: System): RoomGiven {
+export function roomGiven(planned: Planned, system: System): RoomGiven {
+  const { plan, survey } = planned;
   const own = plan.partitions.filter((p) => p.owners.includes(system.id));
   const sum = (list: typeof own) => bytes(list.reduce((all, p) => all + sizeOf(p, survey), 0));
   const alone = own.filter((p) => p.owners.length === 1);

@@ -1,11 +1,11 @@
 import { encodeUtf8, uuidFrom } from '../bytes/index.js';
 import {
+  type Planned,
   isActive,
   isLogical,
   plannedArea,
   plannedContainer,
   recordPlaces,
-  type Plan,
 } from '../plan/index.js';
 import type { Sectors } from '../quantity/index.js';
 import { CONTAINER_NUMBER, partitionNumbers, typeOf } from '../recognition/index.js';
@@ -73,10 +73,11 @@ export function foundLayout(survey: Survey): PracticeLayout {
 }
 
 /** The disk as it is planned. What is kept keeps its identifiers; what is new gets such that the same plan gives the same disk. */
-export function plannedLayout(plan: Plan, survey: Survey): PracticeLayout {
-  const area = plannedArea(plan, survey);
-  const numbers = partitionNumbers(plan, survey);
-  const records = recordPlaces(plan, survey);
+export function plannedLayout(planned: Planned): PracticeLayout {
+  const { plan, survey } = planned;
+  const area = plannedArea(planned);
+  const numbers = partitionNumbers(planned);
+  const records = recordPlaces(planned);
   const { style } = plan.target;
   const blank = survey.disk.style === 'none' && plan.partitions.length === 0;
   const kept = plan.target.table === 'keep' && survey.disk.style === style;
@@ -87,7 +88,7 @@ export function plannedLayout(plan: Plan, survey: Survey): PracticeLayout {
     end: area.end,
     tableId:
       (kept ? survey.disk.tableId : undefined) ?? idFrom(survey.id, kept ? 'disk' : 'new table', style),
-    container: plannedTableContainer(plan, survey, numbers),
+    container: plannedTableContainer(planned, numbers),
     entries: plan.partitions.map((p) => {
       const found = surveyedPartition(survey, p.from);
       const volume = p.treatment === 'keep' ? found?.volume : undefined;
@@ -96,13 +97,13 @@ export function plannedLayout(plan: Plan, survey: Survey): PracticeLayout {
         number: numbers.get(p.id)!,
         start: p.start,
         length: p.length,
-        type: typeOf(plan, survey, p),
+        type: typeOf(planned, p),
         // Ids and attributes belong to a style; in a table of the other style they are made anew.
         uuid: (kept ? found?.uuid : undefined) ?? idFrom(survey.id, p.id, 'gpt'),
         name: p.name,
         attributes: kept ? found?.attributes : undefined,
-        active: isActive(plan, survey, p),
-        logical: isLogical(plan, survey, p),
+        active: isActive(planned, p),
+        logical: isLogical(planned, p),
         ebrAt: records.get(p.id),
         content: p.fileSystem,
         label: p.label,
@@ -113,11 +114,11 @@ export function plannedLayout(plan: Plan, survey: Survey): PracticeLayout {
 }
 
 function plannedTableContainer(
-  plan: Plan,
-  survey: Survey,
+  planned: Planned,
   numbers: ReadonlyMap<string, number>,
 ): TableContainer | undefined {
-  const span = plannedContainer(plan, survey);
+  const { survey } = planned;
+  const span = plannedContainer(planned);
   const type = containerIn(survey)?.type ?? '0x0f';
   return span ? { ...span, number: numbers.get(CONTAINER_NUMBER)!, type } : undefined;
 }

@@ -1,5 +1,5 @@
 import { encodeUtf8, md5, uuidFrom, type Stretch } from '../bytes/index.js';
-import type { Plan } from '../plan/index.js';
+import type { Planned } from '../plan/index.js';
 import { recordPlace, type Survey } from '../survey/index.js';
 import {
   encodeGpt,
@@ -27,8 +27,8 @@ export function practiceDiskFound(survey: Survey): PracticeDisk {
 }
 
 /** The disk as it is planned, made in the same way. */
-export function practiceDiskPlanned(plan: Plan, survey: Survey): PracticeDisk {
-  return build(plannedLayout(plan, survey));
+export function practiceDiskPlanned(planned: Planned): PracticeDisk {
+  return build(plannedLayout(planned));
 }
 
 function build(layout: PracticeLayout): PracticeDisk {

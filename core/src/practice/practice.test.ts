@@ -60,7 +60,7 @@ describe('a plan', () => {
   const blank = drawn(240, [], { style: 'none' });
   const start = edited(planOn(blank), blank, { kind: 'add-system', system: newSystem('linux-desktop') });
   const make = (plan: typeof start, role: 'efi' | 'root' | 'swap', gibibytes: number) => {
-    const gap = plannedGaps(plan, blank).find((g) => g.usable.length >= gib(gibibytes));
+    const gap = plannedGaps({ plan, survey: blank }).find((g) => g.usable.length >= gib(gibibytes));
     const partition = newPartition(plan, {
       role,
       start: gap!.usable.start,
@@ -70,7 +70,7 @@ describe('a plan', () => {
     return edited(plan, blank, { kind: 'create', partition });
   };
   const plan = make(make(make(start, 'efi', 1), 'root', 40), 'swap', 8);
-  const disk = practiceDiskPlanned(plan, blank);
+  const disk = practiceDiskPlanned({ plan, survey: blank });
   const again = readBack(disk);
 
   test('becomes a disk with exactly its partitions', () => {
@@ -82,10 +82,11 @@ describe('a plan', () => {
     expect(again.disk.sizeSectors).toBe(blank.disk.sizeSectors);
   });
 
-  test('gives the same disk every time', () => expect(practiceDiskPlanned(plan, blank)).toEqual(disk));
+  test('gives the same disk every time', () =>
+    expect(practiceDiskPlanned({ plan, survey: blank })).toEqual(disk));
 
   test('of a disk that stays blank has no table', () => {
-    expect(readBack(practiceDiskPlanned(planOn(blank), blank)).disk.style).toBe('none');
+    expect(readBack(practiceDiskPlanned({ plan: planOn(blank), survey: blank })).disk.style).toBe('none');
   });
 
   const fsck = spawnSync('sh', ['-c', 'PATH=$PATH:/usr/sbin command -v fsck.fat'], {
@@ -116,7 +117,7 @@ test('whatever was drawn comes back as it was drawn', () => {
       const spans = (s: Survey) => s.partitions.map((p) => [p.number, p.start, p.length, p.type]);
       expect(spans(again)).toEqual(spans(survey));
       const plan = edited(planOn(survey), survey, newTableEdit(planOn(survey)));
-      expect(readBack(practiceDiskPlanned(plan, survey)).partitions).toEqual([]);
+      expect(readBack(practiceDiskPlanned({ plan, survey })).partitions).toEqual([]);
     }),
     { numRuns: 25 },
   );
@@ -130,8 +131,8 @@ test('a changed disk, written and read again, has its table, chain, numbers and 
         const result = apply(before, edit, () => survey);
         if (!result.ok) return before;
         const { plan } = result;
-        const again = readBack(practiceDiskPlanned(plan, survey));
-        const numbers = partitionNumbers(plan, survey);
+        const again = readBack(practiceDiskPlanned({ plan, survey }));
+        const numbers = partitionNumbers({ plan, survey });
         expect(again.damage).toEqual([]);
         expect(
           again.partitions.map((p) => [p.number, p.start, p.length, p.logical ?? false, p.active ?? false]),
@@ -140,13 +141,13 @@ test('a changed disk, written and read again, has its table, chain, numbers and 
             numbers.get(p.id),
             p.start,
             p.length,
-            isLogical(plan, survey, p),
-            isActive(plan, survey, p),
+            isLogical({ plan, survey }, p),
+            isActive({ plan, survey }, p),
           ]),
         );
         const [container] = again.containers ?? [];
         const span = container ? { start: container.start, length: container.length } : null;
-        expect(span).toEqual(plannedContainer(plan, survey));
+        expect(span).toEqual(plannedContainer({ plan, survey }));
         logicals += again.partitions.filter((p) => p.logical).length;
         return plan;
       });
@@ -162,7 +163,7 @@ test('a converted table lists the same partitions under the types of its own sty
     kind: 'set-target',
     changes: { style: 'gpt', table: 'convert', mode: 'uefi' },
   });
-  const again = readBack(practiceDiskPlanned(plan, survey));
+  const again = readBack(practiceDiskPlanned({ plan, survey }));
   expect(again.disk.style).toBe('gpt');
   expect(again.damage).toEqual([]);
   const shown = (s: Survey) => s.partitions.map((p) => [p.start, p.length, typeName(p.type!)]);

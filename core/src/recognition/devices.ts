@@ -1,5 +1,5 @@
 import type { DiskMedium, Machine } from '../machine/index.js';
-import { slotsOf, type Plan } from '../plan/index.js';
+import { derived, slotsOf } from '../plan/index.js';
 import { containerIn, type Survey } from '../survey/index.js';
 
 const USUAL_DEVICES: Readonly<Record<DiskMedium, string>> = {
@@ -34,8 +34,9 @@ export const CONTAINER_NUMBER = '';
  * among them, and logical partitions from 5 in the order of their chain, which is disk order: their numbers close up
  * when one goes.
  */
-export function partitionNumbers(plan: Plan, survey: Survey): ReadonlyMap<string, number> {
-  const slots = slotsOf(plan, survey);
+export const partitionNumbers = derived((planned): ReadonlyMap<string, number> => {
+  const { plan, survey } = planned;
+  const slots = slotsOf(planned);
   if (!slots) return numbered(plan.partitions, survey, 0);
   const container: Numbered[] = slots.container
     ? [
@@ -52,7 +53,7 @@ export function partitionNumbers(plan: Plan, survey: Survey): ReadonlyMap<string
     ...numbered(inOrder, survey, 4),
     ...slots.logicals.map((p, i): [string, number] => [p.id, 5 + i]),
   ]);
-}
+});
 
 interface Numbered {
   readonly id: string;

@@ -1,4 +1,6 @@
 import {
+  derived,
+  type Planned,
   endOf,
   fatesOf,
   partitionTitle,
@@ -8,7 +10,7 @@ import {
   type PlannedPartition,
 } from '../plan/index.js';
 import { MIB } from '../quantity/index.js';
-import { surveyedPartition, type Survey } from '../survey/index.js';
+import { surveyedPartition } from '../survey/index.js';
 import { isArriving } from '../system/index.js';
 import { partitionTypeNamed, typeFor, typeName, type Role } from '../table/index.js';
 import { volumeName } from '../volume/index.js';
@@ -44,7 +46,8 @@ export interface RecognitionRow {
 const SMALLEST_GAP_BYTES = MIB;
 
 /** The type code a planned partition has or will get. A table of another style has codes of its own. */
-export function typeOf(plan: Plan, survey: Survey, partition: PlannedPartition): string {
+export function typeOf(planned: Planned, partition: PlannedPartition): string {
+  const { plan, survey } = planned;
   if (partition.type !== undefined) return partition.type;
   const surveyed = partition.treatment === 'keep' ? surveyedPartition(survey, partition.from) : undefined;
   const sameStyle = survey.disk.style === plan.target.style;
@@ -60,12 +63,13 @@ export function typeOf(plan: Plan, survey: Survey, partition: PlannedPartition):
 }
 
 /** Every partition, and every gap worth a line, as it will be when an installer lists the disk. */
-export function recognitionSheet(plan: Plan, survey: Survey): RecognitionRow[] {
+export const recognitionSheet = derived((planned): readonly RecognitionRow[] => {
+  const { plan, survey } = planned;
   const device = deviceName(plan.machine);
-  const numbers = partitionNumbers(plan, survey);
-  const fates = new Map(fatesOf(plan, survey).map((fate) => [fate.planned?.id, fate]));
+  const numbers = partitionNumbers(planned);
+  const fates = new Map(fatesOf(planned).map((fate) => [fate.planned?.id, fate]));
   const setupTakesGaps = plan.systems.some((s) => isArriving(s) && s.ownSetup);
-  const parts = plannedParts(plan, survey).filter(
+  const parts = plannedParts(planned).filter(
     (part) =>
       part.kind === 'partition' ||
       (part.kind === 'gap' && part.length * survey.disk.sectorBytes > SMALLEST_GAP_BYTES),
@@ -87,7 +91,7 @@ export function recognitionSheet(plan: Plan, survey: Survey): RecognitionRow[] {
       binary: printedBinary(sizeBytes),
       content: p ? volumeName(p.fileSystem) : '',
       label: p?.label ?? '',
-      typeName: p ? typeName(typeOf(plan, survey, p)) : '',
+      typeName: p ? typeName(typeOf(planned, p)) : '',
       device: p ? partitionDevice(device, numbers.get(p.id)!) : '',
       order: p ? order : 0,
       before: titles[i - 1] ?? 'start of the disk',
@@ -101,7 +105,7 @@ export function recognitionSheet(plan: Plan, survey: Survey): RecognitionRow[] {
           : 'nothing',
     };
   });
-}
+});
 
 const INSTALLED_ROLES: readonly Role[] = ['root', 'system'];
 
@@ -130,8 +134,9 @@ export function lookAlikes(
 }
 
 /** Whether numbers follow disk order. */
-export function numbersFollowOrder(plan: Plan, survey: Survey): boolean {
-  const numbers = partitionNumbers(plan, survey);
+export function numbersFollowOrder(planned: Planned): boolean {
+  const { plan } = planned;
+  const numbers = partitionNumbers(planned);
   const inOrder = [...plan.partitions].sort((a, b) => endOf(a) - endOf(b)).map((p) => numbers.get(p.id)!);
   return inOrder.every((n, i) => i === 0 || inOrder[i - 1]! < n);
 }

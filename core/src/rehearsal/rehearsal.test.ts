@@ -1,8 +1,7 @@
 import fc from 'fast-check';
-import { apply, endOf, isLogical, noteFoundEdit, plannedContainer, type Plan } from '../plan/index.js';
+import { type Planned, apply, endOf, isLogical, noteFoundEdit, plannedContainer } from '../plan/index.js';
 import { GIB } from '../quantity/index.js';
 import { procedureFor, wayBack, type Step } from '../sequence/index.js';
-import type { Survey } from '../survey/index.js';
 import { anyStyledDisk, walk } from '../testing/arbitraries.js';
 import { drawn, edited, gib, mib, planOn, surveysOf } from '../testing/builders.js';
 import { ModelDisk, rehearse, rehearseBack, type Moment } from './index.js';
@@ -58,8 +57,8 @@ function expectedAt(moment: Moment, steps: ReadonlyMap<string, Step>): readonly 
   return exposure && !moment.done && moment.written > exposure.when.from ? exposure.what : [];
 }
 
-function stepsOf(plan: Plan, survey: Survey): readonly Step[] | undefined {
-  const { ordered } = procedureFor(plan, survey);
+function stepsOf(planned: Planned): readonly Step[] | undefined {
+  const { ordered } = procedureFor(planned);
   return ordered.ok ? ordered.steps : undefined;
 }
 
@@ -71,14 +70,14 @@ test('rehearsed over random disks and plans: the plan is reached, and power off 
         const result = apply(before, edit, surveysOf(survey));
         if (!result.ok) return before;
         const { plan } = result;
-        const steps = stepsOf(plan, survey);
+        const steps = stepsOf({ plan, survey });
         if (!steps) {
           seen.refused += 1;
           return plan;
         }
         const byId = new Map(steps.map((s) => [s.id, s]));
         const lengths = steps.flatMap((s) => (s.copy ? [s.copy.sectors] : []));
-        const { table, lost, fault } = rehearse(plan, survey, steps, {
+        const { table, lost, fault } = rehearse({ plan, survey }, steps, {
           piece: Math.max(2048, Math.floor(Math.max(0, ...lengths) / 37)),
           moments: 100,
           onMoment: (moment) => {
@@ -95,11 +94,11 @@ test('rehearsed over random disks and plans: the plan is reached, and power off 
           span.length,
           logical,
         ]);
-        const wanted = plan.partitions.map((p) => [p.id, p.start, p.length, isLogical(plan, survey, p)]);
+        const wanted = plan.partitions.map((p) => [p.id, p.start, p.length, isLogical({ plan, survey }, p)]);
         expect(reached.sort()).toEqual(wanted.sort());
         const { container } = table;
         expect(container && [container.start, endOf(container)]).toEqual(
-          spanOf(plannedContainer(plan, survey)),
+          spanOf(plannedContainer({ plan, survey })),
         );
         count(seen, steps);
         return plan;
@@ -130,9 +129,10 @@ function count(
 
 test('from every point the way back restores the disk as found, but for what it says is lost', () => {
   const seen = { points: 0, losses: 0, deletedAndBack: 0, converted: 0 };
-  const comeBack = (plan: Plan, survey: Survey, done: readonly Step[]) => {
-    const { steps: back, losses } = wayBack(plan, survey, done);
-    const { table, disk } = rehearseBack(plan, survey, done, back);
+  const comeBack = (planned: Planned, done: readonly Step[]) => {
+    const { plan, survey } = planned;
+    const { steps: back, losses } = wayBack(planned, done);
+    const { table, disk } = rehearseBack(planned, done, back);
     const listed = [...table.entries].map(([id, { span, logical }]) => [
       id,
       span.start,
@@ -158,9 +158,9 @@ test('from every point the way back restores the disk as found, but for what it 
         const result = apply(before, edit, surveysOf(survey));
         if (!result.ok) return before;
         const { plan } = result;
-        const steps = stepsOf(plan, survey) ?? [];
+        const steps = stepsOf({ plan, survey }) ?? [];
         for (const reached of [point % (steps.length + 1), Math.floor(steps.length / 2), steps.length])
-          comeBack(plan, survey, steps.slice(0, reached));
+          comeBack({ plan, survey }, steps.slice(0, reached));
         return plan;
       });
     }),
@@ -183,13 +183,13 @@ describe('a wrong order', () => {
     },
   );
   const plan = edited(shrunk, survey, { kind: 'move', partition: 'found-2', start: mib(1 + 10 * 1024) });
-  const steps = stepsOf(plan, survey)!;
+  const steps = stepsOf({ plan, survey })!;
 
   test('is noticed where it writes over what is still needed', () => {
-    const inOrder = rehearse(plan, survey, steps);
+    const inOrder = rehearse({ plan, survey }, steps);
     expect([inOrder.lost, inOrder.fault]).toEqual([[], undefined]);
     const moveFirst = [...steps].sort((a, b) => Number(b.kind === 'move') - Number(a.kind === 'move'));
-    expect(rehearse(plan, survey, moveFirst)).toMatchObject({
+    expect(rehearse({ plan, survey }, moveFirst)).toMatchObject({
       lost: ['found-1'],
       fault: { step: 'move:found-2', fault: { code: 'overlap', one: 'found-2', other: 'found-1' } },
     });
@@ -200,13 +200,15 @@ describe('a wrong order', () => {
       s.copy ? { ...s, copy: { ...s.copy, direction: 'backward' } } : s,
     );
     const destroyed = new Set<string>();
-    rehearse(plan, survey, backwards, { onMoment: (m) => m.destroyed.forEach((id) => destroyed.add(id)) });
+    rehearse({ plan, survey }, backwards, {
+      onMoment: (m) => m.destroyed.forEach((id) => destroyed.add(id)),
+    });
     expect([...destroyed]).toEqual(['found-2']);
   });
 
   test('a move over itself exposes its volume from the moment it reaches its own old place', () => {
     const moments: Moment[] = [];
-    rehearse(plan, survey, steps, { piece: gib(1), onMoment: (m) => moments.push(m) });
+    rehearse({ plan, survey }, steps, { piece: gib(1), onMoment: (m) => moments.push(m) });
     const move = moments.filter((m) => m.step === 'move:found-2');
     expect(move.filter((m) => m.lost.length > 0).map((m) => m.written / gib(1))).toEqual([
       11, 12, 13, 14, 15, 16, 17, 18, 19, 20,

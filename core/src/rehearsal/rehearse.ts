@@ -1,4 +1,4 @@
-import { fatesOf, type Plan } from '../plan/index.js';
+import { type Planned, fatesOf, type Plan } from '../plan/index.js';
 import { pieceOf, TableModel, type Copy, type Step, type TableFault } from '../sequence/index.js';
 import type { Survey } from '../survey/index.js';
 import { ModelDisk } from './model-disk.js';
@@ -38,7 +38,8 @@ export interface Watch {
  * Carries the steps out on a model of the disk, every sector of which knows what it is. Told after every piece copied and
  * after every step; stops at the first step that leaves a table which cannot be.
  */
-export function rehearse(plan: Plan, survey: Survey, steps: readonly Step[], watch: Watch = {}): Rehearsed {
+export function rehearse(planned: Planned, steps: readonly Step[], watch: Watch = {}): Rehearsed {
+  const { plan, survey } = planned;
   const rehearsal = new Rehearsal(plan, survey, watch);
   for (const step of steps) {
     const fault = rehearsal.carryOut(step);
@@ -52,11 +53,11 @@ export function rehearse(plan: Plan, survey: Survey, steps: readonly Step[], wat
  * it is to be compared with the one that was found.
  */
 export function rehearseBack(
-  plan: Plan,
-  survey: Survey,
+  planned: Planned,
   done: readonly Step[],
   back: readonly Step[],
 ): Omit<Rehearsed, 'fault' | 'lost'> {
+  const { plan, survey } = planned;
   const rehearsal = new Rehearsal(plan, survey, {});
   for (const step of done) rehearsal.carryOut(step);
   const byId = new Map(done.map((s) => [`back:${s.id}`, s]));
@@ -81,7 +82,7 @@ class Rehearsal {
     this.disk = new ModelDisk(survey.disk.sizeSectors);
     this.table = new TableModel(plan, survey);
     for (const p of survey.partitions) this.disk.put(p.start, p.length, p.id);
-    const kept = fatesOf(plan, survey).filter((f) => f.kind !== 'erased' && f.kind !== 'formatted');
+    const kept = fatesOf({ plan, survey }).filter((f) => f.kind !== 'erased' && f.kind !== 'formatted');
     this.sizes = new Map(kept.map((f) => [f.found.id, f.found.length]));
   }
 

@@ -24,7 +24,7 @@ const shrunk = edited(
     changes: { owners: ['found-windows', 'system-1'], mountPoint: '/boot/efi' },
   },
 );
-const gap = plannedGaps(shrunk, survey)[1]!;
+const gap = plannedGaps({ plan: shrunk, survey })[1]!;
 const plan = edited(shrunk, survey, {
   kind: 'create',
   partition: newPartition(shrunk, {
@@ -55,7 +55,7 @@ describe('recognition', () => {
   );
 
   test('the sheet gives every line its names, neighbours and one instruction', () => {
-    const sheet = recognitionSheet(plan, survey);
+    const sheet = recognitionSheet({ plan, survey });
     expect(sheet.map((r) => [r.title, r.device, r.order, r.decimal, r.binary, r.instruction])).toEqual([
       ['Start files', 'nvme0n1p1', 1, '104.9 MB', '100 MiB', 'use-keep'],
       ['Held back', 'nvme0n1p2', 2, '16.8 MB', '16 MiB', 'leave-alone'],
@@ -75,7 +75,7 @@ describe('recognition', () => {
 });
 
 describe('the runbook', () => {
-  const runbook = runbookFor(plan, survey);
+  const runbook = runbookFor({ plan, survey });
   const all = runbook.phases.flatMap((p) => p.steps);
 
   test('numbers its steps through, and each says what to do and what to check', () => {
@@ -104,7 +104,7 @@ describe('the runbook', () => {
   test('a disk that was not captured is saved with commands that fit its size', () => {
     const drawnSurvey = drawn(500, ['100GiB root']);
     const p = planOn(drawnSurvey, { kind: 'remove', partition: 'found-1' });
-    const copy = runbookFor(p, drawnSurvey)
+    const copy = runbookFor({ plan: p, survey: drawnSurvey })
       .phases.flatMap((ph) => ph.steps)
       .find((s) => s.id === 'safety-copy')!;
     expect(copy.actions[1]).toBe(`and: dd if=/dev/nvme0n1 of=tail.bin bs=1M skip=${500 * 1024 - 1}`);
@@ -122,7 +122,7 @@ describe('the runbook', () => {
   ])('a setup that makes its own partitions gets free space, or a placeholder (%s)', (placeholder, says) => {
     const windows = newSystem('windows-11', 'Second Windows', 'system-2');
     const added = edited(plan, survey, { kind: 'add-system', system: windows });
-    const room = plannedGaps(added, survey).find((g) => g.usable.length > gib(100))!.usable;
+    const room = plannedGaps({ plan: added, survey }).find((g) => g.usable.length > gib(100))!.usable;
     const made = newPartition(added, {
       role: 'system',
       start: room.start,
@@ -130,7 +130,7 @@ describe('the runbook', () => {
       owners: [added.systems.at(-1)!],
     });
     const full = placeholder ? edited(added, survey, { kind: 'create', partition: made }) : added;
-    const install = runbookFor(full, survey)
+    const install = runbookFor({ plan: full, survey })
       .phases.flatMap((p) => p.steps)
       .find((s) => s.id === 'install:system-2')!;
     expect(install.actions.join(' ')).toContain(says);
@@ -139,7 +139,7 @@ describe('the runbook', () => {
   test('a clock that is planned otherwise than by default is set at the first start', () => {
     const actions = (clock: 'utc' | 'local') => {
       const changed = edited(plan, survey, { kind: 'change-system', system: 'system-1', changes: { clock } });
-      const start = runbookFor(changed, survey)
+      const start = runbookFor({ plan: changed, survey })
         .phases.flatMap((p) => p.steps)
         .find((s) => s.id === 'first-start:system-1')!;
       return start.actions.join(' ');
@@ -150,9 +150,9 @@ describe('the runbook', () => {
 
   test('ticks are kept', () => {
     const ticked = edited(plan, survey, { kind: 'tick', step: 'backup', done: true });
-    expect(runbookFor(ticked, survey).phases[0]!.steps.map((s) => s.done)).toEqual([
+    expect(runbookFor({ plan: ticked, survey }).phases[0]!.steps.map((s) => s.done)).toEqual([
       true,
-      ...Array<boolean>(runbookFor(ticked, survey).phases[0]!.steps.length - 1).fill(false),
+      ...Array<boolean>(runbookFor({ plan: ticked, survey }).phases[0]!.steps.length - 1).fill(false),
     ]);
     expect(overviewOf(ticked, survey).steps).toMatchObject({ done: 1 });
   });

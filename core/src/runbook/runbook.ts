@@ -1,4 +1,4 @@
-import { partitionTitle, type Plan } from '../plan/index.js';
+import { derived, partitionTitle } from '../plan/index.js';
 import { formatBoth } from '../quantity/index.js';
 import { deviceName, recognitionSheet, type Instruction, type RecognitionRow } from '../recognition/index.js';
 import {
@@ -9,7 +9,7 @@ import {
   type Range,
   type Step,
 } from '../sequence/index.js';
-import { surveyedPartition, type Survey } from '../survey/index.js';
+import { surveyedPartition } from '../survey/index.js';
 import { startWords, type StartWords } from '../start/index.js';
 import { backInWords, lossInWords, type BackStep } from './way-back.js';
 import {
@@ -60,9 +60,10 @@ export interface Runbook {
 }
 
 /** The runbook of a plan on its survey. Derived whole each time; ticks of steps that are no longer there have no effect. */
-export function runbookFor(plan: Plan, survey: Survey): Runbook {
-  const procedure = procedureFor(plan, survey);
-  const context = wordContext(plan, survey);
+export const runbookFor = derived((planned): Runbook => {
+  const { plan, survey } = planned;
+  const procedure = procedureFor(planned);
+  const context = wordContext(planned);
   const ticked = new Set(plan.ticked);
   let number = 0;
   const phases = procedure.phases.map((phase): RunbookPhase => ({
@@ -86,14 +87,14 @@ export function runbookFor(plan: Plan, survey: Survey): Runbook {
     restarts: procedure.restarts,
     moved: procedure.moved,
     seconds: procedure.seconds,
-    sheet: recognitionSheet(plan, survey),
+    sheet: recognitionSheet(planned),
     refusal: ordered.ok ? null : refusalOfOrder(ordered, context),
-    losses: lossesOf(plan, survey, steps).map((loss) => lossInWords(loss, steps, context)),
+    losses: lossesOf(planned, steps).map((loss) => lossInWords(loss, steps, context)),
     done,
-    back: backInWords(plan, survey, steps, steps.length).steps,
-    starts: startWords(plan, survey),
+    back: backInWords(planned, steps, steps.length).steps,
+    starts: startWords(planned),
   };
-}
+});
 
 /** Why there is no order of steps, and what to do. */
 function refusalOfOrder(

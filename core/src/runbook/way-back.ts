@@ -1,9 +1,9 @@
-import { partitionOf, partitionTitle, systemOf, type Plan } from '../plan/index.js';
+import { type Planned, partitionOf, partitionTitle, systemOf } from '../plan/index.js';
 import { modeName } from '../machine/index.js';
 import { formatBoth } from '../quantity/index.js';
 import { partitionDevice } from '../recognition/index.js';
 import { procedureFor, wayBack, type Loss, type Step, type StepBack } from '../sequence/index.js';
-import { surveyedPartition, type Survey } from '../survey/index.js';
+import { surveyedPartition } from '../survey/index.js';
 import { exposureInWords } from './words/change.js';
 import { environmentTitle, wordContext, type WordContext } from './words/index.js';
 import { foundName } from './words/word-context.js';
@@ -25,15 +25,16 @@ export interface WayBackWords {
 }
 
 /** The way back to as found after the first `done` steps of the plan’s procedure, in words. */
-export function wayBackInWords(plan: Plan, survey: Survey, done: number): WayBackWords {
-  const { ordered } = procedureFor(plan, survey);
-  return backInWords(plan, survey, ordered.ok ? ordered.steps : [], done);
+export function wayBackInWords(planned: Planned, done: number): WayBackWords {
+  const { ordered } = procedureFor(planned);
+  return backInWords(planned, ordered.ok ? ordered.steps : [], done);
 }
 
 /** The same, of steps that are in order already. */
-export function backInWords(plan: Plan, survey: Survey, steps: readonly Step[], done: number): WayBackWords {
-  const { steps: back, losses } = wayBack(plan, survey, steps, done);
-  const context = wordContext(plan, survey);
+export function backInWords(planned: Planned, steps: readonly Step[], done: number): WayBackWords {
+  const { plan } = planned;
+  const { steps: back, losses } = wayBack(planned, steps, done);
+  const context = wordContext(planned);
   return {
     steps: back.map((step) => ({
       id: step.id,

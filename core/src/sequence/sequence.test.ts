@@ -3,6 +3,7 @@ import { GIB, MIB, sectors } from '../quantity/index.js';
 import { anyStyledDisk, walk } from '../testing/arbitraries.js';
 import { drawn, edited, gib, mib, newSystem, petrelSurvey, planOn, surveysOf } from '../testing/builders.js';
 import {
+  type Planned,
   apply,
   endOf,
   newPartition,
@@ -16,13 +17,14 @@ import { runbookFor } from '../runbook/index.js';
 import type { Survey } from '../survey/index.js';
 import { copyTime, orderSteps, procedureFor, type Step } from './index.js';
 
-const ids = (plan: Plan, survey: Survey) => {
-  const { ordered } = procedureFor(plan, survey);
+const ids = (planned: Planned) => {
+  const { ordered } = procedureFor(planned);
   return ordered.ok ? ordered.steps.map((s) => s.id) : ordered.cycle;
 };
 
-function withRoot(plan: Plan, survey: Survey): Plan {
-  const gap = plannedGaps(plan, survey).reduce((a, b) => (b.usable.length > a.usable.length ? b : a));
+function withRoot(planned: Planned): Plan {
+  const { plan, survey } = planned;
+  const gap = plannedGaps(planned).reduce((a, b) => (b.usable.length > a.usable.length ? b : a));
   const owners = plan.systems.filter((s) => s.id === 'system-1');
   const partition = newPartition(plan, { role: 'root', start: gap.usable.start, length: gib(40), owners });
   return edited(
@@ -45,13 +47,13 @@ describe('petrel, with a Linux beside its Windows', () => {
     survey,
     noteFoundEdit(begun, 'found-3', { usedBytes: 102_088_769_536, encrypted: true }),
   );
-  const plan = withRoot(
-    edited(measured, survey, { kind: 'resize', partition: 'found-3', length: gib(200), hold: 'start' }),
+  const plan = withRoot({
+    plan: edited(measured, survey, { kind: 'resize', partition: 'found-3', length: gib(200), hold: 'start' }),
     survey,
-  );
+  });
 
   test('is prepared, shrunk from its own system, restarted, and only then touched from outside', () => {
-    expect(ids(plan, survey)).toEqual([
+    expect(ids({ plan, survey })).toEqual([
       'backup',
       'safety-copy',
       'prepare-medium:system-1',
@@ -72,7 +74,7 @@ describe('petrel, with a Linux beside its Windows', () => {
   });
 
   test('counts its restarts and the data that may move', () => {
-    const procedure = procedureFor(plan, survey);
+    const procedure = procedureFor({ plan, survey });
     expect(procedure.phases.map((p) => [p.environment.kind, p.restart])).toEqual([
       ['running', false],
       ['first-start', true],
@@ -86,11 +88,12 @@ describe('petrel, with a Linux beside its Windows', () => {
     expect(procedure.moved).toEqual({ least: 0, most: 102_088_769_536 });
   });
 
-  test('a plan that changes nothing has no steps', () => expect(ids(planOn(survey), survey)).toEqual([]));
+  test('a plan that changes nothing has no steps', () =>
+    expect(ids({ plan: planOn(survey), survey })).toEqual([]));
 
   test('a tick stays with its step when the plan changes elsewhere', () => {
     const more = edited(plan, survey, { kind: 'set-machine', changes: { ramBytes: GIB } });
-    expect(ids(more, survey)).toEqual(ids(plan, survey));
+    expect(ids({ plan: more, survey })).toEqual(ids({ plan, survey }));
   });
 });
 
@@ -110,7 +113,7 @@ describe('two volumes of one system', () => {
       { kind: 'resize', partition: 'found-2', length: gib(150), hold: 'start' },
       { kind: 'resize', partition: 'found-3', length: gib(60), hold: 'start' },
     );
-    const all = ids(plan, survey);
+    const all = ids({ plan, survey });
     expect(new Set(all).size).toBe(all.length);
     expect(all.slice(all.indexOf('check-volume:found-2'), -2)).toEqual([
       'check-volume:found-2',
@@ -133,14 +136,14 @@ describe('moves', () => {
       { kind: 'remove', partition: 'found-1' },
       { kind: 'move', partition: 'found-2', start: mib(1) },
     );
-    expect(ids(plan, survey)).toEqual([
+    expect(ids({ plan, survey })).toEqual([
       'backup',
       'safety-copy',
       'delete:found-1',
       'move:found-2',
       'verify-disk',
     ]);
-    const move = procedureFor(plan, survey)
+    const move = procedureFor({ plan, survey })
       .phases.flatMap((p) => p.steps)
       .find((s) => s.kind === 'move')!;
     expect(move).toMatchObject({
@@ -169,7 +172,7 @@ describe('moves', () => {
   test('two that trade places go by a free place, the one with less data', () => {
     const disk = drawn(500, ['10GiB ext4', '100GiB ext4']);
     const plan = traded(disk);
-    expect(ids(plan, disk)).toEqual([
+    expect(ids({ plan, survey: disk })).toEqual([
       'backup',
       'safety-copy',
       'move-aside:found-1',
@@ -178,7 +181,7 @@ describe('moves', () => {
       'first-start:found-linux',
       'verify-disk',
     ]);
-    const steps = procedureFor(plan, disk).phases.flatMap((p) => p.steps);
+    const steps = procedureFor({ plan, survey: disk }).phases.flatMap((p) => p.steps);
     expect(steps.find((s) => s.kind === 'move-aside')?.after).toEqual({
       start: mib(1) + gib(110),
       length: gib(10),
@@ -187,9 +190,9 @@ describe('moves', () => {
 
   test('without a free place they have no order, and it is said', () => {
     const disk = drawn(500, ['10GiB ext4', '489GiB ext4']);
-    const { ordered } = procedureFor(traded(disk), disk);
+    const { ordered } = procedureFor({ plan: traded(disk), survey: disk });
     expect(ordered).toMatchObject({ ok: false, reason: 'circle' });
-    expect(runbookFor(traded(disk), disk).refusal).toContain('stand in each other’s way');
+    expect(runbookFor({ plan: traded(disk), survey: disk }).refusal).toContain('stand in each other’s way');
   });
 });
 
@@ -200,7 +203,7 @@ describe('laws', () => {
         walk(survey, seed, 8, (before, edit) => {
           const result = apply(before, edit, surveysOf(survey));
           if (!result.ok) return before;
-          const procedure = procedureFor(result.plan, survey);
+          const procedure = procedureFor({ plan: result.plan, survey });
           const steps = procedure.phases.flatMap((p) => p.steps);
           const at = new Map(steps.map((s, i) => [s.id, i]));
           expect(at.size).toBe(steps.length);
@@ -294,7 +297,7 @@ test('a placeholder is made by the system that is there, and formatted by the in
     placeholder: true,
   };
   const plan = edited(begun, survey, { kind: 'create', partition });
-  const steps = procedureFor(plan, survey).phases.flatMap((p) => p.steps);
+  const steps = procedureFor({ plan, survey }).phases.flatMap((p) => p.steps);
   const byId = new Map(steps.map((s, i) => [s.id, { ...s, at: i }]));
   expect(byId.get('create:new-1')!.environment).toEqual({ kind: 'running', system: 'found-windows' });
   expect(byId.get('format:new-1')!.environment).toEqual({ kind: 'installer', system: 'system-1' });
@@ -308,7 +311,7 @@ describe('a converted table', () => {
     kind: 'set-target',
     changes: { style: 'gpt', table: 'convert', mode: 'uefi' },
   });
-  const gap = plannedGaps(plan, survey).at(-1)!;
+  const gap = plannedGaps({ plan, survey }).at(-1)!;
   const efi = newPartition(plan, {
     role: 'efi',
     start: gap.usable.start,
@@ -318,7 +321,7 @@ describe('a converted table', () => {
 
   test('is written before anything new is made, and every kept system is made to start again', () => {
     const whole = edited(plan, survey, { kind: 'create', partition: efi });
-    expect(ids(whole, survey)).toEqual([
+    expect(ids({ plan: whole, survey })).toEqual([
       'backup',
       'safety-copy',
       'unhibernate:found-windows',
@@ -337,10 +340,10 @@ test('a retired system leaves its traces, and an installed one is formatted and 
   const survey = drawn(500, ['1GiB efi', '200GiB windows', '60GiB root', '80GiB home']);
   const plan = planOn(survey);
   const linux = plan.systems.find((s) => s.family === 'linux')!;
-  const gone = ids(edited(plan, survey, retireEdit(plan, linux)), survey);
+  const gone = ids({ plan: edited(plan, survey, retireEdit(plan, linux)), survey });
   expect(gone).toContain('remove-start:found-linux');
   expect(gone).not.toContain('first-start:found-linux');
-  const anew = ids(edited(plan, survey, reinstallEdit(plan, linux)), survey);
+  const anew = ids({ plan: edited(plan, survey, reinstallEdit(plan, linux)), survey });
   expect(anew.filter((id) => /found-3|found-4|found-linux/.test(id))).toEqual([
     'prepare-medium:found-linux',
     'format:found-3',
@@ -377,7 +380,7 @@ test('a changed type and a changed label are steps of their own', () => {
     { kind: 'describe', partition: 'found-1', changes: { type: '0fc63daf-8483-4772-8e79-3d69d8477de4' } },
     { kind: 'describe', partition: 'found-2', changes: { label: 'waders' } },
   );
-  expect(ids(plan, labelled).filter((id) => id.startsWith('set-'))).toEqual([
+  expect(ids({ plan, survey: labelled }).filter((id) => id.startsWith('set-'))).toEqual([
     'set-type:found-1',
     'set-label:found-2',
   ]);
@@ -392,11 +395,11 @@ test('where the system goes whose loader starts the disk, the one that stays get
   );
   const linux = bios.systems.find((s) => s.family === 'linux')!;
   const gone = edited(bios, survey, retireEdit(bios, linux));
-  expect(ids(gone, survey)).toContain('redo-start:found-windows');
+  expect(ids({ plan: gone, survey })).toContain('redo-start:found-windows');
   expect(
-    ids(
-      edited(bios, survey, { kind: 'resize', partition: 'found-2', length: gib(90), hold: 'start' }),
+    ids({
+      plan: edited(bios, survey, { kind: 'resize', partition: 'found-2', length: gib(90), hold: 'start' }),
       survey,
-    ),
+    }),
   ).not.toContain('redo-start:found-windows');
 });

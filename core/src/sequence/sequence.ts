@@ -1,5 +1,4 @@
-import type { Plan, Span } from '../plan/index.js';
-import type { Survey } from '../survey/index.js';
+import { derived, type Plan, type Planned, type Span } from '../plan/index.js';
 import { scratchFor } from './aside.js';
 import { checkTable } from './check-table.js';
 import { deriveSteps } from './derive/index.js';
@@ -23,22 +22,10 @@ export interface Procedure {
   readonly seconds: Range;
 }
 
-const known = new WeakMap<Plan, { readonly survey: Survey; readonly procedure: Procedure }>();
-
-/**
- * The whole procedure for a plan: steps in order, batched by environment, and their sums. Plans never change, so the
- * procedure of one is worked out once.
- */
-export function procedureFor(plan: Plan, survey: Survey): Procedure {
-  const before = known.get(plan);
-  if (before?.survey === survey) return before.procedure;
-  const procedure = derive(plan, survey);
-  known.set(plan, { survey, procedure });
-  return procedure;
-}
-
-function derive(plan: Plan, survey: Survey): Procedure {
-  const ordered = orderFor(plan, survey);
+/** The whole procedure for a plan: steps in order, batched by environment, and their sums. */
+export const procedureFor = derived((planned): Procedure => {
+  const { plan } = planned;
+  const ordered = orderFor(planned);
   const steps = ordered.ok ? ordered.steps : [];
   const phases = batchByEnvironment(steps, plan);
   return {
@@ -48,24 +35,25 @@ function derive(plan: Plan, survey: Survey): Procedure {
     moved: sum(steps.map((s) => s.bytes)),
     seconds: sum(steps.map((s) => s.seconds)),
   };
-}
+});
 
 /**
  * The steps in order. Where moves wait for each other in a circle, one of them goes by a place of its own: the one with
  * the least data for which there is such a place.
  */
-function orderFor(plan: Plan, survey: Survey): Ordered {
+function orderFor(planned: Planned): Ordered {
+  const { plan } = planned;
   const cost: RestartCost = (from, to) => Number(restarts(from, to, plan));
   const aside = new Map<string, Span>();
   for (;;) {
-    const steps = deriveSteps(plan, survey, aside);
+    const steps = deriveSteps(planned, aside);
     const ordered = orderSteps(steps, cost);
-    if (ordered.ok) return checkTable(plan, survey, ordered.steps) ?? ordered;
+    if (ordered.ok) return checkTable(planned, ordered.steps) ?? ordered;
     const stuck = new Set(ordered.cycle);
     const next = steps
       .filter((s) => s.kind === 'move' && stuck.has(s.id) && !aside.has(s.found!))
       .sort((a, b) => a.bytes!.least - b.bytes!.least)
-      .map((s) => ({ found: s.found!, place: scratchFor(plan, survey, s.found!, [...aside.values()]) }))
+      .map((s) => ({ found: s.found!, place: scratchFor(planned, s.found!, [...aside.values()]) }))
       .find((s) => s.place !== undefined);
     if (!next) return ordered;
     aside.set(next.found, next.place!);

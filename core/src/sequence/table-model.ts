@@ -6,6 +6,7 @@ import {
   plannedArea,
   type Area,
   type Plan,
+  type Planned,
   type Span,
 } from '../plan/index.js';
 import { surveyedPartition, containerIn, type Survey, type SurveyPartition } from '../survey/index.js';
@@ -26,19 +27,19 @@ interface Entry {
 type Change = (step: Step) => TableFault | undefined;
 
 /** The table while the steps are carried out: what is listed where. Known by the ids of planned or surveyed partitions. */
-export class TableModel {
+export class TableModel implements Planned {
   readonly entries = new Map<string, Entry>();
   container: Span | null;
   style: TableStyle | 'none';
   private area: Area;
 
   constructor(
-    private readonly plan: Plan,
-    private readonly survey: Survey,
+    readonly plan: Plan,
+    readonly survey: Survey,
   ) {
     const { style, firstUsable, usableEnd } = survey.disk;
     this.style = style === 'none' ? plan.target.style : style;
-    this.area = style === 'none' ? plannedArea(plan, survey) : { first: firstUsable, end: usableEnd };
+    this.area = style === 'none' ? plannedArea(this) : { first: firstUsable, end: usableEnd };
     const container = containerIn(survey);
     this.container = container ? { start: container.start, length: container.length } : null;
     for (const p of survey.partitions) this.entries.set(p.id, this.entryOf(p));
@@ -150,7 +151,7 @@ export class TableModel {
 
   private become(): void {
     this.style = this.plan.target.style;
-    this.area = plannedArea(this.plan, this.survey);
+    this.area = plannedArea(this);
   }
 
   private convert(): TableFault | undefined {
@@ -165,13 +166,13 @@ export class TableModel {
   private relist(): void {
     for (const p of this.plan.partitions) {
       const entry = p.from === null ? undefined : this.entries.get(p.from);
-      if (entry) this.entries.set(p.from!, { ...entry, logical: isLogical(this.plan, this.survey, p) });
+      if (entry) this.entries.set(p.from!, { ...entry, logical: isLogical(this, p) });
     }
   }
 
   private create(step: Step): TableFault | undefined {
     const planned = this.plan.partitions.find((p) => p.id === step.partition)!;
-    const logical = isLogical(this.plan, this.survey, planned);
+    const logical = isLogical(this, planned);
     this.entries.set(planned.id, { span: step.after!, logical });
     return this.faultOf(planned.id);
   }

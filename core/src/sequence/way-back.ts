@@ -1,4 +1,4 @@
-import { overlap, type Plan } from '../plan/index.js';
+import { type Planned, overlap, type Plan } from '../plan/index.js';
 import type { Survey } from '../survey/index.js';
 import { VOLUME_TRAITS } from '../volume/index.js';
 import { copyTime } from './estimate.js';
@@ -25,7 +25,8 @@ export interface WayBack {
  * What the steps destroy, in their order. A deleted partition is not lost yet: what it held lies where it lay until
  * something is written there.
  */
-export function lossesOf(plan: Plan, survey: Survey, steps: readonly Step[]): Loss[] {
+export function lossesOf(planned: Planned, steps: readonly Step[]): Loss[] {
+  const { plan, survey } = planned;
   const losses: Loss[] = [];
   const lost = new Set<string>();
   const kept = new Set(
@@ -83,14 +84,15 @@ const isUndone = (s: Step): s is StepBack => UNDONE.some((kind) => kind === s.ki
  * The way back after the first `done` of the ordered steps: each is undone, the last one first. Every state on it is one
  * that the disk was in before, so its order needs no proof of its own.
  */
-export function wayBack(plan: Plan, survey: Survey, steps: readonly Step[], done = steps.length): WayBack {
+export function wayBack(planned: Planned, steps: readonly Step[], done = steps.length): WayBack {
+  const { plan, survey } = planned;
   const behind = steps.slice(0, done);
   return {
     steps: behind
       .filter(isUndone)
       .map((s) => undone(s, plan, survey))
       .reverse(),
-    losses: lossesOf(plan, survey, behind),
+    losses: lossesOf(planned, behind),
   };
 }
 

@@ -94,12 +94,14 @@ test('without an EFI system partition there is no place', () => {
 });
 
 test('every system has words for how it is reached, what updates do and how that is mended', () => {
-  const [linux, windows] = startWords(uefi, UEFI);
+  const [linux, windows] = startWords({ plan: uefi, survey: UEFI });
   expect(linux!.reached).toContain('own entry in the firmware’s list');
   expect(windows!.onUpdate).toContain('first again');
   expect(windows!.restore).toContain('Put Linux first again');
-  expect(startWords(bios, BIOS)[1]!.reached).toBe('From the list that the loader of Linux shows.');
-  expect(startWords(bios, BIOS)[1]!.onInstall).toContain('first sector');
+  expect(startWords({ plan: bios, survey: BIOS })[1]!.reached).toBe(
+    'From the list that the loader of Linux shows.',
+  );
+  expect(startWords({ plan: bios, survey: BIOS })[1]!.onInstall).toContain('first sector');
 });
 
 test('leaving it open again leaves no trace', () => {

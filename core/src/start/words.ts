@@ -1,5 +1,4 @@
-import { partitionOf, partitionTitle, type Plan } from '../plan/index.js';
-import type { Survey } from '../survey/index.js';
+import { derived, type Planned, partitionOf, partitionTitle, type Plan } from '../plan/index.js';
 import type { System } from '../system/index.js';
 import { loadersOn, startOf, type StartArrangement, type StartFault, type StartWay } from './start.js';
 
@@ -16,15 +15,17 @@ export interface StartWords {
 }
 
 /** The start plan in words, a system each, in the order of their entries. */
-export function startWords(plan: Plan, survey: Survey): StartWords[] {
+export const startWords = derived((planned): readonly StartWords[] => {
+  const { plan } = planned;
   const arrangement = startOf(plan);
   return arrangement.order.map((system) => {
     const way = arrangement.ways.find((w) => w.system.id === system.id)!;
-    return { system, reached: reached(plan, survey, way), ...effects(plan, way, arrangement) };
+    return { system, reached: reached(planned, way), ...effects(plan, way, arrangement) };
   });
-}
+});
 
-function reached(plan: Plan, survey: Survey, way: StartWay): string {
+function reached(planned: Planned, way: StartWay): string {
+  const { plan, survey } = planned;
   const [fault] = way.faults;
   if (fault) return `Not reached: ${startFaultInWords(fault, way, plan)}`;
   if (way.by) return `From the list that the loader of ${way.by.name} shows.`;

@@ -1,22 +1,21 @@
 import { findAll } from '../finding/index.js';
 import { GIB } from '../quantity/index.js';
-import { noteFoundEdit, type Plan } from '../plan/index.js';
-import type { Survey } from '../survey/index.js';
+import { type Planned, noteFoundEdit, type Plan } from '../plan/index.js';
 import { systemFrom } from '../system/index.js';
 import { drawn, drawnMbr, edited, newSystem, planOn } from '../testing/builders.js';
 import { proposeParts } from './index.js';
 
-const proposed = (plan: Plan, survey: Survey) => {
+const proposed = (planned: Planned) => {
+  const { plan, survey } = planned;
   const outcome = proposeParts(
-    plan,
-    survey,
+    planned,
     plan.systems.find((s) => s.id === 'system-1')!,
   );
   if (!outcome.ok) throw new Error(outcome.hindrance);
   return { after: edited(plan, survey, outcome.edit), does: outcome.does };
 };
-const blockers = (plan: Plan, survey: Survey) =>
-  findAll(plan, survey)
+const blockers = (planned: Planned) =>
+  findAll(planned)
     .filter((f) => f.level === 'blocker')
     .map((f) => f.rule);
 const parts = (plan: Plan) => plan.partitions.map((p) => [p.role, Math.round(p.length / 2048 / 1024)]);
@@ -32,7 +31,7 @@ const onLaptop = (profile: string, ramGib = 16) => {
 };
 
 test('a full Windows gives the room, its EFI partition is shared, and the root is comfortable', () => {
-  const { after, does } = proposed(onLaptop('linux-desktop'), laptop);
+  const { after, does } = proposed({ plan: onLaptop('linux-desktop'), survey: laptop });
   expect(parts(after)).toEqual([
     ['efi', 0],
     ['reserved', 0],
@@ -41,24 +40,24 @@ test('a full Windows gives the room, its EFI partition is shared, and the root i
   ]);
   expect(after.partitions[0]!.owners).toEqual(['found-windows', 'system-1']);
   expect(does.length).toBe(3);
-  expect(blockers(after, laptop)).toEqual([]);
+  expect(blockers({ plan: after, survey: laptop })).toEqual([]);
 });
 
 test('with little memory it gets swap, and one that wants it a /boot', () => {
-  const { after } = proposed(onLaptop('linux-image', 8), laptop);
+  const { after } = proposed({ plan: onLaptop('linux-image', 8), survey: laptop });
   expect(parts(after).slice(3)).toEqual([
     ['boot', 1],
     ['root', 60],
     ['swap', 8],
   ]);
-  expect(blockers(after, laptop)).toEqual([]);
+  expect(blockers({ plan: after, survey: laptop })).toEqual([]);
 });
 
 test('what makes its own partitions gets the room only', () => {
   const disk = drawn(500, ['1GiB efi', 'rest root']);
   const plan = planOn(disk, { kind: 'add-system', system: newSystem('windows-11') });
   const noted = edited(plan, disk, noteFoundEdit(plan, 'found-2', { usedBytes: 60 * GIB }));
-  const { after } = proposed(noted, disk);
+  const { after } = proposed({ plan: noted, survey: disk });
   expect(parts(after)).toEqual([
     ['efi', 1],
     ['root', 378],
@@ -67,7 +66,7 @@ test('what makes its own partitions gets the room only', () => {
 
 test('without known used space nothing is shrunk, and it is said', () => {
   const plan = planOn(laptop, { kind: 'add-system', system: newSystem('linux-desktop') });
-  expect(proposeParts(plan, laptop, newSystem('linux-desktop'))).toMatchObject({
+  expect(proposeParts({ plan, survey: laptop }, newSystem('linux-desktop'))).toMatchObject({
     ok: false,
     hindrance: expect.stringContaining('say under As found'),
   });
@@ -94,10 +93,10 @@ test('on a full MBR the container takes what is left', () => {
       system: systemFrom('linux-desktop', { id: 'system-1', name: 'Newcomer', origin: 'new' }),
     },
   );
-  const { after } = proposed(bios, disk);
+  const { after } = proposed({ plan: bios, survey: disk });
   expect(after.partitions.slice(3).map((p) => [p.role, p.logical])).toEqual([
     ['root', true],
     ['swap', true],
   ]);
-  expect(blockers(after, disk)).toEqual([]);
+  expect(blockers({ plan: after, survey: disk })).toEqual([]);
 });

@@ -1,4 +1,5 @@
 import {
+  type Planned,
   apply,
   batch,
   createInGap,
@@ -47,17 +48,18 @@ export function isHomeless(plan: Plan, system: System): boolean {
  * loader gets a place, then /boot where it wants one, swap where memory is small, and a root of comfortable size. A
  * system whose setup makes its own partitions gets the room only.
  */
-export function proposeParts(plan: Plan, survey: Survey, system: System): Proposal {
+export function proposeParts(planned: Planned, system: System): Proposal {
+  const { plan, survey } = planned;
   return new Proposer(plan, survey, system).propose();
 }
 
-class Proposer {
+class Proposer implements Planned {
   private readonly edits: SingleEdit[] = [];
   private readonly does: string[] = [];
 
   constructor(
-    private plan: Plan,
-    private readonly survey: Survey,
+    public plan: Plan,
+    readonly survey: Survey,
     private readonly system: System,
   ) {}
 
@@ -84,7 +86,7 @@ class Proposer {
   }
 
   private room(): number {
-    const gap = largestGap(this.plan, this.survey);
+    const gap = largestGap(this);
     return gap ? gap.usable.length * this.survey.disk.sectorBytes : 0;
   }
 
@@ -98,10 +100,10 @@ class Proposer {
       const size = partition.length * this.survey.disk.sectorBytes;
       const beside = this.room();
       const wanted = Math.ceil((wished + spare - beside) / GIB) * GIB;
-      const edit = resizeTo(this.plan, this.survey, partition, Math.max(target, size - wanted));
+      const edit = resizeTo(this, partition, Math.max(target, size - wanted));
       const tried = apply(this.plan, edit, () => this.survey);
       if (!tried.ok) continue;
-      const gap = largestGap(tried.plan, this.survey);
+      const gap = largestGap({ plan: tried.plan, survey: this.survey });
       if (!gap || gap.usable.length * this.survey.disk.sectorBytes < least + spare) continue;
       this.take(edit);
       this.does.push(
@@ -120,12 +122,12 @@ class Proposer {
     return plan.partitions
       .flatMap((partition) => {
         const kept = partition.from !== null && partition.treatment === 'keep';
-        const floor = floorOf(plan, survey, partition);
+        const floor = floorOf(this, partition);
         const shrinks = ['online', 'offline', 'own-system'].includes(
           VOLUME_TRAITS[partition.fileSystem].shrink,
         );
         if (!kept || !floor || !shrinks) return [];
-        const used = usedOf(plan, survey, partition.from);
+        const used = usedOf(this, partition.from);
         const target = Math.max(floor.bytes, used ? advisedWindowsBytes(used.bytes) : 0);
         const frees = partition.length * survey.disk.sectorBytes - target;
         return frees > 0 ? [{ partition, target, frees }] : [];
@@ -141,7 +143,7 @@ class Proposer {
     }
     const owned = this.plan.partitions.some((p) => p.role === 'efi' && p.owners.includes(this.system.id));
     if (owned) return undefined;
-    const strategy = efiStrategies(this.plan, this.survey).find((s) => s.edit !== null);
+    const strategy = efiStrategies(this).find((s) => s.edit !== null);
     if (!strategy?.edit)
       return 'There is no place for its loader: no strategy for the EFI system partition works here.';
     this.take(strategy.edit);
@@ -163,8 +165,8 @@ class Proposer {
   }
 
   private create(role: Role, size: number): string | undefined {
-    const gap = largestGap(this.plan, this.survey);
-    const edit = gap && createInGap(this.plan, this.survey, gap, { role, owners: [this.system], size });
+    const gap = largestGap(this);
+    const edit = gap && createInGap(this, gap, { role, owners: [this.system], size });
     const tried = edit && apply(this.plan, edit, () => this.survey);
     if (!edit || !tried?.ok)
       return `There is no room for ${role === 'root' ? 'its root' : role} of ${formatBoth(size)}.`;

@@ -1,7 +1,6 @@
 import { GIB, MIB } from '../quantity/index.js';
-import { apply, noteFoundEdit, partitionOf, type Plan } from '../plan/index.js';
+import { type Planned, apply, noteFoundEdit, partitionOf, type Plan } from '../plan/index.js';
 import { procedureFor } from '../sequence/index.js';
-import type { Survey } from '../survey/index.js';
 import { drawn, edited, gib, newSystem, planOn, surveysOf } from '../testing/builders.js';
 import { EFI_STRATEGIES, efiStrategies, type EfiStrategyId } from './index.js';
 
@@ -25,18 +24,17 @@ function laptop(efi: string, usedGib: number, more: { encrypted?: boolean; kerne
   return { survey, plan };
 }
 
-const strategy = (plan: Plan, survey: Survey, id: EfiStrategyId) =>
-  efiStrategies(plan, survey).find((s) => s.id === id)!;
+const strategy = (planned: Planned, id: EfiStrategyId) => efiStrategies(planned).find((s) => s.id === id)!;
 
 test('all four are told, on every disk', () => {
   const { survey, plan } = laptop('100MiB', 80);
-  expect(efiStrategies(plan, survey).map((s) => s.id)).toEqual([...EFI_STRATEGIES]);
-  expect(efiStrategies(planOn(survey), survey)).toEqual([]);
+  expect(efiStrategies({ plan, survey }).map((s) => s.id)).toEqual([...EFI_STRATEGIES]);
+  expect(efiStrategies({ plan: planOn(survey), survey })).toEqual([]);
 });
 
 test('sharing 100 MiB is enough for loaders, and not for kernels', () => {
   const plain = laptop('100MiB', 80);
-  const shared = strategy(plain.plan, plain.survey, 'share');
+  const shared = strategy(plain, 'share');
   expect([shared.hindrances, shared.sizeBytes, shared.movedMore]).toEqual([
     [],
     100 * MIB,
@@ -48,14 +46,14 @@ test('sharing 100 MiB is enough for loaders, and not for kernels', () => {
     treatment: 'keep',
   });
   const kernels = laptop('100MiB', 80, { kernelsOnEfi: true });
-  const refused = strategy(kernels.plan, kernels.survey, 'share');
+  const refused = strategy(kernels, 'share');
   expect([refused.edit, refused.hindrances.length]).toEqual([null, 1]);
   expect(refused.hindrances[0]).toContain('417 MiB');
 });
 
 test('a second one goes into the room made by shrinking', () => {
   const { survey, plan } = laptop('100MiB', 80);
-  const made = strategy(plan, survey, 'second');
+  const made = strategy({ plan, survey }, 'second');
   expect(partitionOf(made.after!, 'new-1')).toMatchObject({
     role: 'efi',
     owners: ['system-1'],
@@ -66,7 +64,7 @@ test('a second one goes into the room made by shrinking', () => {
 
 test('enlarging moves what lies behind, says how much and for how long it is exposed', () => {
   const { survey, plan } = laptop('100MiB', 80);
-  const large = strategy(plan, survey, 'enlarge');
+  const large = strategy({ plan, survey }, 'enlarge');
   expect(large.movedMore).toEqual({ least: 80 * GIB, most: 200 * GIB });
   expect(large.exposures).toContainEqual({
     what: ['found-3'],
@@ -78,22 +76,27 @@ test('enlarging moves what lies behind, says how much and for how long it is exp
 
 test('an encrypted volume behind it is a wall', () => {
   const { survey, plan } = laptop('100MiB', 80, { encrypted: true });
-  expect(strategy(plan, survey, 'enlarge').hindrances[0]).toContain('412 MiB');
+  expect(strategy({ plan, survey }, 'enlarge').hindrances[0]).toContain('412 MiB');
 });
 
 test('replacing it lets the old one go, and has the loader of what stays written again', () => {
   const { survey, plan } = laptop('100MiB', 80);
-  const other = strategy(plan, survey, 'replace');
+  const other = strategy({ plan, survey }, 'replace');
   expect(partitionOf(other.after!, 'found-1')).toBeUndefined();
   expect(partitionOf(other.after!, 'new-1')!.owners).toEqual(['found-windows', 'system-1']);
-  const { ordered } = procedureFor(other.after!, survey);
+  const { ordered } = procedureFor({ plan: other.after!, survey });
   expect(ordered.ok && ordered.steps.map((s) => s.id)).toContain('redo-start:found-windows');
 });
 
 test('without one on the disk there is only making one, and without room not even that', () => {
   const blank = drawn(500, ['100GiB ext4']);
   const plan = planOn(blank, { kind: 'add-system', system: newSystem('linux-desktop') });
-  expect(efiStrategies(plan, blank).map((s) => s.edit !== null)).toEqual([false, true, false, false]);
+  expect(efiStrategies({ plan, survey: blank }).map((s) => s.edit !== null)).toEqual([
+    false,
+    true,
+    false,
+    false,
+  ]);
   const full = drawn(500, ['499GiB ext4']);
   const none = planOn(full, { kind: 'add-system', system: newSystem('linux-desktop') });
   const tight = edited(none, full, {
@@ -102,7 +105,7 @@ test('without one on the disk there is only making one, and without room not eve
     length: (full.disk.usableEnd - 2048) as never,
     hold: 'start',
   });
-  expect(strategy(tight, full, 'second').hindrances[0]).toContain('No gap holds');
+  expect(strategy({ plan: tight, survey: full }, 'second').hindrances[0]).toContain('No gap holds');
 });
 
 test('each can be adopted from any other, in any order', () => {
@@ -111,10 +114,10 @@ test('each can be adopted from any other, in any order', () => {
   for (const first of EFI_STRATEGIES)
     for (const then of ['share', 'second'] as const) {
       if (first === 'enlarge' || first === 'replace') continue;
-      const once = strategy(plan, survey, first).after!;
-      const edit = strategy(once, survey, then).edit!;
+      const once = strategy({ plan, survey }, first).after!;
+      const edit = strategy({ plan: once, survey }, then).edit!;
       const result = apply(once, edit, surveysOf(survey));
-      const mounted = parts(strategy(plan, survey, then).after!);
+      const mounted = parts(strategy({ plan, survey }, then).after!);
       expect(result.ok && parts(result.plan).map((p) => ({ ...p, mountPoint: '' }))).toEqual(
         mounted.map((p) => ({ ...p, mountPoint: '' })),
       );

@@ -1,4 +1,5 @@
 import {
+  type Planned,
   apply,
   batch,
   createInGap,
@@ -46,10 +47,11 @@ export interface EfiStrategy {
  * The four strategies for the EFI system partition of the systems that arrive, always all of them, each worked out on
  * the plan as if none had been adopted yet. Empty where nothing arrives or nothing starts by UEFI.
  */
-export function efiStrategies(plan: Plan, survey: Survey): EfiStrategy[] {
+export function efiStrategies(planned: Planned): EfiStrategy[] {
+  const { plan, survey } = planned;
   const arriving = plan.systems.filter(isArriving);
   if (plan.target.mode !== 'uefi' || arriving.length === 0) return [];
-  const base = unadopted(plan, survey, arriving);
+  const base = unadopted(planned, arriving);
   const present = base.plan.partitions.find((p) => p.role === 'efi' && p.treatment === 'keep');
   const situation: Situation = { ...base, survey, arriving, present, from: plan };
   return [share(situation), second(situation), enlarge(situation), replace(situation)];
@@ -68,11 +70,8 @@ interface Situation {
 }
 
 /** Takes the arriving systems out of every EFI system partition, and those that were only for them out of the plan. */
-function unadopted(
-  plan: Plan,
-  survey: Survey,
-  arriving: readonly System[],
-): Pick<Situation, 'plan' | 'edits'> {
+function unadopted(planned: Planned, arriving: readonly System[]): Pick<Situation, 'plan' | 'edits'> {
+  const { plan, survey } = planned;
   const ids = new Set(arriving.map((s) => s.id));
   const edits = plan.partitions
     .filter((p) => p.role === 'efi' && p.owners.some((o) => ids.has(o)))
@@ -147,8 +146,8 @@ function createNew(
   owners: readonly System[],
   size: Bytes,
 ): { edit: Edit } | { hindrance: string } {
-  for (const gap of plannedGaps(plan, survey)) {
-    const edit = createInGap(plan, survey, gap, { role: 'efi', owners, size });
+  for (const gap of plannedGaps({ plan, survey })) {
+    const edit = createInGap({ plan, survey }, gap, { role: 'efi', owners, size });
     if (edit && apply(plan, edit, () => survey).ok) return { edit };
   }
   return { hindrance: `No gap holds another one of ${formatBoth(size)}. Shrink something first.` };
@@ -184,7 +183,7 @@ function enlarge(situation: Situation): EfiStrategy {
   if (present.length * survey.disk.sectorBytes >= size)
     return settle(situation, { ...about, risks: [], hindrances: ['It is large enough already.'] });
   const length = sectorsToHold(size, survey.disk.sectorBytes);
-  const packed = placeLeastMoved(plan, survey, new Map([[present.id, length]]));
+  const packed = placeLeastMoved({ plan, survey }, new Map([[present.id, length]]));
   if (!packed.ok)
     return settle(situation, {
       ...about,
@@ -260,7 +259,7 @@ function settle(situation: Situation, draft: Draft): EfiStrategy {
   if (!edits || about.hindrances.length > 0) return { ...about, sizeBytes, ...none };
   const edit = batch(about.title, [...situation.edits, ...edits]);
   const result = apply(from, edit, () => survey);
-  const procedure = result.ok ? procedureFor(result.plan, survey) : undefined;
+  const procedure = result.ok ? procedureFor({ plan: result.plan, survey }) : undefined;
   if (!result.ok || !procedure?.ordered.ok)
     return {
       ...about,
@@ -268,7 +267,7 @@ function settle(situation: Situation, draft: Draft): EfiStrategy {
       ...none,
       hindrances: ['No order of steps leads there on this disk.'],
     };
-  const before = procedureFor(plan, survey).moved;
+  const before = procedureFor({ plan, survey }).moved;
   const { moved, seconds, restarts, ordered } = procedure;
   return {
     ...about,

@@ -18,14 +18,14 @@ const target = (role: 'root' | 'home' | 'swap' | 'boot') => sizeTargets(owned, r
 
 describe('a size written into the plan', () => {
   test('is taken from the room beside it where that does', () => {
-    const made = sizeEdit(owned, DISK, target('swap'), 8 * GIB);
+    const made = sizeEdit({ plan: owned, survey: DISK }, target('swap'), 8 * GIB);
     if (!made.ok) throw new Error(made.hindrance);
     const after = edited(owned, DISK, made.edit);
     expect([partitionOf(after, 'found-4')!.length, made.movedBytes]).toEqual([gib(8), 0]);
   });
 
   test('else neighbours slide, and the data that travels is told', () => {
-    const made = sizeEdit(owned, DISK, target('root'), 60 * GIB);
+    const made = sizeEdit({ plan: owned, survey: DISK }, target('root'), 60 * GIB);
     if (!made.ok) throw new Error(made.hindrance);
     const after = edited(owned, DISK, made.edit);
     expect(partitionOf(after, 'found-2')!.length).toBe(gib(60));
@@ -36,7 +36,7 @@ describe('a size written into the plan', () => {
 
   test('where there is none yet, it is made in the largest gap', () => {
     expect(target('boot').kind).toBe('new');
-    const made = sizeEdit(owned, DISK, target('boot'), GIB);
+    const made = sizeEdit({ plan: owned, survey: DISK }, target('boot'), GIB);
     if (!made.ok) throw new Error(made.hindrance);
     const boot = edited(owned, DISK, made.edit).partitions.find((p) => p.role === 'boot')!;
     expect([boot.length, boot.owners]).toEqual([gib(1), [system.id]]);
@@ -49,13 +49,13 @@ describe('a size written into the plan', () => {
     ['boot', 0, /none is asked for/],
     ['boot', 2000 * GIB, /no gap with room/],
   ] as const)('%s of %d bytes is refused in words', (role, size, words) => {
-    const made = sizeEdit(owned, DISK, target(role), size);
+    const made = sizeEdit({ plan: owned, survey: DISK }, target(role), size);
     expect(made.ok ? made.does : made.hindrance).toMatch(words);
     expect(made.ok).toBe(false);
   });
 
   test('no swap takes the partition out', () => {
-    const made = sizeEdit(owned, DISK, target('swap'), 0);
+    const made = sizeEdit({ plan: owned, survey: DISK }, target('swap'), 0);
     expect(made.ok && edited(owned, DISK, made.edit).partitions.some((p) => p.role === 'swap')).toBe(false);
   });
 });

@@ -1,4 +1,5 @@
 import {
+  type Planned,
   apply,
   createInGap,
   largestGap,
@@ -13,7 +14,6 @@ import {
   type PlannedPartition,
 } from '../plan/index.js';
 import { bytes, formatBoth, type Bytes } from '../quantity/index.js';
-import type { Survey } from '../survey/index.js';
 import type { System } from '../system/index.js';
 import type { Role } from '../table/index.js';
 
@@ -46,28 +46,29 @@ export function sizeTargets(plan: Plan, role: Role, system: System | undefined):
  * Gives a part a size: out of the room beside it where that does, else neighbours slide as little as they can; a new
  * one is made in the largest gap. No size takes a partition out that holds nothing of worth, as swap. `size` in bytes.
  */
-export function sizeEdit(plan: Plan, survey: Survey, target: SizeTarget, size: number): SizeEdit {
-  if (target.kind === 'new') return create(plan, survey, target, size);
+export function sizeEdit(planned: Planned, target: SizeTarget, size: number): SizeEdit {
+  const { plan, survey } = planned;
+  if (target.kind === 'new') return create(planned, target, size);
   const { partition } = target;
   const title = `“${partitionTitle(partition)}”`;
   if (size === 0) return remove(partition, title);
-  const resize = resizeTo(plan, survey, partition, size);
+  const resize = resizeTo(planned, partition, size);
   const tried = apply(plan, resize, () => survey);
   if (tried.ok)
     return { ok: true, edit: resize, does: `${title} becomes ${formatBoth(size)}`, movedBytes: bytes(0) };
-  const slid = slide(plan, survey, partition, size, title);
+  const slid = slide(planned, partition, size, title);
   return slid ?? { ok: false, hindrance: refusalInWords(tried.refusal, survey.disk.sectorBytes) };
 }
 
 function create(
-  plan: Plan,
-  survey: Survey,
+  planned: Planned,
   { role, owners }: Extract<SizeTarget, { kind: 'new' }>,
   size: number,
 ): SizeEdit {
+  const { plan, survey } = planned;
   if (size === 0) return { ok: false, hindrance: 'There is none now, and none is asked for.' };
-  const gap = largestGap(plan, survey);
-  const edit = gap && createInGap(plan, survey, gap, { role, owners, size });
+  const gap = largestGap(planned);
+  const edit = gap && createInGap(planned, gap, { role, owners, size });
   const made = edit && apply(plan, edit, () => survey);
   if (!edit || !made) return { ok: false, hindrance: `There is no gap with room for ${formatBoth(size)}.` };
   if (!made.ok) return { ok: false, hindrance: refusalInWords(made.refusal, survey.disk.sectorBytes) };
@@ -96,15 +97,15 @@ function remove(partition: PlannedPartition, title: string): SizeEdit {
 }
 
 function slide(
-  plan: Plan,
-  survey: Survey,
+  planned: Planned,
   partition: PlannedPartition,
   size: number,
   title: string,
 ): SizeEdit | undefined {
+  const { plan, survey } = planned;
   const { sectorBytes, sizeSectors } = survey.disk;
   const length = lengthFor(size, partition.start, sizeSectors, sectorBytes);
-  const placed = placeLeastMoved(plan, survey, new Map([[partition.id, length]]));
+  const placed = placeLeastMoved(planned, new Map([[partition.id, length]]));
   if (!placed.ok || !apply(plan, placed.edit, () => survey).ok) return undefined;
   return {
     ok: true,

@@ -213,7 +213,7 @@ describe('a survey from lsblk', () => {
         },
       ],
     });
-    expect(beginEdit(EMPTY_PLAN, survey).partitions[0]).toMatchObject({ mountPoint: '/' });
+    expect(beginEdit({ plan: EMPTY_PLAN, survey }).partitions[0]).toMatchObject({ mountPoint: '/' });
   });
 
   test('a file system on the disk itself is told as such', () => {

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import {
+  type Planned,
   boundaryEdit,
   createInGap,
   makeLogicalEdit,
@@ -46,7 +47,8 @@ export const anyMbrDisk = fc
   .map(([primaries, logicals]) => drawnMbr(primaries, logicals));
 
 /** An edit of this plan that may or may not make sense: both are wanted. */
-export function anyEdit(plan: Plan, survey: Survey): fc.Arbitrary<Edit> {
+export function anyEdit(planned: Planned): fc.Arbitrary<Edit> {
+  const { plan, survey } = planned;
   const ids = fc.constantFrom(...plan.partitions.map((p) => p.id), 'found-1', 'new-1');
   const found = fc.constantFrom(...Object.keys(plan.found), 'found-77');
   const place = fc.integer({ min: 0, max: 501 * 1024 }).map((n) => mib(n));
@@ -120,20 +122,20 @@ export function anyEdit(plan: Plan, survey: Survey): fc.Arbitrary<Edit> {
     fc
       .tuple(fc.nat(20), fc.integer({ min: 1, max: 60 }), roles, fc.constantFrom('start', 'end'))
       .map(([index, size, role, at]) => {
-        const gaps = plannedGaps(plan, survey).filter((gap) => gap.usable.length > 0);
+        const gaps = plannedGaps(planned).filter((gap) => gap.usable.length > 0);
         const gap = gaps[index % Math.max(1, gaps.length)];
         const wish = { role, owners: [], size: size * GIB, at } as const;
-        return (gap && createInGap(plan, survey, gap, wish)) ?? newTableEdit(plan);
+        return (gap && createInGap(planned, gap, wish)) ?? newTableEdit(plan);
       }),
-    fc.tuple(ids, ids).map(([one, other]) => swapOrderEdit(plan, survey, one, other) ?? newTableEdit(plan)),
+    fc.tuple(ids, ids).map(([one, other]) => swapOrderEdit(planned, one, other) ?? newTableEdit(plan)),
     fc.tuple(fc.nat(8), fc.integer({ min: 1, max: 200 })).map(([i, size]) => {
       const [left, right] = plan.partitions.slice(i % Math.max(1, plan.partitions.length - 1));
       if (!left || !right) return newTableEdit(plan);
-      return boundaryEdit(plan, survey, left, right, left.start + mib(size * 300));
+      return boundaryEdit(planned, left, right, left.start + mib(size * 300));
     }),
     fc.tuple(fc.nat(8), fc.integer({ min: 1, max: 60 })).map(([i, size]) => {
       const wanted = plan.partitions[i % Math.max(1, plan.partitions.length)];
-      const outcome = wanted && placeLeastMoved(plan, survey, new Map([[wanted.id, mib(size * 1024)]]));
+      const outcome = wanted && placeLeastMoved(planned, new Map([[wanted.id, mib(size * 1024)]]));
       return outcome?.ok ? outcome.edit : newTableEdit(plan);
     }),
     fc.record({
@@ -153,7 +155,7 @@ export function anyEdit(plan: Plan, survey: Survey): fc.Arbitrary<Edit> {
     fc.tuple(ids, fc.boolean()).map(([id, logical]) => {
       const partition = plan.partitions.find((p) => p.id === id);
       if (!partition) return newTableEdit(plan, 'mbr');
-      return (logical ? makeLogicalEdit : makePrimaryEdit)(plan, survey, partition);
+      return (logical ? makeLogicalEdit : makePrimaryEdit)(planned, partition);
     }),
     fc.constant({ kind: 'add-system', system: newSystem('linux-desktop') }),
     fc.constant({ kind: 'remove-system', system: 'system-1' }),
@@ -171,7 +173,7 @@ export function walk(
 ): void {
   let plan = deepFreeze(planOn(survey));
   for (let i = 0; i < steps; i++) {
-    const [edit] = fc.sample(anyEdit(plan, survey), { numRuns: 1, seed: seed + i });
+    const [edit] = fc.sample(anyEdit({ plan, survey }), { numRuns: 1, seed: seed + i });
     plan = deepFreeze(each(plan, edit!));
   }
 }

@@ -128,7 +128,7 @@ export function planOn(survey: Survey, ...edits: readonly Edit[]): Plan {
     },
   };
   const begun = edited(EMPTY_PLAN, survey, machine);
-  return edited(begun, survey, beginEdit(begun, survey), ...edits);
+  return edited(begun, survey, beginEdit({ plan: begun, survey }), ...edits);
 }
 
 export function newSystem(profile: string, name = 'Newcomer', id = 'system-1'): System {

@@ -1,4 +1,5 @@
 import {
+  derived,
   findAll,
   overviewOf,
   refusalInWords,
@@ -63,19 +64,19 @@ export interface Derived {
   readonly overview: Overview;
 }
 
-/** Everything derived from a plan, worked out once for each plan object and shared by all views. */
-const derivedOf = new WeakMap<Plan, { survey: Survey | undefined; derived: Derived }>();
+/** Everything derived from a plan on its reading, worked out once and shared by all views. */
+const derivedOn = derived(
+  (planned): Derived => ({
+    findings: findAll(planned),
+    runbook: runbookFor(planned),
+    overview: overviewOf(planned.plan, planned.survey),
+  }),
+);
 
 export function deriveFor(plan: Plan, survey: Survey | undefined): Derived {
-  const known = derivedOf.get(plan);
-  if (known && known.survey === survey) return known.derived;
-  const derived: Derived = {
-    findings: survey ? findAll(plan, survey) : [],
-    runbook: survey ? runbookFor(plan, survey) : undefined,
-    overview: overviewOf(plan, survey),
-  };
-  derivedOf.set(plan, { survey, derived });
-  return derived;
+  return survey
+    ? derivedOn({ plan, survey })
+    : { findings: [], runbook: undefined, overview: overviewOf(plan, survey) };
 }
 
 export function useDerived(): Derived {

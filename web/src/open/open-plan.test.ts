@@ -1,3 +1,4 @@
+import { Problem, Unreachable } from '../api/client.js';
 import {
   apply,
   beginEdit,
@@ -7,9 +8,10 @@ import {
   type Edit,
   type Plan,
   type Survey,
+  type HistoryEntry,
+  type OpenedMachine,
+  type SentEdit,
 } from '@rhizotome/core';
-import { Problem, Unreachable } from '../api/client.js';
-import type { HistoryEntry, OpenedMachine, SentEdit } from '@rhizotome/core';
 import { OpenPlan } from './open-plan.js';
 import { browserStore } from './unsent.js';
 
@@ -151,7 +153,7 @@ describe('an open plan', () => {
     const server = new FakeServer();
     const survey = drawn();
     const mine = await opened(server);
-    mine.plan.adoptSurvey(survey, beginEdit(EMPTY_PLAN, survey));
+    mine.plan.adoptSurvey(survey, beginEdit({ plan: EMPTY_PLAN, survey }));
     await mine.settle();
     const theirs = await opened(server);
     theirs.plan.do({ kind: 'remove', partition: 'found-1' });

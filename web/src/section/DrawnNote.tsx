@@ -55,7 +55,7 @@ export function DrawnNote({ plan, parts, grip, drawn, y, placed, survey }: Props
       })}
       {drawn.snapped && <p className={classes.snapped}>{drawn.snapped.what}</p>}
       <p className={classes.cost}>
-        {costInWords(procedureFor(plan, survey), procedureFor(drawn.after, survey))}
+        {costInWords(procedureFor({ plan, survey }), procedureFor({ plan: drawn.after, survey }))}
       </p>
       {drawn.resisted && <p className={classes.resisted}>{refusalInWords(drawn.resisted, sectorBytes)}</p>}
     </div>

@@ -56,7 +56,7 @@ const SLACK = 3;
 /** What can be taken hold of on the planned core: by pointer, or by the arrow keys. Ends and borders size, bodies slide. */
 export function Grips({ plan, survey, placed, selected, onSelect, preview, take }: Props) {
   const grips = useMemo(
-    () => new Map([...bodiesOf(plan, survey), ...gripsOf(plan, survey)].map((g) => [keyOf(g), g])),
+    () => new Map([...bodiesOf({ plan, survey }), ...gripsOf({ plan, survey })].map((g) => [keyOf(g), g])),
     [plan, survey],
   );
   const [drag, setDrag] = useState<Drag | null>(null);
@@ -69,7 +69,7 @@ export function Grips({ plan, survey, placed, selected, onSelect, preview, take 
     const sector = placed.scale.toSector(y);
     const snap = fine ? alignmentSectors(sectorBytes) : snapFor(placed, y, sectorBytes);
     const reach = fine ? 0 : placed.scale.toSector(y + REACH) - sector;
-    return drawGrip(plan, survey, grip, sector, snap, reach);
+    return drawGrip({ plan, survey }, grip, sector, snap, reach);
   };
   const leave = () => {
     cancelAnimationFrame(frame.current);
@@ -118,7 +118,7 @@ export function Grips({ plan, survey, placed, selected, onSelect, preview, take 
     const step = event.shiftKey ? alignmentSectors(sectorBytes) : GIB / sectorBytes;
     // A part that slides keeps its distance from round places; what is sized comes to lie on them.
     const snap = grip.kind === 'body' ? alignmentSectors(sectorBytes) : step;
-    const drawn = drawGrip(plan, survey, grip, grip.at + steps * step, snap);
+    const drawn = drawGrip({ plan, survey }, grip, grip.at + steps * step, snap);
     if (drawn.edit) take(drawn);
     else setDrag({ grip, drawn, y: placed.scale.toPixel(grip.at) });
   };

@@ -31,8 +31,12 @@ export function SectionGlance({
   const placed = useMemo(() => {
     if (width === 0) return undefined;
     const frame = { width: Math.floor(width), height: Math.floor(height) - PAD.top - PAD.bottom };
-    const also = beside?.flatMap((other) => sectionModel(other, survey).planned) ?? [];
-    return placeSection(sectionModel(plan, survey), survey.disk, frame, { kind: 'readable', labels, also });
+    const also = beside?.flatMap((other) => sectionModel({ plan: other, survey }).planned) ?? [];
+    return placeSection(sectionModel({ plan, survey }), survey.disk, frame, {
+      kind: 'readable',
+      labels,
+      also,
+    });
   }, [plan, survey, width, height, labels, beside]);
   return (
     <div ref={ref} style={{ height: '100%', minHeight: 0, overflow: 'hidden auto' }}>

@@ -23,7 +23,7 @@ function drawn(lines: readonly string[]): Survey {
 }
 
 function planned(survey: Survey, ...edits: readonly ((plan: Plan) => Edit)[]): Plan {
-  return [(plan: Plan) => beginEdit(plan, survey), ...edits].reduce((plan: Plan, edit) => {
+  return [(plan: Plan) => beginEdit({ plan, survey }), ...edits].reduce((plan: Plan, edit) => {
     const result = apply(plan, edit(plan), () => survey);
     if (!result.ok) throw new Error(result.refusal.code);
     return result.plan;
@@ -39,7 +39,7 @@ const used = (gibibytes: number) => (plan: Plan) =>
   noteFoundEdit(plan, 'found-3', { usedBytes: gibibytes * GIB });
 
 const place = (plan: Plan, survey = LAPTOP, frame = FRAME) =>
-  placeSection(sectionModel(plan, survey), survey.disk, frame, { kind: 'readable' });
+  placeSection(sectionModel({ plan, survey }), survey.disk, frame, { kind: 'readable' });
 
 describe('the section placed', () => {
   test('an untouched part has a straight ribbon and the same place in both cores', () => {
@@ -117,7 +117,7 @@ describe('the section placed', () => {
   });
 
   test('on the true scale heights are shares of the disk', () => {
-    const model = sectionModel(planned(LAPTOP), LAPTOP);
+    const model = sectionModel({ plan: planned(LAPTOP), survey: LAPTOP });
     const section = placeSection(model, LAPTOP.disk, FRAME, { kind: 'true' });
     const station = section.found.find((s) => s.stratum.id === 'found-3')!;
     expect(station.height / section.height).toBeCloseTo(0.8, 6);

@@ -1,4 +1,5 @@
 import {
+  type Planned,
   alignmentSectors,
   containerIn,
   fatesOf,
@@ -13,9 +14,7 @@ import {
   volumeName,
   type Fate,
   type Measured,
-  type Plan,
   type Span,
-  type Survey,
   type SystemId,
 } from '@rhizotome/core';
 
@@ -47,16 +46,18 @@ export interface SectionModel {
 }
 
 /** What the drawing shows of a plan, without pixels. */
-export function sectionModel(plan: Plan, survey: Survey): SectionModel {
+export function sectionModel(planned: Planned): SectionModel {
+  const { survey } = planned;
   return {
-    found: foundStrata(plan, survey),
-    planned: plannedStrata(plan, survey),
-    fates: fatesOf(plan, survey),
-    containers: { found: containerIn(survey) ?? null, planned: plannedContainer(plan, survey) },
+    found: foundStrata(planned),
+    planned: plannedStrata(planned),
+    fates: fatesOf(planned),
+    containers: { found: containerIn(survey) ?? null, planned: plannedContainer(planned) },
   };
 }
 
-export function foundStrata(plan: Plan, survey: Survey): Stratum[] {
+export function foundStrata(planned: Planned): Stratum[] {
+  const { plan, survey } = planned;
   const { sectorBytes } = survey.disk;
   return foundParts(survey).flatMap((part): Stratum[] => {
     if (part.kind === 'table') return [];
@@ -64,7 +65,7 @@ export function foundStrata(plan: Plan, survey: Survey): Stratum[] {
     if (part.kind === 'gap') return gapStratum(span, part.inside);
     const note = plan.found[part.id];
     const role = note?.role ?? 'other';
-    const used = usedOf(plan, survey, part.id);
+    const used = usedOf(planned, part.id);
     return [
       {
         ...span,
@@ -79,17 +80,18 @@ export function foundStrata(plan: Plan, survey: Survey): Stratum[] {
   });
 }
 
-function plannedStrata(plan: Plan, survey: Survey): Stratum[] {
+function plannedStrata(planned: Planned): Stratum[] {
+  const { survey } = planned;
   const { sectorBytes } = survey.disk;
-  const fates = new Map(fatesOf(plan, survey).map((fate) => [fate.planned?.id, fate]));
-  return plannedParts(plan, survey).flatMap((part): Stratum[] => {
+  const fates = new Map(fatesOf(planned).map((fate) => [fate.planned?.id, fate]));
+  return plannedParts(planned).flatMap((part): Stratum[] => {
     if (part.kind === 'table') return [];
     const span = spanOf(part, sectorBytes);
     if (part.kind === 'gap') return gapStratum(span, part.inside);
     const p = part.partition;
     const keeps = p.from !== null && p.treatment === 'keep';
-    const used = keeps && p.from !== null ? usedOf(plan, survey, p.from) : undefined;
-    const floor = floorSectors(floorOf(plan, survey, p), sectorBytes);
+    const used = keeps && p.from !== null ? usedOf(planned, p.from) : undefined;
+    const floor = floorSectors(floorOf(planned, p), sectorBytes);
     const fate = fates.get(p.id)?.kind ?? 'new';
     const content = p.fileSystem === 'none' ? '' : volumeName(p.fileSystem);
     const parts = [content, FATE_WORDS[fate], ...mountPointsOf(p)];

@@ -10,9 +10,9 @@ export const activePrimary: Rule = {
   level: 'caution',
   basis: 'Common practice: the code in the MBR starts the one active primary',
   check: ({ plan, survey }) => {
-    const slots = slotsOf(plan, survey);
+    const slots = slotsOf({ plan, survey });
     if (!slots || plan.target.mode !== 'bios' || slots.primaries.length === 0) return [];
-    const active = slots.primaries.filter((p) => isActive(plan, survey, p));
+    const active = slots.primaries.filter((p) => isActive({ plan, survey }, p));
     if (active.length === 1) return [];
     const likely = START_ROLES.map((role) => slots.primaries.find((p) => p.role === role)).find((p) => p);
     return [
@@ -23,7 +23,7 @@ export const activePrimary: Rule = {
         evidence: [fact('active', active.length === 0 ? 'none' : active.map(titleOf).join(', '))],
         partitions: active.map((p) => p.id),
         remedies: likely
-          ? [{ title: `Mark ${titleOf(likely)} active`, edit: markActiveEdit(plan, survey, likely.id) }]
+          ? [{ title: `Mark ${titleOf(likely)} active`, edit: markActiveEdit({ plan, survey }, likely.id) }]
           : [],
       },
     ];

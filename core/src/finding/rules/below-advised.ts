@@ -11,7 +11,7 @@ export const belowAdvised: Rule = {
   basis: 'Rule of thumb: used × 1.15, and at least 20 GiB free for Windows updates',
   check: (context) =>
     context.plan.partitions.flatMap((p) => {
-      const used = p.from === null ? undefined : usedOf(context.plan, context.survey, p.from);
+      const used = p.from === null ? undefined : usedOf(context, p.from);
       if (!used || p.role !== 'system' || p.fileSystem !== 'ntfs' || fateOf(context, p)?.kind !== 'shrunk')
         return [];
       const advised = advisedWindowsBytes(used.bytes);

@@ -10,7 +10,7 @@ export const belowFloor: Rule = {
   basis: 'A volume cannot be smaller than what it holds',
   check: (context) =>
     context.plan.partitions.flatMap((p) => {
-      const floor = floorOf(context.plan, context.survey, p);
+      const floor = floorOf(context, p);
       const size = bytesOfPart(context, p);
       if (!floor || floor.evidence === 'no-content' || size >= floor.bytes) return [];
       return [

@@ -21,7 +21,7 @@ export const cannotShrink: Rule = {
       const kept = p.from !== null && p.treatment === 'keep' && p.fileSystem !== 'unknown';
       const { shrink, opaque } = VOLUME_TRAITS[p.fileSystem];
       if (!kept || shrink !== 'no' || opaque || size < wanting.leastBytes) return [];
-      const used = usedOf(plan, survey, p.from);
+      const used = usedOf({ plan, survey }, p.from);
       return [
         {
           of: p.id,

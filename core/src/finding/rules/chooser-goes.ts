@@ -21,7 +21,7 @@ export const chooserGoes: Rule = {
         why: `The first sector still names it, and ${staying.map((s) => s.name).join(' and ')} will not start until its own start code is written there. The runbook has the step; have its repair medium at hand.`,
         evidence: [fact('goes', gone.name), fact('stays', staying.map((s) => s.name).join(', '))],
         systems: [gone.id, ...staying.map((s) => s.id)],
-        remedies: [{ title: `Keep ${gone.name}`, edit: keepSystemEdit(plan, survey, gone) }],
+        remedies: [{ title: `Keep ${gone.name}`, edit: keepSystemEdit({ plan, survey }, gone) }],
       }));
   },
 };

@@ -17,7 +17,7 @@ export const dataErased: Rule = {
         return [];
       // A formatted EFI partition has a rule of its own.
       if (kind === 'formatted' && note.role === 'efi') return [];
-      const used = usedOf(context.plan, context.survey, found.id);
+      const used = usedOf(context, found.id);
       const title = partitionTitle({ label: found.volume?.label, name: found.name, role: note.role });
       return [
         {
@@ -31,7 +31,7 @@ export const dataErased: Rule = {
           partitions: [found.id],
           remedies:
             kind === 'erased'
-              ? remedy('Keep it as found', undeleteEdit(context.plan, context.survey, found.id))
+              ? remedy('Keep it as found', undeleteEdit(context, found.id))
               : remedy(
                   'Keep its content',
                   planned && { kind: 'treat', partition: planned.id, treatment: 'keep' },

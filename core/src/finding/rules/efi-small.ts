@@ -33,7 +33,7 @@ export const efiSmall: Rule = {
           remedies:
             p.from === null
               ? [{ title: `Grow it to ${formatBoth(needed)}`, edit: resize(context, p, needed) }]
-              : efiStrategies(context.plan, context.survey).flatMap(({ id, title, edit }) =>
+              : efiStrategies(context).flatMap(({ id, title, edit }) =>
                   edit && id !== 'share' ? [{ title, edit }] : [],
                 ),
         },

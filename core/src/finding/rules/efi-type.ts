@@ -12,12 +12,12 @@ export const efiType: Rule = {
     if (plan.target.mode !== 'uefi') return [];
     const wanted = typeFor('efi', plan.target.style, false);
     return withRole(context, 'efi')
-      .filter((p) => typeOf(plan, survey, p) !== wanted)
+      .filter((p) => typeOf({ plan, survey }, p) !== wanted)
       .map((p) => ({
         of: p.id,
         title: `${titleOf(p)} has not the type of an EFI system partition`,
         why: 'Right file system and right mount point are not enough: firmware and installers find it by its type.',
-        evidence: [fact('type', typeName(typeOf(plan, survey, p))), fact('needed', typeName(wanted))],
+        evidence: [fact('type', typeName(typeOf({ plan, survey }, p))), fact('needed', typeName(wanted))],
         partitions: [p.id],
         remedies: [
           {

@@ -10,7 +10,7 @@ export const floorUnknown: Rule = {
   check: (context) =>
     context.fates.flatMap(({ kind, planned, lengthChange }) => {
       if (!planned || kind === 'formatted' || lengthChange >= 0) return [];
-      if (floorOf(context.plan, context.survey, planned)) return [];
+      if (floorOf(context, planned)) return [];
       return [
         {
           of: planned.id,

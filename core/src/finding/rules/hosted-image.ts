@@ -74,7 +74,7 @@ export const hostedImage: Rule = {
         const used =
           host.from === null || host.treatment === 'format'
             ? 0
-            : (usedOf(plan, survey, host.from)?.bytes ?? floorOf(plan, survey, host)?.bytes);
+            : (usedOf({ plan, survey }, host.from)?.bytes ?? floorOf({ plan, survey }, host)?.bytes);
         const free = used === undefined ? undefined : bytesOfPart(context, host) - used;
         if (free === undefined || free >= needed) return [];
         return told(

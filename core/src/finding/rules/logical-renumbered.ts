@@ -9,12 +9,12 @@ export const logicalRenumbered: Rule = {
   level: 'caution',
   basis: 'Linux numbers logicals in the order of their chain, from 5 on; their PARTUUID holds the number too',
   check: ({ plan, survey }) => {
-    const numbers = partitionNumbers(plan, survey);
+    const numbers = partitionNumbers({ plan, survey });
     const device = deviceName(plan.machine);
     const changed = plan.partitions.flatMap((p) => {
       const found = surveyedPartition(survey, p.from);
       const number = numbers.get(p.id)!;
-      const kept = found && p.treatment === 'keep' && (found.logical || isLogical(plan, survey, p));
+      const kept = found && p.treatment === 'keep' && (found.logical || isLogical({ plan, survey }, p));
       return kept && found.number !== number ? [{ p, was: found.number, is: number }] : [];
     });
     if (plan.target.table !== 'keep' || changed.length === 0) return [];

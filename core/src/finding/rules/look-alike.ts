@@ -6,7 +6,7 @@ export const lookAlike: Rule = {
   level: 'caution',
   basis: 'Picking the wrong line in an installer is the costliest mistake',
   check: ({ plan, survey }) =>
-    lookAlikes(recognitionSheet(plan, survey)).map(([a, b]) => ({
+    lookAlikes(recognitionSheet({ plan, survey })).map(([a, b]) => ({
       of: `${a.id}-${b.id}`,
       title: `“${a.title}” and “${b.title}” will look alike`,
       why: 'An installer shows both with the same content and the same rounded size. Give one another size or label, or go by the device name.',

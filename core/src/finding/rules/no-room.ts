@@ -29,7 +29,7 @@ export const noRoom: Rule = {
           return [
             {
               title: `Shrink “${partitionTitle(partition)}” to ${formatBoth(size)}`,
-              edit: resizeTo(context.plan, context.survey, partition, size),
+              edit: resizeTo(context, partition, size),
             },
           ];
         }),
@@ -48,13 +48,13 @@ interface Giver {
 function givers(context: Context): Giver[] {
   return context.plan.partitions
     .flatMap((partition): Giver[] => {
-      const floor = floorOf(context.plan, context.survey, partition);
+      const floor = floorOf(context, partition);
       const kept = partition.from !== null && partition.treatment === 'keep';
       const canShrink = ['online', 'offline', 'own-system'].includes(
         VOLUME_TRAITS[partition.fileSystem].shrink,
       );
       if (!kept || !canShrink || !floor) return [];
-      const used = usedOf(context.plan, context.survey, partition.from);
+      const used = usedOf(context, partition.from);
       const target = Math.max(floor.bytes, used ? advisedWindowsBytes(used.bytes) : 0);
       const frees = bytesOfPart(context, partition) - target;
       return frees > 0 ? [{ partition, target, frees }] : [];
@@ -67,7 +67,7 @@ function adviceFor(context: Context, system: System): string {
   if (best)
     return `“${partitionTitle(best.partition)}” could give up ${formatBoth(best.frees)} and keep its advised size.`;
   const largest = context.plan.partitions
-    .filter((p) => p.from !== null && !floorOf(context.plan, context.survey, p))
+    .filter((p) => p.from !== null && !floorOf(context, p))
     .reduce<PlannedPartition | undefined>((a, b) => (!a || b.length > a.length ? b : a), undefined);
   return largest && bytesOfPart(context, largest) > system.leastBytes
     ? `It could come from “${partitionTitle(largest)}”: say under As found how much of it is used.`

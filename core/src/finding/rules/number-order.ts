@@ -6,8 +6,8 @@ export const numberOrder: Rule = {
   level: 'advice',
   basis: 'A new partition usually gets the lowest free number',
   check: ({ plan, survey }) => {
-    if (numbersFollowOrder(plan, survey)) return [];
-    const numbers = partitionNumbers(plan, survey);
+    if (numbersFollowOrder({ plan, survey })) return [];
+    const numbers = partitionNumbers({ plan, survey });
     return [
       {
         of: 'disk',

@@ -8,7 +8,7 @@ export const recoveryBetween: Rule = {
   level: 'caution',
   basis: 'Free space is used in one piece; a partition between two pieces keeps them apart',
   check: ({ plan, survey, sectorBytes }) => {
-    const parts = plannedParts(plan, survey);
+    const parts = plannedParts({ plan, survey });
     return parts.flatMap((part, i) => {
       if (part.kind !== 'partition' || part.partition.role !== 'recovery') return [];
       const [before, behind] = [parts[i - 1], parts[i + 1]];

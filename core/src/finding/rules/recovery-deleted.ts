@@ -22,7 +22,7 @@ export const recoveryDeleted: Rule = {
           why: 'Without it the system cannot repair its own start. Make a recovery medium first, or keep it.',
           evidence: [fact('size', formatBoth(bytesOfPart(context, found)))],
           partitions: [found.id],
-          remedies: remedy('Keep it as found', undeleteEdit(plan, survey, found.id)),
+          remedies: remedy('Keep it as found', undeleteEdit({ plan, survey }, found.id)),
         },
       ];
     });

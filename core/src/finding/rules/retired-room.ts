@@ -10,7 +10,7 @@ export const retiredRoom: Rule = {
   basis: 'Room that nobody has is best given to a neighbour at once',
   check: (context) => {
     const { plan, survey, sectorBytes } = context;
-    const parts = plannedParts(plan, survey);
+    const parts = plannedParts({ plan, survey });
     return plan.systems
       .filter((s) => s.change === 'retire')
       .flatMap((system): Drafted[] => {
@@ -62,7 +62,7 @@ export const retiredRoom: Rule = {
             systems: [system.id],
             remedies: gaps.map(({ neighbour }) => ({
               title: `Give it to ${titleOf(neighbour)}`,
-              edit: fillEdit(plan, survey, neighbour),
+              edit: fillEdit({ plan, survey }, neighbour),
             })),
           },
         ];

@@ -10,16 +10,16 @@ export const roomElsewhere: Rule = {
   basis: 'A volume grows into room that lies directly behind it',
   check: (context) => {
     const { plan, survey, sectorBytes } = context;
-    const free = plannedGaps(plan, survey).reduce((sum, g) => sum + g.usable.length, 0) * sectorBytes;
+    const free = plannedGaps({ plan, survey }).reduce((sum, g) => sum + g.usable.length, 0) * sectorBytes;
     return systemsThatStay(context).flatMap((system) =>
       [...ownedBy(context, system, 'root'), ...ownedBy(context, system, 'system')].flatMap((p) => {
         const size = bytesOfPart(context, p);
         const missing = system.comfortableBytes - size;
-        const beside = roomAround(plan, survey, p.id).after * sectorBytes;
+        const beside = roomAround({ plan, survey }, p.id).after * sectorBytes;
         const grows = !['no', 'recreate'].includes(VOLUME_TRAITS[p.fileSystem].grow);
         if (!grows || missing < GIB || free < missing || beside >= missing) return [];
         const wanted = sectorsToHold(system.comfortableBytes, sectorBytes);
-        const placed = placeLeastMoved(plan, survey, new Map([[p.id, wanted]]));
+        const placed = placeLeastMoved({ plan, survey }, new Map([[p.id, wanted]]));
         return [
           {
             of: p.id,

@@ -12,7 +12,7 @@ export const rootKept: Rule = {
       ownedBy(context, system, 'root')
         .filter((p) => p.from !== null && p.treatment === 'keep')
         .map((p) => {
-          const used = usedOf(context.plan, context.survey, p.from!);
+          const used = usedOf(context, p.from!);
           return {
             of: p.id,
             title: `${system.name} is installed over what ${titleOf(p)} holds`,

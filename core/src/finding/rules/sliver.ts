@@ -11,7 +11,7 @@ export const sliver: Rule = {
   level: 'advice',
   basis: 'Rule of thumb: a gap too small for any use',
   check: ({ plan, survey, sectorBytes }) => {
-    const parts = plannedParts(plan, survey);
+    const parts = plannedParts({ plan, survey });
     return parts.flatMap((part, i) => {
       const size = part.length * sectorBytes;
       if (part.kind !== 'gap' || size < SLIVER_BYTES.least || size > SLIVER_BYTES.most) return [];

@@ -12,9 +12,9 @@ export const slotsFull: Rule = {
   basis:
     'Common practice: an MBR has four slots; the extended container takes one, and holds any number of logicals',
   check: ({ plan, survey, sectorBytes }) => {
-    const slots = slotsOf(plan, survey);
+    const slots = slotsOf({ plan, survey });
     if (!slots || slots.free > 0) return [];
-    const outside = plannedGaps(plan, survey).filter((g) => !g.inside);
+    const outside = plannedGaps({ plan, survey }).filter((g) => !g.inside);
     const out = outside.reduce((sum, g) => sum + g.usable.length, 0) * sectorBytes;
     if (out < WORTH_TELLING) return [];
     return [
@@ -32,7 +32,7 @@ export const slotsFull: Rule = {
           .filter((p) => !['system', 'boot', 'efi'].includes(p.role))
           .map((p) => ({
             title: `List ${titleOf(p)} as a logical; what it holds stays`,
-            edit: makeLogicalEdit(plan, survey, p),
+            edit: makeLogicalEdit({ plan, survey }, p),
           })),
       },
     ];

@@ -27,7 +27,9 @@ export const startLost: Rule = {
             evidence: [fact('deleted', used.map((f) => f.found.name ?? f.found.id).join(', '))],
             systems: [system.id],
             partitions: used.map((f) => f.found.id),
-            remedies: used.flatMap((f) => remedy('Keep it as found', undeleteEdit(plan, survey, f.found.id))),
+            remedies: used.flatMap((f) =>
+              remedy('Keep it as found', undeleteEdit({ plan, survey }, f.found.id)),
+            ),
           },
         ];
       });

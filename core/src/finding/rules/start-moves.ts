@@ -10,7 +10,7 @@ export const startMoves: Rule = {
   check: (context) =>
     context.fates.flatMap(({ planned, found, travels }) => {
       if (!planned || !travels) return [];
-      const used = usedOf(context.plan, context.survey, found.id);
+      const used = usedOf(context, found.id);
       return [
         {
           of: planned.id,

@@ -1,7 +1,6 @@
 import { modeName } from '../../machine/index.js';
 import { adoptWay, verdictOn, verdictsOf, waysOut } from '../../match/index.js';
-import { apply, type Edit, type Plan } from '../../plan/index.js';
-import type { Survey } from '../../survey/index.js';
+import { type Planned, apply, type Edit } from '../../plan/index.js';
 import { fact, type Rule } from '../rule.js';
 
 export const systemCannotStart: Rule = {
@@ -13,7 +12,7 @@ export const systemCannotStart: Rule = {
       const edit = way.loss === 0 ? adoptWay(plan, way) : undefined;
       return edit ? [{ title: way.title, edit }] : [];
     });
-    const helps = (edit: Edit, system: string) => settles(plan, survey, edit, system);
+    const helps = (edit: Edit, system: string) => settles({ plan, survey }, edit, system);
     return verdictsOf(plan)
       .filter((v) => v.level === 'cannot' || v.level === 'unreliable')
       .map((v) => ({
@@ -39,7 +38,8 @@ export const systemCannotStart: Rule = {
 };
 
 /** Whether the system can start once the edit is made. */
-function settles(plan: Plan, survey: Survey, edit: Edit, systemId: string): boolean {
+function settles(planned: Planned, edit: Edit, systemId: string): boolean {
+  const { plan, survey } = planned;
   const result = apply(plan, edit, () => survey);
   const system = result.ok && result.plan.systems.find((s) => s.id === systemId);
   return result.ok && system ? ['fits', 'condition'].includes(verdictOn(result.plan, system).level) : false;

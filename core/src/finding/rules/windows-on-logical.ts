@@ -9,14 +9,14 @@ export const windowsOnLogical: Rule = {
   basis: 'Common practice: a Windows starts from an active primary only',
   check: (context) => {
     const { plan, survey } = context;
-    const slots = slotsOf(plan, survey);
+    const slots = slotsOf({ plan, survey });
     if (!slots) return [];
     const starts = (p: (typeof plan.partitions)[number]) => ['system', 'boot'].includes(p.role);
     return systemsThatStay(context)
       .filter((s) => s.family === 'windows')
       .flatMap((system) => {
         const own = ownedBy(context, system).filter(starts);
-        const logical = own.filter((p) => isLogical(plan, survey, p));
+        const logical = own.filter((p) => isLogical({ plan, survey }, p));
         if (own.length === 0 ? slots.free > 0 : logical.length < own.length) return [];
         if (own.length === 0)
           return [
@@ -35,7 +35,7 @@ export const windowsOnLogical: Rule = {
           evidence: [fact('size', formatBoth(bytesOfPart(context, p)))],
           partitions: [p.id],
           systems: [system.id],
-          remedies: [{ title: 'List it as a primary', edit: makePrimaryEdit(plan, survey, p) }],
+          remedies: [{ title: 'List it as a primary', edit: makePrimaryEdit({ plan, survey }, p) }],
         }));
       });
   },

@@ -1,11 +1,12 @@
+import type { Planned } from '../planned.js';
 import { alignDown, alignUp, sectors, type Sectors } from '../../quantity/index.js';
-import { surveyedPartition, type Survey } from '../../survey/index.js';
+import { surveyedPartition } from '../../survey/index.js';
 import { VOLUME_TRAITS } from '../../volume/index.js';
 import type { ArrangeEdit } from '../edits/arrange.js';
 import { floorOf, usedOf } from '../floor.js';
 import { alignmentSectors, plannedArea, roomAround, type Span } from '../layout.js';
 import { packLeastMoved, type Packing, type PackPart } from '../packing.js';
-import { endOf, isEncrypted, partitionOf, type Plan, type PlannedPartition } from '../plan.js';
+import { endOf, isEncrypted, partitionOf, type PlannedPartition } from '../plan.js';
 import { isLogical, plannedContainer } from '../slots/index.js';
 import { shareOut, type Share } from './share-out.js';
 
@@ -19,20 +20,21 @@ const place = (p: PlannedPartition, start: number, length: number): Place => ({
 });
 
 /** Sectors that must stay free between two neighbours: a record stands before every logical. */
-function between(plan: Plan, survey: Survey, right: PlannedPartition): number {
-  return isLogical(plan, survey, right) ? alignmentSectors(survey.disk.sectorBytes) : 0;
+function between(planned: Planned, right: PlannedPartition): number {
+  const { survey } = planned;
+  return isLogical(planned, right) ? alignmentSectors(survey.disk.sectorBytes) : 0;
 }
 
 /** Where the border of two neighbours can lie: `[least, most]`, in sectors, on whole MiB. */
 export function boundaryLimits(
-  plan: Plan,
-  survey: Survey,
+  planned: Planned,
   left: PlannedPartition,
   right: PlannedPartition,
 ): { least: Sectors; most: Sectors } {
+  const { survey } = planned;
   const step = alignmentSectors(survey.disk.sectorBytes);
   const least = (p: PlannedPartition) => {
-    const floor = floorOf(plan, survey, p);
+    const floor = floorOf(planned, p);
     return Math.max(
       step,
       Math.ceil((floor?.bytes ?? p.length * survey.disk.sectorBytes) / survey.disk.sectorBytes),
@@ -49,14 +51,14 @@ export function boundaryLimits(
  * between them closed. The start of the right one moves, and its data travels where it is kept.
  */
 export function boundaryEdit(
-  plan: Plan,
-  survey: Survey,
+  planned: Planned,
   left: PlannedPartition,
   right: PlannedPartition,
   at: number,
 ): ArrangeEdit {
+  const { survey } = planned;
   const border = alignUp(at, alignmentSectors(survey.disk.sectorBytes));
-  const start = border + between(plan, survey, right);
+  const start = border + between(planned, right);
   return arrange([
     place(left, left.start, Math.max(0, border - left.start)),
     place(right, start, Math.max(0, endOf(right) - start)),
@@ -64,12 +66,8 @@ export function boundaryEdit(
 }
 
 /** Lets two partitions trade their places in the order; what lies between them slides along. */
-export function swapOrderEdit(
-  plan: Plan,
-  survey: Survey,
-  one: string,
-  other: string,
-): ArrangeEdit | undefined {
+export function swapOrderEdit(planned: Planned, one: string, other: string): ArrangeEdit | undefined {
+  const { plan, survey } = planned;
   const indices = [one, other]
     .map((id) => plan.partitions.findIndex((p) => p.id === id))
     .sort((a, b) => a - b);
@@ -91,8 +89,9 @@ export function swapOrderEdit(
 }
 
 /** Lets a partition take all the room beside it; where it is kept, only behind it, since before it its data would travel. */
-export function fillEdit(plan: Plan, survey: Survey, partition: PlannedPartition): ArrangeEdit {
-  const room = roomAround(plan, survey, partition.id);
+export function fillEdit(planned: Planned, partition: PlannedPartition): ArrangeEdit {
+  const { survey } = planned;
+  const room = roomAround(planned, partition.id);
   const kept = partition.from !== null && partition.treatment === 'keep';
   const step = alignmentSectors(survey.disk.sectorBytes);
   const start = kept ? partition.start : alignUp(partition.start - room.before, step);
@@ -100,11 +99,12 @@ export function fillEdit(plan: Plan, survey: Survey, partition: PlannedPartition
 }
 
 /** Shrinks a partition to half of what it and the gap behind it take, or to its floor where that is more. */
-export function halveEdit(plan: Plan, survey: Survey, partition: PlannedPartition): ArrangeEdit {
+export function halveEdit(planned: Planned, partition: PlannedPartition): ArrangeEdit {
+  const { survey } = planned;
   const { sectorBytes } = survey.disk;
   const step = alignmentSectors(sectorBytes);
-  const whole = partition.length + roomAround(plan, survey, partition.id).after;
-  const floor = Math.ceil((floorOf(plan, survey, partition)?.bytes ?? 0) / sectorBytes);
+  const whole = partition.length + roomAround(planned, partition.id).after;
+  const floor = Math.ceil((floorOf(planned, partition)?.bytes ?? 0) / sectorBytes);
   const end = alignUp(partition.start + Math.max(whole / 2, floor), step);
   return arrange([place(partition, partition.start, end - partition.start)]);
 }
@@ -115,25 +115,25 @@ export function halveEdit(plan: Plan, survey: Survey, partition: PlannedPartitio
  * stand side by side.
  */
 export function distributeEdit(
-  plan: Plan,
-  survey: Survey,
+  planned: Planned,
   wishes: ReadonlyMap<string, Share>,
 ): ArrangeEdit | undefined {
+  const { plan, survey } = planned;
   const indices = plan.partitions.flatMap((p, i) => (wishes.has(p.id) ? [i] : []));
   const [first, last] = [indices[0], indices.at(-1)];
   if (first === undefined || last === undefined || last - first + 1 !== wishes.size) return undefined;
   const row = plan.partitions.slice(first, last + 1);
-  if (row.some((p) => isLogical(plan, survey, p) !== isLogical(plan, survey, row[0]!))) return undefined;
+  if (row.some((p) => isLogical(planned, p) !== isLogical(planned, row[0]!))) return undefined;
   const step = alignmentSectors(survey.disk.sectorBytes);
   const start = row[0]!.start;
-  const end = endOf(row.at(-1)!) + roomAround(plan, survey, row.at(-1)!.id).after;
-  const records = row.slice(1).reduce((sum, p) => sum + between(plan, survey, p), 0);
+  const end = endOf(row.at(-1)!) + roomAround(planned, row.at(-1)!.id).after;
+  const records = row.slice(1).reduce((sum, p) => sum + between(planned, p), 0);
   const lost = alignUp(start, step) - start;
   const lengths = shareOut(
     end - start - lost - records,
     row.map((p) => {
       const wish = wishes.get(p.id)!;
-      const floor = Math.ceil((floorOf(plan, survey, p)?.bytes ?? 0) / survey.disk.sectorBytes);
+      const floor = Math.ceil((floorOf(planned, p)?.bytes ?? 0) / survey.disk.sectorBytes);
       return { ...wish, least: Math.max(wish.least, floor, step) };
     }),
     step,
@@ -142,7 +142,7 @@ export function distributeEdit(
   let at: number = start;
   return arrange(
     row.map((p, i) => {
-      const from = i === 0 ? start : alignUp(at + between(plan, survey, p), step);
+      const from = i === 0 ? start : alignUp(at + between(planned, p), step);
       const length = i === 0 ? lengths[i]! + lost : lengths[i]!;
       at = from + length;
       return place(p, from, length);
@@ -158,20 +158,17 @@ export type LeastMoved =
  * Gives partitions the lengths wished for, in the order they have, and moves the least data for it: neighbours slide
  * where they must. What cannot move stays, and divides the room; logicals keep to their container.
  */
-export function placeLeastMoved(
-  plan: Plan,
-  survey: Survey,
-  lengths: ReadonlyMap<string, Sectors>,
-): LeastMoved {
+export function placeLeastMoved(planned: Planned, lengths: ReadonlyMap<string, Sectors>): LeastMoved {
+  const { survey } = planned;
   const { sectorBytes } = survey.disk;
   const step = alignmentSectors(sectorBytes);
   const places: Place[] = [];
   const sum = { starts: [] as Sectors[], movedBytes: 0, moves: 0, exposedBytes: 0 };
-  for (const { row, room } of rowsOf(plan, survey)) {
+  for (const { row, room } of rowsOf(planned)) {
     if (!row.some((p) => lengths.has(p.id))) continue;
-    const lead = (p: PlannedPartition) => between(plan, survey, p);
+    const lead = (p: PlannedPartition) => between(planned, p);
     const outcome = packLeastMoved(
-      row.map((p): PackPart => packPart(plan, survey, p, lengths.get(p.id) ?? p.length, lead(p))),
+      row.map((p): PackPart => packPart(planned, p, lengths.get(p.id) ?? p.length, lead(p))),
       { ...room, step },
     );
     if (!outcome.ok) return outcome;
@@ -189,11 +186,12 @@ export function placeLeastMoved(
 }
 
 /** What a part is to the packing: with the sectors before it for its record, where it is a logical. */
-function packPart(plan: Plan, survey: Survey, p: PlannedPartition, length: number, lead: number): PackPart {
+function packPart(planned: Planned, p: PlannedPartition, length: number, lead: number): PackPart {
+  const { survey } = planned;
   const found = surveyedPartition(survey, p.from);
   const kept =
     found !== undefined && p.treatment === 'keep' && VOLUME_TRAITS[p.fileSystem].move !== 'recreate';
-  const used = kept ? usedOf(plan, survey, found.id)?.bytes : undefined;
+  const used = kept ? usedOf(planned, found.id)?.bytes : undefined;
   return {
     id: p.id,
     length: sectors(length + lead),
@@ -203,13 +201,11 @@ function packPart(plan: Plan, survey: Survey, p: PlannedPartition, length: numbe
 }
 
 /** Partitions that can slide, in rows between what cannot, each with its room. */
-function rowsOf(
-  plan: Plan,
-  survey: Survey,
-): { row: PlannedPartition[]; room: { first: Sectors; end: Sectors } }[] {
-  const container = plannedContainer(plan, survey);
-  const area = plannedArea(plan, survey);
-  const logical = (p: PlannedPartition) => isLogical(plan, survey, p);
+function rowsOf(planned: Planned): { row: PlannedPartition[]; room: { first: Sectors; end: Sectors } }[] {
+  const { plan } = planned;
+  const container = plannedContainer(planned);
+  const area = plannedArea(planned);
+  const logical = (p: PlannedPartition) => isLogical(planned, p);
   const worlds = [
     {
       parts: plan.partitions.filter((p) => !logical(p)),
@@ -229,7 +225,7 @@ function rowsOf(
       : []),
   ];
   return worlds.flatMap(({ parts, fixed, first, end }) => {
-    const walls: Span[] = [...fixed, ...parts.filter((p) => !canSlide(plan, survey, p))].sort(
+    const walls: Span[] = [...fixed, ...parts.filter((p) => !canSlide(planned, p))].sort(
       (a, b) => a.start - b.start,
     );
     const starts = [first, ...walls.map((w) => sectors(endOf(w)))];
@@ -242,7 +238,8 @@ function rowsOf(
 }
 
 /** Whether the plan would let its start move. */
-function canSlide(plan: Plan, survey: Survey, p: PlannedPartition): boolean {
+function canSlide(planned: Planned, p: PlannedPartition): boolean {
+  const { plan } = planned;
   if (p.from === null || p.treatment === 'format') return true;
   return (
     !isEncrypted(plan, p) &&

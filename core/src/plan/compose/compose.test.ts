@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { GIB, sectors, type Sectors } from '../../quantity/index.js';
-import type { Survey } from '../../survey/index.js';
 import { anyStyledDisk } from '../../testing/arbitraries.js';
 import { drawn, drawnMbr, edited, gib, mib, planOn, surveysOf } from '../../testing/builders.js';
 import {
+  type Planned,
   apply,
   becomeEdit,
   boundaryEdit,
@@ -35,7 +35,8 @@ const noted = ['found-2', 'found-3', 'found-4'].reduce(
 const part = (plan: Plan, id: string) => partitionOf(plan, id)!;
 const sizes = (plan: Plan) => plan.partitions.map((p) => [p.id, p.length / gib(1)]);
 
-function refusalOf(before: Plan, survey: Survey, edit: Edit) {
+function refusalOf(planned: Planned, edit: Edit) {
+  const { plan: before, survey } = planned;
   const result = apply(before, edit, surveysOf(survey));
   return result.ok ? undefined : result.refusal;
 }
@@ -44,7 +45,7 @@ describe('the border of two neighbours', () => {
   const [left, right] = [part(noted, 'found-2'), part(noted, 'found-3')];
 
   test('moves both ways as one edit, and back', () => {
-    const edit = boundaryEdit(noted, DISK, left, right, right.start - gib(30));
+    const edit = boundaryEdit({ plan: noted, survey: DISK }, left, right, right.start - gib(30));
     const result = apply(noted, edit, surveysOf(DISK));
     if (!result.ok) throw new Error(result.refusal.code);
     expect(sizes(result.plan).slice(1, 3)).toEqual([
@@ -55,16 +56,29 @@ describe('the border of two neighbours', () => {
   });
 
   test('goes as far as the floors let it, and no further', () => {
-    const { least, most } = boundaryLimits(noted, DISK, left, right);
+    const { least, most } = boundaryLimits({ plan: noted, survey: DISK }, left, right);
     expect([(least - left.start) / gib(1), (endOf(right) - most) / gib(1)]).toEqual([10, 10]);
-    expect(refusalOf(noted, DISK, boundaryEdit(noted, DISK, left, right, least))).toBeUndefined();
-    expect(refusalOf(noted, DISK, boundaryEdit(noted, DISK, left, right, least - 2048))).toMatchObject({
+    expect(
+      refusalOf(
+        { plan: noted, survey: DISK },
+        boundaryEdit({ plan: noted, survey: DISK }, left, right, least),
+      ),
+    ).toBeUndefined();
+    expect(
+      refusalOf(
+        { plan: noted, survey: DISK },
+        boundaryEdit({ plan: noted, survey: DISK }, left, right, least - 2048),
+      ),
+    ).toMatchObject({
       code: 'below-floor',
       nearest: gib(10),
     });
-    expect(refusalOf(noted, DISK, boundaryEdit(noted, DISK, left, right, most + 2048))?.code).toBe(
-      'below-floor',
-    );
+    expect(
+      refusalOf(
+        { plan: noted, survey: DISK },
+        boundaryEdit({ plan: noted, survey: DISK }, left, right, most + 2048),
+      )?.code,
+    ).toBe('below-floor');
   });
 
   test('leaves a logical its record', () => {
@@ -77,40 +91,43 @@ describe('the border of two neighbours', () => {
     );
     const plan = planOn(mbr, noteFoundEdit(planOn(mbr), 'found-5', { usedBytes: GIB }));
     const [a, b] = [part(plan, 'found-5'), part(plan, 'found-6')];
-    const moved = edited(plan, mbr, boundaryEdit(plan, mbr, a, b, a.start + gib(20)));
+    const moved = edited(plan, mbr, boundaryEdit({ plan, survey: mbr }, a, b, a.start + gib(20)));
     expect(part(moved, 'found-6').start - endOf(part(moved, 'found-5'))).toBe(mib(1));
   });
 });
 
 describe('trading places', () => {
   test('two of different size; what lies between slides along', () => {
-    const swapped = edited(noted, DISK, swapOrderEdit(noted, DISK, 'found-4', 'found-2')!);
+    const swapped = edited(noted, DISK, swapOrderEdit({ plan: noted, survey: DISK }, 'found-4', 'found-2')!);
     expect(swapped.partitions.map((p) => p.id)).toEqual(['found-1', 'found-4', 'found-3', 'found-2']);
     expect(endOf(part(swapped, 'found-2'))).toBe(endOf(part(noted, 'found-4')));
   });
 
   test('is refused for what cannot move', () => {
     const locked = edited(noted, DISK, noteFoundEdit(noted, 'found-2', { encrypted: true }));
-    expect(refusalOf(locked, DISK, swapOrderEdit(locked, DISK, 'found-2', 'found-3')!)?.code).toBe(
-      'encrypted-start',
-    );
-    expect(swapOrderEdit(noted, DISK, 'found-2', 'found-2')).toBeUndefined();
+    expect(
+      refusalOf(
+        { plan: locked, survey: DISK },
+        swapOrderEdit({ plan: locked, survey: DISK }, 'found-2', 'found-3')!,
+      )?.code,
+    ).toBe('encrypted-start');
+    expect(swapOrderEdit({ plan: noted, survey: DISK }, 'found-2', 'found-2')).toBeUndefined();
   });
 });
 
 test('half and half: half of what it and the gap behind it take, or the floor', () => {
   const last = part(noted, 'found-4');
-  const halved = edited(noted, DISK, halveEdit(noted, DISK, part(noted, 'found-2')));
+  const halved = edited(noted, DISK, halveEdit({ plan: noted, survey: DISK }, part(noted, 'found-2')));
   expect(part(halved, 'found-2').length).toBe(gib(50));
-  const grown = edited(noted, DISK, halveEdit(noted, DISK, last));
+  const grown = edited(noted, DISK, halveEdit({ plan: noted, survey: DISK }, last));
   expect(part(grown, 'found-4').length / gib(1)).toBeCloseTo((500 - 151) / 2, 1);
   const full = edited(noted, DISK, noteFoundEdit(noted, 'found-2', { usedBytes: 70 * GIB }));
-  const floored = edited(full, DISK, halveEdit(full, DISK, part(full, 'found-2')));
+  const floored = edited(full, DISK, halveEdit({ plan: full, survey: DISK }, part(full, 'found-2')));
   expect(part(floored, 'found-2').length).toBe(gib(70));
 });
 
 test('filling takes the room behind what is kept, and on both sides of what is new', () => {
-  const filled = edited(noted, DISK, fillEdit(noted, DISK, part(noted, 'found-4')));
+  const filled = edited(noted, DISK, fillEdit({ plan: noted, survey: DISK }, part(noted, 'found-4')));
   expect(endOf(part(filled, 'found-4'))).toBe(DISK.disk.usableEnd);
   expect(part(filled, 'found-4').start).toBe(part(noted, 'found-4').start);
 });
@@ -214,8 +231,7 @@ describe('sharing out', () => {
 
   test('neighbours on a disk, floors counted', () => {
     const edit = distributeEdit(
-      noted,
-      DISK,
+      { plan: noted, survey: DISK },
       new Map([
         ['found-3', { weight: 1, least: 0, most: gib(15) }],
         ['found-4', { weight: 1, least: 0 }],
@@ -226,8 +242,7 @@ describe('sharing out', () => {
     expect(DISK.disk.usableEnd - endOf(part(shared, 'found-4'))).toBeLessThan(2048);
     expect(
       distributeEdit(
-        noted,
-        DISK,
+        { plan: noted, survey: DISK },
         new Map([
           ['found-2', { weight: 1, least: 0 }],
           ['found-4', { weight: 1, least: 0 }],
@@ -240,7 +255,7 @@ describe('sharing out', () => {
 describe('sizes with the least data moved', () => {
   test('a neighbour with little data slides rather than one with much', () => {
     const wish = new Map<string, Sectors>([['found-2', gib(120)]]);
-    const outcome = placeLeastMoved(noted, DISK, wish);
+    const outcome = placeLeastMoved({ plan: noted, survey: DISK }, wish);
     if (!outcome.ok) throw new Error('no room');
     expect(outcome.packing).toMatchObject({ movedBytes: 20 * GIB, moves: 2 });
     expect(sizes(edited(noted, DISK, outcome.edit))).toEqual([
@@ -253,7 +268,7 @@ describe('sizes with the least data moved', () => {
 
   test('what cannot move is a wall', () => {
     const locked = edited(noted, DISK, noteFoundEdit(noted, 'found-3', { encrypted: true }));
-    expect(placeLeastMoved(locked, DISK, new Map([['found-2', gib(120)]]))).toEqual({
+    expect(placeLeastMoved({ plan: locked, survey: DISK }, new Map([['found-2', gib(120)]]))).toEqual({
       ok: false,
       shortBy: gib(20),
     });
@@ -278,7 +293,7 @@ describe('sizes with the least data moved', () => {
                 : [];
             }),
           );
-          const outcome = placeLeastMoved(plan, survey, lengths);
+          const outcome = placeLeastMoved({ plan, survey }, lengths);
           if (!outcome.ok) return;
           const after = edited(plan, survey, outcome.edit);
           for (const [id, length] of lengths) expect(part(after, id).length).toBe(length);
@@ -311,8 +326,7 @@ describe('systems that go, and that are made anew', () => {
       retired,
       disk,
       keepSystemEdit(
-        retired,
-        disk,
+        { plan: retired, survey: disk },
         retired.systems.find((s) => s.id === linux.id)!,
       ),
     );
@@ -323,7 +337,7 @@ describe('systems that go, and that are made anew', () => {
     const fates = ['stays', 'reinstall', 'retire'] as const;
     const system = (p: Plan) => p.systems.find((s) => s.id === linux.id)!;
     const become = (p: Plan, fate: (typeof fates)[number]) =>
-      edited(p, disk, becomeEdit(p, disk, system(p), fate));
+      edited(p, disk, becomeEdit({ plan: p, survey: disk }, system(p), fate));
     const sorted = (p: Plan) => ({
       ...p,
       partitions: p.partitions.map((q) => ({ ...q, owners: [...q.owners].sort() })),
@@ -351,28 +365,34 @@ test('an arrangement is refused with what would do', () => {
     kind: 'arrange',
     places: [{ partition: a!.id, start: sectors(start), length: sectors(length) }],
   });
-  expect(refusalOf(noted, DISK, to(2049, gib(1)))).toMatchObject({ code: 'not-aligned', nearestStart: 4096 });
-  expect(refusalOf(noted, DISK, to(2048, gib(400)))?.code).toBe('overlaps');
-  expect(refusalOf(noted, DISK, to(2048, 0))?.code).toBe('too-small');
+  expect(refusalOf({ plan: noted, survey: DISK }, to(2049, gib(1)))).toMatchObject({
+    code: 'not-aligned',
+    nearestStart: 4096,
+  });
+  expect(refusalOf({ plan: noted, survey: DISK }, to(2048, gib(400)))?.code).toBe('overlaps');
+  expect(refusalOf({ plan: noted, survey: DISK }, to(2048, 0))?.code).toBe('too-small');
   expect(
-    refusalOf(noted, DISK, {
-      kind: 'arrange',
-      places: [{ partition: 'x', start: sectors(0), length: sectors(1) }],
-    }),
+    refusalOf(
+      { plan: noted, survey: DISK },
+      {
+        kind: 'arrange',
+        places: [{ partition: 'x', start: sectors(0), length: sectors(1) }],
+      },
+    ),
   ).toEqual({ code: 'no-such-partition', id: 'x' });
 });
 
 describe('grips', () => {
   test('neighbours share one; beside room each end has its own', () => {
     expect(
-      gripsOf(noted, DISK).map((g) =>
+      gripsOf({ plan: noted, survey: DISK }).map((g) =>
         g.kind === 'border' ? `${g.left}|${g.right}` : `${g.kind} ${g.partition}`,
       ),
     ).toEqual(['start found-1', 'found-1|found-2', 'found-2|found-3', 'found-3|found-4', 'end found-4']);
   });
 
-  const end = gripsOf(noted, DISK).at(-1)!;
-  const draw = (to: number) => drawGrip(noted, DISK, end, to, gib(1));
+  const end = gripsOf({ plan: noted, survey: DISK }).at(-1)!;
+  const draw = (to: number) => drawGrip({ plan: noted, survey: DISK }, end, to, gib(1));
   const last = part(noted, 'found-4');
 
   test('an end follows in whole steps, and is held at the floor with the reason', () => {
@@ -389,15 +409,15 @@ describe('grips', () => {
   });
 
   test('a border is held at either floor', () => {
-    const border = gripsOf(noted, DISK)[2]!;
-    const held = drawGrip(noted, DISK, border, 0, gib(1));
+    const border = gripsOf({ plan: noted, survey: DISK })[2]!;
+    const held = drawGrip({ plan: noted, survey: DISK }, border, 0, gib(1));
     expect([part(held.after, 'found-2').length, held.resisted?.code]).toEqual([gib(10), 'below-floor']);
   });
 
   test('what cannot move says why and stays', () => {
     const locked = edited(noted, DISK, noteFoundEdit(noted, 'found-3', { encrypted: true }));
-    const border = gripsOf(locked, DISK)[2]!;
-    expect(drawGrip(locked, DISK, border, border.at - gib(5), gib(1))).toMatchObject({
+    const border = gripsOf({ plan: locked, survey: DISK })[2]!;
+    expect(drawGrip({ plan: locked, survey: DISK }, border, border.at - gib(5), gib(1))).toMatchObject({
       edit: null,
       resisted: { code: 'encrypted-start' },
     });

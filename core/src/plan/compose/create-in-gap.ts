@@ -1,10 +1,10 @@
+import type { Planned } from '../planned.js';
 import { alignDown, sectors } from '../../quantity/index.js';
-import type { Survey } from '../../survey/index.js';
 import type { System } from '../../system/index.js';
 import type { Role } from '../../table/index.js';
 import type { Edit, SingleEdit } from '../edits/edit.js';
 import { alignmentSectors, hull, lengthFor, type GapPart, type Span } from '../layout.js';
-import { endOf, type Plan } from '../plan.js';
+import { endOf } from '../plan.js';
 import { slotsOf } from '../slots/index.js';
 import { batch } from './batch.js';
 import { newPartition } from './create.js';
@@ -43,14 +43,15 @@ export function placeInGap(
  * primary while a slot stays free for others, or where it is started from, else in the extended container, which is made in the gap, or grown over
  * it where it touches it.
  */
-export function createInGap(plan: Plan, survey: Survey, gap: GapPart, wish: GapWish): Edit | undefined {
+export function createInGap(planned: Planned, gap: GapPart, wish: GapWish): Edit | undefined {
+  const { plan, survey } = planned;
   const { sectorBytes } = survey.disk;
   const create = (place: Span | undefined, logical: boolean): SingleEdit | undefined =>
     place && {
       kind: 'create',
       partition: newPartition(plan, { role: wish.role, owners: wish.owners, ...place, logical }),
     };
-  const slots = slotsOf(plan, survey);
+  const slots = slotsOf(planned);
   if (!slots || gap.inside) return create(placeInGap(gap, wish, sectorBytes), slots !== undefined);
   const container = containerOver(slots.container, gap);
   const spare = STARTED_FROM.includes(wish.role) ? 0 : 1;

@@ -1,4 +1,5 @@
-import { surveyedPartition, type Survey } from '../../survey/index.js';
+import type { Planned } from '../planned.js';
+import { surveyedPartition } from '../../survey/index.js';
 import { keptPartition } from '../begin.js';
 import type { Edit, SingleEdit } from '../edits/edit.js';
 import { partitionOf, type FoundNote, type Plan } from '../plan.js';
@@ -18,7 +19,8 @@ export function noteFoundEdit(plan: Plan, found: string, changes: Partial<FoundN
 }
 
 /** Puts a deleted surveyed partition back as it was found. */
-export function undeleteEdit(plan: Plan, survey: Survey, found: string): Edit | undefined {
+export function undeleteEdit(planned: Planned, found: string): Edit | undefined {
+  const { plan, survey } = planned;
   const surveyed = surveyedPartition(survey, found);
   const note = plan.found[found];
   if (!surveyed || !note || partitionOf(plan, found)) return undefined;

@@ -1,5 +1,5 @@
+import type { Planned } from '../planned.js';
 import { sectors, type Sectors } from '../../quantity/index.js';
-import type { Survey } from '../../survey/index.js';
 import { apply, type Edit } from '../edits/edit.js';
 import type { Refusal } from '../edits/refusal.js';
 import { alignmentSectors, roomAround } from '../layout.js';
@@ -21,11 +21,12 @@ export type Grip =
     };
 
 /** Every grip of the plan, in disk order. Neighbours without room between them share one. */
-export function gripsOf(plan: Plan, survey: Survey): Grip[] {
+export function gripsOf(planned: Planned): Grip[] {
+  const { plan, survey } = planned;
   const step = alignmentSectors(survey.disk.sectorBytes);
   return plan.partitions.flatMap((p, i): Grip[] => {
     const [before, next] = [plan.partitions[i - 1], plan.partitions[i + 1]];
-    const room = roomAround(plan, survey, p.id);
+    const room = roomAround(planned, p.id);
     const touches = next !== undefined && room.after < step && next.start - endOf(p) <= step;
     const end: Grip = touches
       ? { kind: 'border', left: p.id, right: next.id, at: sectors(endOf(p)) }
@@ -36,11 +37,12 @@ export function gripsOf(plan: Plan, survey: Survey): Grip[] {
 }
 
 /** Every partition that can slide: there is room beside it. */
-export function bodiesOf(plan: Plan, survey: Survey): Grip[] {
+export function bodiesOf(planned: Planned): Grip[] {
+  const { plan, survey } = planned;
   const step = alignmentSectors(survey.disk.sectorBytes);
   return plan.partitions
     .filter((p) => {
-      const room = roomAround(plan, survey, p.id);
+      const room = roomAround(planned, p.id);
       return Math.max(room.before, room.after) >= step;
     })
     .map((p): Grip => ({ kind: 'body', partition: p.id, at: p.start }));
@@ -62,9 +64,9 @@ export interface Drawn {
  * Draws a grip to a sector, as far as the plan lets it: to a floor, to a neighbour. Within `reach` sectors of a telling
  * place it comes to lie there; else what is sized takes whole multiples of `snap` sectors, unless it is held before that.
  */
-export function drawGrip(plan: Plan, survey: Survey, grip: Grip, to: number, snap: number, reach = 0): Drawn {
-  const near = reach > 0 ? nearest(snapPlaces(plan, survey, grip), to, reach) : undefined;
-  const drawn = draw(plan, survey, grip, near?.at ?? to, near ? 1 : snap);
+export function drawGrip(planned: Planned, grip: Grip, to: number, snap: number, reach = 0): Drawn {
+  const near = reach > 0 ? nearest(snapPlaces(planned, grip), to, reach) : undefined;
+  const drawn = draw(planned, grip, near?.at ?? to, near ? 1 : snap);
   return near && !drawn.resisted ? { ...drawn, snapped: near } : drawn;
 }
 
@@ -78,37 +80,34 @@ function nearest(places: readonly SnapPlace[], to: number, reach: number): SnapP
     );
 }
 
-function draw(plan: Plan, survey: Survey, grip: Grip, to: number, snap: number): Drawn {
+function draw(planned: Planned, grip: Grip, to: number, snap: number): Drawn {
   switch (grip.kind) {
     case 'border':
-      return drawBorder(plan, survey, grip, to, snap);
+      return drawBorder(planned, grip, to, snap);
     case 'body':
-      return drawBody(plan, survey, grip.partition, to, snap);
+      return drawBody(planned, grip.partition, to, snap);
     case 'start':
     case 'end':
-      return drawEnd(plan, survey, { kind: grip.kind, partition: grip.partition }, to, snap);
+      return drawEnd(planned, { kind: grip.kind, partition: grip.partition }, to, snap);
   }
 }
 
-function drawBody(plan: Plan, survey: Survey, id: PartitionId, to: number, snap: number): Drawn {
+function drawBody(planned: Planned, id: PartitionId, to: number, snap: number): Drawn {
+  const { plan, survey } = planned;
   const partition = partitionOf(plan, id);
   if (!partition) return { edit: null, after: plan, resisted: { code: 'no-such-partition', id } };
   const step = alignmentSectors(survey.disk.sectorBytes);
   const move = (start: number): Edit => ({ kind: 'move', partition: id, start: sectors(Math.max(0, start)) });
   const rounded = snap > 1 ? Math.round(to / snap) * snap : Math.round(to);
   const edit = move(snap > 1 ? Math.round(rounded / step) * step : rounded);
-  return tryOrNearest(plan, survey, edit, (refusal) =>
+  return tryOrNearest(planned, edit, (refusal) =>
     'nearestStart' in refusal && refusal.nearestStart !== undefined ? move(refusal.nearestStart) : undefined,
   );
 }
 
 /** The edit, or where it is refused, the nearest that is not. */
-function tryOrNearest(
-  plan: Plan,
-  survey: Survey,
-  edit: Edit,
-  instead: (refusal: Refusal) => Edit | undefined,
-): Drawn {
+function tryOrNearest(planned: Planned, edit: Edit, instead: (refusal: Refusal) => Edit | undefined): Drawn {
+  const { plan, survey } = planned;
   const tried = apply(plan, edit, () => survey);
   if (tried.ok) return { edit, after: tried.plan, resisted: null };
   const { refusal } = tried;
@@ -120,12 +119,12 @@ function tryOrNearest(
 }
 
 function drawEnd(
-  plan: Plan,
-  survey: Survey,
+  planned: Planned,
   { kind, partition: id }: { readonly kind: 'start' | 'end'; readonly partition: PartitionId },
   to: number,
   snap: number,
 ): Drawn {
+  const { plan } = planned;
   const partition = partitionOf(plan, id);
   if (!partition) return { edit: null, after: plan, resisted: { code: 'no-such-partition', id } };
   const wanted = kind === 'end' ? to - partition.start : endOf(partition) - to;
@@ -136,29 +135,27 @@ function drawEnd(
     hold: kind === 'end' ? 'start' : 'end',
   });
   const edit = resize(Math.max(snap, Math.round(wanted / snap) * snap));
-  return tryOrNearest(plan, survey, edit, (refusal) =>
+  return tryOrNearest(planned, edit, (refusal) =>
     'nearest' in refusal ? resize(refusal.nearest) : undefined,
   );
 }
 
 function drawBorder(
-  plan: Plan,
-  survey: Survey,
+  planned: Planned,
   { left: l, right: r }: Extract<Grip, { kind: 'border' }>,
   to: number,
   snap: number,
 ): Drawn {
+  const { plan, survey } = planned;
   const [left, right] = [partitionOf(plan, l), partitionOf(plan, r)];
   if (!left || !right)
     return { edit: null, after: plan, resisted: { code: 'no-such-partition', id: left ? r : l } };
-  const { least, most } = boundaryLimits(plan, survey, left, right);
+  const { least, most } = boundaryLimits(planned, left, right);
   const wanted = left.start + Math.max(snap, Math.round((to - left.start) / snap) * snap);
-  const edit = boundaryEdit(plan, survey, left, right, Math.min(most, Math.max(least, wanted)));
+  const edit = boundaryEdit(planned, left, right, Math.min(most, Math.max(least, wanted)));
   const tried = apply(plan, edit, () => survey);
   if (!tried.ok) return { edit: null, after: plan, resisted: tried.refusal };
   const beyond = wanted < least || wanted > most;
-  const further = beyond
-    ? apply(plan, boundaryEdit(plan, survey, left, right, wanted), () => survey)
-    : undefined;
+  const further = beyond ? apply(plan, boundaryEdit(planned, left, right, wanted), () => survey) : undefined;
   return { edit, after: tried.plan, resisted: further && !further.ok ? further.refusal : null };
 }

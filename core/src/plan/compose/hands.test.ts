@@ -29,14 +29,16 @@ const shrunk = edited(noted, DISK, {
   hold: 'start',
 });
 const body = (plan: Plan, id: string): Grip =>
-  bodiesOf(plan, DISK).find((g) => g.kind === 'body' && g.partition === id)!;
+  bodiesOf({ plan, survey: DISK }).find((g) => g.kind === 'body' && g.partition === id)!;
 const end = (plan: Plan, id: string): Grip =>
-  gripsOf(plan, DISK).find((g) => g.kind === 'end' && g.partition === id)!;
+  gripsOf({ plan, survey: DISK }).find((g) => g.kind === 'end' && g.partition === id)!;
 
 describe('sliding a whole part', () => {
   test('only what has room beside it can slide', () => {
-    expect(bodiesOf(noted, DISK).map((g) => g.kind === 'body' && g.partition)).toEqual(['found-3']);
-    expect(bodiesOf(shrunk, DISK).map((g) => g.kind === 'body' && g.partition)).toEqual([
+    expect(bodiesOf({ plan: noted, survey: DISK }).map((g) => g.kind === 'body' && g.partition)).toEqual([
+      'found-3',
+    ]);
+    expect(bodiesOf({ plan: shrunk, survey: DISK }).map((g) => g.kind === 'body' && g.partition)).toEqual([
       'found-2',
       'found-3',
     ]);
@@ -45,8 +47,7 @@ describe('sliding a whole part', () => {
   test('it keeps its length, and comes to lie on round places', () => {
     const was = partitionOf(shrunk, 'found-3')!;
     const { after, resisted } = drawGrip(
-      shrunk,
-      DISK,
+      { plan: shrunk, survey: DISK },
       body(shrunk, 'found-3'),
       was.start + gib(7) + 12345,
       gib(1),
@@ -57,7 +58,12 @@ describe('sliding a whole part', () => {
   });
 
   test('it stops at its neighbour, and says why', () => {
-    const { after, resisted } = drawGrip(shrunk, DISK, body(shrunk, 'found-3'), gib(2), gib(1));
+    const { after, resisted } = drawGrip(
+      { plan: shrunk, survey: DISK },
+      body(shrunk, 'found-3'),
+      gib(2),
+      gib(1),
+    );
     const one = partitionOf(after, 'found-2')!;
     expect(partitionOf(after, 'found-3')!.start).toBe(one.start + one.length);
     expect(resisted).toMatchObject({ code: 'overlaps', other: 'found-2' });
@@ -67,7 +73,7 @@ describe('sliding a whole part', () => {
     fc.assert(
       fc.property(anyStyledDisk, fc.nat(), fc.double({ min: 0, max: 1, noNaN: true }), (survey, n, share) => {
         walk(survey, n, 4, (plan, step) => {
-          const bodies = bodiesOf(plan, survey);
+          const bodies = bodiesOf({ plan, survey });
           const grip = bodies[n % Math.max(1, bodies.length)];
           if (grip?.kind === 'body') slide(plan, grip, Math.floor(share * survey.disk.sizeSectors), survey);
           const made = apply(plan, step, surveysOf(survey));
@@ -85,7 +91,7 @@ function slide(
   to: number,
   survey: Survey,
 ) {
-  const { edit, after } = drawGrip(plan, survey, grip, to, mib(1), mib(64));
+  const { edit, after } = drawGrip({ plan, survey }, grip, to, mib(1), mib(64));
   if (!edit) return expect(after).toBe(plan);
   const others = (p: Plan) => p.partitions.filter((q) => q.id !== grip.partition);
   expect(others(after)).toEqual(others(plan));
@@ -102,28 +108,34 @@ describe('telling places', () => {
     ['all the room', gib(100)],
   ])('%s is within reach', (what, length) => {
     const grip = end(shrunk, 'found-2');
-    const place = snapPlaces(shrunk, DISK, grip).find((p) => p.what === what)!;
-    const { after, snapped } = drawGrip(shrunk, DISK, grip, place.at + 900_000, gib(1), 1_000_000);
+    const place = snapPlaces({ plan: shrunk, survey: DISK }, grip).find((p) => p.what === what)!;
+    const { after, snapped } = drawGrip(
+      { plan: shrunk, survey: DISK },
+      grip,
+      place.at + 900_000,
+      gib(1),
+      1_000_000,
+    );
     expect(snapped?.at).toBe(place.at);
     expect(partitionOf(after, 'found-2')!.length).toBe(length);
   });
 
   test('beyond reach, whole steps are taken', () => {
     const grip = end(shrunk, 'found-2');
-    const drawnTo = drawGrip(shrunk, DISK, grip, grip.at + gib(3) + 999, gib(1), 1000);
+    const drawnTo = drawGrip({ plan: shrunk, survey: DISK }, grip, grip.at + gib(3) + 999, gib(1), 1000);
     expect(drawnTo.snapped).toBeUndefined();
     expect(partitionOf(drawnTo.after, 'found-2')!.length).toBe(gib(63));
   });
 
   test('held at a floor, it has not come to lie where it was drawn', () => {
     const grip = end(shrunk, 'found-2');
-    const { snapped, resisted } = drawGrip(shrunk, DISK, grip, gib(2), gib(1), gib(4));
+    const { snapped, resisted } = drawGrip({ plan: shrunk, survey: DISK }, grip, gib(2), gib(1), gib(4));
     expect([snapped, resisted?.code]).toEqual([undefined, 'below-floor']);
   });
 });
 
 describe('what can be done with a part at a press', () => {
-  const ids = (plan: Plan, id: string) => verbsOf(plan, DISK, id).map((v) => v.id);
+  const ids = (plan: Plan, id: string) => verbsOf({ plan, survey: DISK }, id).map((v) => v.id);
 
   test('depends on where it lies and what it holds', () => {
     expect(ids(noted, 'found-2')).toEqual(['format', 'delete', 'halve', 'trade-previous', 'trade-next']);
@@ -150,10 +162,14 @@ describe('what can be done with a part at a press', () => {
       [[50, 'ext4']],
     );
     const plan = planOn(old);
-    const listed = (of: Plan, id: string) => verbsOf(of, old, id).map((v) => v.id);
+    const listed = (of: Plan, id: string) => verbsOf({ plan: of, survey: old }, id).map((v) => v.id);
     expect(listed(plan, 'found-2')).toEqual(expect.arrayContaining(['logical', 'active']));
     expect(listed(plan, 'found-5')).toContain('primary');
-    const marked = edited(plan, old, verbsOf(plan, old, 'found-2').find((v) => v.id === 'active')!.edit);
+    const marked = edited(
+      plan,
+      old,
+      verbsOf({ plan, survey: old }, 'found-2').find((v) => v.id === 'active')!.edit,
+    );
     expect([listed(marked, 'found-1'), listed(marked, 'found-2')].map((l) => l.includes('active'))).toEqual([
       true,
       false,
@@ -161,7 +177,7 @@ describe('what can be done with a part at a press', () => {
   });
 
   test('as it was found leads back', () => {
-    const back = verbsOf(shrunk, DISK, 'found-2').find((v) => v.id === 'as-found')!;
+    const back = verbsOf({ plan: shrunk, survey: DISK }, 'found-2').find((v) => v.id === 'as-found')!;
     expect(edited(shrunk, DISK, back.edit)).toEqual(noted);
   });
 });

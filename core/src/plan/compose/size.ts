@@ -1,3 +1,4 @@
+import type { Planned } from '../planned.js';
 import { alignUp, bytes, sectors, type Bytes, type Sectors, type SizeContext } from '../../quantity/index.js';
 import type { Survey } from '../../survey/index.js';
 import type { Edit } from '../edits/edit.js';
@@ -10,14 +11,14 @@ export type Held = 'start' | 'end';
 
 /** What sizes typed for this partition may refer to; `rest` is the room on the side that is not held. */
 export function sizeContextFor(
-  plan: Plan,
-  survey: Survey,
+  planned: Planned,
   partition: PlannedPartition,
   hold: Held = 'start',
 ): SizeContext {
-  const room = roomAround(plan, survey, partition.id);
-  const used = partition.from === null ? undefined : usedOf(plan, survey, partition.from);
-  const floor = floorOf(plan, survey, partition);
+  const { plan, survey } = planned;
+  const room = roomAround(planned, partition.id);
+  const used = partition.from === null ? undefined : usedOf(planned, partition.from);
+  const floor = floorOf(planned, partition);
   return {
     disk: diskBytes(survey),
     now: sizeOf(partition, survey),
@@ -29,7 +30,8 @@ export function sizeContextFor(
 }
 
 /** What sizes typed for a new partition in this gap may refer to. */
-export function sizeContextForGap(plan: Plan, survey: Survey, gap: GapPart): SizeContext {
+export function sizeContextForGap(planned: Planned, gap: GapPart): SizeContext {
+  const { plan, survey } = planned;
   return { disk: diskBytes(survey), rest: sizeOf(gap.usable, survey), ...ramOf(plan) };
 }
 
@@ -46,14 +48,14 @@ function ramOf(plan: Plan): { ram?: Bytes } {
  * a whole MiB, or at the end of the room. A present size, however odd, stays as it is.
  */
 export function resizeTo(
-  plan: Plan,
-  survey: Survey,
+  planned: Planned,
   partition: PlannedPartition,
   size: number,
   hold: Held = 'start',
 ): Edit {
+  const { survey } = planned;
   const { sectorBytes } = survey.disk;
-  const room = roomAround(plan, survey, partition.id);
+  const room = roomAround(planned, partition.id);
   const edit = (length: Sectors): Edit => ({ kind: 'resize', partition: partition.id, length, hold });
   if (size === sizeOf(partition, survey)) return edit(partition.length);
   if (hold === 'start')

@@ -1,5 +1,5 @@
+import type { Planned } from '../planned.js';
 import { alignDown, sectors } from '../../quantity/index.js';
-import type { Survey } from '../../survey/index.js';
 import type { Edit, SingleEdit } from '../edits/edit.js';
 import { alignmentSectors, hull, type Span } from '../layout.js';
 import { endOf, partitionOf, type Plan, type PlannedPartition } from '../plan.js';
@@ -7,8 +7,9 @@ import { isActive, isLogical, slotsOf, type Slots } from '../slots/index.js';
 import { batch } from './batch.js';
 
 /** Marks this primary to be started from, and no other. */
-export function markActiveEdit(plan: Plan, survey: Survey, id: string): Edit {
-  const others = plan.partitions.filter((p) => p.id !== id && isActive(plan, survey, p));
+export function markActiveEdit(planned: Planned, id: string): Edit {
+  const { plan } = planned;
+  const others = plan.partitions.filter((p) => p.id !== id && isActive(planned, p));
   return {
     kind: 'set-active',
     flags: { ...Object.fromEntries(others.map((p) => [p.id, false])), [id]: true },
@@ -19,8 +20,9 @@ export function markActiveEdit(plan: Plan, survey: Survey, id: string): Edit {
  * Lists a primary in the extended container, which is made or grown so far that it and its record lie in it. What the
  * partition holds stays where it is; the plan refuses it where there is no free sector before it.
  */
-export function makeLogicalEdit(plan: Plan, survey: Survey, partition: PlannedPartition): Edit {
-  const slots = slotsOf(plan, survey);
+export function makeLogicalEdit(planned: Planned, partition: PlannedPartition): Edit {
+  const { plan, survey } = planned;
+  const slots = slotsOf(planned);
   const listed: SingleEdit = { kind: 'set-slot', partition: partition.id, logical: true };
   if (!slots) return listed;
   const step = alignmentSectors(survey.disk.sectorBytes);
@@ -29,17 +31,18 @@ export function makeLogicalEdit(plan: Plan, survey: Survey, partition: PlannedPa
   const record = Math.max(free, alignDown(partition.start - 1, step));
   const around: Span = { start: sectors(record), length: sectors(endOf(partition) - record) };
   const container = slots.container ? hull(slots.container, around) : around;
-  const active: SingleEdit[] = isActive(plan, survey, partition)
+  const active: SingleEdit[] = isActive(planned, partition)
     ? [{ kind: 'set-active', flags: { [partition.id]: false } }]
     : [];
   return batch('Make it a logical', [...active, ...inOneStep(plan, slots, [listed], container)]);
 }
 
 /** Lists a logical as a primary, and takes it out of the container, which ends where its remaining logicals do. */
-export function makePrimaryEdit(plan: Plan, survey: Survey, partition: PlannedPartition): Edit {
-  const slots = slotsOf(plan, survey);
+export function makePrimaryEdit(planned: Planned, partition: PlannedPartition): Edit {
+  const { plan, survey } = planned;
+  const slots = slotsOf(planned);
   const listed: SingleEdit = { kind: 'set-slot', partition: partition.id, logical: false };
-  if (!slots?.container || !isLogical(plan, survey, partition)) return listed;
+  if (!slots?.container || !isLogical(planned, partition)) return listed;
   const left = slots.logicals.filter((p) => p.id !== partition.id);
   if (left.length === 0) return batch('Make it a primary', [...inOneStep(plan, slots, [listed], null)]);
   const { container } = slots;

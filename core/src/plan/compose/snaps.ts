@@ -1,8 +1,9 @@
+import type { Planned } from '../planned.js';
 import { alignUp, sectors, type Sectors } from '../../quantity/index.js';
 import { surveyedPartition, type Survey } from '../../survey/index.js';
 import { alignmentSectors, roomAround } from '../layout.js';
 import { partitionTitle } from '../names.js';
-import { endOf, partitionOf, type Plan, type PlannedPartition } from '../plan.js';
+import { endOf, partitionOf, type PlannedPartition } from '../plan.js';
 import type { Grip } from './grips.js';
 
 /** A place worth coming to lie at, and what it is. */
@@ -19,7 +20,8 @@ const SHARES = [
 const DISK_STEPS = 10;
 
 /** The telling places for a grip, those that matter most first: as found, shares of the room, neighbours, tenths of the disk. */
-export function snapPlaces(plan: Plan, survey: Survey, grip: Grip): SnapPlace[] {
+export function snapPlaces(planned: Planned, grip: Grip): SnapPlace[] {
+  const { plan, survey } = planned;
   const step = alignmentSectors(survey.disk.sectorBytes);
   const partition = partitionOf(plan, grip.kind === 'border' ? grip.left : grip.partition);
   if (!partition) return [];
@@ -29,8 +31,8 @@ export function snapPlaces(plan: Plan, survey: Survey, grip: Grip): SnapPlace[] 
   });
   return [
     ...asFound(survey, partition, grip),
-    ...shares(plan, survey, partition, grip).map(([at, what]) => aligned(at, what)),
-    ...foundBoundaries(plan, survey, partition),
+    ...shares(planned, partition, grip).map(([at, what]) => aligned(at, what)),
+    ...foundBoundaries(planned, partition),
     ...Array.from({ length: DISK_STEPS - 1 }, (_, i) =>
       aligned(
         ((i + 1) / DISK_STEPS) * survey.disk.sizeSectors,
@@ -48,13 +50,9 @@ function asFound(survey: Survey, partition: PlannedPartition, grip: Grip): SnapP
 }
 
 /** Shares of what the grip divides: two neighbours, or a partition and the room beside it. */
-function shares(
-  plan: Plan,
-  survey: Survey,
-  partition: PlannedPartition,
-  grip: Grip,
-): (readonly [number, string])[] {
-  const room = roomAround(plan, survey, partition.id);
+function shares(planned: Planned, partition: PlannedPartition, grip: Grip): (readonly [number, string])[] {
+  const { plan } = planned;
+  const room = roomAround(planned, partition.id);
   const between = (from: number, to: number, of: string) =>
     SHARES.map(([share, what]) => [from + share * (to - from), `${what} ${of}`] as const);
   const [first, last] = [partition.start - room.before, endOf(partition) + room.after];
@@ -77,7 +75,8 @@ function shares(
 }
 
 /** Where other partitions began and ended as found. */
-function foundBoundaries(plan: Plan, survey: Survey, partition: PlannedPartition): SnapPlace[] {
+function foundBoundaries(planned: Planned, partition: PlannedPartition): SnapPlace[] {
+  const { plan, survey } = planned;
   return survey.partitions
     .filter((p) => p.id !== partition.from)
     .flatMap((p): SnapPlace[] => {

@@ -1,4 +1,4 @@
-import type { Survey } from '../../survey/index.js';
+import type { Planned } from '../planned.js';
 import type { System } from '../../system/index.js';
 import type { Role } from '../../table/index.js';
 import { apply, type BatchEdit, type Edit, type SingleEdit } from '../edits/edit.js';
@@ -87,14 +87,15 @@ export function reinstallEdit(plan: Plan, system: System): BatchEdit {
 }
 
 /** Leaves a found system as it is again; what was deleted or formatted for it is kept once more. */
-export function keepSystemEdit(plan: Plan, survey: Survey, system: System): BatchEdit {
+export function keepSystemEdit(planned: Planned, system: System): BatchEdit {
+  const { plan } = planned;
   const gone = Object.entries(plan.found).filter(
     ([id, note]) => note.owners.includes(system.id) && !plan.partitions.some((p) => p.from === id),
   );
   const formatted = alone(plan, system).filter((p) => p.from !== null && p.treatment === 'format');
   return batch(`Keep ${system.name}`, [
     { kind: 'change-system', system: system.id, changes: { change: null } },
-    ...gone.flatMap(([id]) => (undeleteEdit(plan, survey, id) as SingleEdit | undefined) ?? []),
+    ...gone.flatMap(([id]) => (undeleteEdit(planned, id) as SingleEdit | undefined) ?? []),
     ...formatted.map((p): SingleEdit => ({ kind: 'treat', partition: p.id, treatment: 'keep' })),
     ...plan.partitions
       .filter((p) => p.from !== null && plan.found[p.from]?.owners.includes(system.id))
@@ -111,8 +112,9 @@ export function keepSystemEdit(plan: Plan, survey: Survey, system: System): Batc
 export type Becoming = 'stays' | 'reinstall' | 'retire';
 
 /** The edit after which a found system stays, goes or is installed anew, whatever it was to become before. */
-export function becomeEdit(plan: Plan, survey: Survey, system: System, becoming: Becoming): Edit {
-  const keep = keepSystemEdit(plan, survey, system);
+export function becomeEdit(planned: Planned, system: System, becoming: Becoming): Edit {
+  const { plan, survey } = planned;
+  const keep = keepSystemEdit(planned, system);
   if (becoming === 'stays') return keep;
   const make = becoming === 'retire' ? retireEdit : reinstallEdit;
   if (system.change === undefined) return make(plan, system);

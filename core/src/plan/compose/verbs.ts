@@ -1,8 +1,9 @@
-import { surveyedPartition, type Survey } from '../../survey/index.js';
+import type { Planned } from '../planned.js';
+import { surveyedPartition } from '../../survey/index.js';
 import { keptPartition } from '../begin.js';
 import { apply, type Edit } from '../edits/edit.js';
 import { alignmentSectors, roomAround } from '../layout.js';
-import { endOf, partitionOf, type PartitionId, type Plan, type PlannedPartition } from '../plan.js';
+import { endOf, partitionOf, type PartitionId, type PlannedPartition } from '../plan.js';
 import { partitionTitle } from '../names.js';
 import { isActive, isLogical, slotsOf } from '../slots/index.js';
 import { fillEdit, halveEdit, swapOrderEdit } from './arrange.js';
@@ -32,20 +33,21 @@ export interface Verb {
  * What can be done with a partition at a press, those used most first; for one that the plan deletes, that it be kept.
  * Only what makes sense where it lies; a refusal is left to `apply`. Empty for gaps.
  */
-export function verbsOf(plan: Plan, survey: Survey, id: PartitionId): Verb[] {
+export function verbsOf(planned: Planned, id: PartitionId): Verb[] {
+  const { plan, survey } = planned;
   const partition = partitionOf(plan, id);
   if (!partition) {
-    const edit = surveyedPartition(survey, id) && undeleteEdit(plan, survey, id);
+    const edit = surveyedPartition(survey, id) && undeleteEdit(planned, id);
     return edit ? [{ id: 'undelete', title: 'Keep it as found', edit }] : [];
   }
   const allowed = ({ edit }: Verb) => apply(plan, edit, () => survey).ok;
   return [
     ...contentVerbs(partition),
-    ...roomVerbs(plan, survey, partition),
+    ...roomVerbs(planned, partition),
     // Most neighbours cannot move, and then there is nothing to offer.
-    ...neighbourVerbs(plan, survey, partition).filter(allowed),
-    ...slotVerbs(plan, survey, partition),
-    ...returnVerbs(plan, survey, partition),
+    ...neighbourVerbs(planned, partition).filter(allowed),
+    ...slotVerbs(planned, partition),
+    ...returnVerbs(planned, partition),
   ];
 }
 
@@ -62,24 +64,26 @@ function contentVerbs({ id, from, treatment }: PlannedPartition): Verb[] {
   ];
 }
 
-function roomVerbs(plan: Plan, survey: Survey, partition: PlannedPartition): Verb[] {
+function roomVerbs(planned: Planned, partition: PlannedPartition): Verb[] {
+  const { survey } = planned;
   const step = alignmentSectors(survey.disk.sectorBytes);
-  const behind = roomAround(plan, survey, partition.id).after >= step;
-  const halved = halveEdit(plan, survey, partition);
+  const behind = roomAround(planned, partition.id).after >= step;
+  const halved = halveEdit(planned, partition);
   const shrinks = halved.places.some((place) => place.length < partition.length);
   return [
     ...(behind
-      ? [{ id: 'fill', title: 'Fill the room behind', edit: fillEdit(plan, survey, partition) } as const]
+      ? [{ id: 'fill', title: 'Fill the room behind', edit: fillEdit(planned, partition) } as const]
       : []),
     ...(shrinks ? [{ id: 'halve', title: 'Give half of it up', edit: halved } as const] : []),
   ];
 }
 
-function neighbourVerbs(plan: Plan, survey: Survey, partition: PlannedPartition): Verb[] {
+function neighbourVerbs(planned: Planned, partition: PlannedPartition): Verb[] {
+  const { plan } = planned;
   const at = plan.partitions.findIndex((p) => p.id === partition.id);
   const trade = (by: -1 | 1): Verb[] => {
     const other = plan.partitions[at + by];
-    const edit = other && swapOrderEdit(plan, survey, partition.id, other.id);
+    const edit = other && swapOrderEdit(planned, partition.id, other.id);
     if (!edit) return [];
     return [
       {
@@ -92,19 +96,20 @@ function neighbourVerbs(plan: Plan, survey: Survey, partition: PlannedPartition)
   return [...trade(-1), ...trade(1)];
 }
 
-function slotVerbs(plan: Plan, survey: Survey, partition: PlannedPartition): Verb[] {
-  if (!slotsOf(plan, survey)) return [];
-  if (isLogical(plan, survey, partition))
-    return [{ id: 'primary', title: 'List as a primary', edit: makePrimaryEdit(plan, survey, partition) }];
+function slotVerbs(planned: Planned, partition: PlannedPartition): Verb[] {
+  if (!slotsOf(planned)) return [];
+  if (isLogical(planned, partition))
+    return [{ id: 'primary', title: 'List as a primary', edit: makePrimaryEdit(planned, partition) }];
   return [
-    { id: 'logical', title: 'List as a logical', edit: makeLogicalEdit(plan, survey, partition) },
-    ...(isActive(plan, survey, partition)
+    { id: 'logical', title: 'List as a logical', edit: makeLogicalEdit(planned, partition) },
+    ...(isActive(planned, partition)
       ? []
-      : [{ id: 'active', title: 'Mark active', edit: markActiveEdit(plan, survey, partition.id) } as const]),
+      : [{ id: 'active', title: 'Mark active', edit: markActiveEdit(planned, partition.id) } as const]),
   ];
 }
 
-function returnVerbs(plan: Plan, survey: Survey, partition: PlannedPartition): Verb[] {
+function returnVerbs(planned: Planned, partition: PlannedPartition): Verb[] {
+  const { plan, survey } = planned;
   const found = surveyedPartition(survey, partition.from);
   const note = found && plan.found[found.id];
   if (!found || !note) return [];

@@ -46,7 +46,7 @@ export function applyArrange(plan: Plan, edit: ArrangeEdit, surveys: Surveys): A
       })
       .sort((a, b) => a.start - b.start),
   };
-  const refusal = refuseArranged(plan, next, survey, edit) ?? refuseLayout(next, survey);
+  const refusal = refuseArranged(plan, next, survey, edit) ?? refuseLayout({ plan: next, survey });
   if (refusal) return refused(refusal);
   const back = [...places.keys()].map((id) => {
     const { start, length } = partitionOf(plan, id)!;
@@ -71,10 +71,10 @@ function refuseArranged(before: Plan, after: Plan, survey: Survey, edit: Arrange
     if (is.start !== was.start && start % step !== 0 && !isAsFound(survey, is))
       return { code: 'not-aligned', nearestStart: sectors(alignUp(start, step)) };
     if (is.length < 1) return { code: 'too-small', nearest: sectors(step) };
-    const refusal = refuseChange(after, survey, was, is);
+    const refusal = refuseChange({ plan: after, survey }, was, is);
     if (refusal) return refusal;
   }
-  const area = plannedArea(after, survey);
+  const area = plannedArea({ plan: after, survey });
   const outside = after.partitions.some((p) => p.start < area.first || p.start + p.length > area.end);
   return outside ? { code: 'outside', first: area.first, end: area.end } : undefined;
 }

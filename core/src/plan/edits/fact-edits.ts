@@ -107,7 +107,7 @@ function refuseTarget(plan: Plan, surveys: Surveys): Refusal | undefined {
   if (table === 'keep' && found !== 'none' && found !== style)
     return { code: 'style-needs-new-table', style: found };
   if (table === 'convert' && (found === 'none' || found === style)) return { code: 'nothing-to-convert' };
-  return survey && refuseLayout(plan, survey);
+  return survey && refuseLayout({ plan, survey });
 }
 
 /** `base` with the given fields replaced, and the fields that bring it back. */

@@ -1,3 +1,4 @@
+import type { Planned } from '../planned.js';
 import { alignUp, sectors } from '../../quantity/index.js';
 import { surveyedPartition, type Survey } from '../../survey/index.js';
 import { ENTRY_COUNT, NAME_UNITS } from '../../table/index.js';
@@ -9,8 +10,9 @@ import { refuseSlots } from '../slots/index.js';
 import type { Refusal } from './refusal.js';
 
 /** What stops `candidate` from lying where it does, given the other partitions. */
-export function refusePlace(plan: Plan, survey: Survey, candidate: PlannedPartition): Refusal | undefined {
-  const area = plannedArea(plan, survey);
+export function refusePlace(planned: Planned, candidate: PlannedPartition): Refusal | undefined {
+  const { plan, survey } = planned;
+  const area = plannedArea(planned);
   if (candidate.length < 1)
     return { code: 'too-small', nearest: sectors(alignmentSectors(survey.disk.sectorBytes)) };
   if (candidate.start < area.first || endOf(candidate) > area.end)
@@ -19,7 +21,7 @@ export function refusePlace(plan: Plan, survey: Survey, candidate: PlannedPartit
     (p) => p.id !== candidate.id && p.start < endOf(candidate) && candidate.start < endOf(p),
   );
   if (other) return { code: 'overlaps', other: other.id };
-  return refuseSlots(withPartition(plan, candidate), survey);
+  return refuseSlots({ plan: withPartition(plan, candidate), survey });
 }
 
 /** New and moved partitions start on 1 MiB. */
@@ -50,8 +52,9 @@ export function refuseFull(plan: Plan): Refusal | undefined {
 }
 
 /** What is wrong with the plan's partitions taken together: order, overlap, area, origin, owners. Linear in their number. */
-export function refuseLayout(plan: Plan, survey: Survey): Refusal | undefined {
-  const area = plannedArea(plan, survey);
+export function refuseLayout(planned: Planned): Refusal | undefined {
+  const { plan, survey } = planned;
+  const area = plannedArea(planned);
   const origins = new Set<string>();
   let end: number = area.first;
   for (const p of plan.partitions) {
@@ -64,7 +67,7 @@ export function refuseLayout(plan: Plan, survey: Survey): Refusal | undefined {
     if (p.from !== null) origins.add(p.from);
     end = endOf(p);
   }
-  return refuseSlots(plan, survey);
+  return refuseSlots(planned);
 }
 
 /** Only what was found can be kept, and only once. */
@@ -81,11 +84,11 @@ export function refuseOwners(plan: Plan, owners: readonly string[]): Refusal | u
 
 /** What the content of a kept partition forbids: a size below its floor, or a change its file system cannot make. */
 export function refuseChange(
-  plan: Plan,
-  survey: Survey,
+  planned: Planned,
   before: PlannedPartition,
   after: PlannedPartition,
 ): Refusal | undefined {
+  const { plan, survey } = planned;
   if (before.from === null || before.treatment === 'format') return undefined;
   const content = before.fileSystem;
   const traits = VOLUME_TRAITS[content];
@@ -99,7 +102,7 @@ export function refuseChange(
     if (plan.found[before.from]?.encrypted) return { code: 'encrypted-start' };
     if (traits.move === 'no') return { code: 'cannot-change', change: 'move', content };
   }
-  const floor = floorOf(plan, survey, before);
+  const floor = floorOf(planned, before);
   if (floor && after.length < original && after.length * survey.disk.sectorBytes < floor.bytes)
     return {
       code: 'below-floor',
@@ -138,7 +141,9 @@ export function refuseRewrite(before: Plan, after: Plan, survey: Survey): PartRe
       refuseNames(p) ??
       refuseSubvolumes(p) ??
       (moved && !asFound ? refuseStart(survey, p.start) : undefined) ??
-      (moved && asFound && p.treatment === 'keep' ? refuseChange(after, survey, asFound, p) : undefined);
+      (moved && asFound && p.treatment === 'keep'
+        ? refuseChange({ plan: after, survey }, asFound, p)
+        : undefined);
     if (refusal) return { partition: p.id, refusal };
   }
   return undefined;

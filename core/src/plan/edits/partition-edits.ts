@@ -1,3 +1,4 @@
+import type { Planned } from '../planned.js';
 import { z } from 'zod';
 import { alignDown, alignUp, sectors } from '../../quantity/index.js';
 import { surveyedPartition, type Survey } from '../../survey/index.js';
@@ -91,10 +92,10 @@ export function applyPartitionEdit(plan: Plan, edit: PartitionEdit, surveys: Sur
       return changing(plan, edit.partition, (partition) => resize(plan, edit, partition, survey));
     case 'move':
       return changing(plan, edit.partition, (partition) =>
-        settle(plan, survey, partition, { ...partition, start: edit.start }, [
+        settle({ plan, survey }, partition, { ...partition, start: edit.start }, [
           () => refuseStart(survey, edit.start),
-          () => refuseMove(plan, survey, partition, edit.start),
-          () => refuseChange(plan, survey, partition, { ...partition, start: edit.start }),
+          () => refuseMove({ plan, survey }, partition, edit.start),
+          () => refuseChange({ plan, survey }, partition, { ...partition, start: edit.start }),
         ]),
       );
     case 'treat':
@@ -110,16 +111,12 @@ function changing(plan: Plan, id: string, change: (partition: PlannedPartition) 
 }
 
 /** A whole partition slides within the room around it; beyond that the nearest place is told. */
-function refuseMove(
-  plan: Plan,
-  survey: Survey,
-  partition: PlannedPartition,
-  start: number,
-): Refusal | undefined {
+function refuseMove(planned: Planned, partition: PlannedPartition, start: number): Refusal | undefined {
+  const { survey } = planned;
   const moved = { ...partition, start: sectors(start) };
-  const refusal = refusePlace(plan, survey, moved);
+  const refusal = refusePlace(planned, moved);
   if (refusal?.code !== 'overlaps' && refusal?.code !== 'outside') return refusal;
-  const room = roomAround(plan, survey, partition.id);
+  const room = roomAround(planned, partition.id);
   const step = alignmentSectors(survey.disk.sectorBytes);
   const first = alignUp(partition.start - room.before, step);
   const last = alignDown(partition.start + room.after, step);
@@ -131,13 +128,13 @@ type Check = () => Refusal | undefined;
 
 /** Puts `after` in place of `before` unless a check, or its place, forbids it. */
 function settle(
-  plan: Plan,
-  survey: Survey,
+  planned: Planned,
   before: PlannedPartition,
   after: PlannedPartition,
   checks: readonly Check[],
 ): Applied {
-  const refusal = firstRefusal([...checks, () => refusePlace(plan, survey, after)]);
+  const { plan } = planned;
+  const refusal = firstRefusal([...checks, () => refusePlace(planned, after)]);
   return refusal
     ? refused(refusal)
     : applied(withPartition(plan, after), { kind: 'restore', partition: before });
@@ -162,7 +159,7 @@ function create(plan: Plan, { partition }: Create, survey: Survey): Applied {
     () => (surveyed ? undefined : refuseStart(survey, partition.start)),
     () => refuseNames(partition),
     () => refuseSubvolumes(partition),
-    () => refusePlace(plan, survey, partition),
+    () => refusePlace({ plan, survey }, partition),
   ]);
   return refusal
     ? refused(refusal)
@@ -186,15 +183,15 @@ function resize(plan: Plan, edit: Resize, partition: PlannedPartition, survey: S
   if (start < 0) return refused(noRoom(plan, edit, partition, survey));
   const after = { ...partition, start: sectors(start), length: edit.length };
   const grows = edit.length > partition.length + roomOn(plan, edit, partition, survey);
-  return settle(plan, survey, partition, after, [
+  return settle({ plan, survey }, partition, after, [
     () => (grows ? noRoom(plan, edit, partition, survey) : undefined),
     () => (edit.hold === 'end' && edit.length > 0 ? refuseStart(survey, start) : undefined),
-    () => refuseChange(plan, survey, partition, after),
+    () => refuseChange({ plan, survey }, partition, after),
   ]);
 }
 
 function roomOn(plan: Plan, edit: Resize, partition: PlannedPartition, survey: Survey): number {
-  const room = roomAround(plan, survey, partition.id);
+  const room = roomAround({ plan, survey }, partition.id);
   return edit.hold === 'start' ? room.after : room.before;
 }
 
@@ -205,20 +202,20 @@ function noRoom(plan: Plan, edit: Resize, partition: PlannedPartition, survey: S
 
 function treat(plan: Plan, edit: Treat, partition: PlannedPartition, survey: Survey): Applied {
   if (edit.treatment === 'format')
-    return settle(plan, survey, partition, { ...partition, treatment: 'format' }, []);
+    return settle({ plan, survey }, partition, { ...partition, treatment: 'format' }, []);
   if (partition.from === null) return refused({ code: 'not-found-again', id: partition.id });
   const kept: PlannedPartition = {
     ...partition,
     treatment: 'keep',
     fileSystem: plan.found[partition.from]?.kind ?? partition.fileSystem,
   };
-  return settle(plan, survey, partition, kept, [() => refuseChange(plan, survey, kept, kept)]);
+  return settle({ plan, survey }, partition, kept, [() => refuseChange({ plan, survey }, kept, kept)]);
 }
 
 function describe(plan: Plan, { changes }: Describe, partition: PlannedPartition, survey: Survey): Applied {
   const given = Object.fromEntries(Object.entries(changes).filter(([, value]) => value !== undefined));
   const after: PlannedPartition = { ...partition, ...given };
-  return settle(plan, survey, partition, after, [
+  return settle({ plan, survey }, partition, after, [
     () => refuseOwners(plan, after.owners),
     () => refuseNames(after),
     () => refuseSubvolumes(after),
@@ -231,7 +228,7 @@ function restore(plan: Plan, { partition }: Restore, survey: Survey): Applied {
   const refusal = firstRefusal([
     () => refuseOrigin(partition, survey),
     () => refuseOwners(plan, partition.owners),
-    () => refusePlace(plan, survey, partition),
+    () => refusePlace({ plan, survey }, partition),
   ]);
   if (refusal) return refused(refusal);
   const inverse = before

@@ -43,7 +43,7 @@ export function applySlotEdit(plan: Plan, edit: SlotEdit, surveys: Surveys): App
 
 function setContainer(plan: Plan, { container }: SetContainer, survey: Survey): Applied {
   const next: Plan = { ...plan, container };
-  const refusal = refuseEdges(plan, next, survey) ?? refuseSlots(next, survey);
+  const refusal = refuseEdges(plan, next, survey) ?? refuseSlots({ plan: next, survey });
   return refusal
     ? refused(refusal)
     : applied(next, {
@@ -55,7 +55,7 @@ function setContainer(plan: Plan, { container }: SetContainer, survey: Survey): 
 /** Where the container's ends move, they come to lie on whole MiB, or on an end that was found. */
 function refuseEdges(before: Plan, after: Plan, survey: Survey): Refusal | undefined {
   const step = alignmentSectors(survey.disk.sectorBytes);
-  const [now, next] = [plannedContainer(before, survey), plannedContainer(after, survey)];
+  const [now, next] = [plannedContainer({ plan: before, survey }), plannedContainer({ plan: after, survey })];
   const found = survey.containers?.map((c) => c.start) ?? [];
   if (!next || next.start === now?.start || next.start % step === 0 || found.includes(next.start))
     return undefined;
@@ -71,9 +71,9 @@ function setSlot(plan: Plan, edit: SetSlot, survey: Survey): Applied {
   };
   const after = partitionOf(next, partition.id)!;
   const refusal: Refusal | undefined =
-    isLogical(next, survey, after) && isActive(next, survey, after)
+    isLogical({ plan: next, survey }, after) && isActive({ plan: next, survey }, after)
       ? { code: 'not-primary', id: partition.id }
-      : refuseSlots(next, survey);
+      : refuseSlots({ plan: next, survey });
   if (refusal) return refused(refusal);
   const back = partition.logical === undefined ? {} : { logical: partition.logical };
   return applied(next, { kind: 'set-slot', partition: partition.id, ...back });
@@ -84,7 +84,7 @@ function setActive(plan: Plan, { flags }: SetActive, survey: Survey): Applied {
   for (const [id, flag] of Object.entries(flags)) {
     const partition = partitionOf(plan, id);
     if (!partition) return refused({ code: 'no-such-partition', id });
-    if (flag && isLogical(plan, survey, partition)) return refused({ code: 'not-primary', id });
+    if (flag && isLogical({ plan, survey }, partition)) return refused({ code: 'not-primary', id });
     back[id] = partition.active ?? null;
   }
   const partitions = plan.partitions.map((p) =>

@@ -1,7 +1,7 @@
+import type { Planned } from '../planned.js';
 import { alignUp, sectors } from '../../quantity/index.js';
-import type { Survey } from '../../survey/index.js';
 import { alignmentSectors, plannedArea } from '../layout.js';
-import { endOf, type Plan } from '../plan.js';
+import { endOf } from '../plan.js';
 import type { Refusal } from '../edits/refusal.js';
 import { slotsOf, type Slots } from './slots.js';
 
@@ -9,19 +9,18 @@ import { slotsOf, type Slots } from './slots.js';
  * What an MBR cannot list: more than four slots, a logical outside of the container or without a sector before it for
  * its record, a primary inside. Nothing on a GPT. Linear in the number of partitions.
  */
-export function refuseSlots(plan: Plan, survey: Survey): Refusal | undefined {
-  const slots = slotsOf(plan, survey);
+export function refuseSlots(planned: Planned): Refusal | undefined {
+  const { survey } = planned;
+  const slots = slotsOf(planned);
   if (!slots) return undefined;
   if (slots.free < 0)
     return { code: 'slots-full', primaries: slots.primaries.length, container: slots.container !== null };
-  return (
-    refuseContainer(plan, survey, slots) ?? refuseChain(slots, alignmentSectors(survey.disk.sectorBytes))
-  );
+  return refuseContainer(planned, slots) ?? refuseChain(slots, alignmentSectors(survey.disk.sectorBytes));
 }
 
-function refuseContainer(plan: Plan, survey: Survey, { container, primaries }: Slots): Refusal | undefined {
+function refuseContainer(planned: Planned, { container, primaries }: Slots): Refusal | undefined {
   if (!container) return undefined;
-  const area = plannedArea(plan, survey);
+  const area = plannedArea(planned);
   if (container.length < 2 || container.start < area.first || endOf(container) > area.end)
     return { code: 'outside', first: area.first, end: area.end };
   const inside = primaries.find((p) => p.start < endOf(container) && container.start < endOf(p));

@@ -11,7 +11,7 @@ import { partitionLine, partitionName, planned, sizeOf, type WordContext } from 
 export function shrink(context: WordContext, step: Step): StepWords {
   const p = planned(context, step);
   const own = step.environment.kind === 'running';
-  const floor = floorOf(context.plan, context.survey, p);
+  const floor = floorOf(context, p);
   const cut = step.before!.length - step.after!.length;
   const { sectorBytes } = context.survey.disk;
   return words(
@@ -103,7 +103,7 @@ export function create(context: WordContext, step: Step): StepWords {
     `Create ${partitionName(context, step)}, ${sizeOf(context, p)}`,
     [
       `In the gap after ${position?.before ?? 'the start of the disk'}: start at ${(p.start * sectorBytes) / MIB} MiB (sector ${p.start}), size ${formatBinary(p.length * sectorBytes)} (last sector ${endOf(p) - 1}).`,
-      `Type: ${typeName(typeOf(context.plan, context.survey, p))}${p.name ? `. Partition name: ${p.name}` : ''}.`,
+      `Type: ${typeName(typeOf(context, p))}${p.name ? `. Partition name: ${p.name}` : ''}.`,
       p.placeholder && step.environment.kind === 'running'
         ? `Any file system will do: it holds the place, and the installer formats it later.${p.label ? ` Label it ${p.label}, so that it is found there.` : ''}`
         : isMarked

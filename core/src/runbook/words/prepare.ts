@@ -7,7 +7,7 @@ export function backup({ plan, survey }: WordContext): StepWords {
   const holding = survey.partitions.filter(
     (p) => !['swap', 'reserved', 'bios-boot'].includes(plan.found[p.id]?.role ?? ''),
   );
-  const used = holding.map((p) => usedOf(plan, survey, p.id)?.bytes);
+  const used = holding.map((p) => usedOf({ plan, survey }, p.id)?.bytes);
   const known = used.reduce<number>((sum, u) => sum + (u ?? 0), 0);
   const unknown = used.filter((u) => u === undefined).length;
   const amount =

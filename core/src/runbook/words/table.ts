@@ -107,7 +107,7 @@ export function relist(context: WordContext, step: Step): StepWords {
 }
 
 export function setActive({ plan, survey, numbers, device }: WordContext): StepWords {
-  const marked = plan.partitions.filter((p) => isActive(plan, survey, p));
+  const marked = plan.partitions.filter((p) => isActive({ plan, survey }, p));
   return words(
     marked.length === 1 ? `Mark “${partitionTitle(marked[0]!)}” active` : 'Take the active mark away',
     [
@@ -134,7 +134,7 @@ export function setLabel(context: WordContext, step: Step): StepWords {
 
 export function setType(context: WordContext, step: Step): StepWords {
   const planned = context.plan.partitions.find((p) => p.id === step.partition)!;
-  const type = typeOf(context.plan, context.survey, planned);
+  const type = typeOf(context, planned);
   return words(
     `Set the type of ${partitionName(context, step)} to ${typeName(type)}`,
     [

@@ -1,4 +1,11 @@
-import { partitionOf, partitionTitle, systemOf, type Plan, type PlannedPartition } from '../../plan/index.js';
+import {
+  derived,
+  type Planned,
+  partitionOf,
+  partitionTitle,
+  systemOf,
+  type PlannedPartition,
+} from '../../plan/index.js';
 import { formatBoth } from '../../quantity/index.js';
 import {
   deviceIsAssumed,
@@ -9,27 +16,26 @@ import {
   type RecognitionRow,
 } from '../../recognition/index.js';
 import type { Step } from '../../sequence/index.js';
-import { surveyedPartition, type Survey } from '../../survey/index.js';
+import { surveyedPartition } from '../../survey/index.js';
 import { volumeName } from '../../volume/index.js';
 
 /** What the words are made from; worked out once for all steps. */
-export interface WordContext {
-  readonly plan: Plan;
-  readonly survey: Survey;
+export interface WordContext extends Planned {
   readonly device: string;
   readonly numbers: ReadonlyMap<string, number>;
   readonly sheet: readonly RecognitionRow[];
 }
 
-export function wordContext(plan: Plan, survey: Survey): WordContext {
+export const wordContext = derived((planned): WordContext => {
+  const { plan, survey } = planned;
   return {
     plan,
     survey,
     device: deviceName(plan.machine),
-    numbers: partitionNumbers(plan, survey),
-    sheet: recognitionSheet(plan, survey),
+    numbers: partitionNumbers(planned),
+    sheet: recognitionSheet(planned),
   };
-}
+});
 
 export function systemName({ plan }: WordContext, step: Step): string {
   return (step.system && systemOf(plan, step.system)?.name) || 'the system';

@@ -1,5 +1,4 @@
-import type { Plan, Span } from '../../plan/index.js';
-import type { Survey } from '../../survey/index.js';
+import type { Planned, Span } from '../../plan/index.js';
 import { withNeeds, type Step } from '../step.js';
 import { afterwards, firmwareSteps, installSteps, preparation, startSteps } from './around.js';
 import { partSteps } from './parts.js';
@@ -11,12 +10,8 @@ import { containerSteps, wholeTableSteps } from './table.js';
  * Every step from as found to as planned, in no order yet; `needs` says what must come first.
  * @param aside where parts are put for the time being, by surveyed id.
  */
-export function deriveSteps(
-  plan: Plan,
-  survey: Survey,
-  aside: ReadonlyMap<string, Span> = new Map(),
-): Step[] {
-  const situation = situationOf(plan, survey, aside);
+export function deriveSteps(planned: Planned, aside: ReadonlyMap<string, Span> = new Map()): Step[] {
+  const situation = situationOf(planned, aside);
   if (!situation.changed) return [];
   const prepare = preparation(situation);
   const firmware = firmwareSteps(situation);

@@ -30,7 +30,7 @@ export function partSteps(situation: Situation, before: readonly string[]): Tabl
   return [
     ...fates.flatMap((fate) => fateSteps(situation, fate, before)),
     ...fresh.flatMap((p): TableStep[] => {
-      const world = isLogical(plan, survey, p) ? 'container' : 'disk';
+      const world = isLogical({ plan, survey }, p) ? 'container' : 'disk';
       const about = { object: `new ${p.id}`, world, holds: null } as const;
       const created: TableStep = { ...about, step: creation(situation, p, before), takes: spanOf(p) };
       return p.placeholder
@@ -48,7 +48,7 @@ function isRemade({ kind, found, planned }: Fate): boolean {
 /** A placeholder is made by the system that is there, in its own disk tool. */
 function creation(situation: Situation, p: PlannedPartition, before: readonly string[]): Step {
   const { plan, survey } = situation;
-  const table = writesNewTable(plan, survey) ? ['new-table'] : [];
+  const table = writesNewTable({ plan, survey }) ? ['new-table'] : [];
   const after = spanOf(p);
   const own = p.placeholder ? placeholderMaker(situation) : undefined;
   return step('create', p.id, own ? { kind: 'running', system: own.id } : LIVE, {
@@ -153,7 +153,7 @@ function changeSteps(
   const { sectorBytes } = survey.disk;
   const own = ownTool(situation, planned);
   const place: Environment = own ? { kind: 'running', system: own.id } : LIVE;
-  const used = Math.min(usedOf(plan, survey, found.id)?.bytes ?? Infinity, found.length * sectorBytes);
+  const used = Math.min(usedOf({ plan, survey }, found.id)?.bytes ?? Infinity, found.length * sectorBytes);
   const steps: Step[] = [];
   let needs = own ? [...before] : [];
   const add = (s: Step) => {

@@ -1,19 +1,17 @@
 import {
+  type Planned,
   fatesOf,
   isActive,
   isLogical,
   plannedContainer,
   type Fate,
-  type Plan,
   type Span,
 } from '../../plan/index.js';
-import { containerIn, type Survey } from '../../survey/index.js';
+import { containerIn } from '../../survey/index.js';
 import { isArriving, type System } from '../../system/index.js';
 
 /** What all derivations look at, worked out once. */
-export interface Situation {
-  readonly plan: Plan;
-  readonly survey: Survey;
+export interface Situation extends Planned {
   readonly fates: readonly Fate[];
   /** Systems that are to be installed. */
   readonly arriving: readonly System[];
@@ -37,9 +35,10 @@ export interface SlotChange {
   readonly active: boolean;
 }
 
-export function situationOf(plan: Plan, survey: Survey, aside: ReadonlyMap<string, Span>): Situation {
-  const fates = fatesOf(plan, survey);
-  const slots = slotChange(plan, survey, fates);
+export function situationOf(planned: Planned, aside: ReadonlyMap<string, Span>): Situation {
+  const { plan, survey } = planned;
+  const fates = fatesOf(planned);
+  const slots = slotChange(planned, fates);
   const arriving = plan.systems.filter(isArriving);
   const retiring = plan.systems.filter((s) => s.change === 'retire');
   const tableChanged =
@@ -81,30 +80,32 @@ export function isRelabelled({ kind, found, planned }: Fate): boolean {
 }
 
 /** Whether the disk gets an empty table first: it shall, or it has none. */
-export function writesNewTable(plan: Plan, survey: Survey): boolean {
+export function writesNewTable(planned: Planned): boolean {
+  const { plan, survey } = planned;
   return plan.target.table === 'new' || survey.disk.style === 'none';
 }
 
-function slotChange(plan: Plan, survey: Survey, fates: readonly Fate[]): SlotChange {
+function slotChange(planned: Planned, fates: readonly Fate[]): SlotChange {
+  const { plan, survey } = planned;
   const isMbr = plan.target.style === 'mbr';
-  if (isMbr && writesNewTable(plan, survey))
+  if (isMbr && writesNewTable(planned))
     return {
       before: null,
-      after: plannedContainer(plan, survey),
+      after: plannedContainer(planned),
       relisted: [],
-      active: plan.partitions.some((p) => isActive(plan, survey, p)),
+      active: plan.partitions.some((p) => isActive(planned, p)),
     };
   if (!isMbr || plan.target.table !== 'keep' || survey.disk.style !== 'mbr')
     return { before: null, after: null, relisted: [], active: false };
   const container = containerIn(survey);
   const kept = fates.filter((f) => f.planned && f.planned.treatment === 'keep');
-  const actives = plan.partitions.filter((p) => isActive(plan, survey, p)).map((p) => p.from ?? p.id);
+  const actives = plan.partitions.filter((p) => isActive(planned, p)).map((p) => p.from ?? p.id);
   const wereActive = survey.partitions.filter((p) => p.active).map((p) => p.id);
   const stillThere = wereActive.filter((id) => plan.partitions.some((p) => p.from === id));
   return {
     before: container ? { start: container.start, length: container.length } : null,
-    after: plannedContainer(plan, survey),
-    relisted: kept.filter((f) => isLogical(plan, survey, f.planned!) !== (f.found.logical ?? false)),
+    after: plannedContainer(planned),
+    relisted: kept.filter((f) => isLogical(planned, f.planned!) !== (f.found.logical ?? false)),
     active: [...actives].sort().join() !== stillThere.sort().join(),
   };
 }

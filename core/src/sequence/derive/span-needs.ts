@@ -76,7 +76,7 @@ function isWithin(a: Span, b: Span | null): boolean {
  */
 export function withConversionNeeds(situation: Situation, steps: readonly Step[]): Step[] {
   if (situation.plan.target.table !== 'convert') return [...steps];
-  const area = plannedArea(situation.plan, situation.survey);
+  const area = plannedArea(situation);
   const toMbr = situation.plan.target.style === 'mbr';
   const isBefore = (s: Step): boolean => {
     if (s.environment.kind === 'running' || s.environment.kind === 'first-start') return s.kind !== 'grow';

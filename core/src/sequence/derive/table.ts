@@ -17,7 +17,7 @@ const REPAIRABLE = [
 
 /** Steps on the table as a whole, before the partitions in it are changed. */
 export function wholeTableSteps({ plan, survey }: Situation): Step[] {
-  if (writesNewTable(plan, survey)) return [step('new-table', '', LIVE, { undo: 'from-backup' })];
+  if (writesNewTable({ plan, survey })) return [step('new-table', '', LIVE, { undo: 'from-backup' })];
   const repair = survey.damage.some((d) => REPAIRABLE.includes(d.id));
   return [
     ...(repair ? [step('repair-table', '', LIVE, { undo: 'yes' })] : []),
@@ -42,7 +42,7 @@ export function containerSteps(situation: Situation): TableStep[] {
     holds: s.before,
     takes: s.after,
   });
-  const needs = writesNewTable(situation.plan, situation.survey) ? ['new-table'] : [];
+  const needs = writesNewTable(situation) ? ['new-table'] : [];
   const marks = active
     ? [{ ...of(step('set-active', '', LIVE, { undo: 'yes' })), holds: null, takes: null }]
     : [];

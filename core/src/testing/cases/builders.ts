@@ -56,7 +56,7 @@ export function make(
   mebibytes: number,
   changes: Extract<Edit, { kind: 'describe' }>['changes'] = {},
 ): Case {
-  const gap = plannedGaps(c.plan, c.survey).find((g) => g.usable.length >= mib(mebibytes))!;
+  const gap = plannedGaps(c).find((g) => g.usable.length >= mib(mebibytes))!;
   const owners = c.plan.systems.filter((s) => s.id === 'system-1');
   const length = sectors((mebibytes * MIB) / c.survey.disk.sectorBytes);
   const partition = newPartition(c.plan, { role, start: gap.usable.start, length, owners });

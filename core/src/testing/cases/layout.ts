@@ -43,12 +43,12 @@ const measured = (c: Case, gibibytes = 1): Case =>
   );
 const tight = measured(on(drawn(200, ['100GiB ext4', '99GiB ext4'])));
 const loose = measured(on(drawn(500, ['100GiB ext4', '99GiB ext4'])));
-const swapped = (c: Case) => then(c, swapOrderEdit(c.plan, c.survey, 'found-1', 'found-2')!);
+const swapped = (c: Case) => then(c, swapOrderEdit(c, 'found-1', 'found-2')!);
 
 const slow = measured(on(drawn(500, ['50GiB ext4', '300GiB ext4']), set({ medium: 'hdd' })), 40);
 const moved = (c: Case, gibibytes: number) => {
   const [left, right] = [partitionOf(c.plan, 'found-1')!, partitionOf(c.plan, 'found-2')!];
-  return then(c, boundaryEdit(c.plan, c.survey, left, right, left.start + gib(gibibytes)));
+  return then(c, boundaryEdit(c, left, right, left.start + gib(gibibytes)));
 };
 
 const divided = then(roomy, { kind: 'move', partition: 'found-4', start: mib(300 * 1024) });

@@ -58,7 +58,7 @@ const FIT_WORDS: Readonly<Record<SizeFit, string>> = {
 export function rowsOf(
   plans: readonly { readonly plan: Plan; readonly survey: Survey | undefined }[],
 ): Row[] {
-  const figures = plans.map(({ plan, survey }) => survey && figuresOf(plan, survey));
+  const figures = plans.map(({ plan, survey }) => survey && figuresOf({ plan, survey }));
   const systems = [...new Set(figures.flatMap((f) => f?.systems.map((s) => s.name) ?? []))];
   return [...KINDS, ...systems.map(ofSystem)].map(({ name, say, rank }) => ({
     name,

@@ -163,7 +163,7 @@ function FoundRow({ survey, partition }: { survey: Survey; partition: SurveyPart
   const size = partition.length * survey.disk.sectorBytes;
   const title = partitionTitle({ label: partition.volume?.label, name: partition.name, role: note.role });
   const set = (changes: Partial<FoundNote>) => attempt(noteFoundEdit(plan, partition.id, changes));
-  const used = usedOf(plan, survey, partition.id);
+  const used = usedOf({ plan, survey }, partition.id);
   const context = {
     disk: bytes(survey.disk.sizeSectors * survey.disk.sectorBytes),
     now: bytes(size),

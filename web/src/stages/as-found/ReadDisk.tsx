@@ -19,7 +19,7 @@ export function ReadDisk({ done }: { done: () => void }) {
   const adopt = (survey: Survey) => {
     setUnusable(null);
     if (!isPlannable(survey)) return setUnusable(survey);
-    const refused = open.adoptSurvey(survey, adoptEdit(plan, survey));
+    const refused = open.adoptSurvey(survey, adoptEdit({ plan, survey }));
     if (refused) return setRefusal(refusalInWords(refused, survey.disk.sectorBytes));
     done();
   };

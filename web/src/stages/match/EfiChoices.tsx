@@ -17,7 +17,7 @@ import classes from './EfiChoices.module.css';
 export function EfiChoices({ survey }: { survey: Survey }) {
   const { plan } = useOpenState();
   const { attempt } = useEdit();
-  const strategies = useMemo(() => efiStrategies(plan, survey), [plan, survey]);
+  const strategies = useMemo(() => efiStrategies({ plan, survey }), [plan, survey]);
   if (strategies.length === 0) return null;
   return (
     <section className={classes.choices} aria-labelledby="efi-title">

@@ -70,7 +70,7 @@ function Row({ plan, survey, arrangement, system, at }: RowProps) {
     [ids[at - 1], ids[at]] = [ids[at]!, ids[at - 1]!];
     attempt({ kind: 'set-start', changes: { order: ids } });
   };
-  const words = startWords(plan, survey).find((w) => w.system.id === system.id);
+  const words = startWords({ plan, survey }).find((w) => w.system.id === system.id);
   return (
     <li className={classes.row} data-fault={way.faults.length > 0 || undefined}>
       <span className={classes.name}>

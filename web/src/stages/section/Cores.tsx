@@ -47,12 +47,12 @@ export function Cores({ survey, beside, setBeside }: Props) {
   const settled = useMemo(() => {
     if (width === 0) return undefined;
     const look = { kind, view, labels };
-    return placeSection(sectionModel(plan, survey), survey.disk, frameIn(width, height), look);
+    return placeSection(sectionModel({ plan, survey }), survey.disk, frameIn(width, height), look);
   }, [plan, survey, width, height, kind, view, labels]);
   const placed = useMemo(() => {
     if (!previewed || !settled) return settled;
     const look = { kind, view, labels, settled };
-    return placeSection(sectionModel(previewed, survey), survey.disk, frameIn(width, height), look);
+    return placeSection(sectionModel({ plan: previewed, survey }), survey.disk, frameIn(width, height), look);
   }, [previewed, settled, survey, width, height, kind, view, labels]);
   const onSelect = useCallback((part: string) => select(part), [select]);
   const opener = useRef<HTMLElement | null>(null);

@@ -39,7 +39,7 @@ export function CreateInGap({ survey, gap }: { survey: Survey; gap: GapPart }) {
   const [slot, setSlot] = useState<'auto' | 'primary' | 'logical'>('auto');
   const owner = plan.systems.find((s) => s.id === ownerId);
   const owners = role === 'data' ? plan.systems : owner ? [owner] : [];
-  const context = sizeContextForGap(plan, survey, gap);
+  const context = sizeContextForGap({ plan, survey }, gap);
   const [typed, setTyped] = useState<number | null>(null);
   const [refusal, setRefusal] = useState<string | null>(null);
   const size = typed ?? Math.min(room, proposedSize(plan, role, owner));
@@ -51,10 +51,10 @@ export function CreateInGap({ survey, gap }: { survey: Survey; gap: GapPart }) {
         <p className="soft">{formatBoth(sizeOf(gap, survey))}, too little for an aligned partition.</p>
       </>
     );
-  const slots = slotsOf(plan, survey);
+  const slots = slotsOf({ plan, survey });
   const create = () => {
     const wish = { role, owners, size, at: end, ...(slot === 'auto' ? {} : { slot }) };
-    const edit = createInGap(plan, survey, gap, wish);
+    const edit = createInGap({ plan, survey }, gap, wish);
     const refused = edit
       ? tryEdit(edit)
       : `There is not so much room here${slots ? ' once a record stands before it' : ''}. Make it smaller.`;

@@ -27,7 +27,7 @@ export function Inspector({ survey }: { survey: Survey }) {
   const { plan } = useOpenState();
   const { selected } = useSelection();
   const partition = selected === null ? undefined : partitionOf(plan, selected);
-  const gap = plannedGaps(plan, survey).find((g) => g.id === selected);
+  const gap = plannedGaps({ plan, survey }).find((g) => g.id === selected);
   const deleted = survey.partitions.find((p) => p.id === selected);
   return (
     <aside className={classes.inspector} aria-label="Selected part">
@@ -95,7 +95,7 @@ function NothingSelected({ survey }: { survey: Survey }) {
             <dd>does not begin on a whole MiB</dd>
           </>
         )}
-        {plannedContainer(plan, survey) && (
+        {plannedContainer({ plan, survey }) && (
           <>
             <dt>bracket</dt>
             <dd>the extended container, with the logicals in it</dd>
@@ -110,8 +110,8 @@ function DeletedPart({ survey, id }: { survey: Survey; id: string }) {
   const { plan } = useOpenState();
   const { attempt } = useEdit();
   const surveyed = survey.partitions.find((p) => p.id === id)!;
-  const used = usedOf(plan, survey, id);
-  const edit = undeleteEdit(plan, survey, id);
+  const used = usedOf({ plan, survey }, id);
+  const edit = undeleteEdit({ plan, survey }, id);
   const title = partitionTitle({
     label: surveyed.volume?.label,
     name: surveyed.name,

@@ -25,7 +25,7 @@ export function MoreFacts({ survey, partition }: Props) {
   const surveyed = survey.partitions.find((p) => p.id === partition.from);
   const volume = partition.treatment === 'keep' ? surveyed?.volume : undefined;
   const row = runbook?.sheet.find((r) => r.id === partition.id);
-  const type = typeOf(plan, survey, partition);
+  const type = typeOf({ plan, survey }, partition);
   const facts: readonly (readonly [string, string | undefined])[] = [
     ['Met as', row && `${row.device}, number ${row.order} in the order on ${deviceName(plan.machine)}`],
     ['Begins at', formatBoth(partition.start * sectorBytes)],

@@ -24,7 +24,7 @@ export function PartActions(props: Props) {
 function Actions({ survey, at, close, typeSize, zoomIn }: Props & { readonly at: ActionsAt }) {
   const { plan } = useOpenState();
   const { attempt } = useEdit();
-  const gap = plannedGaps(plan, survey).some((g) => g.id === at.id);
+  const gap = plannedGaps({ plan, survey }).some((g) => g.id === at.id);
   const sizable = partitionOf(plan, at.id);
   return (
     <Menu
@@ -57,7 +57,7 @@ function Actions({ survey, at, close, typeSize, zoomIn }: Props & { readonly at:
       <Menu.Dropdown aria-label="What can be done here">
         {sizable && <Menu.Item onClick={typeSize}>Type a size</Menu.Item>}
         {gap && <Menu.Item onClick={focusCreate}>Create here</Menu.Item>}
-        {verbsOf(plan, survey, at.id).map((verb) => (
+        {verbsOf({ plan, survey }, at.id).map((verb) => (
           <Menu.Item key={verb.id} onClick={() => attempt(verb.edit)}>
             {verb.title}
           </Menu.Item>

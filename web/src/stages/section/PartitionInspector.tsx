@@ -57,9 +57,9 @@ export function PartitionInspector({ survey, partition }: Props) {
       <div className={classes.group}>
         <SizeInput
           label="New size"
-          context={sizeContextFor(plan, survey, partition, hold)}
+          context={sizeContextFor({ plan, survey }, partition, hold)}
           value={sizeOf(partition, survey)}
-          onSize={(size) => tryEdit(resizeTo(plan, survey, partition, size, hold))}
+          onSize={(size) => tryEdit(resizeTo({ plan, survey }, partition, size, hold))}
         />
         <SegmentedControl
           size="xs"
@@ -93,8 +93,8 @@ function Facts({ survey, partition }: Props) {
   const { plan } = useOpenState();
   const surveyed = survey.partitions.find((p) => p.id === partition.from);
   const kept = surveyed && partition.treatment === 'keep' ? surveyed : undefined;
-  const used = kept && usedOf(plan, survey, kept.id);
-  const floor = kept && floorOf(plan, survey, partition);
+  const used = kept && usedOf({ plan, survey }, kept.id);
+  const floor = kept && floorOf({ plan, survey }, partition);
   const size = sizeOf(partition, survey);
   const was = surveyed && surveyed.length * survey.disk.sectorBytes;
   const advised =
@@ -147,7 +147,7 @@ function Facts({ survey, partition }: Props) {
 
 function Verbs({ survey, partition }: Props) {
   const { plan } = useOpenState();
-  const verbs = useMemo(() => verbsOf(plan, survey, partition.id), [plan, survey, partition.id]);
+  const verbs = useMemo(() => verbsOf({ plan, survey }, partition.id), [plan, survey, partition.id]);
   return (
     <div className={classes.verbs}>
       {verbs.map((verb) => (

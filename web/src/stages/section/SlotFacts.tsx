@@ -5,10 +5,10 @@ import classes from './SectionStage.module.css';
 /** How an MBR lists the partition, and whether it is started from. */
 export function SlotFacts({ survey, partition }: { survey: Survey; partition: PlannedPartition }) {
   const { plan } = useOpenState();
-  const slots = slotsOf(plan, survey);
+  const slots = slotsOf({ plan, survey });
   if (!slots) return null;
-  const logical = isLogical(plan, survey, partition);
-  const active = isActive(plan, survey, partition);
+  const logical = isLogical({ plan, survey }, partition);
+  const active = isActive({ plan, survey }, partition);
   return (
     <div className={classes.group}>
       <span className="eyebrow">In the MBR</span>

@@ -32,7 +32,7 @@ export function TypedSize({ survey, partition, placed, begun, preview, close }: 
   const { tryEdit } = useEdit();
   useEffect(() => () => preview(null), [preview]);
   const at = placed.planned.find((s) => s.id === partition.id);
-  const resize = (size: number) => resizeTo(plan, survey, partition, size);
+  const resize = (size: number) => resizeTo({ plan, survey }, partition, size);
   const follow = (size: number | null) => {
     const result = size === null ? null : apply(plan, resize(size), () => survey);
     preview(result?.ok ? result.plan : null);
@@ -43,7 +43,7 @@ export function TypedSize({ survey, partition, placed, begun, preview, close }: 
     <div className={classes.typed} style={{ top, left: placed.plannedX - 14 }}>
       <SizeInput
         label={`Size of “${partitionTitle(partition)}”`}
-        context={sizeContextFor(plan, survey, partition)}
+        context={sizeContextFor({ plan, survey }, partition)}
         value={sizeOf(partition, survey)}
         begun={begun}
         follow={follow}

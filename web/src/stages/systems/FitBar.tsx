@@ -15,7 +15,7 @@ const FIT_WORDS: Readonly<Record<SizeFit, string>> = {
 /** What a system is given, against what it asks for. */
 export function FitBar({ system, survey }: { system: System; survey: Survey }) {
   const { plan } = useOpenState();
-  const given = useMemo(() => roomGiven(plan, survey, system), [plan, survey, system]);
+  const given = useMemo(() => roomGiven({ plan, survey }, system), [plan, survey, system]);
   const { systemBytes, otherBytes, sharedBytes, fit } = given;
   const marks = [
     ['least', system.leastBytes],

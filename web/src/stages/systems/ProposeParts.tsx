@@ -15,7 +15,7 @@ export function ProposeParts({ system, survey }: Props) {
   const { plan } = useOpenState();
   const wanted = isHomeless(plan, system);
   const proposal = useMemo(
-    () => (wanted ? proposeParts(plan, survey, system) : undefined),
+    () => (wanted ? proposeParts({ plan, survey }, system) : undefined),
     [plan, survey, system, wanted],
   );
   if (!proposal) return null;

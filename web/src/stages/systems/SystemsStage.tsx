@@ -195,7 +195,7 @@ function Becomes({ system }: { system: System }) {
         { value: 'reinstall', label: 'installed anew' },
         { value: 'retire', label: 'goes' },
       ]}
-      onChange={(value) => attempt(becomeEdit(plan, survey, system, value))}
+      onChange={(value) => attempt(becomeEdit({ plan, survey }, system, value))}
     />
   );
 }

@@ -80,7 +80,7 @@ interface SetProps {
 export function SetSize({ survey, target, size, label }: SetProps) {
   const { plan } = useOpenState();
   const { attempt } = useEdit();
-  const worked = useMemo(() => sizeEdit(plan, survey, target, size), [plan, survey, target, size]);
+  const worked = useMemo(() => sizeEdit({ plan, survey }, target, size), [plan, survey, target, size]);
   const preview = useEditPreview(worked.ok ? worked.edit : null);
   const stands = target.kind === 'partition' && sizeOf(target.partition, survey) === size;
   return (
