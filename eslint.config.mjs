@@ -6,6 +6,7 @@ import tseslint from 'typescript-eslint';
 /** Folders of core, lowest first: each may import those before it, never those after. */
 const CORE_LAYERS = [
   'quantity',
+  'words',
   'bytes',
   'image',
   'table',

@@ -1,4 +1,5 @@
 export * from './quantity/index.js';
+export * from './words/index.js';
 export * from './bytes/index.js';
 export * from './image/index.js';
 export * from './table/index.js';

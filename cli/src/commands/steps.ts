@@ -1,4 +1,14 @@
-import { type Planned, runbookFor, stepsDocument, timeInWords, wayBackInWords } from '@rhizotome/core';
+import {
+  type Planned,
+  runbookFor,
+  stepsDocument,
+  timeSays,
+  wayBackSays,
+  english,
+  sayIn,
+  type Code,
+  type Message,
+} from '@rhizotome/core';
 import { Failure } from '../failure.js';
 import { readPlan } from '../input.js';
 import { print, printJson } from '../output.js';
@@ -9,27 +19,33 @@ export interface StepsOptions {
   readonly back?: number;
 }
 
+const say = <C extends Code>(said: Message<C>) => sayIn(english, said);
+
 /** Prints the steps of a plan in their order, or the way back from one of them. */
 export function steps(path: string, options: StepsOptions): void {
   const { plan, survey } = readPlan(path);
   const document = stepsDocument({ plan, survey }, options.back);
-  if (document.refused && !options.json)
-    throw new Failure(`${path}: ${runbookFor({ plan, survey }).refusal}`);
+  if (document.refused && !options.json) throw new Failure(`${path}: ${orderRefusal({ plan, survey })}`);
   if (options.json) return printJson(document);
   if (options.back !== undefined) return printWayBack({ plan, survey }, options.back);
   const runbook = runbookFor({ plan, survey });
   if (runbook.phases.length === 0)
-    return print('Nothing is to be done: the plan leaves the disk as it was found.');
+    return print('There is nothing to do: the plan leaves the disk as it was found.');
   for (const phase of runbook.phases) {
-    print(`${phase.restart ? '↻ ' : ''}${phase.title}`);
-    for (const step of phase.steps) print(`  ${step.number}. ${step.title}`);
+    print(`${phase.restart ? '↻ ' : ''}${say(phase.title)}`);
+    for (const step of phase.steps) print(`  ${step.number}. ${say(step.says).title}`);
   }
-  print(`Restarts: ${document.restarts}. Copying: ${timeInWords(document.seconds)}.`);
+  print(`Restarts: ${document.restarts}. Copying: ${say(timeSays(document.seconds))}.`);
+}
+
+function orderRefusal(planned: Planned): string {
+  const { refusal } = runbookFor(planned);
+  return refusal ? say(refusal) : '';
 }
 
 function printWayBack(planned: Planned, done: number): void {
-  const { steps, losses } = wayBackInWords(planned, done);
-  for (const [i, step] of steps.entries()) print(`  ${i + 1}. ${step.title}`);
-  if (steps.length === 0) print('Nothing is to be undone.');
-  for (const loss of losses) print(`Not brought back: ${loss}`);
+  const { steps, losses } = wayBackSays(planned, done);
+  for (const [i, step] of steps.entries()) print(`  ${i + 1}. ${say(step.title)}`);
+  if (steps.length === 0) print('There is nothing to undo.');
+  for (const loss of losses) print(`Cannot be undone: ${say(loss)}`);
 }

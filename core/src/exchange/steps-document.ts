@@ -1,12 +1,16 @@
 import type { Planned, Span } from '../plan/index.js';
 import {
   lossesOf,
+  objectsOf,
   procedureFor,
   wayBack,
   type Loss,
   type Procedure,
   type Range,
   type Step,
+  type StepBack,
+  type StepBase,
+  type StepKind,
 } from '../sequence/index.js';
 
 /** A span as documents give it: both in logical sectors. */
@@ -16,7 +20,12 @@ export interface SpanDocument {
 }
 
 /** One step as it is given away. Spans in sectors, data in bytes, time in seconds. */
-export interface StepDocument extends Omit<Step, 'before' | 'after' | 'reads' | 'writes'> {
+export interface StepDocument extends Omit<StepBase, 'reads' | 'writes'> {
+  readonly kind: StepKind;
+  /** What it is about; `null` where it is not about such a thing. */
+  readonly partition: string | null;
+  readonly found: string | null;
+  readonly system: string | null;
   readonly before: SpanDocument | null;
   readonly after: SpanDocument | null;
   readonly reads: readonly SpanDocument[];
@@ -50,19 +59,51 @@ export function stepsDocument(planned: Planned, back?: number): StepsDocument {
     restarts,
     moved,
     seconds,
-    steps: (returned?.steps ?? steps).map(stepDocument),
+    steps: returned ? returned.steps.map(backDocument) : steps.map(stepDocument),
     losses: returned?.losses ?? lossesOf(planned, steps),
     refused: ordered.ok ? null : ordered,
   };
 }
 
-function stepDocument({ before, after, reads, writes, ...step }: Step): StepDocument {
+function stepDocument(step: Step): StepDocument {
+  const { id, kind, environment } = step;
   return {
-    ...step,
+    id,
+    kind,
+    environment,
+    ...aboutStep(step),
+    ...stretches(step),
+  };
+}
+
+/** A step back has the kind of the one it undoes, and what was after that is before it. */
+function backDocument({ undoes, ...step }: StepBack): StepDocument {
+  const { before, after, ...about } = aboutStep(undoes);
+  const { id, environment } = step;
+  return { id, kind: undoes.kind, environment, ...about, before: after, after: before, ...stretches(step) };
+}
+
+function aboutStep(step: Step) {
+  const { partition, found, system, before, after } = objectsOf(step);
+  return {
+    partition,
+    found,
+    system,
     before: before && spanDocument(before),
     after: after && spanDocument(after),
+  };
+}
+
+function stretches({ copy, reads, writes, needs, bytes, seconds, exposure, undo }: StepBase) {
+  return {
+    copy,
     reads: reads.map(spanDocument),
     writes: writes.map(spanDocument),
+    needs,
+    bytes,
+    seconds,
+    exposure,
+    undo,
   };
 }
 

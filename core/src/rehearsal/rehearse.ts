@@ -1,5 +1,14 @@
 import { type Planned, fatesOf, type Plan } from '../plan/index.js';
-import { pieceOf, TableModel, type Copy, type Step, type TableFault } from '../sequence/index.js';
+import {
+  kindOf,
+  pieceOf,
+  TableModel,
+  type Copy,
+  type Step,
+  type StepBack,
+  type StepBase,
+  type TableFault,
+} from '../sequence/index.js';
 import type { Survey } from '../survey/index.js';
 import { ModelDisk } from './model-disk.js';
 
@@ -55,13 +64,12 @@ export function rehearse(planned: Planned, steps: readonly Step[], watch: Watch 
 export function rehearseBack(
   planned: Planned,
   done: readonly Step[],
-  back: readonly Step[],
+  back: readonly StepBack[],
 ): Omit<Rehearsed, 'fault' | 'lost'> {
   const { plan, survey } = planned;
   const rehearsal = new Rehearsal(plan, survey, {});
   for (const step of done) rehearsal.carryOut(step);
-  const byId = new Map(done.map((s) => [`back:${s.id}`, s]));
-  for (const step of back) rehearsal.undo(byId.get(step.id)!, step);
+  for (const step of back) rehearsal.undo(step);
   const { table, disk } = rehearsal.end();
   return { table, disk };
 }
@@ -91,39 +99,43 @@ class Rehearsal {
   }
 
   carryOut(step: Step): TableFault | undefined {
+    const kind = kindOf(step);
     if (step.kind === 'grow') {
-      const fault = this.table.write(step);
+      const fault = kind.write?.(this.table, step);
       if (fault) return fault;
       this.look(step, 0, false);
     }
-    if (step.kind === 'shrink' || step.kind === 'grow') this.changeFileSystem(step, step.after!.length);
+    if (step.kind === 'shrink' || step.kind === 'grow')
+      this.changeFileSystem(step, step.found, step.after.length);
     if (step.copy) this.copy(step.copy, step);
     if (step.kind === 'format' || step.kind === 'create')
       for (const span of step.writes) this.disk.put(span.start, span.length, `new ${step.partition}`);
-    const fault = this.table.write(step);
+    const fault = kind.write?.(this.table, step);
     this.look(step, step.copy?.sectors ?? 0, true);
     return fault;
   }
 
-  undo(done: Step, back: Step): void {
+  undo(back: StepBack): void {
+    const { undoes } = back;
     if (back.copy) this.copy(back.copy, back);
-    this.table.undo(done);
-    if (done.kind === 'shrink' || done.kind === 'grow') this.changeFileSystem(back, back.after!.length);
+    kindOf(undoes).back?.write?.(this.table, undoes);
+    if (undoes.kind === 'shrink' || undoes.kind === 'grow')
+      this.changeFileSystem(back, undoes.found, undoes.before.length);
   }
 
   /** A file system that is shrunk or grown keeps its first sectors; until it is done nothing in it can be relied on. */
-  private changeFileSystem(step: Step, size: number): void {
-    this.inChange.add(step.found!);
+  private changeFileSystem(step: StepBase, found: string, size: number): void {
+    this.inChange.add(found);
     this.look(step, 1, false);
-    this.inChange.delete(step.found!);
-    const before = this.sizes.get(step.found!)!;
-    this.sizes.set(step.found!, size);
-    const { span } = this.table.entries.get(step.found!)!;
+    this.inChange.delete(found);
+    const before = this.sizes.get(found)!;
+    this.sizes.set(found, size);
+    const { span } = this.table.entries.get(found)!;
     if (size < before) this.disk.put(span.start + size, before - size, null);
-    else this.disk.put(span.start + before, size - before, step.found, before);
+    else this.disk.put(span.start + before, size - before, found, before);
   }
 
-  private copy(copy: Copy, step: Step): void {
+  private copy(copy: Copy, step: StepBase): void {
     const longest = pieceOf(copy);
     const piece = Math.min(longest, this.watch.piece ?? longest);
     const stride = Math.ceil(copy.sectors / piece / (this.watch.moments ?? Infinity)) || 1;
@@ -136,7 +148,7 @@ class Rehearsal {
     }
   }
 
-  private look(step: Step, written: number, done: boolean): void {
+  private look(step: StepBase, written: number, done: boolean): void {
     if (!this.watch.onMoment) return;
     const destroyed = [...this.sizes].filter(([id, size]) => !this.disk.has(id, size)).map(([id]) => id);
     this.watch.onMoment({ step: step.id, written, done, lost: this.lost(), destroyed });

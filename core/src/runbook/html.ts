@@ -1,11 +1,7 @@
 import type { RecognitionRow } from '../recognition/index.js';
-import {
-  INSTRUCTION_WORDS,
-  timeInWords,
-  type Runbook,
-  type RunbookPhase,
-  type RunbookStep,
-} from './runbook.js';
+import { message, sayIn, type Catalogue, type Code, type Message } from '../words/index.js';
+import type { Runbook, RunbookPhase, RunbookStep } from './runbook.js';
+import { timeSays } from './time.js';
 
 export interface RunbookTitle {
   readonly machine: string;
@@ -19,37 +15,8 @@ export interface RunbookTitle {
  * The runbook as one file that opens anywhere without a network: no script, no link, styles inside.
  * Boxes can be ticked on paper or on screen.
  */
-export function runbookHtml(runbook: Runbook, title: RunbookTitle): string {
-  const time = runbook.seconds.most > 0 ? `, ${timeInWords(runbook.seconds)} of copying` : '';
-  return `<!doctype html>
-<html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">
-<title>Runbook for ${text(title.machine)}</title><style>${STYLE}</style></head><body>
-<header><p class="brand">Rhizotome runbook</p><h1>${text(title.machine)}</h1>
-<p>Disk ${text(runbook.device)}, ${text(runbook.disk)} · ${runbook.restarts} restart${runbook.restarts === 1 ? '' : 's'}${time} · made ${text(title.madeAt.slice(0, 16).replace('T', ' '))} UTC</p></header>
-${warnings(title)}${runbook.refusal ? `<p class="warn">${text(runbook.refusal)}</p>` : ''}
-${runbook.phases.map(phase).join('\n')}
-<section class="sheet"><h2>Recognition sheet</h2><p>The disk as it will be when an installer lists it. Some environments write GB for the binary figure.</p>
-${sheet(runbook.sheet)}</section>
-${starting(runbook)}
-${wayBack(runbook)}
-</body></html>
-`;
-}
-
-function starting({ starts }: Runbook): string {
-  if (starts.length === 0) return '';
-  const row = ({ system, reached, onUpdate, restore }: Runbook['starts'][number]) =>
-    `<tr><td>${text(system.name)}</td><td>${text(reached)}</td><td>${text(onUpdate)}</td><td>${text(restore)}</td></tr>`;
-  return `<section class="sheet"><h2>Starting</h2><table><thead><tr><th>System</th><th>How it is reached</th><th>What its updates do</th><th>How that is mended</th></tr></thead><tbody>${starts.map(row).join('')}</tbody></table></section>`;
-}
-
-function wayBack({ back, losses }: Runbook): string {
-  if (back.length === 0) return '';
-  const item = ({ title, where, undoes, exposure }: Runbook['back'][number]) =>
-    `<li>${text(title)} <span>(${text(where)}; undoes step ${undoes})</span>${exposure ? `<br><em>${text(exposure)}</em>` : ''}</li>`;
-  return `<section class="sheet"><h2>Way back</h2><p>To return to the disk as found: whoever has come as far as a step begins at the line that undoes it, and goes on from there.</p>
-${losses.length > 0 ? `<ul>${losses.map((l) => `<li>${text(l)}</li>`).join('')}</ul>` : '<p>Nothing that this plan does is beyond recall.</p>'}
-<ol>${back.map(item).join('')}</ol></section>`;
+export function runbookHtml(catalogue: Catalogue, runbook: Runbook, title: RunbookTitle): string {
+  return new Page(catalogue).whole(runbook, title);
 }
 
 const ENTITIES: Readonly<Record<string, string>> = {
@@ -64,47 +31,116 @@ function text(value: string): string {
   return value.replace(/[&<>"']/g, (c) => ENTITIES[c]!);
 }
 
-function warnings({ blockers, hazards }: RunbookTitle): string {
-  const list = (titles: readonly string[]) => `<ul>${titles.map((t) => `<li>${text(t)}</li>`).join('')}</ul>`;
-  return [
-    blockers.length > 0
-      ? `<div class="warn"><strong>This plan cannot work yet:</strong>${list(blockers)}</div>`
-      : '',
-    hazards.length > 0
-      ? `<div class="warn soft"><strong>Data is at risk here:</strong>${list(hazards)}</div>`
-      : '',
-  ].join('\n');
-}
+/** The parts of the page, in the words of one language. */
+class Page {
+  constructor(private readonly catalogue: Catalogue) {}
 
-function phase(p: RunbookPhase): string {
-  return `<section class="phase"><h2>${text(p.title)}${p.restart ? ' <small>restart</small>' : ''}</h2><p class="note">${text(p.note)}</p>
-${p.steps.map(step).join('\n')}</section>`;
-}
+  whole(runbook: Runbook, title: RunbookTitle): string {
+    const { restarts, seconds, refusal, device, diskBytes } = runbook;
+    const about = this.say('page.about', {
+      device,
+      bytes: diskBytes,
+      restarts,
+      time: seconds.most > 0 ? this.said(timeSays(seconds)) : null,
+      madeAt: title.madeAt.slice(0, 16).replace('T', ' '),
+    });
+    return `<!doctype html>
+<html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">
+<title>${this.say('page.title', { machine: title.machine })}</title><style>${STYLE}</style></head><body>
+<header><p class="brand">${this.say('page.brand', null)}</p><h1>${text(title.machine)}</h1>
+<p>${about}</p></header>
+${this.warnings(title)}${refusal ? `<p class="warn">${text(this.said(refusal))}</p>` : ''}
+${runbook.phases.map((p) => this.phase(p)).join('\n')}
+<section class="sheet"><h2>${this.say('page.sheet', null)}</h2><p>${this.say('page.sheet-about', null)}</p>
+${this.sheet(runbook.sheet)}</section>
+${this.starting(runbook)}
+${this.wayBack(runbook)}
+</body></html>
+`;
+  }
 
-function step(s: RunbookStep): string {
-  const items = (list: readonly string[]) => list.map((item) => `<li>${text(item)}</li>`).join('');
-  return `<article><label><input type="checkbox"${s.done ? ' checked' : ''}> <span class="n">${s.number}</span> ${text(s.title)}${s.time ? ` <small>${text(s.time)}</small>` : ''}</label>
-<ul>${items(s.actions)}</ul><p class="check"><b>Go on when</b></p><ul class="check">${items(s.checks)}</ul>
-${s.beware ? `<p class="beware"><b>Beware</b> ${text(s.beware)}</p>` : ''}${s.exposure ? `<p class="beware"><b>Exposed</b> ${text(s.exposure)}</p>` : ''}</article>`;
-}
+  /** A sentence of the catalogue, escaped. */
+  private say<C extends Code>(code: C, params: Message<C>['with']): string {
+    return text(String(sayIn(this.catalogue, { code, with: params })));
+  }
 
-function sheet(rows: readonly RecognitionRow[]): string {
-  const cells = (row: RecognitionRow) =>
-    [
-      row.order > 0 ? String(row.order) : '',
-      row.device,
-      row.title,
-      row.binary,
-      row.decimal,
-      row.content,
-      row.label,
-      row.typeName,
-      INSTRUCTION_WORDS[row.instruction],
-    ]
-      .map((cell) => `<td>${text(cell)}</td>`)
-      .join('');
-  return `<table><thead><tr><th>Place</th><th>Linux name</th><th>Part</th><th>Binary</th><th>Decimal</th><th>Content</th><th>Label</th><th>Type</th><th>On the day</th></tr></thead><tbody>
-${rows.map((row) => `<tr class="${row.kind} ${row.instruction}">${cells(row)}</tr>`).join('\n')}</tbody></table>`;
+  private said<C extends Code>(said: Message<C>) {
+    return sayIn(this.catalogue, said);
+  }
+
+  private warnings({ blockers, hazards }: RunbookTitle): string {
+    const list = (titles: readonly string[]) =>
+      `<ul>${titles.map((t) => `<li>${text(t)}</li>`).join('')}</ul>`;
+    const box = (kind: string, head: string, titles: readonly string[]) =>
+      titles.length > 0 ? `<div class="${kind}"><strong>${head}</strong>${list(titles)}</div>` : '';
+    return [
+      box('warn', this.say('page.blocked', null), blockers),
+      box('warn soft', this.say('page.at-risk', null), hazards),
+    ].join('\n');
+  }
+
+  private phase(p: RunbookPhase): string {
+    const restart = p.restart ? ` <small>${this.say('page.restart', null)}</small>` : '';
+    return `<section class="phase"><h2>${text(this.said(p.title))}${restart}</h2><p class="note">${text(this.said(p.note))}</p>
+${p.steps.map((s) => this.step(s)).join('\n')}</section>`;
+  }
+
+  private step(s: RunbookStep): string {
+    const items = (list: readonly string[]) => list.map((item) => `<li>${text(item)}</li>`).join('');
+    const { title, actions, checks, warning } = this.said(s.says);
+    const time = s.time ? ` <small>${text(this.said(s.time))}</small>` : '';
+    const note = (head: string, said: string | null) =>
+      said === null ? '' : `<p class="beware"><b>${head}</b> ${text(said)}</p>`;
+    return `<article><label><input type="checkbox"${s.done ? ' checked' : ''}> <span class="n">${s.number}</span> ${text(title)}${time}</label>
+<ul>${items(actions)}</ul><p class="check"><b>${this.say('page.continue', null)}</b></p><ul class="check">${items(checks)}</ul>
+${note(this.say('page.watch-out', null), warning)}${note(this.say('page.exposed', null), s.exposure && this.said(s.exposure))}</article>`;
+  }
+
+  private table(heads: readonly string[], rows: readonly string[]): string {
+    return `<table><thead><tr>${heads.map((h) => `<th>${text(h)}</th>`).join('')}</tr></thead><tbody>
+${rows.join('\n')}</tbody></table>`;
+  }
+
+  private sheet(rows: readonly RecognitionRow[]): string {
+    const cells = (row: RecognitionRow) =>
+      [
+        row.order > 0 ? String(row.order) : '',
+        row.device,
+        row.title,
+        row.binary,
+        row.decimal,
+        row.content,
+        row.label,
+        row.typeName,
+        this.said(message(`sheet.${row.instruction}`)),
+      ]
+        .map((cell) => `<td>${text(cell)}</td>`)
+        .join('');
+    return this.table(
+      this.said(message('page.sheet-heads')),
+      rows.map((row) => `<tr class="${row.kind} ${row.instruction}">${cells(row)}</tr>`),
+    );
+  }
+
+  private starting({ starts }: Runbook): string {
+    if (starts.length === 0) return '';
+    const row = ({ system, reached, onUpdate, restore }: Runbook['starts'][number]) =>
+      `<tr>${[system.name, reached, onUpdate, restore].map((cell) => `<td>${text(cell)}</td>`).join('')}</tr>`;
+    return `<section class="sheet"><h2>${this.say('page.boot', null)}</h2>${this.table(this.said(message('page.boot-heads')), starts.map(row))}</section>`;
+  }
+
+  private wayBack({ back, losses }: Runbook): string {
+    if (back.length === 0) return '';
+    const item = ({ title, where, undoes, exposure }: Runbook['back'][number]) =>
+      `<li>${text(this.said(title))} <span>(${this.say('page.undoes', { where: this.said(where), step: undoes })})</span>${exposure ? `<br><em>${text(this.said(exposure))}</em>` : ''}</li>`;
+    const lost =
+      losses.length > 0
+        ? `<ul>${losses.map((l) => `<li>${text(this.said(l))}</li>`).join('')}</ul>`
+        : `<p>${this.say('page.all-undone', null)}</p>`;
+    return `<section class="sheet"><h2>${this.say('page.way-back', null)}</h2><p>${this.say('page.way-back-about', null)}</p>
+${lost}
+<ol>${back.map(item).join('')}</ol></section>`;
+  }
 }
 
 const STYLE = `

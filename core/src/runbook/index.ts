@@ -1,11 +1,4 @@
 export { runbookHtml, type RunbookTitle } from './html.js';
-export {
-  INSTRUCTION_WORDS,
-  runbookFor,
-  timeInWords,
-  type Runbook,
-  type RunbookPhase,
-  type RunbookStep,
-} from './runbook.js';
-export type { StepWords } from './words/index.js';
-export { wayBackInWords, type BackStep, type WayBackWords } from './way-back.js';
+export { runbookFor, type Runbook, type RunbookPhase, type RunbookStep } from './runbook.js';
+export { timeSays } from './time.js';
+export { wayBackSays, type BackStep, type WayBackSays } from './way-back.js';

@@ -9,7 +9,8 @@ import { GIB, MIB } from '../quantity/index.js';
 import { drawn, edited, gib, newSystem, petrelSurvey, planOn } from '../testing/builders.js';
 import { newPartition, noteFoundEdit, plannedGaps } from '../plan/index.js';
 import { overviewOf } from '../overview/index.js';
-import { runbookFor, runbookHtml, timeInWords } from './index.js';
+import { english, sayIn } from '../words/index.js';
+import { runbookFor, runbookHtml, timeSays } from './index.js';
 
 const survey = petrelSurvey();
 const begun = planOn(survey, { kind: 'add-system', system: newSystem('linux-desktop', 'Field <Linux>') });
@@ -81,15 +82,16 @@ describe('the runbook', () => {
   test('numbers its steps through, and each says what to do and what to check', () => {
     expect(all.map((s) => s.number)).toEqual(all.map((_, i) => i + 1));
     for (const s of all) {
-      expect(s.actions.length).toBeGreaterThan(0);
-      expect(s.checks.length).toBeGreaterThan(0);
+      const { actions, checks } = sayIn(english, s.says);
+      expect(actions.length).toBeGreaterThan(0);
+      expect(checks.length).toBeGreaterThan(0);
     }
   });
 
   test('gives the figures that are needed on the day', () => {
     const text = (id: string) => {
-      const s = all.find((x) => x.id === id)!;
-      return [s.title, ...s.actions, ...s.checks].join('\n');
+      const { title, actions, checks } = sayIn(english, all.find((x) => x.id === id)!.says);
+      return [title, ...actions, ...checks].join('\n');
     };
     expect(text('shrink:found-3')).toContain('Shrink “Main volume” to 200 GiB (214.7 GB)');
     expect(text('shrink:found-3')).toContain(`${(998_541_312 * 512) / MIB - 200 * 1024} MiB`);
@@ -97,7 +99,7 @@ describe('the runbook', () => {
     expect(text('install:system-1')).toContain(
       'nvme0n1p1, 100 MiB (104.9 MB), FAT: mount at /boot/efi; do NOT format.',
     );
-    expect(text('install:system-1')).toContain('Loader: into the EFI system partition nvme0n1p1.');
+    expect(all.find((x) => x.id === 'install:system-1')!.says.with).toMatchObject({ efiDevice: 'nvme0n1p1' });
     expect(text('safety-copy')).toContain('“petrel.head.bin” and “petrel.tail.bin”');
   });
 
@@ -107,25 +109,21 @@ describe('the runbook', () => {
     const copy = runbookFor({ plan: p, survey: drawnSurvey })
       .phases.flatMap((ph) => ph.steps)
       .find((s) => s.id === 'safety-copy')!;
-    expect(copy.actions[1]).toBe(`and: dd if=/dev/nvme0n1 of=tail.bin bs=1M skip=${500 * 1024 - 1}`);
+    expect(sayIn(english, copy.says).actions[1]).toBe(
+      `and: dd if=/dev/nvme0n1 of=tail.bin bs=1M skip=${500 * 1024 - 1}`,
+    );
   });
 
   test.each([
-    [
-      false,
-      'give its setup the unallocated space of 216.14 GiB (232.1 GB) after root. It makes its own partitions there.',
-    ],
-    [
-      true,
-      'the line of 100.00 GiB (107.4 GB), number 5 in the order on the disk, after root. Its setup formats it.',
-    ],
-  ])('a setup that makes its own partitions gets free space, or a placeholder (%s)', (placeholder, says) => {
+    [false, { kind: 'gap', binary: '216.14 GiB', decimal: '232.1 GB', after: 'root' }],
+    [true, { kind: 'placeholder', binary: '100.00 GiB', decimal: '107.4 GB', number: 5, after: 'root' }],
+  ])('a setup that makes its own partitions gets free space, or a placeholder (%s)', (placeholder, room) => {
     const windows = newSystem('windows-11', 'Second Windows', 'system-2');
     const added = edited(plan, survey, { kind: 'add-system', system: windows });
-    const room = plannedGaps({ plan: added, survey }).find((g) => g.usable.length > gib(100))!.usable;
+    const gap = plannedGaps({ plan: added, survey }).find((g) => g.usable.length > gib(100))!.usable;
     const made = newPartition(added, {
       role: 'system',
-      start: room.start,
+      start: gap.start,
       length: gib(100),
       owners: [added.systems.at(-1)!],
     });
@@ -133,19 +131,19 @@ describe('the runbook', () => {
     const install = runbookFor({ plan: full, survey })
       .phases.flatMap((p) => p.steps)
       .find((s) => s.id === 'install:system-2')!;
-    expect(install.actions.join(' ')).toContain(says);
+    expect(install.says).toMatchObject({ code: 'step.install-own', with: { room } });
   });
 
   test('a clock that is planned otherwise than by default is set at the first start', () => {
-    const actions = (clock: 'utc' | 'local') => {
+    const says = (clock: 'utc' | 'local') => {
       const changed = edited(plan, survey, { kind: 'change-system', system: 'system-1', changes: { clock } });
       const start = runbookFor({ plan: changed, survey })
         .phases.flatMap((p) => p.steps)
         .find((s) => s.id === 'first-start:system-1')!;
-      return start.actions.join(' ');
+      return start.says;
     };
-    expect(actions('utc')).not.toContain('clock');
-    expect(actions('local')).toContain('as local time; by default it takes it for UTC');
+    expect(says('utc')).toMatchObject({ with: { clock: 'utc', setClock: false } });
+    expect(says('local')).toMatchObject({ with: { clock: 'local', setClock: true } });
   });
 
   test('ticks are kept', () => {
@@ -158,7 +156,7 @@ describe('the runbook', () => {
   });
 
   test('as one file refers to nothing outside itself, and escapes names', () => {
-    const html = runbookHtml(runbook, {
+    const html = runbookHtml(english, runbook, {
       machine: 'petrel & co',
       madeAt: '2026-05-04T09:00:00Z',
       blockers: [],
@@ -177,7 +175,7 @@ describe('the runbook', () => {
     [{ least: 0, most: 200 }, 'up to 4 min'],
     [{ least: 9000, most: 18_000 }, '2–5 h'],
     [{ least: 290, most: 300 }, '4–5 min'],
-  ])('%j is said as %s', (range, said) => expect(timeInWords(range)).toBe(said));
+  ])('%j is said as %s', (range, said) => expect(sayIn(english, timeSays(range))).toBe(said));
 });
 
 describe('where a machine stands', () => {

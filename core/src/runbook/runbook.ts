@@ -1,6 +1,5 @@
-import { derived, partitionTitle } from '../plan/index.js';
-import { formatBoth } from '../quantity/index.js';
-import { deviceName, recognitionSheet, type Instruction, type RecognitionRow } from '../recognition/index.js';
+import { derived, type Planned } from '../plan/index.js';
+import { deviceName, recognitionSheet, type RecognitionRow } from '../recognition/index.js';
 import {
   lossesOf,
   procedureFor,
@@ -9,39 +8,40 @@ import {
   type Range,
   type Step,
 } from '../sequence/index.js';
-import { surveyedPartition } from '../survey/index.js';
 import { startWords, type StartWords } from '../start/index.js';
-import { backInWords, lossInWords, type BackStep } from './way-back.js';
-import {
-  environmentNote,
-  environmentTitle,
-  stepWords,
-  wordContext,
-  type StepWords,
-  type WordContext,
-} from './words/index.js';
+import { message, type Message, type Text } from '../words/index.js';
+import { exposureOf, nameOf, placeNote, placeOf, stepSays, type StepCode } from './says/index.js';
+import type { ExposureSays } from './says/exposure.js';
+import type { NoteSays, PlaceSays } from './says/place.js';
+import { timeSays, type TimeSays } from './time.js';
+import { backSays, lossSays, type BackStep, type LossSays } from './way-back.js';
 
-export interface RunbookStep extends StepWords {
+export interface RunbookStep {
   readonly id: string;
   /** 1-based, through all phases. */
   readonly number: number;
   readonly step: Step;
+  readonly says: Message<StepCode>;
+  /** What is lost if power fails while it runs. */
+  readonly exposure: ExposureSays | null;
   readonly done: boolean;
-  /** Time in words, or null where it is not worth a figure. */
-  readonly time: string | null;
+  /** `null` where it is not worth a figure. */
+  readonly time: TimeSays | null;
 }
 
 export interface RunbookPhase {
-  readonly title: string;
-  readonly note: string;
+  readonly title: PlaceSays;
+  readonly note: NoteSays;
   readonly environment: Environment;
   readonly restart: boolean;
   readonly steps: readonly RunbookStep[];
 }
 
-/** A procedure to carry out elsewhere, in words, with the sheet to recognise each part by. */
+export type OrderSays = Message<'order.circle' | 'order.too-many' | 'order.place'>;
+
+/** A procedure to carry out elsewhere, with the sheet to recognise each part by. Its sentences are messages. */
 export interface Runbook {
-  readonly disk: string;
+  readonly diskBytes: number;
   readonly device: string;
   readonly phases: readonly RunbookPhase[];
   readonly restarts: number;
@@ -49,9 +49,9 @@ export interface Runbook {
   readonly seconds: Range;
   readonly sheet: readonly RecognitionRow[];
   /** Why there is no order of steps, where there is none. */
-  readonly refusal: string | null;
+  readonly refusal: OrderSays | null;
   /** What cannot be brought back, from which step on. */
-  readonly losses: readonly string[];
+  readonly losses: readonly LossSays[];
   /** How many steps are done: the last that is ticked off, and what is before it. */
   readonly done: number;
   /** How to return to as found from the end. From an earlier point the first ones are left out. */
@@ -63,83 +63,54 @@ export interface Runbook {
 export const runbookFor = derived((planned): Runbook => {
   const { plan, survey } = planned;
   const procedure = procedureFor(planned);
-  const context = wordContext(planned);
   const ticked = new Set(plan.ticked);
   let number = 0;
-  const phases = procedure.phases.map((phase): RunbookPhase => ({
-    title: environmentTitle(phase.environment, plan),
-    note: environmentNote(phase.environment, plan, phase.restart),
-    environment: phase.environment,
-    restart: phase.restart,
-    steps: phase.steps.map((step): RunbookStep => {
-      number += 1;
-      const time = step.seconds && step.seconds.most > 0 ? timeInWords(step.seconds) : null;
-      return { id: step.id, number, step, done: ticked.has(step.id), time, ...stepWords(step, context) };
-    }),
+  const phases = procedure.phases.map(({ environment, restart, steps }): RunbookPhase => ({
+    title: placeOf(planned, environment),
+    note: placeNote(planned, environment, restart),
+    environment,
+    restart,
+    steps: steps.map((step): RunbookStep => ({
+      id: step.id,
+      number: (number += 1),
+      step,
+      says: stepSays(planned, step),
+      exposure: exposureOf(planned, step, step.kind),
+      done: ticked.has(step.id),
+      time: step.seconds && step.seconds.most > 0 ? timeSays(step.seconds) : null,
+    })),
   }));
-  const { ordered } = procedure;
+  const { ordered, restarts, moved, seconds } = procedure;
   const steps = ordered.ok ? ordered.steps : [];
-  const done = steps.findLastIndex((s) => ticked.has(s.id)) + 1;
   return {
-    disk: formatBoth(survey.disk.sizeSectors * survey.disk.sectorBytes),
+    diskBytes: survey.disk.sizeSectors * survey.disk.sectorBytes,
     device: deviceName(plan.machine),
     phases,
-    restarts: procedure.restarts,
-    moved: procedure.moved,
-    seconds: procedure.seconds,
+    restarts,
+    moved,
+    seconds,
     sheet: recognitionSheet(planned),
-    refusal: ordered.ok ? null : refusalOfOrder(ordered, context),
-    losses: lossesOf(planned, steps).map((loss) => lossInWords(loss, steps, context)),
-    done,
-    back: backInWords(planned, steps, steps.length).steps,
+    refusal: ordered.ok ? null : orderSays(planned, ordered),
+    losses: lossesOf(planned, steps).map((loss) => lossSays(planned, loss, steps)),
+    done: steps.findLastIndex((s) => ticked.has(s.id)) + 1,
+    back: backSays(planned, steps, steps.length).steps,
     starts: startWords(planned),
   };
 });
 
 /** Why there is no order of steps, and what to do. */
-function refusalOfOrder(
-  ordered: Extract<Procedure['ordered'], { ok: false }>,
-  { plan, survey }: WordContext,
-): string {
-  const named = (id: string | null) => {
-    const p = plan.partitions.find((q) => q.id === id || q.from === id);
-    const found = surveyedPartition(survey, id);
-    const role = plan.found[id ?? '']?.role ?? 'other';
-    if (id === null) return 'the extended container';
-    return `“${p ? partitionTitle(p) : partitionTitle({ label: found?.volume?.label, name: found?.name, role })}”`;
-  };
-  if (ordered.reason === 'circle') {
-    const moved = ordered.cycle.flatMap((id) =>
-      id.startsWith('move:') ? [named(id.slice('move:'.length))] : [],
-    );
-    const which = moved.length > 0 ? `${moved.join(' and ')} stand` : 'Parts stand';
-    return `There is no order of steps for this plan: ${which} in each other’s way, and no free place on the disk holds one of them for the time being. Leave scratch room, move only one of them, or swap them by way of a backup.`;
-  }
+function orderSays(planned: Planned, ordered: Extract<Procedure['ordered'], { ok: false }>): OrderSays {
+  if (ordered.reason === 'circle')
+    return message('order.circle', {
+      moved: ordered.cycle
+        .filter((id) => id.startsWith('move:'))
+        .map((id) => nameOf(planned, id.slice('move:'.length))),
+    });
   const { fault } = ordered;
-  if (fault.code === 'too-many')
-    return `There is no order of steps for this plan: on the way the table would list more than ${fault.most} partitions. Delete one first, in a plan of its own.`;
-  const other = fault.code === 'overlap' ? ` and ${named(fault.other)}` : '';
-  return `There is no order of steps for this plan: on the way ${named(fault.one)}${other} would lie where the table cannot list them. Divide the change into two plans.`;
+  if (fault.code === 'too-many') return message('order.too-many', { most: fault.most });
+  const part = (id: string | null): Text =>
+    id === null ? message('order.container') : message('order.part', { name: nameOf(planned, id) });
+  return message('order.place', {
+    parts: [part(fault.one), ...(fault.code === 'overlap' ? [part(fault.other)] : [])],
+  });
 }
-
-/** A range of time, coarse on purpose: `under a minute`, `up to 4 min`, `4–9 min`, `2–5 h`. */
-export function timeInWords({ least, most }: Range): string {
-  if (most < 60) return 'under a minute';
-  if (most < 100 * 60) return between(Math.floor(least / 60), Math.ceil(most / 60), 'min');
-  return between(Math.floor(least / 3600), Math.ceil(most / 3600), 'h');
-}
-
-function between(least: number, most: number, unit: string): string {
-  if (least === 0) return `up to ${most} ${unit}`;
-  return least === most ? `${most} ${unit}` : `${least}–${most} ${unit}`;
-}
-
-/** What the recognition sheet says to do with a line. */
-export const INSTRUCTION_WORDS: Readonly<Record<Instruction, string>> = {
-  'install-here': 'install here',
-  'use-keep': 'use, do not format',
-  format: 'format',
-  'leave-alone': 'leave alone',
-  'give-to-setup': 'give to its setup',
-  nothing: '—',
-};

@@ -4,13 +4,13 @@ export { pieceOf } from './exposure.js';
 export { orderSteps, type Ordered, type RestartCost } from './order.js';
 export { exposedSteps, procedureFor, type Phase, type Procedure } from './sequence.js';
 export { TableModel, type TableFault } from './table-model.js';
+export { startKey, type Copy, type Environment, type Exposure, type Range, type StepBase } from './step.js';
 export {
-  startKey,
-  type Environment,
-  type Copy,
-  type Exposure,
-  type Range,
+  kindOf,
+  objectsOf,
+  type StepObjects,
   type Step,
+  type StepFor,
   type StepKind,
-} from './step.js';
+} from './steps/kinds.js';
 export { lossesOf, wayBack, type Loss, type StepBack, type WayBack } from './way-back.js';

@@ -1,5 +1,6 @@
 import type { TableFault } from './table-model.js';
-import { startKey, withNeeds, type Environment, type Step } from './step.js';
+import { startKey, withNeeds, type Environment } from './step.js';
+import type { Step } from './steps/kinds.js';
 
 export type Ordered =
   | { readonly ok: true; readonly steps: readonly Step[] }

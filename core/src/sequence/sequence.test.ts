@@ -192,7 +192,7 @@ describe('moves', () => {
     const disk = drawn(500, ['10GiB ext4', '489GiB ext4']);
     const { ordered } = procedureFor({ plan: traded(disk), survey: disk });
     expect(ordered).toMatchObject({ ok: false, reason: 'circle' });
-    expect(runbookFor({ plan: traded(disk), survey: disk }).refusal).toContain('stand in each other’s way');
+    expect(runbookFor({ plan: traded(disk), survey: disk }).refusal).toMatchObject({ code: 'order.circle' });
   });
 });
 
@@ -233,12 +233,7 @@ const node = (id: string, needs: string[], environment: Step['environment']): St
   id,
   needs,
   environment,
-  kind: 'create',
-  partition: null,
-  found: null,
-  system: null,
-  before: null,
-  after: null,
+  kind: 'backup',
   copy: null,
   reads: [],
   writes: [],

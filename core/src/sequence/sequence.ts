@@ -3,7 +3,8 @@ import { scratchFor } from './aside.js';
 import { checkTable } from './check-table.js';
 import { deriveSteps } from './derive/index.js';
 import { orderSteps, type Ordered, type RestartCost } from './order.js';
-import { startKey, type Environment, type Range, type Step } from './step.js';
+import { startKey, type Environment, type Range } from './step.js';
+import type { Step, StepFor } from './steps/kinds.js';
 
 /** Consecutive steps in one environment. */
 export interface Phase {
@@ -51,12 +52,14 @@ function orderFor(planned: Planned): Ordered {
     if (ordered.ok) return checkTable(planned, ordered.steps) ?? ordered;
     const stuck = new Set(ordered.cycle);
     const next = steps
-      .filter((s) => s.kind === 'move' && stuck.has(s.id) && !aside.has(s.found!))
-      .sort((a, b) => a.bytes!.least - b.bytes!.least)
-      .map((s) => ({ found: s.found!, place: scratchFor(planned, s.found!, [...aside.values()]) }))
-      .find((s) => s.place !== undefined);
+      .filter((s): s is StepFor<'move'> => s.kind === 'move' && stuck.has(s.id) && !aside.has(s.found))
+      .sort((a, b) => a.bytes.least - b.bytes.least)
+      .flatMap(({ found }) => {
+        const place = scratchFor(planned, found, [...aside.values()]);
+        return place ? [{ found, place }] : [];
+      })[0];
     if (!next) return ordered;
-    aside.set(next.found, next.place!);
+    aside.set(next.found, next.place);
   }
 }
 

@@ -1,5 +1,5 @@
-import type { PartitionId, Span } from '../plan/index.js';
 import type { Sectors } from '../quantity/index.js';
+import type { Span } from '../plan/index.js';
 import type { SurveyPartitionId } from '../survey/index.js';
 import type { SystemId } from '../system/index.js';
 
@@ -14,42 +14,8 @@ export type Environment =
   | { readonly kind: 'installer'; readonly system: SystemId }
   | { readonly kind: 'first-start'; readonly system: SystemId };
 
-export type StepKind =
-  | 'backup'
-  | 'safety-copy'
-  | 'prepare-medium'
-  | 'recovery-key'
-  | 'unhibernate'
-  | 'suspend-protection'
-  | 'check-volume'
-  | 'shrink'
-  | 'verify-start'
-  | 'firmware-mode'
-  | 'secure-boot-off'
-  | 'new-table'
-  | 'repair-table'
-  | 'convert-table'
-  | 'redo-start'
-  | 'remove-start'
-  | 'delete'
-  | 'move-aside'
-  | 'move'
-  | 'grow'
-  | 'create'
-  | 'format'
-  | 'create-container'
-  | 'grow-container'
-  | 'shrink-container'
-  | 'delete-container'
-  | 'relist'
-  | 'set-active'
-  | 'set-type'
-  | 'set-label'
-  | 'install'
-  | 'start-order'
-  | 'first-start'
-  | 'resume-protection'
-  | 'verify-disk';
+export const LIVE: Environment = { kind: 'live' };
+export const FIRMWARE: Environment = { kind: 'firmware' };
 
 export interface Range {
   readonly least: number;
@@ -76,29 +42,52 @@ export interface Exposure {
   readonly when: { readonly from: Sectors; readonly of: Sectors };
 }
 
-/** A primitive step. Spans in logical sectors, data in bytes, time in seconds. */
-export interface Step {
+/** What every step has. What it is about, a kind adds. Spans in logical sectors, data in bytes, time in seconds. */
+export interface StepBase {
   /** Kind and object: stable while the plan changes elsewhere, so that a tick stays with its step. */
   readonly id: string;
-  readonly kind: StepKind;
   readonly environment: Environment;
-  readonly partition: PartitionId | null;
-  readonly found: SurveyPartitionId | null;
-  readonly system: SystemId | null;
-  readonly before: Span | null;
-  readonly after: Span | null;
+  /** Ids of steps that must be done first. */
+  readonly needs: readonly string[];
   readonly copy: Copy | null;
   /** Spans beyond the table's own sectors that it reads, and that it writes. */
   readonly reads: readonly Span[];
   readonly writes: readonly Span[];
-  /** Ids of steps that must be done first. */
-  readonly needs: readonly string[];
   /** Data that moves. */
   readonly bytes: Range | null;
   readonly seconds: Range | null;
   readonly exposure: Exposure | null;
   /** Whether it can be undone once done. */
   readonly undo: 'yes' | 'from-backup' | 'no-need';
+}
+
+/** A step of one kind, with what it is about. */
+export type StepOf<K extends string, About = object> = StepBase & { readonly kind: K } & Readonly<About>;
+
+const BLANK: Omit<StepBase, 'id' | 'environment'> = {
+  needs: [],
+  copy: null,
+  reads: [],
+  writes: [],
+  bytes: null,
+  seconds: null,
+  exposure: null,
+  undo: 'no-need',
+};
+
+/** A step of which only what is told is set. Its id is its kind and its object; `of` is empty where there is one of it. */
+export function step<K extends string, About extends object>(
+  kind: K,
+  of: string,
+  environment: Environment,
+  about: About & Partial<StepBase>,
+): StepOf<K, About> {
+  return { ...BLANK, id: of === '' ? kind : `${kind}:${of}`, kind, environment, ...about };
+}
+
+/** The step with other needs. */
+export function withNeeds<S extends StepBase>(s: S, needs: readonly string[]): S {
+  return { ...s, needs };
 }
 
 /** One key per start of the machine: what can be done without a restart shares it. */
@@ -115,26 +104,4 @@ export function startKey(environment: Environment): string {
     case 'firmware':
       return 'firmware';
   }
-}
-
-/** The step with other needs. Field by field: steps are many, and this is done several times to each. */
-export function withNeeds(s: Step, needs: readonly string[]): Step {
-  return {
-    id: s.id,
-    kind: s.kind,
-    environment: s.environment,
-    partition: s.partition,
-    found: s.found,
-    system: s.system,
-    before: s.before,
-    after: s.after,
-    copy: s.copy,
-    reads: s.reads,
-    writes: s.writes,
-    needs,
-    bytes: s.bytes,
-    seconds: s.seconds,
-    exposure: s.exposure,
-    undo: s.undo,
-  };
 }

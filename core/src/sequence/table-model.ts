@@ -9,9 +9,14 @@ import {
   type Planned,
   type Span,
 } from '../plan/index.js';
-import { surveyedPartition, containerIn, type Survey, type SurveyPartition } from '../survey/index.js';
+import {
+  surveyedPartition,
+  containerIn,
+  type Survey,
+  type SurveyPartition,
+  type SurveyPartitionId,
+} from '../survey/index.js';
 import { ENTRY_COUNT, type TableStyle } from '../table/index.js';
-import type { Step, StepKind } from './step.js';
 
 /** Why a table cannot be as a step would leave it. Partitions by their id; `null` stands for the extended container. */
 export type TableFault =
@@ -23,8 +28,6 @@ interface Entry {
   readonly span: Span;
   readonly logical: boolean;
 }
-
-type Change = (step: Step) => TableFault | undefined;
 
 /** The table while the steps are carried out: what is listed where. Known by the ids of planned or surveyed partitions. */
 export class TableModel implements Planned {
@@ -45,91 +48,46 @@ export class TableModel implements Planned {
     for (const p of survey.partitions) this.entries.set(p.id, this.entryOf(p));
   }
 
-  /** Writes the table as the step leaves it, and says what is wrong with it then. */
-  write(step: Step): TableFault | undefined {
-    return this.writers[step.kind]?.(step);
+  /** Lists a partition at a span, and says what is wrong with the table then. */
+  list(id: string, span: Span, logical: boolean): TableFault | undefined {
+    this.entries.set(id, { span, logical });
+    return this.faultOf(id);
   }
 
-  /** Writes the table as it was before the step. */
-  undo(step: Step): void {
-    this.undoers[step.kind]?.(step);
+  /** The same entry with another span. */
+  place(id: string, span: Span): TableFault | undefined {
+    const { logical = false } = this.entries.get(id) ?? {};
+    return this.list(id, span, logical);
   }
 
-  private readonly place: Change = (step) => {
-    this.entries.set(step.found!, { ...this.entries.get(step.found!)!, span: step.after! });
-    return this.faultOf(step.found!);
-  };
+  remove(id: string): void {
+    this.entries.delete(id);
+  }
 
-  private readonly replace = ({ found, before }: Step): void => {
-    this.entries.set(found!, { ...this.entries.get(found!)!, span: before! });
-  };
+  clear(): void {
+    this.entries.clear();
+    this.container = null;
+  }
 
-  private readonly contain: Change = (step) => {
-    this.container = step.after;
+  /** Puts the extended container at a span, or takes it away. */
+  contain(span: Span | null): TableFault | undefined {
+    this.container = span;
     return this.faultOfAll();
-  };
+  }
 
-  private readonly uncontain = ({ before }: Step): void => {
-    this.container = before;
-  };
+  /** Lists a deleted partition where and as it was found. */
+  listAsFound(found: SurveyPartitionId): void {
+    const p = surveyedPartition(this.survey, found);
+    if (!p) return;
+    const sameStyle = this.style === this.survey.disk.style;
+    this.entries.set(p.id, sameStyle ? this.entryOf(p) : { span: p, logical: false });
+  }
 
-  private readonly writers: Partial<Record<StepKind, Change>> = {
-    'new-table': () => {
-      this.entries.clear();
-      this.container = null;
-      this.become();
-      return undefined;
-    },
-    'convert-table': () => this.convert(),
-    delete: (step) => {
-      this.entries.delete(step.found!);
-      return undefined;
-    },
-    create: (step) => this.create(step),
-    shrink: this.place,
-    move: this.place,
-    'move-aside': this.place,
-    grow: this.place,
-    relist: (step) => {
-      this.relist();
-      return this.contain(step);
-    },
-    'create-container': this.contain,
-    'grow-container': this.contain,
-    'shrink-container': this.contain,
-    'delete-container': this.contain,
-  };
-
-  private readonly undoers: Partial<Record<StepKind, (step: Step) => void>> = {
-    'new-table': () => {
-      this.beAsFound();
-      for (const p of this.survey.partitions) this.entries.set(p.id, this.entryOf(p));
-    },
-    'convert-table': () => {
-      this.beAsFound();
-      for (const id of [...this.entries.keys()]) this.relistAsFound(id);
-    },
-    delete: (step) => {
-      const p = surveyedPartition(this.survey, step.found)!;
-      const sameStyle = this.style === this.survey.disk.style;
-      this.entries.set(p.id, sameStyle ? this.entryOf(p) : { span: p, logical: false });
-    },
-    create: (step) => {
-      this.entries.delete(step.partition!);
-    },
-    shrink: this.replace,
-    move: this.replace,
-    'move-aside': this.replace,
-    grow: this.replace,
-    relist: (step) => {
-      for (const id of [...this.entries.keys()]) this.relistAsFound(id);
-      this.uncontain(step);
-    },
-    'create-container': this.uncontain,
-    'grow-container': this.uncontain,
-    'shrink-container': this.uncontain,
-    'delete-container': this.uncontain,
-  };
+  /** The table as it was found, with all its partitions. */
+  restore(): void {
+    this.beAsFound();
+    for (const p of this.survey.partitions) this.entries.set(p.id, this.entryOf(p));
+  }
 
   private beAsFound(): void {
     const { style, firstUsable, usableEnd } = this.survey.disk;
@@ -143,38 +101,38 @@ export class TableModel implements Planned {
     return { span: p, logical: this.survey.disk.style === 'mbr' && (p.logical ?? false) };
   }
 
-  private relistAsFound(id: string): void {
-    const p = surveyedPartition(this.survey, id);
-    const entry = this.entries.get(id);
-    if (p && entry) this.entries.set(id, { ...entry, logical: this.entryOf(p).logical });
-  }
-
-  private become(): void {
+  /** The style and the area of the planned table, whatever is listed. */
+  become(): void {
     this.style = this.plan.target.style;
     this.area = plannedArea(this);
   }
 
-  private convert(): TableFault | undefined {
+  convert(): TableFault | undefined {
     this.become();
-    const { container } = this.plan;
-    this.container = this.style === 'mbr' ? (container ?? null) : null;
+    this.container = this.style === 'mbr' ? (this.plan.container ?? null) : null;
     this.relist();
     return this.faultOfAll();
   }
 
-  /** Lists what is kept as the plan says. */
-  private relist(): void {
+  unconvert(): void {
+    this.beAsFound();
+    this.unlist();
+  }
+
+  /** Lists what is kept as logical or primary as the plan says. */
+  relist(): void {
     for (const p of this.plan.partitions) {
       const entry = p.from === null ? undefined : this.entries.get(p.from);
-      if (entry) this.entries.set(p.from!, { ...entry, logical: isLogical(this, p) });
+      if (p.from !== null && entry) this.entries.set(p.from, { ...entry, logical: isLogical(this, p) });
     }
   }
 
-  private create(step: Step): TableFault | undefined {
-    const planned = this.plan.partitions.find((p) => p.id === step.partition)!;
-    const logical = isLogical(this, planned);
-    this.entries.set(planned.id, { span: step.after!, logical });
-    return this.faultOf(planned.id);
+  /** Lists what was found as logical or primary as it was. */
+  unlist(): void {
+    for (const [id, entry] of this.entries) {
+      const p = surveyedPartition(this.survey, id);
+      if (p) this.entries.set(id, { ...entry, logical: this.entryOf(p).logical });
+    }
   }
 
   private faultOfAll(): TableFault | undefined {
@@ -187,7 +145,8 @@ export class TableModel implements Planned {
   }
 
   private faultOf(id: string): TableFault | undefined {
-    const mine = this.entries.get(id)!;
+    const mine = this.entries.get(id);
+    if (!mine) return undefined;
     const { container } = this;
     if (!within(mine.span, this.area)) return { code: 'outside', one: id };
     if (

@@ -1,9 +1,9 @@
-import { type Planned, overlap, type Plan } from '../plan/index.js';
-import type { Survey } from '../survey/index.js';
+import { type Planned, overlap } from '../plan/index.js';
 import { VOLUME_TRAITS } from '../volume/index.js';
 import { copyTime } from './estimate.js';
 import { copyOf, exposureOfChange, exposureOfCopy } from './exposure.js';
-import type { Step, StepKind } from './step.js';
+import type { StepBase } from './step.js';
+import { kindOf, type Step } from './steps/kinds.js';
 
 /** A surveyed partition whose content is gone for good once a step has begun. */
 export interface Loss {
@@ -48,80 +48,56 @@ export function lossesOf(planned: Planned, steps: readonly Step[]): Loss[] {
   return losses;
 }
 
-/** What can be undone by hand; everything else leaves no trace, or none that hinders. */
-const UNDONE = [
-  'suspend-protection',
-  'shrink',
-  'firmware-mode',
-  'secure-boot-off',
-  'new-table',
-  'convert-table',
-  'redo-start',
-  'delete',
-  'move-aside',
-  'move',
-  'grow',
-  'create',
-  'create-container',
-  'grow-container',
-  'shrink-container',
-  'delete-container',
-  'relist',
-  'set-active',
-  'set-type',
-  'set-label',
-  'install',
-] as const satisfies readonly StepKind[];
-
-/** A step that undoes another of its kind. */
-export interface StepBack extends Step {
-  readonly kind: (typeof UNDONE)[number];
+/** A step of the way back. Its id is `back:` and the id of the one that it undoes. */
+export interface StepBack extends StepBase {
+  readonly undoes: Step;
 }
-
-const isUndone = (s: Step): s is StepBack => UNDONE.some((kind) => kind === s.kind);
 
 /**
  * The way back after the first `done` of the ordered steps: each is undone, the last one first. Every state on it is one
  * that the disk was in before, so its order needs no proof of its own.
  */
 export function wayBack(planned: Planned, steps: readonly Step[], done = steps.length): WayBack {
-  const { plan, survey } = planned;
   const behind = steps.slice(0, done);
   return {
-    steps: behind
-      .filter(isUndone)
-      .map((s) => undone(s, plan, survey))
-      .reverse(),
+    steps: behind.flatMap((s) => undone(s, planned)).reverse(),
     losses: lossesOf(planned, behind),
   };
 }
 
-function undone(s: StepBack, plan: Plan, survey: Survey): StepBack {
-  const turned: StepBack = {
-    ...s,
-    id: `back:${s.id}`,
-    before: s.after,
-    after: s.before,
-    // What an installer did is taken back from outside of it.
-    environment: s.kind === 'install' ? { kind: 'live' } : s.environment,
-    needs: [],
-    reads: s.writes,
-    writes: s.kind === 'create' || s.kind === 'install' ? [] : s.reads,
-    undo: 'no-need',
-  };
-  if (s.copy) {
-    const copy = copyOf(s.after!, s.before!);
+function undone(s: Step, planned: Planned): StepBack[] {
+  const { back } = kindOf(s);
+  if (!back) return [];
+  return [
+    {
+      id: `back:${s.id}`,
+      undoes: s,
+      environment: s.environment,
+      needs: [],
+      copy: null,
+      reads: s.writes,
+      writes: s.reads,
+      bytes: s.bytes,
+      seconds: s.seconds,
+      exposure: s.exposure,
+      undo: 'no-need',
+      ...wayOf(s, planned),
+      ...back.turned?.(s),
+    },
+  ];
+}
+
+/** Data that was copied is copied back; a file system that was grown is shrunk. */
+function wayOf(s: Step, { plan, survey }: Planned): Partial<StepBase> {
+  if (s.kind === 'move' || s.kind === 'move-aside') {
+    const copy = copyOf(s.after, s.before);
     return {
-      ...turned,
       copy,
-      seconds: s.bytes && copyTime(s.bytes, plan.machine.medium),
-      exposure: exposureOfCopy(copy, s.found!),
+      seconds: copyTime(s.bytes, plan.machine.medium),
+      exposure: exposureOfCopy(copy, s.found),
     };
   }
   if (s.kind === 'grow')
-    return {
-      ...turned,
-      exposure: exposureOfChange(s.found!, (s.bytes?.most ?? 0) / survey.disk.sectorBytes),
-    };
-  return turned;
+    return { exposure: exposureOfChange(s.found, (s.bytes?.most ?? 0) / survey.disk.sectorBytes) };
+  return {};
 }

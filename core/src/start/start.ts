@@ -7,7 +7,7 @@ import {
   type PlannedPartition,
 } from '../plan/index.js';
 import { surveyedPartition, type Survey } from '../survey/index.js';
-import { isArriving, type System, type SystemId } from '../system/index.js';
+import { isArriving, listsOthers, type System, type SystemId } from '../system/index.js';
 
 /** Why a system would not be started as the plan has it. */
 export type StartFault =
@@ -81,7 +81,7 @@ export function startOf(plan: Plan): StartArrangement {
 /** The loader that lists others: of the last system to be installed that has one, else of any that has. */
 function chooserOf({ start }: Plan, systems: readonly System[]): System | null {
   const named = Object.values(start?.loaders ?? {}).find((l) => l.by !== null)?.by;
-  const lists = systems.filter((s) => s.family === 'linux' || s.family === 'bsd');
+  const lists = systems.filter(listsOthers);
   return (
     systems.find((s) => s.id === named) ??
     lists.filter(isArriving).at(-1) ??

@@ -1,8 +1,10 @@
 export { fitOf, type Fit } from './fit.js';
 export {
+  defaultClock,
   FAMILIES,
   FAMILY_NAMES,
   isArriving,
+  listsOthers,
   nearestProfile,
   profileOf,
   SYSTEM_PROFILES,

@@ -215,3 +215,9 @@ export const SystemSchema = z.strictObject({
   clock: z.enum(['utc', 'local']),
   host: z.strictObject({ partition: z.string().min(1).max(60), bytes: room }).optional(),
 });
+
+/** Whether its boot loader lists other systems as well. */
+export const listsOthers = ({ family }: System): boolean => family === 'linux' || family === 'bsd';
+
+/** How a family reads the machine's clock unless told otherwise. */
+export const defaultClock = (family: Family): System['clock'] => (family === 'windows' ? 'local' : 'utc');

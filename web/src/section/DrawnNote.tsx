@@ -6,13 +6,14 @@ import {
   partitionTitle,
   procedureFor,
   refusalInWords,
-  timeInWords,
+  timeSays,
   type Drawn,
   type Grip,
   type Plan,
   type Procedure,
   type Survey,
 } from '@rhizotome/core';
+import { say } from '../words/say.js';
 import classes from './Grips.module.css';
 import type { PlacedSection } from './layout.js';
 
@@ -67,7 +68,7 @@ function costInWords(before: Procedure, after: Procedure): string {
   const { moved, seconds } = after;
   if (moved.most === 0) return 'no data moves';
   const exposed = exposedSteps(after);
-  const all = `up to ${formatBinary(moved.most)} move, ${timeInWords(seconds)}, ${exposureInWords(exposed)}`;
+  const all = `up to ${formatBinary(moved.most)} move, ${say(timeSays(seconds))}, ${exposureInWords(exposed)}`;
   if (before.moved.most === 0) return all;
   const more = moved.most - before.moved.most;
   if (more === 0) return `moves nothing more; in all ${all}`;

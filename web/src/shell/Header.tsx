@@ -1,5 +1,6 @@
 import { ActionIcon, Tooltip, useComputedColorScheme, useMantineColorScheme } from '@mantine/core';
-import { countByLevel, editTitle, timeInWords } from '@rhizotome/core';
+import { countByLevel, editTitle, timeSays } from '@rhizotome/core';
+import { say } from '../words/say.js';
 import { useDerived, useOpenMachine, useOpenState } from '../open/context.js';
 import { movedInWords } from '../parts/figures.js';
 import { HistoryPanel } from './HistoryPanel.js';
@@ -81,7 +82,7 @@ function Figures() {
   if (!runbook) return null;
   const counts = countByLevel(findings);
   const { moved, seconds, restarts } = runbook;
-  const time = seconds.most === 0 ? 'none' : timeInWords(seconds);
+  const time = seconds.most === 0 ? 'none' : say(timeSays(seconds));
   const data = movedInWords(moved);
   return (
     <dl className={classes.figures}>

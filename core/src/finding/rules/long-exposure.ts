@@ -15,11 +15,11 @@ export const longExposure: Rule = {
     const { ordered } = procedure();
     if (!ordered.ok) return [];
     return ordered.steps.flatMap((step) => {
-      if (!step.copy || !step.exposure) return [];
+      if ((step.kind !== 'move' && step.kind !== 'move-aside') || !step.exposure) return [];
       const { from, of } = step.exposure.when;
       const size = (of - from) * sectorBytes;
       const time = copyTime({ least: size, most: size }, plan.machine.medium);
-      const partition = partitionOf(plan, step.partition!);
+      const partition = partitionOf(plan, step.partition);
       if (time.most < LONG_SECONDS || !partition) return [];
       return [
         {

@@ -1,6 +1,8 @@
 import type { Planned, Span } from '../../plan/index.js';
-import { withNeeds, type Step } from '../step.js';
-import { afterwards, firmwareSteps, installSteps, preparation, startSteps } from './around.js';
+import { withNeeds } from '../step.js';
+import { installs } from '../steps/install.js';
+import type { Step } from '../steps/kinds.js';
+import { afterwards, firmwareSteps, preparation, startSteps } from './around.js';
 import { partSteps } from './parts.js';
 import { situationOf, type Situation } from './situation.js';
 import { withConversionNeeds, withSpanNeeds } from './span-needs.js';
@@ -21,8 +23,8 @@ export function deriveSteps(planned: Planned, aside: ReadonlyMap<string, Span> =
   );
   const ids = disk.map((s) => s.id);
   const starts = startSteps(situation, [...ids.filter((id) => !isLate(id, disk)), ...gate]);
-  const installs = installSteps(situation, [...ids, ...gate]);
-  const done = [...afterConversion(situation, disk), ...starts, ...installs];
+  const installed = installs(situation, [...ids, ...gate]);
+  const done = [...afterConversion(situation, disk), ...starts, ...installed];
   return [...prepare, ...firmware, ...done, ...afterwards(situation, [...prepare, ...done])];
 }
 

@@ -6,8 +6,11 @@ import {
   plannedContainer,
   type Fate,
   type Span,
+  type Plan,
+  type PlannedPartition,
 } from '../../plan/index.js';
 import { containerIn } from '../../survey/index.js';
+import { VOLUME_TRAITS } from '../../volume/index.js';
 import { isArriving, type System } from '../../system/index.js';
 
 /** What all derivations look at, worked out once. */
@@ -16,6 +19,8 @@ export interface Situation extends Planned {
   /** Systems that are to be installed. */
   readonly arriving: readonly System[];
   readonly retiring: readonly System[];
+  /** Systems that are on the disk at the end: installed, or kept as they are. */
+  readonly staying: readonly System[];
   /** Volumes encrypted by their own system that stay. */
   readonly encrypted: readonly Fate[];
   readonly slots: SlotChange;
@@ -54,6 +59,7 @@ export function situationOf(planned: Planned, aside: ReadonlyMap<string, Span>):
     fates,
     arriving,
     retiring,
+    staying: plan.systems.filter((s) => arriving.includes(s) || stays({ plan, fates }, s)),
     slots,
     aside,
     encrypted: fates.filter(
@@ -61,6 +67,34 @@ export function situationOf(planned: Planned, aside: ReadonlyMap<string, Span>):
     ),
     changed: tableChanged || arriving.length > 0 || retiring.length > 0,
   };
+}
+
+/** A found system of which the system volume or root is kept as it is. */
+export function stays({ plan, fates }: Pick<Situation, 'plan' | 'fates'>, system: System): boolean {
+  return (
+    system.origin === 'found' &&
+    system.change === undefined &&
+    fates.some(
+      (f) =>
+        plan.found[f.found.id]?.owners.includes(system.id) &&
+        f.planned?.treatment === 'keep' &&
+        ['system', 'root'].includes(f.planned.role),
+    )
+  );
+}
+
+/** The system whose own tool changes this volume, where it is on the disk and stays. */
+export function ownTool({ plan }: Situation, p: PlannedPartition): System | undefined {
+  const family = VOLUME_TRAITS[p.fileSystem].ownTool;
+  if (family !== 'windows' && family !== 'macos') return undefined;
+  return plan.systems.find(
+    (s) => s.origin === 'found' && s.change === undefined && s.family === family && p.owners.includes(s.id),
+  );
+}
+
+/** Whether a system comes that Secure Boot would not start. */
+export function turnsSecureBootOff(plan: Plan): boolean {
+  return plan.machine.secureBoot !== 'off' && plan.systems.some((s) => s.origin === 'new' && !s.signed);
 }
 
 export function sameSpan(a: Span | null, b: Span | null): boolean {

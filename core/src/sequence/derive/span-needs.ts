@@ -1,42 +1,32 @@
 import { endOf, overlap, plannedArea, type Span } from '../../plan/index.js';
-import { withNeeds, type Step, type StepKind } from '../step.js';
-import type { TableStep } from './parts.js';
+import { withNeeds } from '../step.js';
+import { kindOf, type Step } from '../steps/kinds.js';
+import type { TableStep } from './table-step.js';
 import { CONTAINER } from './table.js';
 import type { Situation } from './situation.js';
 
-/** Steps after which a span, or some of it, is free. */
-const FREES: readonly StepKind[] = [
-  'delete',
-  'shrink',
-  'move',
-  'move-aside',
-  'shrink-container',
-  'delete-container',
-  'relist',
-];
-/** Steps that take no room they did not have. */
-const TAKES_NOTHING: readonly StepKind[] = ['shrink', 'format', 'shrink-container', 'delete-container'];
+const frees = (s: Step) => ['frees', 'both'].includes(kindOf(s).room ?? '');
+const takes = (s: Step) => ['takes', 'both'].includes(kindOf(s).room ?? '');
 
 /**
  * Adds what every step waits for: one that takes a span, for all that free some of it; one inside the extended container,
  * for the container to reach there; and one that gives up container room, for its logicals to have left it.
  */
 export function withSpanNeeds(situation: Situation, list: readonly TableStep[]): Step[] {
-  const frees = list
-    .filter((t) => FREES.includes(t.step.kind))
+  const freeing = list
+    .filter((t) => frees(t.step))
     .map((t): Freeing => ({ of: t, held: claim(t, t.holds), still: claim(t, t.takes) }));
-  const widens = list.find((t) => t.object === CONTAINER && t.takes && !TAKES_NOTHING.includes(t.step.kind));
-  const narrows = list.find((t) => ['shrink-container', 'delete-container', 'relist'].includes(t.step.kind));
+  const widens = list.find((t) => t.object === CONTAINER && takes(t.step) && t.takes);
+  const narrows = list.find((t) => t.object === CONTAINER && frees(t.step));
   const relisted = new Set(situation.slots.relisted.map((f) => f.found.id));
   return list.map((t) => {
     const waits = new Set(t.step.needs);
     const taken = claim(t, t.takes);
-    if (taken && !TAKES_NOTHING.includes(t.step.kind))
-      for (const f of frees) if (givesUp(f, t, taken)) waits.add(f.of.step.id);
+    if (taken && takes(t.step)) for (const f of freeing) if (givesUp(f, t, taken)) waits.add(f.of.step.id);
     if (widens && t.world === 'container' && taken && !isWithin(taken, situation.slots.before))
       waits.add(widens.step.id);
     if (t === narrows)
-      for (const { of: f } of frees)
+      for (const { of: f } of freeing)
         if (f.world === 'container' && f.holds && !isWithin(f.holds, t.takes)) waits.add(f.step.id);
     if (t.step.kind === 'relist')
       for (const other of list) if (relisted.has(other.object)) waits.add(other.step.id);
@@ -57,7 +47,7 @@ interface Freeing {
 function givesUp({ of, held, still }: Freeing, t: TableStep, taken: Span): boolean {
   if (!held || !overlap(held, taken) || of.world !== t.world || of.object === t.object) return false;
   const stays = still !== null && overlap(still, taken);
-  return !stays || of.step.kind === 'move' || of.step.kind === 'move-aside';
+  return !stays || of.step.copy !== null;
 }
 
 /** A logical takes a sector before it for its record. */
@@ -78,13 +68,13 @@ export function withConversionNeeds(situation: Situation, steps: readonly Step[]
   if (situation.plan.target.table !== 'convert') return [...steps];
   const area = plannedArea(situation);
   const toMbr = situation.plan.target.style === 'mbr';
+  const leavesRoom = (s: Step) =>
+    toMbr ||
+    ('before' in s && s.before !== null && (s.before.start < area.first || endOf(s.before) > area.end));
   const isBefore = (s: Step): boolean => {
     if (s.environment.kind === 'running' || s.environment.kind === 'first-start') return s.kind !== 'grow';
-    if (['delete', 'shrink', 'check-volume', 'repair-table', 'set-label'].includes(s.kind)) return true;
-    const moves = s.kind === 'move' || s.kind === 'move-aside';
-    return (
-      moves && (toMbr || (s.before !== null && (s.before.start < area.first || endOf(s.before) > area.end)))
-    );
+    const { conversion } = kindOf(s);
+    return conversion === 'before' || (conversion === 'where-needed' && leavesRoom(s));
   };
   const before = steps.filter((s) => s.kind !== 'convert-table' && isBefore(s)).map((s) => s.id);
   return steps.map((s) => {

@@ -2,12 +2,13 @@ import {
   figuresOf,
   formatBinary,
   MIB,
-  timeInWords,
+  timeSays,
   type Plan,
   type PlanFigures,
   type SizeFit,
   type Survey,
 } from '@rhizotome/core';
+import { say } from '../../words/say.js';
 import { movedInWords } from '../../parts/figures.js';
 
 /** One figure of every plan that is compared. */
@@ -29,7 +30,7 @@ const KINDS: readonly Kind[] = [
   { name: 'data that moves', say: (f) => movedInWords(f.moved), rank: (f) => f.moved.most },
   {
     name: 'copying time',
-    say: (f) => (f.seconds.most === 0 ? 'none' : timeInWords(f.seconds)),
+    say: (f) => (f.seconds.most === 0 ? 'none' : say(timeSays(f.seconds))),
     rank: (f) => f.seconds.most,
   },
   { name: 'restarts', say: (f) => String(f.restarts), rank: (f) => f.restarts },

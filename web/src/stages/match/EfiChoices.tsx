@@ -3,12 +3,13 @@ import {
   efiStrategies,
   formatBinary,
   formatBoth,
-  timeInWords,
+  timeSays,
   totalOf,
   type EfiStrategy,
   type Plan,
   type Survey,
 } from '@rhizotome/core';
+import { say } from '../../words/say.js';
 import { useMemo } from 'react';
 import { useEdit, useOpenState } from '../../open/context.js';
 import classes from './EfiChoices.module.css';
@@ -59,7 +60,7 @@ function Choice({ strategy, adopted, adopt }: ChoiceProps) {
                 : 'none'}
             </dd>
             <dt>copying, in all</dt>
-            <dd>{seconds.most > 0 ? timeInWords(seconds) : 'none'}</dd>
+            <dd>{seconds.most > 0 ? say(timeSays(seconds)) : 'none'}</dd>
             <dt>restarts, in all</dt>
             <dd>{restarts}</dd>
             <dt>exposed</dt>

@@ -1,12 +1,16 @@
 import { Button, Checkbox } from '@mantine/core';
 import {
   formatBinary,
+  formatBoth,
+  message,
+  objectsOf,
   runbookHtml,
-  timeInWords,
+  timeSays,
   type Runbook,
   type RunbookPhase,
   type RunbookStep,
 } from '@rhizotome/core';
+import { catalogue, say } from '../../words/say.js';
 import { Link } from 'react-router';
 import { useDerived, useEdit, useOpenMachine, useOpenState, useSelection } from '../../open/context.js';
 import { download, fileName } from '../../parts/download.js';
@@ -24,21 +28,26 @@ export function RunbookStage() {
     return (
       <div className="page">
         <h1>Runbook</h1>
-        <p className="soft">There is no procedure before the disk is read.</p>
-        <Link to={`/machines/${id}/as-found`}>Read the disk, under As found</Link>
+        <p className="soft">Read the disk first. The runbook follows from it and from the plan.</p>
+        <Link to={`/machines/${id}/as-found`}>Read the disk</Link>
       </div>
     );
   const blockers = findings.filter((f) => f.level === 'blocker').map((f) => f.title);
   const hazards = findings.filter((f) => f.level === 'hazard').map((f) => f.title);
   const saveRunbook = () => {
-    const html = runbookHtml(runbook, { machine: name, madeAt: new Date().toISOString(), blockers, hazards });
+    const html = runbookHtml(catalogue, runbook, {
+      machine: name,
+      madeAt: new Date().toISOString(),
+      blockers,
+      hazards,
+    });
     download(`${fileName(name)}-runbook.html`, new Blob([html], { type: 'text/html' }));
   };
   return (
     <div className={`page ${classes.page}`}>
       <div className={classes.head}>
         <div>
-          <p className={`eyebrow ${classes.brand}`}>Rhizotome runbook</p>
+          <p className={`eyebrow ${classes.brand}`}>{say(message('page.brand'))}</p>
           <h1>{name}</h1>
           <p className="soft">{summary(runbook)}</p>
         </div>
@@ -46,24 +55,30 @@ export function RunbookStage() {
           <Button variant="default" onClick={() => window.print()}>
             Print
           </Button>
-          <Button onClick={saveRunbook}>Download as one file</Button>
+          <Button onClick={saveRunbook}>Save as one file</Button>
         </div>
       </div>
       <Warnings
-        title="This plan cannot work yet"
+        title={say(message('page.blocked'))}
         sign="blocker"
         items={blockers}
         to={`/machines/${id}/findings`}
       />
-      <Warnings title="Data is at risk here" sign="hazard" items={hazards} to={`/machines/${id}/findings`} />
+      <Warnings
+        title={say(message('page.at-risk'))}
+        sign="hazard"
+        items={hazards}
+        to={`/machines/${id}/findings`}
+      />
       {runbook.refusal && (
         <p role="alert" className={classes.warning} data-sign="blocker">
-          {runbook.refusal}
+          {say(runbook.refusal)}
         </p>
       )}
       {runbook.phases.length === 0 && !runbook.refusal && (
         <p>
-          The plan changes nothing, so there is nothing to do. Add a system, or change a part in the section.
+          This plan changes nothing, so there is nothing to do. Add a system, or change a partition under
+          Layout.
         </p>
       )}
       {runbook.phases.map((phase, i) => (
@@ -77,9 +92,13 @@ export function RunbookStage() {
   );
 }
 
-function summary({ device, disk, restarts, moved, seconds }: Runbook): string {
-  const parts = [`Disk ${device}, ${disk}`, `${restarts} restart${restarts === 1 ? '' : 's'}`];
-  if (moved.most > 0) parts.push(`up to ${formatBinary(moved.most)} of data moves, ${timeInWords(seconds)}`);
+function summary({ device, diskBytes, restarts, moved, seconds }: Runbook): string {
+  const parts = [
+    `Disk ${device}, ${formatBoth(diskBytes)}`,
+    `${restarts} restart${restarts === 1 ? '' : 's'}`,
+  ];
+  if (moved.most > 0)
+    parts.push(`up to ${formatBinary(moved.most)} of data moves, ${say(timeSays(seconds))}`);
   return `${parts.join(' · ')}.`;
 }
 
@@ -115,10 +134,10 @@ function Phase({ phase }: { phase: RunbookPhase }) {
     <section className={classes.phase}>
       <header>
         <h2>
-          {phase.title}
-          {phase.restart && <span className={classes.restart}>restart</span>}
+          {say(phase.title)}
+          {phase.restart && <span className={classes.restart}>{say(message('page.restart'))}</span>}
         </h2>
-        <p className="soft">{phase.note}</p>
+        <p className="soft">{say(phase.note)}</p>
       </header>
       <ol className={classes.steps}>
         {phase.steps.map((step) => (
@@ -132,7 +151,9 @@ function Phase({ phase }: { phase: RunbookPhase }) {
 function StepItem({ step }: { step: RunbookStep }) {
   const { attempt } = useEdit();
   const { selected, select } = useSelection();
-  const part = step.step.partition ?? step.step.found;
+  const { partition, found } = objectsOf(step.step);
+  const part = partition ?? found;
+  const { title, actions, checks, warning } = say(step.says);
   return (
     <li
       className={classes.step}
@@ -144,34 +165,34 @@ function StepItem({ step }: { step: RunbookStep }) {
         checked={step.done}
         label={
           <span className={classes.title}>
-            <span className={classes.number}>{step.number}</span> {step.title}
-            {step.time && <span className={classes.time}>{step.time}</span>}
+            <span className={classes.number}>{step.number}</span> {title}
+            {step.time && <span className={classes.time}>{say(step.time)}</span>}
           </span>
         }
         onChange={(e) => attempt({ kind: 'tick', step: step.id, done: e.currentTarget.checked })}
       />
       <div className={classes.detail} onClick={() => part !== null && select(part)}>
         <ul>
-          {step.actions.map((action) => (
+          {actions.map((action) => (
             <li key={action}>{action}</li>
           ))}
         </ul>
         <div className={classes.checks}>
-          <b>Go on when</b>
+          <b>{say(message('page.continue'))}</b>
           <ul>
-            {step.checks.map((check) => (
+            {checks.map((check) => (
               <li key={check}>{check}</li>
             ))}
           </ul>
         </div>
-        {step.beware && (
+        {warning && (
           <p className={classes.beware}>
-            <b>Beware.</b> {step.beware}
+            <b>{say(message('page.watch-out'))}.</b> {warning}
           </p>
         )}
         {step.exposure && (
           <p className={classes.beware}>
-            <b>Exposed.</b> {step.exposure}
+            <b>{say(message('page.exposed'))}.</b> {say(step.exposure)}
           </p>
         )}
       </div>

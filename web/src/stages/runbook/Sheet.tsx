@@ -1,4 +1,5 @@
-import { INSTRUCTION_WORDS, type RecognitionRow } from '@rhizotome/core';
+import { message, type RecognitionRow } from '@rhizotome/core';
+import { say } from '../../words/say.js';
 import { useSelection } from '../../open/context.js';
 import classes from './RunbookStage.module.css';
 
@@ -53,7 +54,7 @@ export function Sheet({ rows }: { rows: readonly RecognitionRow[] }) {
                 <td>{row.label}</td>
                 <td>{row.typeName}</td>
                 <td>
-                  <b>{INSTRUCTION_WORDS[row.instruction]}</b>
+                  <b>{say(message(`sheet.${row.instruction}`))}</b>
                 </td>
               </tr>
             ))}

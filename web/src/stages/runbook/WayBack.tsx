@@ -1,4 +1,5 @@
-import type { Runbook } from '@rhizotome/core';
+import { message, type Runbook } from '@rhizotome/core';
+import { say } from '../../words/say.js';
 import classes from './RunbookStage.module.css';
 
 /** How to return to as found from where the work stands, and what cannot be brought back. */
@@ -9,31 +10,31 @@ export function WayBack({ runbook }: { runbook: Runbook }) {
   return (
     <section className={classes.wayBack} aria-labelledby="back-title">
       <header>
-        <h2 id="back-title">Way back</h2>
+        <h2 id="back-title">{say(message('page.way-back'))}</h2>
         <p className="soft">
           {done === 0
-            ? 'To return to the disk as found: begin at the line that undoes the last step you did, and go on from there.'
-            : `To return to the disk as found from here, after step ${done}:`}
+            ? say(message('page.way-back-about'))
+            : `To restore the disk as found from here, after step ${done}:`}
         </p>
       </header>
       {losses.length > 0 ? (
         <ul className={classes.losses} data-fact="losses">
-          {losses.map((loss) => (
+          {losses.map(say).map((loss) => (
             <li key={loss}>{loss}</li>
           ))}
         </ul>
       ) : (
-        <p className={classes.recall}>Nothing that this plan does is beyond recall.</p>
+        <p className={classes.recall}>{say(message('page.all-undone'))}</p>
       )}
       <ol className={classes.back}>
         {open.map((step) => (
           <li key={step.id}>
-            {step.title}
+            {say(step.title)}
             <span className="soft small">
               {' '}
-              undoes step {step.undoes}, {step.where}
+              ({say(message('page.undoes', { where: say(step.where), step: step.undoes }))})
             </span>
-            {step.exposure && <p className={classes.beware}>{step.exposure}</p>}
+            {step.exposure && <p className={classes.beware}>{say(step.exposure)}</p>}
           </li>
         ))}
       </ol>
@@ -46,12 +47,12 @@ export function Starting({ starts }: Pick<Runbook, 'starts'>) {
   if (starts.length === 0) return null;
   return (
     <section className={classes.sheet} aria-labelledby="starting-title">
-      <h2 id="starting-title">Starting</h2>
+      <h2 id="starting-title">{say(message('page.boot'))}</h2>
       <div className={classes.scroll}>
         <table>
           <thead>
             <tr>
-              {['System', 'How it is reached', 'What its updates do', 'How that is mended'].map((name) => (
+              {say(message('page.boot-heads')).map((name) => (
                 <th key={name} scope="col">
                   {name}
                 </th>

@@ -1,0 +1,60 @@
+import type { Planned } from '../../plan/index.js';
+import type { Step, StepFor, StepKind } from '../../sequence/index.js';
+import { message, type Code, type Message } from '../../words/index.js';
+import { bytesOf, foundLine, foundName, nameOf, systemName } from './facts.js';
+
+export type BackSays = Message<Extract<Code, `back.${string}`>>;
+
+const moveBack = (planned: Planned, { found, before, after }: StepFor<'move' | 'move-aside'>) =>
+  message('back.move-back', { volume: foundName(planned, found), from: after.start, to: before.start });
+
+const containerBack = (
+  planned: Planned,
+  { before }: StepFor<'create-container' | 'grow-container' | 'shrink-container' | 'delete-container'>,
+) =>
+  before
+    ? message('back.container', { sector: before.start, bytes: bytesOf(planned, before) })
+    : message('back.no-container');
+
+const oldTable = () => message('back.old-table');
+
+/** How the steps are undone of those kinds that are. */
+const BACK: { readonly [K in StepKind]?: (planned: Planned, step: StepFor<K>) => BackSays } = {
+  shrink: (planned, { found, before }) =>
+    message('back.grow-back', { volume: foundName(planned, found), bytes: bytesOf(planned, before) }),
+  grow: (planned, { found, before }) =>
+    message('back.shrink-back', { volume: foundName(planned, found), bytes: bytesOf(planned, before) }),
+  move: moveBack,
+  'move-aside': moveBack,
+  create: (planned, { partition, after }) =>
+    message('back.delete-new', { volume: nameOf(planned, partition), bytes: bytesOf(planned, after) }),
+  delete(planned, { found, before }) {
+    const { name, device, bytes } = foundLine(planned, found);
+    return message('back.list-again', { volume: name, device, sector: before.start, bytes });
+  },
+  'new-table': oldTable,
+  'convert-table': oldTable,
+  relist: oldTable,
+  'create-container': containerBack,
+  'grow-container': containerBack,
+  'shrink-container': containerBack,
+  'delete-container': containerBack,
+  'set-active': () => message('back.active'),
+  'set-type': (planned, { found }) => message('back.type', { volume: foundName(planned, found) }),
+  'set-label': (planned, { found }) => message('back.label', { volume: foundName(planned, found) }),
+  install: (planned, { system }) =>
+    planned.plan.target.mode === 'uefi'
+      ? message('back.uninstall-uefi', { system: systemName(planned, system) })
+      : message('back.uninstall-bios'),
+  'redo-start': (planned, { system }) => message('back.redo-start', { system: systemName(planned, system) }),
+  'firmware-mode': ({ plan }) =>
+    message('back.firmware-mode', { mode: plan.target.mode === 'uefi' ? 'bios' : 'uefi' }),
+  'secure-boot-off': () => message('back.secure-boot-on'),
+  'suspend-protection': (planned, { found }) => message('back.resume', { volume: foundName(planned, found) }),
+};
+
+/** How a step is undone; `undefined` for kinds that leave no trace, and so are not on the way back. */
+export function backOf(planned: Planned, step: Step): BackSays | undefined {
+  const says: ((planned: Planned, step: never) => BackSays) | undefined = BACK[step.kind];
+  return says?.(planned, step as never);
+}

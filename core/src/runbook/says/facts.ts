@@ -1,0 +1,64 @@
+import { deviceIsAssumed, deviceName, partitionDevice, partitionNumbers } from '../../recognition/index.js';
+import { surveyedPartition } from '../../survey/index.js';
+import { endOf, partitionOf, partitionTitle, type Planned, type Span, systemOf } from '../../plan/index.js';
+import { message, type Text } from '../../words/index.js';
+
+/** Size of a span in bytes. */
+export const bytesOf = ({ survey }: Planned, span: { readonly length: number }): number =>
+  span.length * survey.disk.sectorBytes;
+
+/** What a partition of the plan is called; of one that is deleted, what it was called. */
+export function nameOf(planned: Planned, id: string): string {
+  const partition = partitionOf(planned.plan, id);
+  return partition ? partitionTitle(partition) : foundName(planned, id);
+}
+
+/** What a surveyed partition is called. */
+export function foundName({ plan, survey }: Planned, id: string): string {
+  const found = surveyedPartition(survey, id);
+  return partitionTitle({
+    label: found?.volume?.label,
+    name: found?.name,
+    role: plan.found[id]?.role ?? 'other',
+  });
+}
+
+export function systemName({ plan }: Planned, id: string | null): Text {
+  return (id !== null && systemOf(plan, id)?.name) || message('place.the-system');
+}
+
+/** A planned partition as it is picked from a list: by its name afterwards, its size and what it is called. */
+export function lineOf(planned: Planned, id: string) {
+  const span = partitionOf(planned.plan, id) ?? { length: 0 };
+  return { device: deviceOf(planned, id), bytes: bytesOf(planned, span), name: nameOf(planned, id) };
+}
+
+/** A surveyed partition as it is picked from a list before anything is changed. */
+export function foundLine(planned: Planned, id: string) {
+  const { number = 0, length = 0 } = surveyedPartition(planned.survey, id) ?? {};
+  return {
+    device: partitionDevice(deviceName(planned.plan.machine), number),
+    bytes: bytesOf(planned, { length }),
+    name: foundName(planned, id),
+  };
+}
+
+/** The Linux name of a partition at the end. */
+export function deviceOf(planned: Planned, id: string): string {
+  return partitionDevice(deviceName(planned.plan.machine), partitionNumbers(planned).get(id) ?? 0);
+}
+
+export function diskOf({ plan, survey }: Planned) {
+  return {
+    device: deviceName(plan.machine),
+    bytes: survey.disk.sizeSectors * survey.disk.sectorBytes,
+    assumed: deviceIsAssumed(plan.machine),
+  };
+}
+
+/** A span as table tools write it: first and last sector. */
+export const extentOf = (planned: Planned, span: Span) => ({
+  first: span.start,
+  last: endOf(span) - 1,
+  bytes: bytesOf(planned, span),
+});

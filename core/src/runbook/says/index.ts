@@ -1,0 +1,70 @@
+import type { Planned } from '../../plan/index.js';
+import type { Step, StepFor, StepKind } from '../../sequence/index.js';
+import { message, type Code, type Message } from '../../words/index.js';
+import {
+  backup,
+  checkVolume,
+  firmwareMode,
+  prepareMedium,
+  recoveryKey,
+  resumeProtection,
+  safetyCopy,
+  suspendProtection,
+  unhibernate,
+  verifyStart,
+} from './prepare.js';
+import { firstStart, install, redoStart, removeStart, startOrder } from './systems.js';
+import { container, convertTable, newTable, relist, repairTable, setActive } from './table.js';
+import { create, deletion, format, grow, move, setLabel, setType, shrink } from './volumes.js';
+
+export { backOf, type BackSays } from './back.js';
+export { foundName, nameOf } from './facts.js';
+export { exposureOf } from './exposure.js';
+export { placeOf, placeNote } from './place.js';
+
+export type StepCode = Extract<Code, `step.${string}`>;
+
+/** What each kind of step says, in the figures of the plan. */
+const SAYS: { readonly [K in StepKind]: (planned: Planned, step: StepFor<K>) => Message<StepCode> } = {
+  backup,
+  'safety-copy': safetyCopy,
+  'prepare-medium': prepareMedium,
+  'recovery-key': recoveryKey,
+  'suspend-protection': suspendProtection,
+  unhibernate,
+  'firmware-mode': firmwareMode,
+  'secure-boot-off': () => message('step.secure-boot-off'),
+  'new-table': newTable,
+  'repair-table': repairTable,
+  'convert-table': convertTable,
+  delete: deletion,
+  'check-volume': checkVolume,
+  shrink,
+  'verify-start': verifyStart,
+  'move-aside': move,
+  move,
+  grow,
+  create,
+  format,
+  'create-container': container,
+  'grow-container': container,
+  'shrink-container': container,
+  'delete-container': container,
+  relist,
+  'set-active': setActive,
+  'set-type': setType,
+  'set-label': setLabel,
+  'redo-start': redoStart,
+  'remove-start': removeStart,
+  install,
+  'start-order': startOrder,
+  'first-start': firstStart,
+  'resume-protection': resumeProtection,
+  'verify-disk': () => message('step.verify-disk'),
+};
+
+/** What a step of this plan says to the person who carries it out. */
+export function stepSays(planned: Planned, step: Step): Message<StepCode> {
+  const says: (planned: Planned, step: never) => Message<StepCode> = SAYS[step.kind];
+  return says(planned, step as never);
+}

@@ -1,0 +1,66 @@
+import { MIB } from '../../quantity/index.js';
+import { deviceName } from '../../recognition/index.js';
+import type { StepFor } from '../../sequence/index.js';
+import { message } from '../../words/index.js';
+import { foundName, nameOf, systemName } from './facts.js';
+import { volumeName } from '../../volume/index.js';
+import { usedOf, type Planned, partitionOf } from '../../plan/index.js';
+
+export function backup(planned: Planned) {
+  const { plan, survey } = planned;
+  const holding = survey.partitions.filter(
+    (p) => !['swap', 'reserved', 'bios-boot'].includes(plan.found[p.id]?.role ?? ''),
+  );
+  const used = holding.map((p) => usedOf(planned, p.id)?.bytes);
+  return message('step.backup', {
+    usedBytes: used.reduce<number>((sum, u) => sum + (u ?? 0), 0),
+    unknown: used.filter((u) => u === undefined).length,
+  });
+}
+
+/** From the best place there is: the captured ends, the sectors kept when the disk was read, else the disk itself. */
+export function safetyCopy({ plan, survey }: Planned) {
+  const { files } = survey.source;
+  const captured =
+    survey.source.kind === 'capture' && files?.length === 2 && survey.disk.style !== 'mbr'
+      ? files
+      : undefined;
+  const kept = survey.safetyCopy !== undefined;
+  return message('step.safety-copy', {
+    source: captured ? 'captured' : kept ? 'kept' : 'disk',
+    day: survey.takenAt.slice(0, 10),
+    files: captured ?? [],
+    device: deviceName(plan.machine),
+    tail: lastMib(survey.disk.sizeSectors * survey.disk.sectorBytes),
+  });
+}
+
+/** Where `dd` finds the last MiB of a disk, whose size need not be whole MiB. */
+const lastMib = (sizeBytes: number) =>
+  sizeBytes % MIB === 0 ? `bs=1M skip=${sizeBytes / MIB - 1}` : `bs=512 skip=${sizeBytes / 512 - 2048}`;
+
+export const prepareMedium = (planned: Planned, { system }: StepFor<'prepare-medium'>) =>
+  message('step.prepare-medium', { system: systemName(planned, system), mode: planned.plan.target.mode });
+
+export const recoveryKey = (planned: Planned, { found }: StepFor<'recovery-key'>) =>
+  message('step.recovery-key', { volume: foundName(planned, found) });
+
+export const suspendProtection = (planned: Planned, { found }: StepFor<'suspend-protection'>) =>
+  message('step.suspend-protection', { volume: foundName(planned, found) });
+
+export const resumeProtection = (planned: Planned, { found }: StepFor<'resume-protection'>) =>
+  message('step.resume-protection', { volume: foundName(planned, found) });
+
+export const unhibernate = (planned: Planned, { system }: StepFor<'unhibernate'>) =>
+  message('step.unhibernate', { system: systemName(planned, system) });
+
+export const firmwareMode = ({ plan }: Planned) => message('step.firmware-mode', { mode: plan.target.mode });
+
+export const checkVolume = (planned: Planned, { partition }: StepFor<'check-volume'>) =>
+  message('step.check-volume', {
+    volume: nameOf(planned, partition),
+    content: volumeName(partitionOf(planned.plan, partition)?.fileSystem ?? 'unknown'),
+  });
+
+export const verifyStart = (planned: Planned, { system }: StepFor<'verify-start'>) =>
+  message('step.verify-start', { system: systemName(planned, system) });

@@ -1,0 +1,70 @@
+import { partitionOf, ROLE_NAMES, systemOf, type Planned } from '../../plan/index.js';
+import { recognitionSheet } from '../../recognition/index.js';
+import type { StepFor } from '../../sequence/index.js';
+import { defaultClock, type System } from '../../system/index.js';
+import { message } from '../../words/index.js';
+import { diskOf, systemName } from './facts.js';
+
+export function install(planned: Planned, step: StepFor<'install'>) {
+  const { plan } = planned;
+  const system = systemOf(plan, step.system);
+  const about = { system: systemName(planned, step.system), disk: diskOf(planned) };
+  if (system?.ownSetup) return message('step.install-own', { ...about, room: roomForSetup(planned, system) });
+  const rows = recognitionSheet(planned).flatMap((row) => {
+    const p = row.kind === 'partition' ? partitionOf(plan, row.id) : undefined;
+    return p?.owners.includes(step.system) ? [{ row, p }] : [];
+  });
+  return message('step.install', {
+    ...about,
+    lines: rows.map(({ row, p }) => ({
+      device: row.device,
+      binary: row.binary,
+      decimal: row.decimal,
+      content: row.content,
+      mountPoint: p.mountPoint,
+      use: p.role === 'swap' ? message('use.swap') : ROLE_NAMES[p.role],
+      format: p.treatment !== 'keep' && p.owners.length === 1,
+    })),
+    mode: plan.target.mode,
+    efiDevice: rows.find(({ p }) => p.role === 'efi')?.row.device ?? null,
+  });
+}
+
+/** A setup that makes its own partitions is given a placeholder to format, or the largest free space. */
+function roomForSetup(planned: Planned, system: System) {
+  const sheet = recognitionSheet(planned);
+  const placeholder = sheet.find((row) => {
+    const p = row.kind === 'partition' ? partitionOf(planned.plan, row.id) : undefined;
+    return p?.role === 'system' && p.treatment === 'format' && p.owners.includes(system.id);
+  });
+  if (placeholder) {
+    const { binary, decimal, order, before } = placeholder;
+    return { kind: 'placeholder' as const, binary, decimal, number: order, after: before };
+  }
+  const [largest] = sheet.filter((row) => row.kind === 'gap').sort((a, b) => b.sizeBytes - a.sizeBytes);
+  if (!largest) return { kind: 'none' as const, leastBytes: system.leastBytes };
+  return { kind: 'gap' as const, binary: largest.binary, decimal: largest.decimal, after: largest.before };
+}
+
+export const redoStart = (planned: Planned, { system }: StepFor<'redo-start'>) =>
+  message('step.redo-start', { system: systemName(planned, system), mode: planned.plan.target.mode });
+
+export const removeStart = (planned: Planned, { system }: StepFor<'remove-start'>) =>
+  message('step.remove-start', { system: systemName(planned, system), mode: planned.plan.target.mode });
+
+export const startOrder = ({ plan }: Planned) =>
+  message('step.start-order', {
+    first: plan.systems.findLast((s) => s.origin === 'new' && s.family !== 'windows')?.name ?? null,
+  });
+
+export function firstStart(planned: Planned, step: StepFor<'first-start'>) {
+  const system = systemOf(planned.plan, step.system);
+  const clock = system?.clock ?? 'utc';
+  return message('step.first-start', {
+    system: systemName(planned, step.system),
+    kept: system?.origin === 'found',
+    clock,
+    setClock: system !== undefined && clock !== defaultClock(system.family),
+    several: planned.plan.systems.length > 1,
+  });
+}

@@ -1,0 +1,43 @@
+import { isActive, type Planned } from '../../plan/index.js';
+import type { StepFor } from '../../sequence/index.js';
+import { surveyedPartition } from '../../survey/index.js';
+import { damageInWords } from '../../table/index.js';
+import { message } from '../../words/index.js';
+import { bytesOf, deviceOf, diskOf, extentOf, nameOf } from './facts.js';
+
+export const newTable = (planned: Planned) =>
+  message('step.new-table', { style: planned.plan.target.style, disk: diskOf(planned) });
+
+export const repairTable = ({ survey }: Planned) =>
+  message('step.repair-table', { damage: survey.damage.map(damageInWords) });
+
+export const convertTable = (planned: Planned) =>
+  message('step.convert-table', { style: planned.plan.target.style, disk: diskOf(planned) });
+
+const CHANGE = {
+  'create-container': 'create',
+  'grow-container': 'grow',
+  'shrink-container': 'shrink',
+  'delete-container': 'delete',
+} as const;
+
+export const container = (planned: Planned, { kind, after }: StepFor<keyof typeof CHANGE>) =>
+  message('step.container', { change: CHANGE[kind], extent: after && extentOf(planned, after) });
+
+export const relist = (planned: Planned, { after }: StepFor<'relist'>) =>
+  message('step.relist', {
+    extent: after && extentOf(planned, after),
+    changed: planned.plan.partitions.flatMap((p) => {
+      const found = surveyedPartition(planned.survey, p.from);
+      if (!found || p.logical === undefined || p.logical === (found.logical ?? false)) return [];
+      const about = { name: nameOf(planned, p.id), device: deviceOf(planned, p.id) };
+      return [{ ...about, logical: p.logical, sector: p.start, bytes: bytesOf(planned, p) }];
+    }),
+  });
+
+export const setActive = (planned: Planned) =>
+  message('step.set-active', {
+    marked: planned.plan.partitions
+      .filter((p) => isActive(planned, p))
+      .map(({ id }) => ({ name: nameOf(planned, id), device: deviceOf(planned, id) })),
+  });

@@ -1,0 +1,98 @@
+import { floorOf, partitionOf, type Planned, type PlannedPartition } from '../../plan/index.js';
+import { MIB } from '../../quantity/index.js';
+import { recognitionSheet, typeOf } from '../../recognition/index.js';
+import type { StepFor } from '../../sequence/index.js';
+import { surveyedPartition } from '../../survey/index.js';
+import { typeName } from '../../table/index.js';
+import { volumeName } from '../../volume/index.js';
+import { message } from '../../words/index.js';
+import { bytesOf, deviceOf, extentOf, foundLine, lineOf, nameOf } from './facts.js';
+
+export function shrink(planned: Planned, step: StepFor<'shrink'>) {
+  const { partitions } = planned.survey;
+  const toBytes = bytesOf(planned, step.after);
+  const fromBytes = bytesOf(planned, step.before);
+  const partition = partitionOf(planned.plan, step.partition);
+  const floor = partition && floorOf(planned, partition);
+  return message('step.shrink', {
+    volume: nameOf(planned, step.partition),
+    toBytes,
+    fromBytes,
+    // Windows and macOS count in disk order and do not know Linux names.
+    own:
+      step.environment.kind === 'running'
+        ? {
+            number: partitions.findIndex((p) => p.id === step.found) + 1,
+            of: partitions.length,
+            takeAwayMib: Math.ceil((fromBytes - toBytes) / MIB),
+          }
+        : null,
+    floorBytes: floor && floor.evidence !== 'no-content' ? floor.bytes : null,
+  });
+}
+
+export function move(planned: Planned, step: StepFor<'move' | 'move-aside'>) {
+  const again = step.before.start !== surveyedPartition(planned.survey, step.found)?.start;
+  return message('step.move', {
+    line: lineOf(planned, step.partition),
+    where: step.kind === 'move-aside' ? 'aside' : again ? 'back-to-place' : 'place',
+    fromSector: step.before.start,
+    toSector: step.after.start,
+    direction: step.exposure ? step.copy.direction : null,
+  });
+}
+
+export const grow = (planned: Planned, { partition, after }: StepFor<'grow'>) =>
+  message('step.grow', { volume: nameOf(planned, partition), toBytes: bytesOf(planned, after) });
+
+export const deletion = (planned: Planned, { found }: StepFor<'delete'>) =>
+  message('step.delete', { line: foundLine(planned, found) });
+
+export function create(planned: Planned, step: StepFor<'create'>) {
+  const row = recognitionSheet(planned).find(({ id }) => id === step.partition);
+  const p = partitionOf(planned.plan, step.partition);
+  if (!p) throw new Error(`A step creates ${step.partition}, which the plan does not have`);
+  return message('step.create', {
+    volume: nameOf(planned, p.id),
+    bytes: bytesOf(planned, p),
+    after: row?.before ?? null,
+    startMib: (p.start * planned.survey.disk.sectorBytes) / MIB,
+    extent: extentOf(planned, p),
+    type: typeName(typeOf(planned, p)),
+    name: p.name,
+    label: p.label,
+    content: contentOf(p, step),
+    fileSystem: fileSystemName(p),
+    device: deviceOf(planned, p.id),
+    layer: p.layer === undefined || p.layer === 'none' ? null : p.layer,
+    efi: p.role === 'efi',
+  });
+}
+
+function contentOf({ placeholder, fileSystem }: PlannedPartition, { environment }: StepFor<'create'>) {
+  if (placeholder && environment.kind === 'running') return 'placeholder';
+  if (fileSystem === 'none' || fileSystem === 'swap') return fileSystem;
+  return 'file-system';
+}
+
+/** The EFI system partition is FAT32: firmware need not read another FAT (UEFI 2.10 §13.3). */
+const fileSystemName = ({ fileSystem, role }: PlannedPartition) =>
+  `${volumeName(fileSystem)}${role === 'efi' && fileSystem === 'fat' ? '32' : ''}`;
+
+export const format = (planned: Planned, { partition }: StepFor<'format'>) =>
+  message('step.format', {
+    line: lineOf(planned, partition),
+    content: volumeName(partitionOf(planned.plan, partition)?.fileSystem ?? 'unknown'),
+  });
+
+export const setLabel = (planned: Planned, { partition }: StepFor<'set-label'>) =>
+  message('step.set-label', {
+    line: lineOf(planned, partition),
+    label: partitionOf(planned.plan, partition)?.label ?? '',
+  });
+
+export function setType(planned: Planned, { partition }: StepFor<'set-type'>) {
+  const p = partitionOf(planned.plan, partition);
+  const typeId = p ? typeOf(planned, p) : '';
+  return message('step.set-type', { line: lineOf(planned, partition), type: typeName(typeId), typeId });
+}

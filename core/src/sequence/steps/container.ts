@@ -1,0 +1,29 @@
+import type { Span } from '../../plan/index.js';
+import { LIVE, step, type StepOf } from '../step.js';
+import { writesNewTable, type Situation } from '../derive/situation.js';
+import type { Kind } from './kind.js';
+
+/** Where the extended container of an MBR lies before and after a step on it; `null`: it is not there. */
+export interface AboutContainer {
+  readonly before: Span | null;
+  readonly after: Span | null;
+}
+
+/** Of every step that changes the extended container. */
+export const CONTAINING: Omit<Kind<StepOf<string, AboutContainer>>, 'kind'> = {
+  write: (table, { after }) => table.contain(after),
+  back: { write: (table, { before }) => void table.contain(before) },
+};
+
+export const containerStep = <K extends string>(
+  kind: K,
+  situation: Situation,
+  before: Span | null,
+  after: Span | null,
+): StepOf<K, AboutContainer> =>
+  step(kind, '', LIVE, {
+    before,
+    after,
+    needs: writesNewTable(situation) ? ['new-table'] : [],
+    undo: 'yes' as const,
+  });

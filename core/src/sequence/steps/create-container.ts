@@ -1,0 +1,12 @@
+import type { StepOf } from '../step.js';
+import { CONTAINING, type AboutContainer } from './container.js';
+import type { Kind } from './kind.js';
+
+/** The extended container is made. */
+export type CreateContainer = StepOf<'create-container', AboutContainer>;
+
+export const createContainer: Kind<CreateContainer> = {
+  ...CONTAINING,
+  kind: 'create-container',
+  room: 'takes',
+};

@@ -1,0 +1,42 @@
+import { isLogical, type PartitionId, type PlannedPartition, type Span } from '../../plan/index.js';
+import { LIVE, step, type StepOf } from '../step.js';
+import type { System } from '../../system/index.js';
+import { writesNewTable, type Situation } from '../derive/situation.js';
+import { spanOf } from '../derive/table-step.js';
+import type { Kind } from './kind.js';
+
+/** A new partition is listed, and formatted. */
+export type Create = StepOf<'create', { partition: PartitionId; before: null; after: Span }>;
+
+export const create: Kind<Create> = {
+  kind: 'create',
+  room: 'takes',
+  write(table, { partition, after }) {
+    const planned = table.plan.partitions.find((p) => p.id === partition);
+    return table.list(partition, after, planned !== undefined && isLogical(table, planned));
+  },
+  back: {
+    write: (table, { partition }) => table.remove(partition),
+    turned: () => ({ writes: [] }),
+  },
+};
+
+/** A placeholder is made by the system that is there, in its own disk tool. */
+export function creationOf(situation: Situation, p: PlannedPartition, before: readonly string[]): Create {
+  const table = writesNewTable(situation) ? ['new-table'] : [];
+  const after = spanOf(p);
+  const own = p.placeholder ? placeholderMaker(situation) : undefined;
+  return step('create', p.id, own ? { kind: 'running', system: own.id } : LIVE, {
+    partition: p.id,
+    before: null,
+    after,
+    writes: [after],
+    needs: own ? [...table, ...before] : table,
+    undo: 'yes',
+  });
+}
+
+function placeholderMaker({ plan }: Situation): System | undefined {
+  const found = plan.systems.filter((s) => s.origin === 'found' && s.change === undefined);
+  return found.find((s) => s.family === 'windows') ?? found[0];
+}

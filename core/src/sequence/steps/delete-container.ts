@@ -1,0 +1,12 @@
+import type { StepOf } from '../step.js';
+import { CONTAINING, type AboutContainer } from './container.js';
+import type { Kind } from './kind.js';
+
+/** The extended container goes, once nothing is in it. */
+export type DeleteContainer = StepOf<'delete-container', AboutContainer>;
+
+export const deleteContainer: Kind<DeleteContainer> = {
+  ...CONTAINING,
+  kind: 'delete-container',
+  room: 'frees',
+};

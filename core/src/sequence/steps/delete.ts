@@ -1,0 +1,27 @@
+import type { Span } from '../../plan/index.js';
+import { LIVE, step, type StepOf } from '../step.js';
+import type { SurveyPartition, SurveyPartitionId } from '../../survey/index.js';
+import { spanOf } from '../derive/table-step.js';
+import type { Kind } from './kind.js';
+
+/** A partition is taken out of the table. */
+export type Delete = StepOf<'delete', { found: SurveyPartitionId; before: Span; after: null }>;
+
+export const deletion: Kind<Delete> = {
+  kind: 'delete',
+  room: 'frees',
+  conversion: 'before',
+  write(table, { found }) {
+    table.remove(found);
+    return undefined;
+  },
+  back: { write: (table, { found }) => table.listAsFound(found) },
+};
+
+export const deletionOf = (found: SurveyPartition): Delete =>
+  step('delete', found.id, LIVE, {
+    found: found.id,
+    before: spanOf(found),
+    after: null,
+    undo: 'from-backup',
+  });

@@ -1,0 +1,37 @@
+import type { PartitionId, Span } from '../../plan/index.js';
+import { exposureOfChange } from '../exposure.js';
+import { LIVE, step, type StepOf } from '../step.js';
+import type { SurveyPartitionId } from '../../survey/index.js';
+import { spanOf } from '../derive/table-step.js';
+import type { VolumeChange } from '../derive/volume-change.js';
+import type { Kind } from './kind.js';
+
+/** The end of a volume goes further back: the partition's first, then the file system's. */
+export type Grow = StepOf<
+  'grow',
+  { partition: PartitionId; found: SurveyPartitionId; before: Span; after: Span }
+>;
+
+export const grow: Kind<Grow> = {
+  kind: 'grow',
+  room: 'takes',
+  write: (table, { found, after }) => table.place(found, after),
+  back: { write: (table, { found, before }) => void table.place(found, before) },
+};
+
+export const growthOf = ({ fate, planned, place, span, needs }: VolumeChange): Grow[] =>
+  fate.lengthChange > 0
+    ? [
+        step('grow', planned.id, fate.travels ? LIVE : place, {
+          partition: planned.id,
+          found: fate.found.id,
+          needs,
+          before: span,
+          after: spanOf(planned),
+          reads: [span],
+          writes: [spanOf(planned)],
+          exposure: exposureOfChange(fate.found.id, 0),
+          undo: 'yes',
+        }),
+      ]
+    : [];

@@ -1,0 +1,42 @@
+import { LIVE, step, type StepOf } from '../step.js';
+import type { SystemId } from '../../system/index.js';
+import type { Situation } from '../derive/situation.js';
+import { spanOf } from '../derive/table-step.js';
+import type { Kind } from './kind.js';
+
+/** An arriving system is installed. */
+export type Install = StepOf<'install', { system: SystemId }>;
+
+export const install: Kind<Install> = {
+  kind: 'install',
+  // What an installer did is taken back from outside of it.
+  back: { turned: () => ({ environment: LIVE, writes: [] }) },
+};
+
+/** One system after the other, Windows first: it would put itself before what is there. */
+export function installs({ plan, arriving }: Situation, after: readonly string[]): Install[] {
+  const windowsFirst = [...arriving].sort(
+    (a, b) => Number(b.family === 'windows') - Number(a.family === 'windows'),
+  );
+  const formatted = (system: SystemId) =>
+    plan.partitions.filter((p) => p.owners.includes(system) && p.treatment === 'format');
+  const own = (system: SystemId) =>
+    plan.partitions.filter((p) => p.owners.includes(system)).map((p) => `format:${p.id}`);
+  return windowsFirst.map(({ id }, i) => {
+    const previous = windowsFirst[i - 1];
+    return step(
+      'install',
+      id,
+      { kind: 'installer', system: id },
+      {
+        system: id,
+        needs: [
+          ...after.filter((needed) => !own(id).includes(needed)),
+          ...(previous ? [`install:${previous.id}`] : []),
+        ],
+        writes: formatted(id).map(spanOf),
+        undo: 'yes',
+      },
+    );
+  });
+}

@@ -1,0 +1,27 @@
+import type { SurveyPartitionId } from '../../survey/index.js';
+import { step, type StepOf } from '../step.js';
+import type { Situation } from '../derive/situation.js';
+import type { Kind } from './kind.js';
+import type { Step } from './kinds.js';
+
+/** The protection of an encrypted volume is resumed. */
+export type ResumeProtection = StepOf<'resume-protection', { found: SurveyPartitionId }>;
+
+export const resumeProtection: Kind<ResumeProtection> = { kind: 'resume-protection' };
+
+/** Of every volume that a step concerned beyond writing its key down, in the system that owns it. */
+export function resumptions({ plan, encrypted }: Situation, done: readonly Step[]): ResumeProtection[] {
+  return encrypted.flatMap(({ found }) => {
+    const touched = done.some((s) => 'found' in s && s.found === found.id && s.kind !== 'recovery-key');
+    const owner = plan.found[found.id]?.owners[0];
+    if (!owner || !touched) return [];
+    return [
+      step(
+        'resume-protection',
+        found.id,
+        { kind: 'first-start', system: owner },
+        { found: found.id, needs: [`first-start:${owner}`] },
+      ),
+    ];
+  });
+}

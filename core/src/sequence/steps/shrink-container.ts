@@ -1,0 +1,12 @@
+import type { StepOf } from '../step.js';
+import { CONTAINING, type AboutContainer } from './container.js';
+import type { Kind } from './kind.js';
+
+/** The extended container gives up what its partitions have left. */
+export type ShrinkContainer = StepOf<'shrink-container', AboutContainer>;
+
+export const shrinkContainer: Kind<ShrinkContainer> = {
+  ...CONTAINING,
+  kind: 'shrink-container',
+  room: 'frees',
+};

@@ -1,0 +1,25 @@
+import { formatBinary, formatBoth } from '../../quantity/index.js';
+
+const NUMBERS = new Intl.NumberFormat('en');
+const PLURALS = new Intl.PluralRules('en');
+const AND = new Intl.ListFormat('en', { type: 'conjunction' });
+
+export const both = formatBoth;
+export const binary = formatBinary;
+
+/** `1 restart`, `2 restarts`. */
+export const count = (n: number, one: string, other = `${one}s`): string =>
+  `${NUMBERS.format(n)} ${PLURALS.select(n) === 'one' ? one : other}`;
+
+/** `a, b, and c` */
+export const and = (items: readonly string[]): string => AND.format(items);
+
+/** A name as it stands in a sentence. */
+export const quoted = (name: string): string => `“${name}”`;
+
+export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+export const MODE = { uefi: 'UEFI', bios: 'BIOS' } as const;
+export const STYLE = { gpt: 'GPT', mbr: 'MBR' } as const;
+export type Mode = keyof typeof MODE;
+export type Style = keyof typeof STYLE;

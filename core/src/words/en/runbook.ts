@@ -1,0 +1,96 @@
+import { and, binary, both, count, MODE, quoted, type Mode } from './format.js';
+
+/** Where steps are done, how long, and what a power cut costs. */
+export const runbook = {
+  'place.running': ({ system }: { system: string }) => `In ${system}, as it is now`,
+  'place.anywhere': () => 'Before you start, on any machine',
+  'place.firmware': () => 'In the firmware setup',
+  'place.live': () => 'In a live session',
+  'place.installer': ({ system }: { system: string }) => `In the installer of ${system}`,
+  'place.first-start': ({ system }: { system: string }) => `In ${system}, started after the machine was off`,
+  'place.the-system': () => 'the system',
+
+  'note.running': () => 'Nothing is installed yet. Keep the machine on mains power from here to the end.',
+  'note.firmware': () => 'Restart, and press the key that the machine shows for its setup.',
+  'note.live': ({ mode }: { mode: Mode }) =>
+    `Restart from the installation medium in ${MODE[mode]} mode (the entry ${mode === 'uefi' ? 'marked' : 'that is not marked'} UEFI in the boot menu), and choose to try it, not to install.`,
+  'note.installer-here': () =>
+    'Start the installer in the same live session, and choose to partition by hand. Never choose to use or erase the whole disk.',
+  'note.installer': ({ mode }: { mode: Mode }) =>
+    `Start its medium in ${MODE[mode]} mode, and choose to partition by hand. Never choose to use or erase the whole disk.`,
+  'note.first-start': () => 'Shut down, wait, and switch on again without the medium.',
+
+  'exposed.change': ({ volumes }: { volumes: readonly string[] }) =>
+    `If power fails now, ${and(volumes.map(quoted))} may need repair, or the backup.`,
+  'exposed.copy': (p: {
+    volumes: readonly string[];
+    fromBytes: number;
+    data: { least: number; most: number } | null;
+  }) =>
+    `If power fails after ${binary(p.fromBytes)} are copied and before it is done, all of ${and(p.volumes.map(quoted))} is lost${
+      p.data ? ` (${both(p.data.least)} to ${both(p.data.most)})` : ''
+    }. Until then the old place is intact.`,
+
+  'time.short': () => 'under a minute',
+  'time.up-to': ({ most, unit }: { most: number; unit: 'min' | 'h' }) => `up to ${most} ${unit}`,
+  'time.about': ({ least, most, unit }: { least: number; most: number; unit: 'min' | 'h' }) =>
+    least === most ? `${most} ${unit}` : `${least}–${most} ${unit}`,
+
+  'order.circle': ({ moved }: { moved: readonly string[] }) =>
+    `The steps of this plan cannot be put in order: ${
+      moved.length > 0 ? `${and(moved.map(quoted))} are` : 'some partitions are'
+    } in each other’s way, and no free space on the disk can hold one of them for a while. Leave free space, move only one of them, or move one by way of a backup.`,
+  'order.too-many': ({ most }: { most: number }) =>
+    `The steps of this plan cannot be put in order: on the way the table would list more than ${most} partitions. Delete one first, in a plan of its own.`,
+  'order.place': ({ parts }: { parts: readonly string[] }) =>
+    `The steps of this plan cannot be put in order: on the way ${and(parts)} would be where the table cannot list them. Divide the change into two plans.`,
+  'order.container': () => 'the extended partition',
+  'order.part': ({ name }: { name: string }) => quoted(name),
+
+  'sheet.install-here': () => 'install here',
+  'sheet.use-keep': () => 'use, do not format',
+  'sheet.format': () => 'format',
+  'sheet.leave-alone': () => 'leave alone',
+  'sheet.give-to-setup': () => 'give to its setup',
+  'sheet.nothing': () => '—',
+
+  'use.swap': () => 'use as swap',
+
+  'page.title': ({ machine }: { machine: string }) => `Runbook for ${machine}`,
+  'page.brand': () => 'Rhizotome runbook',
+  'page.about': (p: {
+    device: string;
+    bytes: number;
+    restarts: number;
+    time: string | null;
+    madeAt: string;
+  }) =>
+    `Disk ${p.device}, ${both(p.bytes)} · ${count(p.restarts, 'restart')}${p.time === null ? '' : `, ${p.time} of copying`} · made ${p.madeAt} UTC`,
+  'page.sheet': () => 'Recognition sheet',
+  'page.sheet-about': () =>
+    'The disk as an installer will list it. Some environments write GB for the binary figure.',
+  'page.sheet-heads': () => [
+    'Place',
+    'Linux name',
+    'Partition',
+    'Binary',
+    'Decimal',
+    'Content',
+    'Label',
+    'Type',
+    'On the day',
+  ],
+  'page.restart': () => 'restart',
+  'page.continue': () => 'Continue when',
+  'page.watch-out': () => 'Watch out',
+  'page.exposed': () => 'Power cut',
+  'page.blocked': () => 'This plan cannot work yet:',
+  'page.at-risk': () => 'Data is at risk:',
+  'page.boot': () => 'How each system boots',
+  'page.boot-heads': () => ['System', 'How it boots', 'What its updates change', 'How to repair that'],
+  'page.way-back': () => 'Way back',
+  'page.way-back-about': () =>
+    'To restore the disk as found: begin at the line that undoes the last step you did, and go on from there.',
+  'page.all-undone': () => 'Every step of this plan can be undone.',
+  'page.undoes': ({ where, step }: { where: string; step: number }) => `${where}; undoes step ${step}`,
+};

@@ -1,0 +1,36 @@
+import { both, MODE, quoted, type Mode } from './format.js';
+
+/** How each step is undone, and what cannot be. */
+export const wayBack = {
+  'back.grow-back': ({ volume, bytes }: { volume: string; bytes: number }) =>
+    `Grow ${quoted(volume)} back to ${both(bytes)}`,
+  'back.shrink-back': ({ volume, bytes }: { volume: string; bytes: number }) =>
+    `Shrink ${quoted(volume)} back to ${both(bytes)}: the file system first`,
+  'back.move-back': ({ volume, from, to }: { volume: string; from: number; to: number }) =>
+    `Move ${quoted(volume)} back: its start from sector ${from} to sector ${to}`,
+  'back.delete-new': ({ volume, bytes }: { volume: string; bytes: number }) =>
+    `Delete the new ${quoted(volume)}, ${both(bytes)}`,
+  'back.list-again': (p: { volume: string; device: string; sector: number; bytes: number }) =>
+    `Add ${quoted(p.volume)} to the table again as ${p.device}: start sector ${p.sector}, ${both(p.bytes)}. Do not format it`,
+  'back.old-table': () => 'Write the table of the safety copy back',
+  'back.container': ({ sector, bytes }: { sector: number; bytes: number }) =>
+    `Set the extended partition back: from sector ${sector}, ${both(bytes)}`,
+  'back.no-container': () => 'Delete the extended partition again',
+  'back.active': () => 'Set the active mark as it was found',
+  'back.type': ({ volume }: { volume: string }) => `Set the type of ${quoted(volume)} as it was found`,
+  'back.label': ({ volume }: { volume: string }) => `Set the label of ${quoted(volume)} as it was found`,
+  'back.uninstall-uefi': ({ system }: { system: string }) =>
+    `Remove the boot entry of ${system} from the list of the firmware, and its directory from the EFI system partition`,
+  'back.uninstall-bios': () =>
+    'Write the first 440 bytes of the safety copy back: the boot loader that was there. What follows them in that sector is the table; leave it alone',
+  'back.redo-start': ({ system }: { system: string }) =>
+    `Make ${system} start as before, with its own repair tools`,
+  'back.firmware-mode': ({ mode }: { mode: Mode }) => `Set the firmware back to ${MODE[mode]} mode`,
+  'back.secure-boot-on': () => 'Turn Secure Boot on again',
+  'back.resume': ({ volume }: { volume: string }) => `Resume the encryption of ${quoted(volume)}`,
+
+  'loss.formatted': ({ volume, step }: { volume: string; step: number }) =>
+    `Step ${step} formats ${quoted(volume)}. From then on only the backup has its files.`,
+  'loss.written-over': ({ volume, step }: { volume: string; step: number }) =>
+    `Step ${step} writes over ${quoted(volume)}. Until then its entry can be restored, with its files. Afterwards only the backup has them.`,
+};

@@ -1,0 +1,13 @@
+export { english, type English } from './en/index.js';
+export type { StepText } from './en/steps.js';
+export {
+  message,
+  sayIn,
+  textIn,
+  type Catalogue,
+  type Code,
+  type Message,
+  type Phrase,
+  type PhraseCode,
+  type Text,
+} from './message.js';

@@ -1,0 +1,10 @@
+import { english, sayIn, textIn, type Code, type English, type Message, type Text } from '@rhizotome/core';
+
+/** The language of this window. */
+export const catalogue = english;
+
+/** The text of a message of core. */
+export const say = <C extends Code>(said: Message<C>): ReturnType<English[C]> => sayIn(catalogue, said);
+
+/** A name, or the words that stand for one. */
+export const text = (of: Text): string => textIn(catalogue, of);
