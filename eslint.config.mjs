@@ -7,6 +7,7 @@ import tseslint from 'typescript-eslint';
 const CORE_LAYERS = [
   'quantity',
   'words',
+  'schema',
   'bytes',
   'image',
   'table',

@@ -142,12 +142,12 @@ describe('plans', () => {
       'first-start:system-1',
       'verify-disk',
     ]);
-    expect(rhizotome(['steps', '-'], readFileSync(plan('knot'))).stdout).toContain('Nothing is to be done');
+    expect(rhizotome(['steps', '-'], readFileSync(plan('knot'))).stdout).toContain('There is nothing to do');
     const text =
       readFileSync(plan('knot'), 'utf8') + 'part from 1\npart from 2, format, size 30GiB\npart from 4\n';
     const { stdout: back } = rhizotome(['steps', '-', '--back', '99'], Buffer.from(text));
-    expect(back).toContain('List “knot-swap” again as');
-    expect(back).toContain('Not brought back: “knot-root” is formatted in step');
+    expect(back).toContain('Add “knot-swap” to the table again as');
+    expect(back).toContain('formats “knot-root”');
     expect(rhizotome(['steps', '-', '--back', 'x'], Buffer.from(text)).stderr).toContain('A number of steps');
   });
 

@@ -22,7 +22,7 @@ describe.each(DEMO_NAMES)('%s', (name) => {
   test('is a plan that edits can go on from, and that can be practised', () => {
     const edit = { kind: 'set-machine', changes: { ramBytes: 2 ** 35 } } as const;
     expect(apply(plan, edit, () => survey ?? undefined).ok).toBe(true);
-    expect(findAll({ plan, survey: survey! }).every((f) => f.why.length > 0)).toBe(true);
+    expect(findAll({ plan, survey: survey! }).every((f) => f.says.code.startsWith('finding.'))).toBe(true);
     expect(practiceDiskPlanned({ plan, survey: survey! }).sizeBytes).toBe(
       survey!.disk.sizeSectors * survey!.disk.sectorBytes,
     );

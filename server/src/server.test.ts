@@ -5,10 +5,13 @@ import { join } from 'node:path';
 import {
   beginEdit,
   EMPTY_PLAN,
+  english,
   GIB,
   nominalSectors,
+  sayIn,
   surveyFromHand,
   type Edit,
+  type Overview,
   type Plan,
   type Survey,
 } from '@rhizotome/core';
@@ -96,7 +99,9 @@ describe('the bench', () => {
     expect((await http().post('/api/machines/demo').expect(200)).body).toEqual({ added: 7 });
     expect((await http().post('/api/machines/demo').expect(200)).body).toEqual({ added: 0 });
     const { body } = await http().get('/api/machines');
-    expect(body.map((m: { name: string; overview: { disk: string } }) => [m.name, m.overview.disk])).toEqual([
+    expect(
+      body.map((m: { name: string; overview: Overview }) => [m.name, sayIn(english, m.overview.disk)]),
+    ).toEqual([
       ['petrel', 'disk not read yet'],
       ['dunlin', '500.1 GB · MBR · BIOS'],
       ['turnstone', '240.1 GB · no table · UEFI'],
@@ -333,7 +338,7 @@ describe('requests that are not understood', () => {
       .post(`/api/machines/${id}/surveys`)
       .send({ survey: { ...drawn(), disk: { ...drawn().disk, sectorBytes: 520 } } })
       .expect(400);
-    expect(body.fields[0].field).toBe('survey.disk.sectorBytes');
+    expect(body.at).toBe('survey.disk.sectorBytes');
   });
 
   test('a survey is never changed', async () => {

@@ -1,25 +1,14 @@
-import {
-  type Planned,
-  runbookFor,
-  stepsDocument,
-  timeSays,
-  wayBackSays,
-  english,
-  sayIn,
-  type Code,
-  type Message,
-} from '@rhizotome/core';
+import { type Planned, runbookFor, stepsDocument, timeSays, wayBackSays } from '@rhizotome/core';
 import { Failure } from '../failure.js';
 import { readPlan } from '../input.js';
 import { print, printJson } from '../output.js';
+import { say } from '../words.js';
 
 export interface StepsOptions {
   readonly json?: boolean;
   /** Print the way back after so many steps instead. */
   readonly back?: number;
 }
-
-const say = <C extends Code>(said: Message<C>) => sayIn(english, said);
 
 /** Prints the steps of a plan in their order, or the way back from one of them. */
 export function steps(path: string, options: StepsOptions): void {

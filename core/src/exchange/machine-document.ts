@@ -1,6 +1,9 @@
 import { z } from 'zod';
 import { looksLikeNotation, parseNotation, type MachineText } from '../notation/index.js';
-import { planFault, PlanSchema, refusalInWords, type Plan } from '../plan/index.js';
+import { PLAN_DOCUMENT, planFault, refusalInWords, type Plan } from '../plan/index.js';
+import { readDocumentOf, statedVersion, type DocumentFault } from '../schema/index.js';
+import { english, sayIn } from '../words/index.js';
+import { documentFaultSays } from './document-fault.js';
 import { documentSurvey, surveyDocument, type SurveyDocument, type SurveyIdentity } from '../survey/index.js';
 
 /** A machine with its plan and the survey it rests on, as one JSON document that can be given away. */
@@ -37,14 +40,19 @@ export type DocumentOutcome =
   | { readonly ok: true; readonly value: MachineText }
   | { readonly ok: false; readonly problem: DocumentProblem };
 
-const Envelope = z.strictObject({
-  format: z.literal('rhizotome/machine'),
-  version: z.literal(1),
-  name: z.string().max(80),
-  story: z.string().max(2000),
-  survey: z.unknown(),
-  plan: PlanSchema,
-});
+const MACHINE_DOCUMENT = {
+  version: 1,
+  schema: z.strictObject({
+    format: z.literal('rhizotome/machine'),
+    version: z.literal(1),
+    name: z.string().max(80),
+    story: z.string().max(2000),
+    survey: z.unknown(),
+    plan: z.unknown(),
+  }),
+  upgrades: [],
+  versionOf: statedVersion,
+};
 
 /**
  * Reads what this product gives away: notation, a machine's JSON, or a survey's JSON of either version. What a plan
@@ -75,14 +83,14 @@ function fromSurvey(value: unknown): DocumentOutcome {
 }
 
 function fromMachine(value: unknown): DocumentOutcome {
-  const parsed = Envelope.safeParse(value);
-  if (!parsed.success) {
-    const issue = parsed.error.issues[0]!;
-    return problem(`${issue.path.map(String).join('.') || 'the document'}: ${issue.message}`);
-  }
-  const { name, story, plan } = parsed.data;
-  if (parsed.data.survey === null) return checked({ name, story, survey: null, plan });
-  const outcome = documentSurvey(parsed.data.survey);
+  const machine = readDocumentOf(MACHINE_DOCUMENT, value);
+  if (!machine.ok) return problem(faultSays('machine', machine.fault));
+  const { name, story, survey } = machine.value;
+  const decided = readDocumentOf(PLAN_DOCUMENT, machine.value.plan);
+  if (!decided.ok) return problem(faultSays('plan', decided.fault));
+  const plan = decided.value;
+  if (survey === null) return checked({ name, story, survey: null, plan });
+  const outcome = documentSurvey(survey);
   if (!outcome.ok) return problem(`survey: ${outcome.refusal.message}`);
   return checked({ name, story, survey: outcome.survey, plan });
 }
@@ -101,6 +109,11 @@ function checked(value: MachineText, lines?: ReadonlyMap<string, number>): Docum
   const line = lines?.get(fault.of) ?? lines?.get('plan');
   if (line !== undefined) return { ok: false, problem: { line, column: 1, message } };
   return problem(`plan.${fault.path}: ${message}`);
+}
+
+function faultSays(what: string, fault: DocumentFault): string {
+  if (fault.code === 'shape') return `${[what, fault.path].filter(Boolean).join('.')}: ${fault.problem}`;
+  return sayIn(english, documentFaultSays(what, fault));
 }
 
 function problem(message: string): DocumentOutcome {

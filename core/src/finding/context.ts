@@ -1,66 +1,33 @@
-import {
-  type Planned,
-  fatesOf,
-  largestGap,
-  partitionTitle,
-  type Fate,
-  type GapPart,
-  type PlannedPartition,
-} from '../plan/index.js';
-import { procedureFor, type Procedure } from '../sequence/index.js';
+import { fatesOf, partitionTitle, type Fate, type Planned, type PlannedPartition } from '../plan/index.js';
 import { systemsAfter } from '../start/index.js';
 import { isArriving, type System } from '../system/index.js';
 import type { Role } from '../table/index.js';
 
-/** A plan with its survey, and what most rules ask of them, worked out once. */
-export interface Context extends Planned {
-  readonly sectorBytes: number;
-  readonly fates: readonly Fate[];
-  readonly largestGap: GapPart | undefined;
-  /** Systems that are to be installed, on partitions of their own. */
-  readonly newSystems: readonly System[];
-  /** The steps of the plan in order; worked out when first asked for. */
-  readonly procedure: () => Procedure;
+/** Systems that are to be installed, on partitions of their own. */
+export const newSystems = ({ plan }: Planned): System[] =>
+  plan.systems.filter((s) => isArriving(s) && !s.host);
+
+export function bytesOfPart({ survey }: Planned, part: { readonly length: number }): number {
+  return part.length * survey.disk.sectorBytes;
 }
 
-export function contextOf(planned: Planned): Context {
-  const { plan, survey } = planned;
-  let procedure: Procedure | undefined;
-  return {
-    plan,
-    survey,
-    sectorBytes: survey.disk.sectorBytes,
-    fates: fatesOf(planned),
-    largestGap: largestGap(planned),
-    newSystems: plan.systems.filter((s) => isArriving(s) && !s.host),
-    procedure: () => (procedure ??= procedureFor(planned)),
-  };
+export function withRole({ plan }: Planned, role: Role): PlannedPartition[] {
+  return plan.partitions.filter((p) => p.role === role);
 }
 
-export function bytesOfPart(context: Context, part: { readonly length: number }): number {
-  return part.length * context.sectorBytes;
-}
-
-export function withRole(context: Context, role: Role): PlannedPartition[] {
-  return context.plan.partitions.filter((p) => p.role === role);
-}
-
-export function ownedBy(context: Context, system: System, role?: Role): PlannedPartition[] {
-  return context.plan.partitions.filter(
+export function ownedBy({ plan }: Planned, system: System, role?: Role): PlannedPartition[] {
+  return plan.partitions.filter(
     (p) => p.owners.includes(system.id) && (role === undefined || p.role === role),
   );
 }
 
-export function titleOf(partition: PlannedPartition): string {
-  return `“${partitionTitle(partition)}”`;
-}
+/** What a partition is called. */
+export const nameOf = (partition: PlannedPartition): string => partitionTitle(partition);
 
 /** Systems that will be on the disk: found ones that keep their system volume or root, and those installed. */
-export function systemsThatStay(context: Context): System[] {
-  return systemsAfter(context.plan);
-}
+export const systemsThatStay = ({ plan }: Planned): System[] => systemsAfter(plan);
 
 /** The fate of the surveyed partition that a planned one keeps. */
-export function fateOf(context: Context, partition: PlannedPartition): Fate | undefined {
-  return context.fates.find((fate) => fate.planned?.id === partition.id);
+export function fateOf(planned: Planned, partition: PlannedPartition): Fate | undefined {
+  return fatesOf(planned).find((fate) => fate.planned?.id === partition.id);
 }

@@ -1,5 +1,4 @@
 import { apply, type Planned } from '../plan/index.js';
-import { contextOf } from './context.js';
 import { LEVELS, type Finding } from './finding.js';
 import { findingOf } from './rule.js';
 import { RULES } from './rules.js';
@@ -7,8 +6,7 @@ import { RULES } from './rules.js';
 /** Everything found in the plan, gravest first. A remedy that the plan would refuse is not offered. */
 export function findAll(planned: Planned): Finding[] {
   const { plan, survey } = planned;
-  const context = contextOf(planned);
-  const found = RULES.flatMap((rule) => rule.check(context).map((drafted) => findingOf(rule, drafted)));
+  const found = RULES.flatMap((rule) => rule.check(planned).map((drafted) => findingOf(rule, drafted)));
   return found
     .map((finding) => ({
       ...finding,

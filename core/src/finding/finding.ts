@@ -1,5 +1,9 @@
 import type { Edit, PartitionId } from '../plan/index.js';
 import type { SystemId } from '../system/index.js';
+import type { Code, Message, Phrase, Text } from '../words/index.js';
+
+/** What a rule says of what it found. */
+export type FindingSays = Message<Extract<Code, `finding.${string}`>>;
 
 /** `blocker`: cannot work. `hazard`: data can be lost. `caution`: likely trouble. `advice`: could be better. */
 export const LEVELS = ['blocker', 'hazard', 'caution', 'advice'] as const;
@@ -7,13 +11,13 @@ export type Level = (typeof LEVELS)[number];
 
 /** A figure or fact that a person can check again. */
 export interface EvidenceItem {
-  readonly what: string;
-  readonly value: string;
+  readonly what: Text;
+  readonly value: Text;
 }
 
 /** An edit that mends the finding. The title says what it does, and what it costs where it costs something. */
 export interface Remedy {
-  readonly title: string;
+  readonly title: Phrase;
   readonly edit: Edit;
 }
 
@@ -22,9 +26,8 @@ export interface Finding {
   readonly id: string;
   readonly rule: string;
   readonly level: Level;
-  readonly title: string;
-  /** Why it matters, in one or two plain sentences. */
-  readonly why: string;
+  /** What is the matter, and why it matters. */
+  readonly says: FindingSays;
   readonly evidence: readonly EvidenceItem[];
   readonly partitions: readonly PartitionId[];
   readonly systems: readonly SystemId[];

@@ -1,4 +1,6 @@
+import type { Remedy } from './finding.js';
 import {
+  type Planned,
   apply,
   createInGap,
   plannedGaps,
@@ -9,26 +11,26 @@ import {
 } from '../plan/index.js';
 import type { System } from '../system/index.js';
 import type { Role } from '../table/index.js';
-import type { Context } from './context.js';
+import { type Phrase } from '../words/index.js';
 
 /** The edit that creates a partition of `size` bytes at the start of a gap; `undefined` where none holds it. */
 export function createIn(
-  context: Context,
+  planned: Planned,
   wanted: { readonly role: Role; readonly owners: readonly System[]; readonly size: number },
   gap?: GapPart,
 ): Edit | undefined {
-  const { plan, survey } = context;
-  const gaps = gap ? [gap] : plannedGaps({ plan, survey });
+  const { plan, survey } = planned;
+  const gaps = gap ? [gap] : plannedGaps(planned);
   return gaps
-    .map((g) => createInGap({ plan, survey }, g, wanted))
+    .map((g) => createInGap(planned, g, wanted))
     .find((edit) => edit !== undefined && apply(plan, edit, () => survey).ok);
 }
 
-export function resize(context: Context, partition: PlannedPartition, size: number): Edit {
-  return resizeTo(context, partition, size);
+export function resize(planned: Planned, partition: PlannedPartition, size: number): Edit {
+  return resizeTo(planned, partition, size);
 }
 
 /** `[remedy]`, or `[]` where there is no edit to offer. */
-export function remedy(title: string, edit: Edit | undefined): { title: string; edit: Edit }[] {
+export function remedy(title: Phrase, edit: Edit | undefined): Remedy[] {
   return edit ? [{ title, edit }] : [];
 }

@@ -1,12 +1,12 @@
-import type { Context } from './context.js';
-import type { EvidenceItem, Finding, Level, Remedy } from './finding.js';
+import type { Planned } from '../plan/index.js';
+import { message, type FactCode, type Phrase, type Text, type ValueCode } from '../words/index.js';
+import type { EvidenceItem, Finding, FindingSays, Level, Remedy } from './finding.js';
 
 /** What a rule says of one object. `of` names it within the rule; the rule's own level stands where none is given. */
 export interface Drafted {
   readonly of: string;
   readonly level?: Level;
-  readonly title: string;
-  readonly why: string;
+  readonly says: FindingSays;
   readonly evidence: readonly EvidenceItem[];
   readonly partitions?: readonly string[];
   readonly systems?: readonly string[];
@@ -18,7 +18,7 @@ export interface Rule {
   readonly level: Level;
   /** The standard's section, or that it is a rule of thumb. */
   readonly basis: string;
-  check(context: Context): readonly Drafted[];
+  check(planned: Planned): readonly Drafted[];
 }
 
 export function findingOf(rule: Rule, drafted: Drafted): Finding {
@@ -26,8 +26,7 @@ export function findingOf(rule: Rule, drafted: Drafted): Finding {
     id: `${rule.id}:${drafted.of}`,
     rule: rule.id,
     level: drafted.level ?? rule.level,
-    title: drafted.title,
-    why: drafted.why,
+    says: drafted.says,
     evidence: drafted.evidence,
     partitions: drafted.partitions ?? [],
     systems: drafted.systems ?? [],
@@ -35,4 +34,14 @@ export function findingOf(rule: Rule, drafted: Drafted): Finding {
   };
 }
 
-export const fact = (what: string, value: string): EvidenceItem => ({ what, value });
+/** A figure of the evidence. What it is may also be a name. */
+export const fact = (what: FactCode | Phrase | { readonly name: string }, value: Text): EvidenceItem => ({
+  what: typeof what === 'string' ? message('fact.what', { what }) : 'name' in what ? what.name : what,
+  value,
+});
+
+export const inBytes = (bytes: number): Phrase => message('value.bytes', { bytes });
+
+export const listed = (items: readonly Text[]): Phrase => message('value.list', { items });
+
+export const valueOf = (value: ValueCode): Phrase => message('value.of', { value });

@@ -17,7 +17,11 @@ import { swapInTheClear } from './rules/swap-in-the-clear.js';
 import { rootKept } from './rules/root-kept.js';
 import { oldSettings } from './rules/old-settings.js';
 import { homeUnmounted } from './rules/home-unmounted.js';
-import { hostedImage } from './rules/hosted-image.js';
+import { hostGone } from './rules/host-gone.js';
+import { hostLocked } from './rules/host-locked.js';
+import { hostKind } from './rules/host-kind.js';
+import { hostSleeps } from './rules/host-sleeps.js';
+import { hostFull } from './rules/host-full.js';
 import { swapRemade } from './rules/swap-remade.js';
 import { retiredRoom } from './rules/retired-room.js';
 import { mountTableStale } from './rules/mount-table-stale.js';
@@ -147,7 +151,11 @@ export const RULES: readonly Rule[] = [
   rootKept,
   oldSettings,
   homeUnmounted,
-  hostedImage,
+  hostGone,
+  hostLocked,
+  hostKind,
+  hostSleeps,
+  hostFull,
   swapRemade,
   retiredRoom,
   cannotShrink,

@@ -1,3 +1,4 @@
+import { exactly } from '../schema/index.js';
 import { z } from 'zod';
 import { GIB } from '../quantity/index.js';
 
@@ -44,30 +45,32 @@ export const UNKNOWN_MACHINE: Machine = {
 };
 
 /** Shape only: memory and disks in bytes, device name as Linux writes it. */
-export const MachineSchema = z.strictObject({
-  firmware: z.enum(FIRMWARE_KINDS),
-  modeInUse: z.enum([...FIRMWARE_MODES, 'unknown']),
-  mediumStart: z.enum([...FIRMWARE_MODES, 'unknown']),
-  secureBoot: z.enum(['on', 'off', 'unknown']),
-  ramBytes: z
-    .int()
-    .positive()
-    .max(64 * 1024 * GIB)
-    .nullable(),
-  medium: z.enum(DISK_MEDIA),
-  device: z
-    .string()
-    .max(64)
-    .regex(
-      /^(?:\/dev\/)?[A-Za-z0-9/_-]*$/,
-      'A device name is letters and digits, such as nvme0n1 or /dev/sda.',
-    ),
-  otherDisks: z
-    .array(z.strictObject({ name: z.string().max(80), sizeBytes: z.int().positive() }))
+export const MachineSchema = exactly<Machine>()(
+  z.strictObject({
+    firmware: z.enum(FIRMWARE_KINDS),
+    modeInUse: z.enum([...FIRMWARE_MODES, 'unknown']),
+    mediumStart: z.enum([...FIRMWARE_MODES, 'unknown']),
+    secureBoot: z.enum(['on', 'off', 'unknown']),
+    ramBytes: z
+      .int()
+      .positive()
+      .max(64 * 1024 * GIB)
+      .nullable(),
+    medium: z.enum(DISK_MEDIA),
+    device: z
+      .string()
+      .max(64)
+      .regex(
+        /^(?:\/dev\/)?[A-Za-z0-9/_-]*$/,
+        'A device name is letters and digits, such as nvme0n1 or /dev/sda.',
+      ),
+    otherDisks: z
+      .array(z.strictObject({ name: z.string().max(80), sizeBytes: z.int().positive() }))
 
-    .max(32)
-    .readonly(),
-});
+      .max(32)
+      .readonly(),
+  }),
+);
 
 /** `UEFI` or `BIOS`, as the trade writes them. */
 export function modeName(mode: FirmwareMode): string {

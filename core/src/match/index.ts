@@ -2,7 +2,6 @@ export { adoptWay } from './adopt.js';
 export {
   hasBiosBoot,
   installedMode,
-  mbrReachBytes,
   verdictOn,
   verdictsOf,
   type Verdict,

@@ -1,3 +1,4 @@
+import { english, message, sayIn } from '../words/index.js';
 import type { FirmwareMode } from '../machine/index.js';
 import { edited, drawn, newSystem, planOn } from '../testing/builders.js';
 import type { Edit } from '../plan/index.js';
@@ -67,7 +68,7 @@ describe('verdicts', () => {
   ])('%s disk, %s mode, %s: %s', (style, mode, profile, level) => {
     const { verdict } = situation(style, mode, profile);
     expect(verdict.level).toBe(level);
-    expect(verdict.reasons[0]!.length).toBeGreaterThan(20);
+    expect(sayIn(english, verdict.reasons[0]!).length).toBeGreaterThan(20);
   });
 
   test('a medium started in the other mode is told apart from the disk’s style and the firmware’s mode', () => {
@@ -75,9 +76,7 @@ describe('verdicts', () => {
     const wrong = edited(plan, gpt, machine({ mediumStart: 'bios' }));
     const verdict = verdictsOf(wrong).find((v) => v.system.id === 'system-1')!;
     expect(verdict).toMatchObject({ level: 'cannot', fit: 'yes' });
-    expect(verdict.reasons).toEqual([
-      'Its installer medium will be started in BIOS mode, and would install it for BIOS, not UEFI.',
-    ]);
+    expect(verdict.reasons).toEqual([message('verdict.medium-other-mode', { start: 'bios', mode: 'uefi' })]);
     const [way] = waysOut(wrong, gpt);
     expect(way).toMatchObject({ id: 'medium-start', loss: 0 });
     expect(waysOut(edited(wrong, gpt, adoptWay(wrong, way!)), gpt)).toEqual([]);
@@ -95,7 +94,7 @@ describe('verdicts', () => {
   test('firmware that has no such mode is said first', () => {
     const { plan } = situation('gpt', 'uefi', 'linux-desktop');
     const old = edited(plan, gpt, machine({ firmware: 'bios' }));
-    expect(verdictsOf(old)[1]!.reasons[0]).toBe('This machine’s firmware has no UEFI mode.');
+    expect(verdictsOf(old)[1]!.reasons[0]).toEqual(message('verdict.no-such-mode', { mode: 'uefi' }));
   });
 });
 
@@ -120,7 +119,7 @@ describe('ways out of a mismatch', () => {
       ['new-table', 2, 'bios', 'mbr'],
     ]);
     expect(ways[2]!.conditions.at(-1)).toMatchObject({ met: false });
-    expect(ways[2]!.conditions.at(-1)!.text).toContain('2 TiB');
+    expect(sayIn(english, ways[2]!.conditions.at(-1)!.says)).toContain('2 TiB');
   });
 
   test('the first way makes everything fit', () => {

@@ -1,7 +1,8 @@
-import { canRun, modeName, type FirmwareMode } from '../machine/index.js';
+import { canRun, type FirmwareMode } from '../machine/index.js';
 import type { Plan } from '../plan/index.js';
 import { fitOf, type Fit, type System } from '../system/index.js';
-import type { TableStyle } from '../table/index.js';
+import { type TableStyle } from '../table/index.js';
+import { message, type Code, type Message } from '../words/index.js';
 
 /** `fits` and `cannot` are certain; `condition`: yes, once something named is there; `unreliable`: depends on the firmware. */
 export type VerdictLevel = 'fits' | 'condition' | 'unreliable' | 'cannot';
@@ -10,15 +11,15 @@ export interface Verdict {
   readonly system: System;
   readonly level: VerdictLevel;
   readonly fit: Fit;
-  /** Plain sentences, gravest first; the first is the verdict itself. */
-  readonly reasons: readonly string[];
+  /** Gravest first; the first is the verdict itself. */
+  readonly reasons: readonly VerdictSays[];
 }
 
-export const styleName = (style: TableStyle) => style.toUpperCase();
+export type VerdictSays = Message<Extract<Code, `verdict.${string}`>>;
 
-/** A 32-bit sector number reaches this far on an MBR. */
-export function mbrReachBytes(sectorBytes: number): number {
-  return 2 ** 32 * sectorBytes;
+interface Reason {
+  readonly level: VerdictLevel;
+  readonly says: VerdictSays;
 }
 
 /** Whether a BIOS boot partition is planned, new or kept. */
@@ -46,23 +47,23 @@ export function installedMode(plan: Plan, system: System): FirmwareMode | 'unkno
 export function verdictOn(plan: Plan, system: System): Verdict {
   const { mode, style } = plan.target;
   const fit = fitOf(system, mode, style);
-  const reasons: { level: VerdictLevel; text: string }[] = [fitReason(system, fit, plan)];
+  const reasons: Reason[] = [fitReason(system, fit, plan)];
   if (!canRun(plan.machine, mode))
     reasons.push({
       level: 'cannot',
-      text: `This machine’s firmware has no ${modeName(mode)} mode.`,
+      says: message('verdict.no-such-mode', { mode }),
     });
   const start = plan.machine.mediumStart;
   if (system.origin === 'new' && start !== 'unknown' && start !== mode)
     reasons.push({
       level: 'cannot',
-      text: `Its installer medium will be started in ${modeName(start)} mode, and would install it for ${modeName(start)}, not ${modeName(mode)}.`,
+      says: message('verdict.medium-other-mode', { start, mode }),
     });
   const installed = installedMode(plan, system);
   if (installed !== 'unknown' && installed !== mode)
     reasons.push({
       level: 'cannot',
-      text: `It is installed for ${modeName(installed)} and will not start once the firmware is in ${modeName(mode)} mode.`,
+      says: message('verdict.installed-other-mode', { installed, mode }),
     });
   const order: readonly VerdictLevel[] = ['cannot', 'unreliable', 'condition', 'fits'];
   const level = order.find((l) => reasons.some((r) => r.level === l))!;
@@ -71,34 +72,30 @@ export function verdictOn(plan: Plan, system: System): Verdict {
     system,
     level,
     fit,
-    reasons: sorted.filter((r) => level === 'fits' || r.level !== 'fits').map((r) => r.text),
+    reasons: sorted.filter((r) => level === 'fits' || r.level !== 'fits').map((r) => r.says),
   };
 }
 
-function fitReason(system: System, fit: Fit, plan: Plan): { level: VerdictLevel; text: string } {
+function fitReason(system: System, fit: Fit, plan: Plan): Reason {
   const { mode, style } = plan.target;
-  const there = `${modeName(mode)} mode from ${style === 'mbr' ? 'an' : 'a'} ${styleName(style)} disk`;
+  const there = { mode, style };
   switch (fit) {
     case 'yes':
-      return { level: 'fits', text: `Installs and starts in ${there}.` };
+      return { level: 'fits', says: message('verdict.fits', there) };
     case 'needs-bios-boot':
       return hasBiosBoot(plan)
-        ? { level: 'fits', text: `Installs and starts in ${there}: the BIOS boot partition is planned.` }
-        : {
-            level: 'condition',
-            text: `Starts in ${there} once there is a BIOS boot partition (1 MiB, no file system).`,
-          };
+        ? { level: 'fits', says: message('verdict.bios-boot-planned', there) }
+        : { level: 'condition', says: message('verdict.needs-bios-boot', there) };
     case 'unreliable':
-      return { level: 'unreliable', text: `Whether it starts in ${there} depends on the firmware.` };
+      return { level: 'unreliable', says: message('verdict.unreliable', there) };
     case 'no':
-      return {
-        level: 'cannot',
-        text:
-          system.needsUefi && mode === 'bios'
-            ? `${system.name} asks for UEFI; it cannot be installed in BIOS mode.`
-            : system.origin === 'new'
-              ? `Its setup refuses ${there}.`
-              : `It cannot start in ${there}.`,
-      };
+      return { level: 'cannot', says: whyNot(system, mode, style) };
   }
+}
+
+function whyNot(system: System, mode: FirmwareMode, style: TableStyle): VerdictSays {
+  if (system.needsUefi && mode === 'bios') return message('verdict.needs-uefi', { system: system.name });
+  return system.origin === 'new'
+    ? message('verdict.setup-refuses', { mode, style })
+    : message('verdict.cannot-start', { mode, style });
 }

@@ -1,31 +1,30 @@
-import { canRun, modeName, type FirmwareMode } from '../machine/index.js';
+import { canRun, type FirmwareMode } from '../machine/index.js';
 import { type Planned, MBR_SLOTS, type Plan } from '../plan/index.js';
-import { formatBoth } from '../quantity/index.js';
 import type { Survey } from '../survey/index.js';
 import { fitOf } from '../system/index.js';
-import type { TableStyle } from '../table/index.js';
-import { installedMode, mbrReachBytes, styleName, verdictsOf } from './match.js';
+import { fat32FloorBytes } from '../sizing/index.js';
+import { mbrReachBytes, usableArea, type TableStyle } from '../table/index.js';
+import { message, type Code, type Message } from '../words/index.js';
+import { installedMode, verdictsOf } from './match.js';
 
 export interface Condition {
-  readonly text: string;
+  readonly says: Message<Extract<Code, `condition.${string}`>>;
   readonly met: boolean | 'unknown';
 }
+
+export type WaySays = Message<Extract<Code, `way.${string}`>>;
 
 /** A way from here to a state that every system accepts. Lower `loss`: less is lost. */
 export interface Way {
   readonly id: 'firmware-mode' | 'medium-start' | 'convert-table' | 'new-table';
   readonly loss: 0 | 1 | 2;
-  readonly title: string;
-  readonly keeps: string;
-  readonly loses: string;
+  readonly title: WaySays;
+  readonly keeps: Message<Extract<Code, `keeps.${string}`>>;
+  readonly loses: Message<Extract<Code, `loses.${string}`>>;
   readonly conditions: readonly Condition[];
   readonly mode: FirmwareMode;
   readonly style: TableStyle;
 }
-
-const GPT_HEAD_SECTORS = 34;
-const GPT_TAIL_SECTORS = 33;
-const SMALLEST_EFI_BYTES = 260 * 1024 * 1024;
 
 /** The ways out of a mismatch, least loss first. Empty where everything fits. */
 export function waysOut(plan: Plan, survey: Survey | undefined): Way[] {
@@ -61,12 +60,12 @@ function mediumWay(plan: Plan): Way[] {
     {
       id: 'medium-start',
       loss: 0,
-      title: `Start the installer medium in ${modeName(mode)} mode`,
-      keeps: 'Everything on the disk.',
-      loses: 'Nothing.',
+      title: message('way.medium-start', { mode }),
+      keeps: message('keeps.all'),
+      loses: message('loses.nothing'),
       conditions: [
         {
-          text: `The firmware’s start menu often lists the same stick twice: choose the entry ${mode === 'uefi' ? 'marked UEFI' : 'not marked UEFI'}.`,
+          says: message('condition.boot-menu', { mode }),
           met: 'unknown',
         },
       ],
@@ -81,22 +80,24 @@ function modeWay(plan: Plan, mode: FirmwareMode): Way {
   return {
     id: 'firmware-mode',
     loss: 0,
-    title: `Switch the firmware to ${modeName(mode)} mode`,
-    keeps: 'Everything on the disk.',
+    title: message('way.firmware-mode', { mode }),
+    keeps: message('keeps.all'),
     loses:
       stranded.length > 0
-        ? `${stranded.map((s) => s.name).join(' and ')}, installed for ${modeName(mode === 'uefi' ? 'bios' : 'uefi')}, will no longer start until its start files are made anew.`
-        : 'Nothing.',
+        ? message('loses.stranded', {
+            systems: stranded.map((s) => s.name),
+            mode: mode === 'uefi' ? 'bios' : 'uefi',
+          })
+        : message('loses.nothing'),
     conditions: [
       {
-        text:
-          plan.machine.firmware === 'unknown'
-            ? `The firmware has a ${modeName(mode)} mode. Not known yet: enter it under Machine.`
-            : `The firmware has a ${modeName(mode)} mode.`,
+        says: message(plan.machine.firmware === 'unknown' ? 'condition.mode-unknown' : 'condition.mode', {
+          mode,
+        }),
         met: plan.machine.firmware === 'unknown' ? 'unknown' : true,
       },
       {
-        text: `The installer medium is then started in ${modeName(mode)} mode too.`,
+        says: message('condition.medium', { mode }),
         met: plan.machine.mediumStart === mode ? true : 'unknown',
       },
     ],
@@ -105,7 +106,7 @@ function modeWay(plan: Plan, mode: FirmwareMode): Way {
   };
 }
 
-/** MBR to GPT in place: what UEFI 2.10 §5.3.1 needs at both ends, and what starting needs. */
+/** MBR to GPT in place: what the table takes at both ends (UEFI 2.10 §5.3.1), and what starting needs. */
 function convertWay(planned: Planned): Way {
   const { plan, survey } = planned;
   const { disk, partitions } = survey;
@@ -113,30 +114,32 @@ function convertWay(planned: Planned): Way {
   const last = partitions.at(-1);
   const freeAtEnd = disk.sizeSectors - (last ? last.start + last.length : 0);
   const largest = largestHole(survey) * disk.sectorBytes;
+  const area = usableArea(disk.sizeSectors, disk.sectorBytes);
+  const tail = disk.sizeSectors - area.end;
   return {
     id: 'convert-table',
     loss: 1,
-    title: 'Convert the table to GPT in place',
-    keeps: 'The partitions and what is in them.',
-    loses: 'The start files of every system on the disk; each must be made to start in UEFI mode again.',
+    title: message('way.convert-table', { style: 'gpt' }),
+    keeps: message('keeps.partitions'),
+    loses: message('loses.boot-files-uefi'),
     conditions: [
       {
-        text: `The first ${GPT_HEAD_SECTORS} sectors are free (the first partition starts at ${first?.start ?? 'none'}).`,
-        met: !first || first.start >= GPT_HEAD_SECTORS,
+        says: message('condition.head-free', { sectors: area.first, first: first?.start ?? null }),
+        met: !first || first.start >= area.first,
       },
       {
-        text: `The last ${GPT_TAIL_SECTORS} sectors are free (${freeAtEnd} are).`,
-        met: freeAtEnd >= GPT_TAIL_SECTORS,
+        says: message('condition.tail-free', { sectors: tail, free: freeAtEnd }),
+        met: freeAtEnd >= tail,
       },
       {
-        text: `There is room for an EFI system partition (largest gap ${formatBoth(largest)}).`,
-        met: largest >= SMALLEST_EFI_BYTES,
+        says: message('condition.efi-room', { bytes: largest }),
+        met: largest >= fat32FloorBytes(disk.sectorBytes),
       },
       {
-        text: 'The firmware has a UEFI mode.',
+        says: message('condition.mode', { mode: 'uefi' }),
         met: plan.machine.firmware === 'unknown' ? 'unknown' : canRun(plan.machine, 'uefi'),
       },
-      { text: 'A verified backup exists.', met: 'unknown' },
+      { says: message('condition.backup'), met: 'unknown' },
     ],
     mode: 'uefi',
     style: 'gpt',
@@ -153,24 +156,23 @@ function convertToMbrWay(planned: Planned): Way {
   return {
     id: 'convert-table',
     loss: 1,
-    title: 'Convert the table to MBR in place',
-    keeps: 'The partitions and what is in them.',
-    loses:
-      'The start files of every system on the disk, the partitions’ names and ids, and the second copy of the table.',
+    title: message('way.convert-table', { style: 'mbr' }),
+    keeps: message('keeps.partitions'),
+    loses: message('loses.boot-files-mbr'),
     conditions: [
       {
-        text: `At most ${MBR_SLOTS} partitions are kept (${kept.length} are).`,
+        says: message('condition.few-partitions', { most: MBR_SLOTS, kept: kept.length }),
         met: kept.length <= MBR_SLOTS,
       },
       {
-        text: `Every kept partition ends within ${formatBoth(reach)} (the last ends at ${formatBoth(furthest)}).`,
+        says: message('condition.within-reach', { reach, end: furthest }),
         met: furthest <= reach,
       },
       {
-        text: 'The firmware has a BIOS mode.',
+        says: message('condition.mode', { mode: 'bios' }),
         met: plan.machine.firmware === 'unknown' ? 'unknown' : canRun(plan.machine, 'bios'),
       },
-      { text: 'A verified backup exists.', met: 'unknown' },
+      { says: message('condition.backup'), met: 'unknown' },
     ],
     mode: 'bios',
     style: 'mbr',
@@ -194,7 +196,7 @@ function newTableWay(mode: FirmwareMode, style: TableStyle, survey: Survey | und
     style === 'mbr' && size > reach
       ? [
           {
-            text: `An MBR reaches only the first ${formatBoth(reach)} of this disk; ${formatBoth(size - reach)} would be out of reach.`,
+            says: message('condition.reach', { reach, beyond: size - reach }),
             met: false,
           },
         ]
@@ -202,13 +204,10 @@ function newTableWay(mode: FirmwareMode, style: TableStyle, survey: Survey | und
   return {
     id: 'new-table',
     loss: 2,
-    title: `Wipe the disk and write a new ${styleName(style)} table, in ${modeName(mode)} mode`,
-    keeps: 'Nothing.',
-    loses: 'Everything on the disk.',
-    conditions: [
-      { text: 'A verified backup of everything on the disk exists.', met: 'unknown' },
-      ...reachLine,
-    ],
+    title: message('way.new-table', { style, mode }),
+    keeps: message('keeps.nothing'),
+    loses: message('loses.all'),
+    conditions: [{ says: message('condition.backup-all'), met: 'unknown' }, ...reachLine],
     mode,
     style,
   };

@@ -1,3 +1,4 @@
+import { message } from '../words/index.js';
 import {
   apply,
   batch,
@@ -55,7 +56,7 @@ export function rewriteEdit(present: Rewritten, text: string): RewriteOutcome {
   if (judged) return at(`part ${judged.partition}`, refusalInWords(judged.refusal, sectorBytes));
   const edits = editsBetween(present.plan, plan, present.survey);
   if (edits.length === 0) return { ok: true, edit: null };
-  const edit = batch('Edit as text', edits);
+  const edit = batch(message('edit.as-text'), edits);
   const result = apply(present.plan, edit, () => present.survey);
   if (result.ok) return { ok: true, edit };
   const concerned = 'other' in result.refusal ? `part ${result.refusal.other}` : 'plan';

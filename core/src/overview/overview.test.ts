@@ -18,8 +18,8 @@ describe('where a machine stands', () => {
         findings: 'empty',
         runbook: 'empty',
       },
-      disk: 'disk not read yet',
-      next: 'Read the disk',
+      disk: { code: 'disk.not-read' },
+      next: { code: 'next.read-disk' },
       strata: [],
     });
   });
@@ -39,7 +39,10 @@ describe('where a machine stands', () => {
       'open',
       'ready',
     ]);
-    expect(overviewOf(both, survey)).toMatchObject({ next: 'Say what comes or goes', nextStage: 'systems' });
+    expect(overviewOf(both, survey)).toMatchObject({
+      next: { code: 'next.choose-systems' },
+      nextStage: 'systems',
+    });
   });
 
   test('blockers come before the runbook', () => {
@@ -51,11 +54,7 @@ describe('where a machine stands', () => {
       noteFoundEdit(plan, 'found-3', { usedBytes: 60 * GIB }),
     );
     const { next, stages, findings } = overviewOf(measured, survey);
-    expect([next, stages.section, stages.findings]).toEqual([
-      `${findings.blocker} blockers to solve`,
-      'open',
-      'open',
-    ]);
+    expect([next.code, stages.section, stages.findings]).toEqual(['next.blockers', 'open', 'open']);
     expect(findings.blocker).toBe(2);
   });
 
@@ -64,11 +63,11 @@ describe('where a machine stands', () => {
     const { ordered } = procedureFor({ plan, survey });
     const ids = ordered.ok ? ordered.steps.map((s) => s.id) : [];
     expect(overviewOf({ ...plan, ticked: ids.slice(0, 1) }, survey)).toMatchObject({
-      next: `Step 2 of ${ids.length}`,
+      next: { code: 'next.step', with: { step: 2, of: ids.length } },
       stages: { runbook: 'open' },
     });
     expect(overviewOf({ ...plan, ticked: ids }, survey)).toMatchObject({
-      next: 'Carried out',
+      next: { code: 'next.done' },
       stages: { runbook: 'ready' },
     });
     expect(overviewOf({ ...plan, ticked: ['of another plan'] }, survey).steps.done).toBe(0);

@@ -1,3 +1,4 @@
+import { message, type Code, type Message, type Text } from '../words/index.js';
 import { countByLevel, findAll, type Level } from '../finding/index.js';
 import { type Planned, plannedParts, usedOf, type Plan } from '../plan/index.js';
 import { formatDecimal } from '../quantity/index.js';
@@ -19,17 +20,19 @@ export interface Stratum {
   readonly kind: 'partition' | 'gap';
 }
 
+export type NextSays = Message<Extract<Code, `next.${string}`>>;
+
 /** Where a machine stands. Derived; the same on the bench and beside the stages. */
 export interface Overview {
   readonly stages: Readonly<Record<Stage, StageState>>;
   readonly findings: Readonly<Record<Level, number>>;
   readonly steps: { readonly done: number; readonly all: number };
   /** One line: `512.1 GB GPT, UEFI`. */
-  readonly disk: string;
+  readonly disk: Message<'disk.not-read' | 'disk.line'>;
   /** The planned disk from top to bottom, for a small drawing. */
   readonly strata: readonly Stratum[];
   /** The next thing to do, in a few words. */
-  readonly next: string;
+  readonly next: NextSays;
   /** Where that is done. */
   readonly nextStage: Stage;
 }
@@ -97,12 +100,13 @@ function stageStates(
   };
 }
 
-function diskLine(plan: Plan, survey: Survey | undefined): string {
-  if (!survey) return 'disk not read yet';
+function diskLine(plan: Plan, survey: Survey | undefined): Overview['disk'] {
+  if (!survey) return message('disk.not-read');
   const size = formatDecimal(survey.disk.sizeSectors * survey.disk.sectorBytes);
-  const style = survey.disk.style === 'none' ? 'no table' : survey.disk.style.toUpperCase();
+  const style = survey.disk.style === 'none' ? message('disk.no-table') : survey.disk.style.toUpperCase();
   const { modeInUse } = plan.machine;
-  return [size, style, ...(modeInUse === 'unknown' ? [] : [modeInUse.toUpperCase()])].join(' · ');
+  const facts: Text[] = [size, style, ...(modeInUse === 'unknown' ? [] : [modeInUse.toUpperCase()])];
+  return message('disk.line', { facts });
 }
 
 /** The next thing to do, in a few words, and the stage where it is done. */
@@ -111,17 +115,16 @@ function nextThing(
   plan: Plan,
   findings: Overview['findings'],
   steps: Overview['steps'],
-): { next: string; nextStage: Stage } {
-  const at = (nextStage: Stage, next: string) => ({ next, nextStage });
-  if (stages['as-found'] === 'empty') return at('as-found', 'Read the disk');
+): { next: NextSays; nextStage: Stage } {
+  const at = (nextStage: Stage, next: NextSays) => ({ next, nextStage });
+  if (stages['as-found'] === 'empty') return at('as-found', message('next.read-disk'));
   // Once the deed has begun, the next step is what matters.
-  if (steps.all > 0 && steps.done === steps.all) return at('runbook', 'Carried out');
-  if (steps.done > 0) return at('runbook', `Step ${steps.done + 1} of ${steps.all}`);
-  if (stages.machine !== 'ready') return at('machine', 'Complete the machine’s facts');
-  if (stages['as-found'] === 'open') return at('as-found', 'Say how much is used');
+  if (steps.all > 0 && steps.done === steps.all) return at('runbook', message('next.done'));
+  if (steps.done > 0) return at('runbook', message('next.step', { step: steps.done + 1, of: steps.all }));
+  if (stages.machine !== 'ready') return at('machine', message('next.machine'));
+  if (stages['as-found'] === 'open') return at('as-found', message('next.used'));
   if (!plan.systems.some((s) => s.origin === 'new') && steps.all === 0)
-    return at('systems', plan.systems.length === 0 ? 'Add a system' : 'Say what comes or goes');
-  if (findings.blocker > 0)
-    return at('findings', `${findings.blocker} blocker${findings.blocker === 1 ? '' : 's'} to solve`);
-  return steps.all > 0 ? at('runbook', 'Runbook ready') : at('section', 'Plan the section');
+    return at('systems', message(plan.systems.length === 0 ? 'next.add-system' : 'next.choose-systems'));
+  if (findings.blocker > 0) return at('findings', message('next.blockers', { blockers: findings.blocker }));
+  return steps.all > 0 ? at('runbook', message('next.runbook')) : at('section', message('next.layout'));
 }

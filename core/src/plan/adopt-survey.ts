@@ -1,3 +1,4 @@
+import { message } from '../words/index.js';
 import type { Planned } from './planned.js';
 import { beginEdit } from './begin.js';
 import { batch } from './compose/index.js';
@@ -9,7 +10,7 @@ export function adoptEdit(planned: Planned): Edit {
   const begin = beginEdit(planned);
   if (!survey.otherDisks?.length) return begin;
   const named = plan.machine.otherDisks.filter((d) => !survey.otherDisks!.some((o) => o.name === d.name));
-  return batch('Rest the plan on a reading', [
+  return batch(message('edit.adopt-reading'), [
     begin,
     { kind: 'set-machine', changes: { otherDisks: [...named, ...survey.otherDisks].slice(0, 32) } },
   ]);

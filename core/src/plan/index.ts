@@ -46,9 +46,11 @@ export {
   type SnapPlace,
   type Verb,
 } from './compose/index.js';
+export { EDIT_DOCUMENT, PLAN_DOCUMENT } from './documents.js';
 export { derived, type Planned } from './planned.js';
 export { apply, EditSchema, type BatchEdit, type Edit, type SingleEdit } from './edits/edit.js';
-export { editTitle } from './edits/title.js';
+export { editTitle, type EditSays } from './edits/title.js';
+export { givers, type Giver } from './givers.js';
 export { EMPTY_HISTORY, remember, type History, type MadeEdit } from './history.js';
 export { refusePlan } from './edits/fact-edits.js';
 export { refuseRewrite, type PartRefusal } from './edits/geometry.js';

@@ -1,3 +1,4 @@
+import { message } from '../words/index.js';
 import fc from 'fast-check';
 import { evaluateSize, GIB, MIB, sectors } from '../quantity/index.js';
 import type { Survey } from '../survey/index.js';
@@ -283,7 +284,7 @@ describe('edits', () => {
   test('a batch is made all or none', () => {
     const batch: Edit = {
       kind: 'batch',
-      title: 'two',
+      says: message('edit.several'),
       edits: [
         { kind: 'remove', partition: 'found-4' },
         { kind: 'remove', partition: 'x' },

@@ -9,6 +9,7 @@ import {
 import { sectors, type Sectors } from '../quantity/index.js';
 import { CommentsSchema, type Comments, type SurveyPartitionId } from '../survey/index.js';
 import { SystemSchema, type System, type SystemId } from '../system/index.js';
+import { exactly } from '../schema/index.js';
 import type { Role, TableStyle } from '../table/index.js';
 import { VOLUME_KINDS, type VolumeKind } from '../volume/index.js';
 import { StartPlanSchema, type StartPlan } from './start-plan.js';
@@ -142,71 +143,79 @@ const owners = z.array(z.string().max(40)).max(8).readonly();
 const optionalBytes = z.int().nonnegative().nullable();
 const identifier = z.string().min(1).max(60);
 
-export const FoundNoteSchema = z.strictObject({
-  role: z.enum(ROLES),
-  owners,
-  kind: z.enum(VOLUME_KINDS),
-  usedBytes: optionalBytes,
-  leastBytes: optionalBytes,
-  encrypted: z.boolean(),
-});
+export const FoundNoteSchema = exactly<FoundNote>()(
+  z.strictObject({
+    role: z.enum(ROLES),
+    owners,
+    kind: z.enum(VOLUME_KINDS),
+    usedBytes: optionalBytes,
+    leastBytes: optionalBytes,
+    encrypted: z.boolean(),
+  }),
+);
 
-export const PlannedPartitionSchema = z.strictObject({
-  id: identifier,
-  from: identifier.nullable(),
-  start: sectorCount,
-  length: sectorCount,
-  treatment: z.enum(['keep', 'format']),
-  role: z.enum(ROLES),
-  owners,
-  fileSystem: z.enum(VOLUME_KINDS),
-  label: z.string().max(255),
-  name: z.string().max(72),
-  mountPoint: z.string().max(255),
-  type: z
-    .string()
-    .regex(
-      /^(?:0x[0-9a-f]{2}|[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12})$/,
-      'A type is a GUID in lower case, or 0x and two digits.',
-    )
-    .optional(),
-  subvolumes: z
-    .array(z.strictObject({ name: z.string().min(1).max(120), mountPoint: z.string().max(255) }))
-    .max(32)
-    .readonly()
-    .optional(),
-  layer: z.enum(LAYERS).optional(),
-  placeholder: z.boolean().optional(),
-  logical: z.boolean().optional(),
-  active: z.boolean().optional(),
-});
+export const PlannedPartitionSchema = exactly<PlannedPartition>()(
+  z.strictObject({
+    id: identifier,
+    from: identifier.nullable(),
+    start: sectorCount,
+    length: sectorCount,
+    treatment: z.enum(['keep', 'format']),
+    role: z.enum(ROLES),
+    owners,
+    fileSystem: z.enum(VOLUME_KINDS),
+    label: z.string().max(255),
+    name: z.string().max(72),
+    mountPoint: z.string().max(255),
+    type: z
+      .string()
+      .regex(
+        /^(?:0x[0-9a-f]{2}|[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12})$/,
+        'A type is a GUID in lower case, or 0x and two digits.',
+      )
+      .optional(),
+    subvolumes: z
+      .array(z.strictObject({ name: z.string().min(1).max(120), mountPoint: z.string().max(255) }))
+      .max(32)
+      .readonly()
+      .optional(),
+    layer: z.enum(LAYERS).optional(),
+    placeholder: z.boolean().optional(),
+    logical: z.boolean().optional(),
+    active: z.boolean().optional(),
+  }),
+);
 
 export const ContainerSchema = z.strictObject({ start: sectorCount, length: sectorCount }).nullable();
 
-export const TargetSchema = z.strictObject({
-  mode: z.enum(FIRMWARE_MODES),
-  style: z.enum(['gpt', 'mbr']),
-  table: z.enum(['keep', 'new', 'convert']),
-});
+export const TargetSchema = exactly<Target>()(
+  z.strictObject({
+    mode: z.enum(FIRMWARE_MODES),
+    style: z.enum(['gpt', 'mbr']),
+    table: z.enum(['keep', 'new', 'convert']),
+  }),
+);
 
 /** Most systems, ticks and partitions a plan may hold. */
 const MOST = { systems: 12, ticks: 2000, partitions: 256 } as const;
 
 /** Shape only; whether a plan makes sense is judged by `apply` and by findings. */
-export const PlanSchema: z.ZodType<Plan> = z.strictObject({
-  format: z.literal('rhizotome/plan'),
-  version: z.literal(1),
-  surveyId: identifier.nullable(),
-  machine: MachineSchema,
-  target: TargetSchema,
-  systems: z.array(SystemSchema).max(MOST.systems).readonly(),
-  found: z.record(z.string().max(60), FoundNoteSchema),
-  partitions: z.array(PlannedPartitionSchema).max(MOST.partitions).readonly(),
-  container: ContainerSchema.optional(),
-  start: StartPlanSchema.optional(),
-  ticked: z.array(z.string().max(120)).max(MOST.ticks).readonly(),
-  comments: CommentsSchema.optional(),
-});
+export const PlanSchema: z.ZodType<Plan> = exactly<Plan>()(
+  z.strictObject({
+    format: z.literal('rhizotome/plan'),
+    version: z.literal(1),
+    surveyId: identifier.nullable(),
+    machine: MachineSchema,
+    target: TargetSchema,
+    systems: z.array(SystemSchema).max(MOST.systems).readonly(),
+    found: z.record(z.string().max(60), FoundNoteSchema),
+    partitions: z.array(PlannedPartitionSchema).max(MOST.partitions).readonly(),
+    container: ContainerSchema.optional(),
+    start: StartPlanSchema.optional(),
+    ticked: z.array(z.string().max(120)).max(MOST.ticks).readonly(),
+    comments: CommentsSchema.optional(),
+  }),
+);
 
 /** The planned partition with this id. */
 export function partitionOf(plan: Plan, id: PartitionId): PlannedPartition | undefined {

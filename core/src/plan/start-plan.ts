@@ -1,3 +1,4 @@
+import { exactly } from '../schema/index.js';
 import { z } from 'zod';
 import type { SystemId } from '../system/index.js';
 
@@ -36,11 +37,13 @@ export const LoaderChoiceSchema = z.strictObject({
   ]),
 });
 
-export const StartPlanSchema = z.strictObject({
-  loaders: z.record(identifier, LoaderChoiceSchema).readonly(),
-  order: z.array(identifier).max(12).readonly(),
-  waitSeconds: z.int().nonnegative().max(3600).nullable(),
-});
+export const StartPlanSchema = exactly<StartPlan>()(
+  z.strictObject({
+    loaders: z.record(identifier, LoaderChoiceSchema).readonly(),
+    order: z.array(identifier).max(12).readonly(),
+    waitSeconds: z.int().nonnegative().max(3600).nullable(),
+  }),
+);
 
 /** Whether one comes back to the system when one follows by whom each is started. */
 export function startsInCircle(id: SystemId, by: ReadonlyMap<SystemId, SystemId | null>): boolean {

@@ -125,7 +125,7 @@ ${rows.join('\n')}</tbody></table>`;
   private starting({ starts }: Runbook): string {
     if (starts.length === 0) return '';
     const row = ({ system, reached, onUpdate, restore }: Runbook['starts'][number]) =>
-      `<tr>${[system.name, reached, onUpdate, restore].map((cell) => `<td>${text(cell)}</td>`).join('')}</tr>`;
+      `<tr>${[system.name, this.said(reached), this.said(onUpdate), this.said(restore)].map((cell) => `<td>${text(cell)}</td>`).join('')}</tr>`;
     return `<section class="sheet"><h2>${this.say('page.boot', null)}</h2>${this.table(this.said(message('page.boot-heads')), starts.map(row))}</section>`;
   }
 

@@ -180,14 +180,14 @@ describe('the runbook', () => {
 
 describe('where a machine stands', () => {
   test('says the next thing to do', () => {
-    expect(overviewOf(plan, undefined).next).toBe('Read the disk');
-    expect(overviewOf(planOn(survey), survey).next).toBe('Say how much is used');
+    expect(overviewOf(plan, undefined).next.code).toBe('next.read-disk');
+    expect(overviewOf(planOn(survey), survey).next.code).toBe('next.used');
     expect(overviewOf(begun, survey)).toMatchObject({
-      disk: '512.1 GB · GPT · UEFI',
+      disk: { code: 'disk.line', with: { facts: ['512.1 GB', 'GPT', 'UEFI'] } },
       stages: { 'as-found': 'open' },
     });
     expect(overviewOf(plan, survey)).toMatchObject({
-      next: 'Runbook ready',
+      next: { code: 'next.runbook' },
       findings: { blocker: 0 },
       stages: { match: 'ready', runbook: 'open' },
     });

@@ -1,3 +1,4 @@
+import { message } from '../words/index.js';
 import { OPEN_START, type LoaderChoice, type Plan } from '../plan/index.js';
 import { drawn, edited, newSystem, planOn } from '../testing/builders.js';
 import { startOf, startWords, systemsAfter } from './index.js';
@@ -93,15 +94,14 @@ test('without an EFI system partition there is no place', () => {
   ]);
 });
 
-test('every system has words for how it is reached, what updates do and how that is mended', () => {
+test('every system has words for how it boots, what updates change and how that is repaired', () => {
   const [linux, windows] = startWords({ plan: uefi, survey: UEFI });
-  expect(linux!.reached).toContain('own entry in the firmware’s list');
-  expect(windows!.onUpdate).toContain('first again');
-  expect(windows!.restore).toContain('Put Linux first again');
-  expect(startWords({ plan: bios, survey: BIOS })[1]!.reached).toBe(
-    'From the list that the loader of Linux shows.',
-  );
-  expect(startWords({ plan: bios, survey: BIOS })[1]!.onInstall).toContain('first sector');
+  expect(linux!.reached.code).toBe('boots.entry');
+  expect(windows!.onUpdate.code).toBe('boot.windows-uefi-update');
+  expect(windows!.restore).toEqual(message('boot.windows-uefi-repair', { first: 'Linux' }));
+  const old = startWords({ plan: bios, survey: BIOS })[1]!;
+  expect(old.reached).toEqual(message('boots.by', { system: 'Linux' }));
+  expect(old.onInstall.code).toBe('boot.windows-bios-install');
 });
 
 test('leaving it open again leaves no trace', () => {

@@ -1,32 +1,27 @@
+import { message, type Code, type Message } from '../words/index.js';
 import {
   type Planned,
   apply,
   batch,
   createInGap,
-  floorOf,
   largestGap,
   partitionTitle,
   resizeTo,
-  usedOf,
   type BatchEdit,
   type Edit,
   type Plan,
-  type PlannedPartition,
   type SingleEdit,
+  givers,
 } from '../plan/index.js';
-import { formatBoth, GIB, MIB } from '../quantity/index.js';
-import {
-  advisedWindowsBytes,
-  bootSize,
-  hibernationSwapBytes,
-  SWAP_ADVISED_UP_TO_BYTES,
-  swapRules,
-} from '../sizing/index.js';
+import { GIB, MIB } from '../quantity/index.js';
+import { bootSize, hibernationSwapBytes, SWAP_ADVISED_UP_TO_BYTES, swapRules } from '../sizing/index.js';
 import type { Survey } from '../survey/index.js';
 import { isArriving, type System } from '../system/index.js';
 import type { Role } from '../table/index.js';
-import { VOLUME_TRAITS } from '../volume/index.js';
 import { efiStrategies } from './efi.js';
+
+type DoesSays = Message<Extract<Code, `propose.${string}`>>;
+type HindranceSays = Message<Extract<Code, `propose-no.${string}`>>;
 
 export type Proposal =
   | {
@@ -34,9 +29,9 @@ export type Proposal =
       /** Room and parts for the system, as one edit. */
       readonly edit: BatchEdit;
       /** What it does, a sentence each. */
-      readonly does: readonly string[];
+      readonly does: readonly DoesSays[];
     }
-  | { readonly ok: false; readonly hindrance: string };
+  | { readonly ok: false; readonly hindrance: HindranceSays };
 
 /** Whether a system is to come and has no place yet: no partition is its own or shared with it, and it is no file in another's volume. */
 export function isHomeless(plan: Plan, system: System): boolean {
@@ -55,7 +50,7 @@ export function proposeParts(planned: Planned, system: System): Proposal {
 
 class Proposer implements Planned {
   private readonly edits: SingleEdit[] = [];
-  private readonly does: string[] = [];
+  private readonly does: DoesSays[] = [];
 
   constructor(
     public plan: Plan,
@@ -74,8 +69,12 @@ class Proposer implements Planned {
     if (!this.system.ownSetup) {
       const missing = this.placeLoader() ?? this.createParts(boot, swap);
       if (missing) return { ok: false, hindrance: missing };
-    } else this.does.push(`Its setup makes its own partitions in ${formatBoth(this.room())} of free space.`);
-    return { ok: true, edit: batch(`Room and parts for ${this.system.name}`, this.edits), does: this.does };
+    } else this.does.push(message('propose.setup', { bytes: this.room() }));
+    return {
+      ok: true,
+      edit: batch(message('edit.propose', { system: this.system.name }), this.edits),
+      does: this.does,
+    };
   }
 
   private swapBytes(): number {
@@ -91,12 +90,12 @@ class Proposer implements Planned {
   }
 
   /** Shrinks the volume that can give most, until there is the room wished for or at least what is needed. */
-  private makeRoom(least: number, wished: number): string | undefined {
+  private makeRoom(least: number, wished: number): HindranceSays | undefined {
     // A MiB or two go to alignment, and to records on an MBR; an EFI system partition may be needed too.
     const spare = 640 * MIB;
     if (this.room() >= least + spare) return undefined;
-    const givers = this.givers();
-    for (const { partition, target } of givers) {
+    const able = givers(this);
+    for (const { partition, target } of able) {
       const size = partition.length * this.survey.disk.sectorBytes;
       const beside = this.room();
       const wanted = Math.ceil((wished + spare - beside) / GIB) * GIB;
@@ -107,35 +106,21 @@ class Proposer implements Planned {
       if (!gap || gap.usable.length * this.survey.disk.sectorBytes < least + spare) continue;
       this.take(edit);
       this.does.push(
-        `Shrinks “${partitionTitle(partition)}” to ${formatBoth(Math.max(target, size - wanted))}.`,
+        message('propose.shrink', {
+          volume: partitionTitle(partition),
+          bytes: Math.max(target, size - wanted),
+        }),
       );
       return undefined;
     }
-    return `${this.system.name} needs ${formatBoth(least + spare)} in one piece, and nothing on the disk can give so much${
-      givers.length === 0 ? ' as far as is known: say under As found how much of each volume is used' : ''
-    }.`;
+    return message('propose-no.room', {
+      system: this.system.name,
+      bytes: least + spare,
+      known: able.length > 0,
+    });
   }
 
-  /** Kept volumes that can shrink, the one that frees most bytes first; `target` is what it should keep, in bytes. */
-  private givers(): { partition: PlannedPartition; target: number; frees: number }[] {
-    const { plan, survey } = this;
-    return plan.partitions
-      .flatMap((partition) => {
-        const kept = partition.from !== null && partition.treatment === 'keep';
-        const floor = floorOf(this, partition);
-        const shrinks = ['online', 'offline', 'own-system'].includes(
-          VOLUME_TRAITS[partition.fileSystem].shrink,
-        );
-        if (!kept || !floor || !shrinks) return [];
-        const used = usedOf(this, partition.from);
-        const target = Math.max(floor.bytes, used ? advisedWindowsBytes(used.bytes) : 0);
-        const frees = partition.length * survey.disk.sectorBytes - target;
-        return frees > 0 ? [{ partition, target, frees }] : [];
-      })
-      .sort((a, b) => b.frees - a.frees);
-  }
-
-  private placeLoader(): string | undefined {
+  private placeLoader(): HindranceSays | undefined {
     const { mode, style } = this.plan.target;
     if (mode === 'bios') {
       if (style !== 'gpt' || this.plan.partitions.some((p) => p.role === 'bios-boot')) return undefined;
@@ -144,16 +129,13 @@ class Proposer implements Planned {
     const owned = this.plan.partitions.some((p) => p.role === 'efi' && p.owners.includes(this.system.id));
     if (owned) return undefined;
     const strategy = efiStrategies(this).find((s) => s.edit !== null);
-    if (!strategy?.edit)
-      return 'There is no place for its loader: no strategy for the EFI system partition works here.';
+    if (!strategy?.edit) return message('propose-no.loader');
     this.take(strategy.edit);
-    this.does.push(
-      `EFI system partition: ${strategy.title.charAt(0).toLowerCase()}${strategy.title.slice(1)}.`,
-    );
+    this.does.push(message('propose.efi', { strategy: strategy.title }));
     return undefined;
   }
 
-  private createParts(boot: number, swap: number): string | undefined {
+  private createParts(boot: number, swap: number): HindranceSays | undefined {
     const role: Role = this.system.family === 'macos' ? 'system' : 'root';
     const rest = this.room() - boot - swap - 16 * MIB;
     const root = Math.floor(Math.min(this.system.comfortableBytes, rest) / MIB) * MIB;
@@ -164,14 +146,13 @@ class Proposer implements Planned {
     );
   }
 
-  private create(role: Role, size: number): string | undefined {
+  private create(role: Role, size: number): HindranceSays | undefined {
     const gap = largestGap(this);
     const edit = gap && createInGap(this, gap, { role, owners: [this.system], size });
     const tried = edit && apply(this.plan, edit, () => this.survey);
-    if (!edit || !tried?.ok)
-      return `There is no room for ${role === 'root' ? 'its root' : role} of ${formatBoth(size)}.`;
+    if (!edit || !tried?.ok) return message('propose-no.part', { role, bytes: size });
     this.take(edit);
-    this.does.push(`Creates ${role} of ${formatBoth(size)}.`);
+    this.does.push(message('propose.create', { role, bytes: size }));
     return undefined;
   }
 

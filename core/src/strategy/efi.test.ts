@@ -48,7 +48,7 @@ test('sharing 100 MiB is enough for loaders, and not for kernels', () => {
   const kernels = laptop('100MiB', 80, { kernelsOnEfi: true });
   const refused = strategy(kernels, 'share');
   expect([refused.edit, refused.hindrances.length]).toEqual([null, 1]);
-  expect(refused.hindrances[0]).toContain('417 MiB');
+  expect(refused.hindrances[0]).toMatchObject({ code: 'efi-no.too-small', with: { needed: 417 * MIB } });
 });
 
 test('a second one goes into the room made by shrinking', () => {
@@ -76,7 +76,10 @@ test('enlarging moves what lies behind, says how much and for how long it is exp
 
 test('an encrypted volume behind it is a wall', () => {
   const { survey, plan } = laptop('100MiB', 80, { encrypted: true });
-  expect(strategy({ plan, survey }, 'enlarge').hindrances[0]).toContain('412 MiB');
+  expect(strategy({ plan, survey }, 'enlarge').hindrances[0]).toMatchObject({
+    code: 'efi-no.stuck',
+    with: { bytes: 412 * MIB },
+  });
 });
 
 test('replacing it lets the old one go, and has the loader of what stays written again', () => {
@@ -105,7 +108,9 @@ test('without one on the disk there is only making one, and without room not eve
     length: (full.disk.usableEnd - 2048) as never,
     hold: 'start',
   });
-  expect(strategy({ plan: tight, survey: full }, 'second').hindrances[0]).toContain('No gap holds');
+  expect(strategy({ plan: tight, survey: full }, 'second').hindrances[0]).toMatchObject({
+    code: 'efi-no.no-gap',
+  });
 });
 
 test('each can be adopted from any other, in any order', () => {

@@ -11,21 +11,26 @@ import {
   type PlannedPartition,
   type SingleEdit,
 } from '../plan/index.js';
-import { formatBoth, sectorsToHold, type Bytes } from '../quantity/index.js';
+import { sectorsToHold, type Bytes } from '../quantity/index.js';
 import { procedureFor, type Exposure, type Range } from '../sequence/index.js';
 import { efiBudget, newEfiBytes, totalOf, type SizeLine } from '../sizing/index.js';
+import { message, type Code, type Message } from '../words/index.js';
 import type { Survey } from '../survey/index.js';
 import { isArriving, type System } from '../system/index.js';
 
 export const EFI_STRATEGIES = ['share', 'second', 'enlarge', 'replace'] as const;
 export type EfiStrategyId = (typeof EFI_STRATEGIES)[number];
 
+export type StrategySays = Message<Extract<Code, `efi.${string}`>>;
+export type HindranceSays = Message<Extract<Code, `efi-no.${string}`>>;
+export type RiskSays = Message<Extract<Code, `efi-risk.${string}`>>;
+
 /** One way to give arriving systems a place for their loaders, worked out on this disk. Sizes in bytes. */
 export interface EfiStrategy {
   readonly id: EfiStrategyId;
-  readonly title: string;
+  readonly title: StrategySays;
   /** Why it cannot be done here; empty where it can. */
-  readonly hindrances: readonly string[];
+  readonly hindrances: readonly HindranceSays[];
   /** Takes the plan there from where it is; `null` where it cannot be done. */
   readonly edit: Edit | null;
   readonly after: Plan | null;
@@ -40,7 +45,7 @@ export interface EfiStrategy {
   readonly restarts: number;
   /** What power off could cost while the plan is carried out. */
   readonly exposures: readonly Exposure[];
-  readonly risks: readonly string[];
+  readonly risks: readonly RiskSays[];
 }
 
 /**
@@ -81,11 +86,11 @@ function unadopted(planned: Planned, arriving: readonly System[]): Pick<Situatio
         ? { kind: 'remove', partition: p.id }
         : { kind: 'describe', partition: p.id, changes: { owners } };
     });
-  const result = apply(plan, batch('Nothing adopted', edits), () => survey);
+  const result = apply(plan, batch(message('edit.several'), edits), () => survey);
   return result.ok ? { plan: result.plan, edits } : { plan, edits: [] };
 }
 
-const NONE_PRESENT = 'There is no EFI system partition on the disk to keep.';
+const NONE_PRESENT = message('efi-no.none');
 
 function ownersWith(p: PlannedPartition, arriving: readonly System[]): string[] {
   return [...p.owners, ...arriving.map((s) => s.id)];
@@ -113,21 +118,14 @@ function sharing({ arriving }: Situation, present: PlannedPartition): SingleEdit
 function share(situation: Situation): EfiStrategy {
   const { present, survey } = situation;
   const budget = budgetFor(situation, present);
-  const title = 'Share the one that is there';
-  const risks = [
-    'The installer must mount it and not format it: that would take the other systems’ loaders with it.',
-    'An update of one system can disturb another’s files.',
-  ];
+  const title = message('efi.share');
+  const risks = [message('efi-risk.not-format'), message('efi-risk.disturb')];
   if (!present) return settle(situation, { id: 'share', title, risks, budget, hindrances: [NONE_PRESENT] });
   const size = present.length * survey.disk.sectorBytes;
   const needed = totalOf(budget);
   const hindrances = [
-    ...(present.fileSystem === 'fat'
-      ? []
-      : [`“${partitionTitle(present)}” is not FAT, and firmware reads nothing else there.`]),
-    ...(size >= needed
-      ? []
-      : [`It has ${formatBoth(size)}, and needs ${formatBoth(needed)} for all that would lie on it.`]),
+    ...(present.fileSystem === 'fat' ? [] : [message('efi-no.not-fat', { volume: partitionTitle(present) })]),
+    ...(size >= needed ? [] : [message('efi-no.too-small', { bytes: size, needed })]),
   ];
   return settle(situation, {
     id: 'share',
@@ -145,12 +143,12 @@ function createNew(
   { plan, survey }: Situation,
   owners: readonly System[],
   size: Bytes,
-): { edit: Edit } | { hindrance: string } {
+): { edit: Edit } | { hindrance: HindranceSays } {
   for (const gap of plannedGaps({ plan, survey })) {
     const edit = createInGap({ plan, survey }, gap, { role: 'efi', owners, size });
     if (edit && apply(plan, edit, () => survey).ok) return { edit };
   }
-  return { hindrance: `No gap holds another one of ${formatBoth(size)}. Shrink something first.` };
+  return { hindrance: message('efi-no.no-gap', { bytes: size }) };
 }
 
 function second(situation: Situation): EfiStrategy {
@@ -158,15 +156,11 @@ function second(situation: Situation): EfiStrategy {
   const made = createNew(situation, arriving, newEfiBytes(arriving));
   return settle(situation, {
     id: 'second',
-    title: present ? 'Make a second one for the new system' : 'Make one',
+    title: message(present ? 'efi.second' : 'efi.first'),
     budget: budgetFor(situation, undefined),
     ...('edit' in made ? { edits: singles(made.edit), hindrances: [] } : { hindrances: [made.hindrance] }),
     sizeBytes: newEfiBytes(arriving),
-    risks: present
-      ? [
-          'Some firmware and some installers use only the first one on the disk: name the right one in the installer, and look in the firmware’s list afterwards.',
-        ]
-      : [],
+    risks: present ? [message('efi-risk.first-only')] : [],
   });
 }
 
@@ -174,23 +168,18 @@ function enlarge(situation: Situation): EfiStrategy {
   const { plan, survey, present, arriving } = situation;
   const budget = budgetFor(situation, present);
   const size = Math.max(newEfiBytes(arriving), totalOf(budget)) as Bytes;
-  const about = { id: 'enlarge', title: 'Enlarge the one that is there', budget } as const;
-  const risks = [
-    'What lies behind it must move: all its data travels, and a power cut meanwhile can cost it.',
-    'A system whose start moved may need its start files repaired.',
-  ];
+  const about = { id: 'enlarge', title: message('efi.enlarge'), budget } as const;
+  const risks = [message('efi-risk.moves'), message('efi-risk.repair')];
   if (!present) return settle(situation, { ...about, risks, hindrances: [NONE_PRESENT] });
   if (present.length * survey.disk.sectorBytes >= size)
-    return settle(situation, { ...about, risks: [], hindrances: ['It is large enough already.'] });
+    return settle(situation, { ...about, risks: [], hindrances: [message('efi-no.large-enough')] });
   const length = sectorsToHold(size, survey.disk.sectorBytes);
   const packed = placeLeastMoved({ plan, survey }, new Map([[present.id, length]]));
   if (!packed.ok)
     return settle(situation, {
       ...about,
       risks,
-      hindrances: [
-        `What lies behind it cannot give way: ${formatBoth(packed.shortBy * survey.disk.sectorBytes)} are missing before a part that must stay where it is.`,
-      ],
+      hindrances: [message('efi-no.stuck', { bytes: packed.shortBy * survey.disk.sectorBytes })],
     });
   return settle(situation, {
     ...about,
@@ -209,19 +198,16 @@ function replace(situation: Situation): EfiStrategy {
   const size = Math.max(newEfiBytes(arriving), totalOf(budget)) as Bytes;
   const about = {
     id: 'replace',
-    title: 'Replace it by a larger one elsewhere',
+    title: message('efi.replace'),
     budget,
     sizeBytes: size,
-    risks: [
-      'The loaders are copied over and their start entries made again; until then what is there does not start.',
-      'Keep the old one until every system has started from the new one.',
-    ],
+    risks: [message('efi-risk.copy'), message('efi-risk.keep-old')],
   } as const;
   if (!present) return settle(situation, { ...about, hindrances: [NONE_PRESENT] });
   if (present.length * survey.disk.sectorBytes >= size)
     return settle(situation, {
       ...about,
-      hindrances: ['The one that is there is large enough: nothing is gained.'],
+      hindrances: [message('efi-no.large-enough')],
     });
   const made = createNew(situation, owners, size);
   if (!('edit' in made)) return settle(situation, { ...about, hindrances: [made.hindrance] });
@@ -257,7 +243,7 @@ function settle(situation: Situation, draft: Draft): EfiStrategy {
     exposures: [],
   };
   if (!edits || about.hindrances.length > 0) return { ...about, sizeBytes, ...none };
-  const edit = batch(about.title, [...situation.edits, ...edits]);
+  const edit = batch(message('edit.efi', { strategy: about.title }), [...situation.edits, ...edits]);
   const result = apply(from, edit, () => survey);
   const procedure = result.ok ? procedureFor({ plan: result.plan, survey }) : undefined;
   if (!result.ok || !procedure?.ordered.ok)
@@ -265,7 +251,7 @@ function settle(situation: Situation, draft: Draft): EfiStrategy {
       ...about,
       sizeBytes,
       ...none,
-      hindrances: ['No order of steps leads there on this disk.'],
+      hindrances: [message('efi-no.no-order')],
     };
   const before = procedureFor({ plan, survey }).moved;
   const { moved, seconds, restarts, ordered } = procedure;

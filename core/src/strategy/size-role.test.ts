@@ -1,3 +1,4 @@
+import { english, sayIn, textIn } from '../words/index.js';
 import { GIB } from '../quantity/index.js';
 import { noteFoundEdit, partitionOf } from '../plan/index.js';
 import { drawn, edited, gib, newSystem, planOn } from '../testing/builders.js';
@@ -19,14 +20,14 @@ const target = (role: 'root' | 'home' | 'swap' | 'boot') => sizeTargets(owned, r
 describe('a size written into the plan', () => {
   test('is taken from the room beside it where that does', () => {
     const made = sizeEdit({ plan: owned, survey: DISK }, target('swap'), 8 * GIB);
-    if (!made.ok) throw new Error(made.hindrance);
+    if (!made.ok) throw new Error(textIn(english, made.hindrance));
     const after = edited(owned, DISK, made.edit);
     expect([partitionOf(after, 'found-4')!.length, made.movedBytes]).toEqual([gib(8), 0]);
   });
 
   test('else neighbours slide, and the data that travels is told', () => {
     const made = sizeEdit({ plan: owned, survey: DISK }, target('root'), 60 * GIB);
-    if (!made.ok) throw new Error(made.hindrance);
+    if (!made.ok) throw new Error(textIn(english, made.hindrance));
     const after = edited(owned, DISK, made.edit);
     expect(partitionOf(after, 'found-2')!.length).toBe(gib(60));
     expect(after.partitions.map((p) => p.id)).toEqual(owned.partitions.map((p) => p.id));
@@ -37,7 +38,7 @@ describe('a size written into the plan', () => {
   test('where there is none yet, it is made in the largest gap', () => {
     expect(target('boot').kind).toBe('new');
     const made = sizeEdit({ plan: owned, survey: DISK }, target('boot'), GIB);
-    if (!made.ok) throw new Error(made.hindrance);
+    if (!made.ok) throw new Error(textIn(english, made.hindrance));
     const boot = edited(owned, DISK, made.edit).partitions.find((p) => p.role === 'boot')!;
     expect([boot.length, boot.owners]).toEqual([gib(1), [system.id]]);
   });
@@ -45,12 +46,12 @@ describe('a size written into the plan', () => {
   test.each([
     ['root', 2000 * GIB, /not room/],
     ['root', 5 * GIB, /below the floor/],
-    ['root', 0, /hold something/],
-    ['boot', 0, /none is asked for/],
-    ['boot', 2000 * GIB, /no gap with room/],
+    ['root', 0, /is needed/],
+    ['boot', 0, /none now/],
+    ['boot', 2000 * GIB, /large enough/],
   ] as const)('%s of %d bytes is refused in words', (role, size, words) => {
     const made = sizeEdit({ plan: owned, survey: DISK }, target(role), size);
-    expect(made.ok ? made.does : made.hindrance).toMatch(words);
+    expect(made.ok ? sayIn(english, made.does) : textIn(english, made.hindrance)).toMatch(words);
     expect(made.ok).toBe(false);
   });
 

@@ -1,3 +1,4 @@
+import { message, type Code, type Message, type Text } from '../words/index.js';
 import {
   type Planned,
   apply,
@@ -13,7 +14,7 @@ import {
   type Plan,
   type PlannedPartition,
 } from '../plan/index.js';
-import { bytes, formatBoth, type Bytes } from '../quantity/index.js';
+import { bytes, type Bytes } from '../quantity/index.js';
 import type { System } from '../system/index.js';
 import type { Role } from '../table/index.js';
 
@@ -27,11 +28,11 @@ export type SizeEdit =
       readonly ok: true;
       readonly edit: Edit;
       /** What it does, in a few words. */
-      readonly does: string;
+      readonly does: Message<Extract<Code, `size.${string}`>>;
       /** Data that travels for it, in bytes: 0 where the room beside it does. */
       readonly movedBytes: Bytes;
     }
-  | { readonly ok: false; readonly hindrance: string };
+  | { readonly ok: false; readonly hindrance: Text };
 
 /** The partitions of the plan that a size for this role could be for; where there is none, a new one. */
 export function sizeTargets(plan: Plan, role: Role, system: System | undefined): SizeTarget[] {
@@ -50,13 +51,18 @@ export function sizeEdit(planned: Planned, target: SizeTarget, size: number): Si
   const { plan, survey } = planned;
   if (target.kind === 'new') return create(planned, target, size);
   const { partition } = target;
-  const title = `“${partitionTitle(partition)}”`;
-  if (size === 0) return remove(partition, title);
+  const volume = partitionTitle(partition);
+  if (size === 0) return remove(partition, volume);
   const resize = resizeTo(planned, partition, size);
   const tried = apply(plan, resize, () => survey);
   if (tried.ok)
-    return { ok: true, edit: resize, does: `${title} becomes ${formatBoth(size)}`, movedBytes: bytes(0) };
-  const slid = slide(planned, partition, size, title);
+    return {
+      ok: true,
+      edit: resize,
+      does: message('size.becomes', { volume, bytes: size }),
+      movedBytes: bytes(0),
+    };
+  const slid = slide(planned, partition, size, volume);
   return slid ?? { ok: false, hindrance: refusalInWords(tried.refusal, survey.disk.sectorBytes) };
 }
 
@@ -66,16 +72,16 @@ function create(
   size: number,
 ): SizeEdit {
   const { plan, survey } = planned;
-  if (size === 0) return { ok: false, hindrance: 'There is none now, and none is asked for.' };
+  if (size === 0) return { ok: false, hindrance: message('size-no.none') };
   const gap = largestGap(planned);
   const edit = gap && createInGap(planned, gap, { role, owners, size });
   const made = edit && apply(plan, edit, () => survey);
-  if (!edit || !made) return { ok: false, hindrance: `There is no gap with room for ${formatBoth(size)}.` };
+  if (!edit || !made) return { ok: false, hindrance: message('size-no.gap', { bytes: size }) };
   if (!made.ok) return { ok: false, hindrance: refusalInWords(made.refusal, survey.disk.sectorBytes) };
   return {
     ok: true,
     edit,
-    does: `a new ${roleInSentence(role)} of ${formatBoth(size)} in the largest gap`,
+    does: message('size.create', { role: roleInSentence(role), bytes: size }),
     movedBytes: bytes(0),
   };
 }
@@ -86,12 +92,12 @@ export function roleInSentence(role: Role): string {
   return /^[A-Z]{2}/.test(name) ? name : name.charAt(0).toLowerCase() + name.slice(1);
 }
 
-function remove(partition: PlannedPartition, title: string): SizeEdit {
-  if (partition.role !== 'swap') return { ok: false, hindrance: `${title} is to hold something.` };
+function remove(partition: PlannedPartition, volume: string): SizeEdit {
+  if (partition.role !== 'swap') return { ok: false, hindrance: message('size-no.needed', { volume }) };
   return {
     ok: true,
     edit: { kind: 'remove', partition: partition.id },
-    does: `${title} is deleted`,
+    does: message('size.delete', { volume }),
     movedBytes: bytes(0),
   };
 }
@@ -100,7 +106,7 @@ function slide(
   planned: Planned,
   partition: PlannedPartition,
   size: number,
-  title: string,
+  volume: string,
 ): SizeEdit | undefined {
   const { plan, survey } = planned;
   const { sectorBytes, sizeSectors } = survey.disk;
@@ -110,7 +116,7 @@ function slide(
   return {
     ok: true,
     edit: placed.edit,
-    does: `${title} becomes ${formatBoth(size)}, and neighbours slide`,
+    does: message('size.slide', { volume, bytes: size }),
     movedBytes: bytes(placed.packing.movedBytes),
   };
 }

@@ -7,6 +7,7 @@ export {
   MOST_PARTITIONS,
   surveyedPartition,
   SurveySchema,
+  SURVEY_DOCUMENT,
   type Comments,
   type OtherDiskFound,
   type Survey,

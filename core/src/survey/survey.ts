@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { sectors, type Sectors } from '../quantity/index.js';
+import { exactly, statedVersion, type DocumentKind } from '../schema/index.js';
 import type { Damage, TableContainer, TableStyle } from '../table/index.js';
 import { VolumeSchema, type Volume } from '../volume/index.js';
 
@@ -136,68 +137,85 @@ export const DamageSchema: z.ZodType<Damage> = z.discriminatedUnion('id', [
   z.strictObject({ id: z.literal('two-containers'), numbers: z.tuple([z.number(), z.number()]) }),
 ]);
 
-const partition = z.strictObject({
-  id: text(40).min(1),
-  number: z.int().positive(),
-  start: sectorCount,
-  length: sectorCount,
-  type: text(40).optional(),
-  uuid: text(64).optional(),
-  name: text(72).optional(),
-  attributes: text(16).optional(),
-  active: z.boolean().optional(),
-  logical: z.boolean().optional(),
-  ebrAt: sectorCount.optional(),
-  volume: VolumeSchema.optional(),
-});
+const partition = exactly<SurveyPartition>()(
+  z.strictObject({
+    id: text(40).min(1),
+    number: z.int().positive(),
+    start: sectorCount,
+    length: sectorCount,
+    type: text(40).optional(),
+    uuid: text(64).optional(),
+    name: text(72).optional(),
+    attributes: text(16).optional(),
+    active: z.boolean().optional(),
+    logical: z.boolean().optional(),
+    ebrAt: sectorCount.optional(),
+    volume: VolumeSchema.optional(),
+  }),
+);
 
 /** Shape only; what a survey means is judged elsewhere. */
-export const SurveySchema: z.ZodType<Survey> = z.strictObject({
-  format: z.literal('rhizotome/survey'),
-  version: z.literal(1),
-  id: text(64).min(1),
-  takenAt: z.iso.datetime(),
-  source: z.strictObject({
-    kind: z.enum(SOURCE_KINDS),
-    files: z.array(text(255)).max(4).optional(),
+export const SurveySchema: z.ZodType<Survey> = exactly<Survey>()(
+  z.strictObject({
+    format: z.literal('rhizotome/survey'),
+    version: z.literal(1),
+    id: text(64).min(1),
+    takenAt: z.iso.datetime(),
+    source: z.strictObject({
+      kind: z.enum(SOURCE_KINDS),
+      files: z.array(text(255)).max(4).optional(),
+    }),
+    disk: z
+      .strictObject({
+        sizeSectors: sectorCount,
+        sectorBytes: z.union([z.literal(512), z.literal(4096)]),
+        style: z.enum(['gpt', 'mbr', 'none']),
+        tableId: text(64).optional(),
+        firstUsable: sectorCount,
+        usableEnd: sectorCount,
+        device: text(64).optional(),
+        bareVolume: VolumeSchema.optional(),
+      })
+      .refine((disk) => disk.firstUsable <= disk.usableEnd && disk.usableEnd <= disk.sizeSectors, {
+        message: 'The usable area does not lie within the disk.',
+      }),
+    damage: z.array(DamageSchema).max(MOST_PARTITIONS * 2),
+    partitions: z
+      .array(partition)
+      .max(MOST_PARTITIONS)
+      .refine((list) => list.every((p, i) => i === 0 || list[i - 1]!.start <= p.start), {
+        message: 'Partitions are not in disk order.',
+      })
+      .refine((list) => new Set(list.map((p) => p.id)).size === list.length, {
+        message: 'Two partitions have the same id.',
+      }),
+    containers: z
+      .array(
+        z.strictObject({
+          number: z.int().positive(),
+          start: sectorCount,
+          length: sectorCount,
+          type: text(40),
+        }),
+      )
+      .max(4)
+      .optional(),
+    otherDisks: z
+      .array(z.strictObject({ name: text(80), sizeBytes: z.int().positive() }))
+      .max(32)
+      .optional(),
+    safetyCopy: text(MOST_SAFETY_COPY_CHARS).optional(),
+    comments: CommentsSchema.optional(),
   }),
-  disk: z
-    .strictObject({
-      sizeSectors: sectorCount,
-      sectorBytes: z.union([z.literal(512), z.literal(4096)]),
-      style: z.enum(['gpt', 'mbr', 'none']),
-      tableId: text(64).optional(),
-      firstUsable: sectorCount,
-      usableEnd: sectorCount,
-      device: text(64).optional(),
-      bareVolume: VolumeSchema.optional(),
-    })
-    .refine((disk) => disk.firstUsable <= disk.usableEnd && disk.usableEnd <= disk.sizeSectors, {
-      message: 'The usable area does not lie within the disk.',
-    }),
-  damage: z.array(DamageSchema).max(MOST_PARTITIONS * 2),
-  partitions: z
-    .array(partition)
-    .max(MOST_PARTITIONS)
-    .refine((list) => list.every((p, i) => i === 0 || list[i - 1]!.start <= p.start), {
-      message: 'Partitions are not in disk order.',
-    })
-    .refine((list) => new Set(list.map((p) => p.id)).size === list.length, {
-      message: 'Two partitions have the same id.',
-    }),
-  containers: z
-    .array(
-      z.strictObject({ number: z.int().positive(), start: sectorCount, length: sectorCount, type: text(40) }),
-    )
-    .max(4)
-    .optional(),
-  otherDisks: z
-    .array(z.strictObject({ name: text(80), sizeBytes: z.int().positive() }))
-    .max(32)
-    .optional(),
-  safetyCopy: text(MOST_SAFETY_COPY_CHARS).optional(),
-  comments: CommentsSchema.optional(),
-});
+);
+
+/** A survey as it is stored. What is given away has a format of its own (`survey/document.ts`). */
+export const SURVEY_DOCUMENT: DocumentKind<Survey> = {
+  version: 1,
+  schema: SurveySchema,
+  upgrades: [],
+  versionOf: statedVersion,
+};
 
 /** Damage behind which partitions may be that nobody sees. */
 const NOT_PLANNABLE: readonly Damage['id'][] = [

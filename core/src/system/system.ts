@@ -1,3 +1,4 @@
+import { exactly } from '../schema/index.js';
 import { z } from 'zod';
 import { GB, GIB } from '../quantity/index.js';
 
@@ -196,25 +197,27 @@ export function isArriving(system: System): boolean {
 const room = z.int().nonnegative().max(Number.MAX_SAFE_INTEGER);
 
 /** Shape only; sizes in bytes. */
-export const SystemSchema = z.strictObject({
-  id: z.string().min(1).max(40),
-  name: z.string().trim().min(1, 'A system needs a name.').max(60),
-  family: z.enum(FAMILIES),
-  origin: z.enum(['found', 'new']),
-  change: z.enum(['retire', 'reinstall']).optional(),
-  purpose: z.string().max(200),
-  leastBytes: room,
-  comfortableBytes: room,
-  generousBytes: room,
-  needsUefi: z.boolean(),
-  signed: z.boolean(),
-  kernelsOnEfi: z.boolean(),
-  needsBoot: z.boolean(),
-  ownSetup: z.boolean(),
-  hibernates: z.boolean(),
-  clock: z.enum(['utc', 'local']),
-  host: z.strictObject({ partition: z.string().min(1).max(60), bytes: room }).optional(),
-});
+export const SystemSchema = exactly<System>()(
+  z.strictObject({
+    id: z.string().min(1).max(40),
+    name: z.string().trim().min(1, 'A system needs a name.').max(60),
+    family: z.enum(FAMILIES),
+    origin: z.enum(['found', 'new']),
+    change: z.enum(['retire', 'reinstall']).optional(),
+    purpose: z.string().max(200),
+    leastBytes: room,
+    comfortableBytes: room,
+    generousBytes: room,
+    needsUefi: z.boolean(),
+    signed: z.boolean(),
+    kernelsOnEfi: z.boolean(),
+    needsBoot: z.boolean(),
+    ownSetup: z.boolean(),
+    hibernates: z.boolean(),
+    clock: z.enum(['utc', 'local']),
+    host: z.strictObject({ partition: z.string().min(1).max(60), bytes: room }).optional(),
+  }),
+);
 
 /** Whether its boot loader lists other systems as well. */
 export const listsOthers = ({ family }: System): boolean => family === 'linux' || family === 'bsd';

@@ -35,3 +35,4 @@ export {
   type PartitionType,
   type Role,
 } from './types.js';
+export { mbrReachBytes } from './mbr/reach.js';

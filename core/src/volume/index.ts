@@ -2,6 +2,8 @@ export {
   isEncryptedName,
   kindOfPrintedName,
   VOLUME_KINDS,
+  canGrow,
+  canShrink,
   VOLUME_TRAITS,
   volumeName,
   type Ability,

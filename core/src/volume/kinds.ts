@@ -178,3 +178,10 @@ export function kindOfPrintedName(name: string): VolumeKind {
 export function isEncryptedName(name: string): boolean {
   return /locker$/i.test(name);
 }
+
+/** Whether a volume of this kind can be made smaller, or larger, and keep what it holds. */
+export const canShrink = (kind: VolumeKind): boolean => isPossible(VOLUME_TRAITS[kind].shrink);
+export const canGrow = (kind: VolumeKind): boolean => isPossible(VOLUME_TRAITS[kind].grow);
+
+const isPossible = (way: VolumeTraits['shrink'] | VolumeTraits['grow']): boolean =>
+  way === 'online' || way === 'offline' || way === 'own-system';

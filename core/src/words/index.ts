@@ -1,4 +1,6 @@
 export { english, type English } from './en/index.js';
+export type { FactCode, ValueCode } from './en/facts.js';
+export type { FindingText } from './en/findings.js';
 export type { StepText } from './en/steps.js';
 export {
   message,

@@ -45,24 +45,6 @@ export function invalidRequest(errors: ValidationError[]): ProblemException {
   });
 }
 
-/** What a document's schema found, the first twenty of them. */
-export function invalidDocument(
-  what: 'survey' | 'edit' | 'plan',
-  issues: readonly { readonly path: readonly PropertyKey[]; readonly message: string }[],
-): ProblemException {
-  const fields = issues.slice(0, 20).map((issue) => ({
-    field: [what, ...issue.path.map(String)].join('.'),
-    message: issue.message,
-  }));
-  return new ProblemException({
-    status: 400,
-    code: `invalid-${what}`,
-    title: `The ${what} is not understood`,
-    detail: fields.map((f) => `${f.field}: ${f.message}`).join('; '),
-    fields,
-  });
-}
-
 function fieldErrors(error: ValidationError, prefix: string): { field: string; message: string }[] {
   const field = prefix === '' ? error.property : `${prefix}.${error.property}`;
   const own = Object.values(error.constraints ?? {}).map((message) => ({ field, message }));

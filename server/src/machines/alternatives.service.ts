@@ -1,8 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
-import { planFault, PlanSchema, refusalInWords, type Alternative, type Plan } from '@rhizotome/core';
+import { planFault, PLAN_DOCUMENT, refusalInWords, type Alternative, type Plan } from '@rhizotome/core';
 import { IsNull, type EntityManager } from 'typeorm';
-import { invalidDocument, notFound, ProblemException } from '../http/problem.js';
+import { notFound, ProblemException } from '../http/problem.js';
+import { documentOf } from '../storage/documents.js';
 import { AlternativeEntity } from '../storage/entities.js';
 import { Writer } from '../storage/writer.js';
 import type { KeepPlanDto } from './dto.js';
@@ -28,12 +29,11 @@ export class AlternativesService {
   }
 
   keep(machineId: string, { name, revision, plan }: KeepPlanDto): Promise<Alternative> {
-    const parsed = PlanSchema.safeParse(plan);
-    if (!parsed.success) throw invalidDocument('plan', parsed.error.issues);
+    const decided = documentOf(PLAN_DOCUMENT, 'plan', plan);
     return this.writer.write(async (manager) => {
       await existingMachine(manager, machineId);
-      await refuseFault(manager, machineId, parsed.data);
-      return insert(manager, machineId, { name, revision, plan: JSON.stringify(parsed.data) });
+      await refuseFault(manager, machineId, decided);
+      return insert(manager, machineId, { name, revision, plan: JSON.stringify(decided) });
     });
   }
 

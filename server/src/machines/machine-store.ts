@@ -1,6 +1,7 @@
-import type { Survey, Surveys } from '@rhizotome/core';
+import type { Surveys } from '@rhizotome/core';
 import { IsNull, type EntityManager } from 'typeorm';
 import { notFound } from '../http/problem.js';
+import { surveyIn } from '../storage/documents.js';
 import { MachineEntity, SurveyEntity } from '../storage/entities.js';
 
 /** The machine with this id, if it is on the bench. @throws ProblemException 404 */
@@ -13,6 +14,6 @@ export async function existingMachine(manager: EntityManager, id: string): Promi
 /** The readings of a machine's disk. */
 export async function surveysOf(manager: EntityManager, machineId: string): Promise<Surveys> {
   const rows = await manager.findBy(SurveyEntity, { machineId });
-  const byId = new Map(rows.map((row) => [row.id, JSON.parse(row.document) as Survey]));
+  const byId = new Map(rows.map((row) => [row.id, surveyIn(row.document)]));
   return (id) => byId.get(id);
 }

@@ -2,11 +2,11 @@ import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
 import {
   apply,
-  EditSchema,
+  EDIT_DOCUMENT,
   EMPTY_PLAN,
   overviewOf,
   refusalInWords,
-  SurveySchema,
+  SURVEY_DOCUMENT,
   type Edit,
   type HistoryEntry,
   type MachineRow,
@@ -18,7 +18,8 @@ import {
 } from '@rhizotome/core';
 import { benchMachine, DEMO_NAMES, type DemoName } from '@rhizotome/demo';
 import { IsNull, LessThan, MoreThan, type EntityManager } from 'typeorm';
-import { invalidDocument, notFound, ProblemException } from '../http/problem.js';
+import { notFound, ProblemException } from '../http/problem.js';
+import { documentOf, planIn, surveyIn } from '../storage/documents.js';
 import { AlternativeEntity, EditEntity, MachineEntity, SurveyEntity } from '../storage/entities.js';
 import { Writer } from '../storage/writer.js';
 import type { EditDto, PostEditsDto } from './dto.js';
@@ -99,13 +100,13 @@ export class MachinesService {
       );
       const renamed = new Map<string, string>();
       for (const { document } of await manager.findBy(SurveyEntity, { machineId: id })) {
-        const survey = JSON.parse(document) as Survey;
+        const survey = surveyIn(document);
         const fresh = { ...survey, id: randomUUID() };
         renamed.set(survey.id, fresh.id);
         await insertSurvey(manager, copy.id, fresh);
       }
       const onCopies = (text: string) => {
-        const plan = JSON.parse(text) as Plan;
+        const plan = planIn(text);
         return JSON.stringify({ ...plan, surveyId: plan.surveyId && (renamed.get(plan.surveyId) ?? null) });
       };
       copy.plan = onCopies(copy.plan);
@@ -142,20 +143,19 @@ export class MachinesService {
   }
 
   addSurvey(id: string, document: unknown): Promise<{ surveyId: string }> {
-    const parsed = SurveySchema.safeParse(document);
-    if (!parsed.success) throw invalidDocument('survey', parsed.error.issues);
+    const survey = documentOf(SURVEY_DOCUMENT, 'survey', document);
     return this.writer.write(async (manager) => {
       await existingMachine(manager, id);
-      const present = await manager.findOneBy(SurveyEntity, { id: parsed.data.id });
-      if (present && (present.machineId !== id || present.document !== JSON.stringify(parsed.data)))
+      const present = await manager.findOneBy(SurveyEntity, { id: survey.id });
+      if (present && (present.machineId !== id || present.document !== JSON.stringify(survey)))
         throw new ProblemException({
           status: 409,
           code: 'survey-exists',
           title: 'A survey is never changed',
           detail: 'Another survey with this id is there already. A new reading of a disk is a new survey.',
         });
-      if (!present) await insertSurvey(manager, id, parsed.data);
-      return { surveyId: parsed.data.id };
+      if (!present) await insertSurvey(manager, id, survey);
+      return { surveyId: survey.id };
     });
   }
 
@@ -217,7 +217,7 @@ async function opened(manager: EntityManager, id: string): Promise<OpenedMachine
     story,
     revision,
     plan: planOf(machine),
-    surveys: surveys.map((s) => JSON.parse(s.document) as Survey),
+    surveys: surveys.map((s) => surveyIn(s.document)),
     history: await historyBefore(manager, id, revision + 1),
   };
 }
@@ -275,9 +275,7 @@ async function insertDemo(manager: EntityManager, name: DemoName): Promise<void>
 }
 
 function decodeEdit({ key, intent, edit }: EditDto): { key: string; intent: EditDto['intent']; edit: Edit } {
-  const parsed = EditSchema.safeParse(edit);
-  if (!parsed.success) throw invalidDocument('edit', parsed.error.issues);
-  return { key, intent, edit: parsed.data };
+  return { key, intent, edit: documentOf(EDIT_DOCUMENT, 'edit', edit) };
 }
 
 function stale(machine: MachineEntity, since: readonly EditEntity[]): ProblemException {

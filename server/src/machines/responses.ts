@@ -1,8 +1,9 @@
-import type { Alternative, Edit, HistoryEntry, MachineRow, Overview, Plan } from '@rhizotome/core';
+import type { Alternative, HistoryEntry, MachineRow, Overview, Plan } from '@rhizotome/core';
+import { editIn, planIn } from '../storage/documents.js';
 import type { AlternativeEntity, EditEntity, MachineEntity } from '../storage/entities.js';
 
 export function planOf(entity: MachineEntity): Plan {
-  return JSON.parse(entity.plan) as Plan;
+  return planIn(entity.plan);
 }
 
 export function toRow({ id, name, story, createdAt }: MachineEntity, overview: Overview): MachineRow {
@@ -14,11 +15,11 @@ export function toHistoryEntry(entity: EditEntity): HistoryEntry {
     revision: entity.revision,
     key: entity.key,
     intent: entity.intent as HistoryEntry['intent'],
-    edit: JSON.parse(entity.edit) as Edit,
-    inverse: JSON.parse(entity.inverse) as Edit,
+    edit: editIn(entity.edit),
+    inverse: editIn(entity.inverse),
   };
 }
 
 export function toAlternative({ id, name, keptAt, revision, plan }: AlternativeEntity): Alternative {
-  return { id, name, keptAt, revision, plan: JSON.parse(plan) as Plan };
+  return { id, name, keptAt, revision, plan: planIn(plan) };
 }

@@ -1,4 +1,4 @@
-import { takeUpEdit, type Alternative, type Plan } from '@rhizotome/core';
+import { takeUpEdit, type Alternative, type Plan, message } from '@rhizotome/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, Unreachable } from '../api/client.js';
@@ -61,7 +61,8 @@ export function useAlternatives() {
     removed,
     putBack: () => removed && restore.mutate(removed),
     /** Makes it the plan, as one edit. */
-    takeUp: (kept: Alternative) => attempt(takeUpEdit(plan, kept.plan, `Take up “${kept.name}”`)),
+    takeUp: (kept: Alternative) =>
+      attempt(takeUpEdit(plan, kept.plan, message('edit.use-plan', { name: kept.name }))),
     stands: (kept: Alternative) => samePlan(kept.plan, plan),
   };
 }

@@ -65,13 +65,11 @@ export interface Derived {
 }
 
 /** Everything derived from a plan on its reading, worked out once and shared by all views. */
-const derivedOn = derived(
-  (planned): Derived => ({
-    findings: findAll(planned),
-    runbook: runbookFor(planned),
-    overview: overviewOf(planned.plan, planned.survey),
-  }),
-);
+const derivedOn = derived((planned): Derived => ({
+  findings: findAll(planned),
+  runbook: runbookFor(planned),
+  overview: overviewOf(planned.plan, planned.survey),
+}));
 
 export function deriveFor(plan: Plan, survey: Survey | undefined): Derived {
   return survey

@@ -1,5 +1,4 @@
-import type { Survey } from '@rhizotome/core';
-import type { SentEdit } from '@rhizotome/core';
+import { EDIT_DOCUMENT, readDocumentOf, SURVEY_DOCUMENT, type SentEdit, type Survey } from '@rhizotome/core';
 
 /** What has been done here and the server has not confirmed, in order. A survey goes before the edit that rests on it. */
 export type Unsent =
@@ -10,14 +9,22 @@ export interface UnsentStore {
   save(machineId: string, items: readonly Unsent[]): void;
 }
 
+type BrowserStorage = Pick<Storage, 'getItem' | 'setItem' | 'removeItem'>;
+
 const keyOf = (machineId: string) => `rhizotome:unsent:${machineId}`;
+/** What was not understood is kept under this key, and never read again by itself. */
+const asideKeyOf = (machineId: string) => `rhizotome:not-understood:${machineId}`;
 
 /** Keeps what is unsent in the browser, so that it outlives a reload. Storage that is full or barred loses only that. */
-export function browserStore(storage: Pick<Storage, 'getItem' | 'setItem' | 'removeItem'>): UnsentStore {
+export function browserStore(storage: BrowserStorage): UnsentStore {
   return {
     load(machineId) {
       try {
-        return JSON.parse(storage.getItem(keyOf(machineId)) ?? '[]') as Unsent[];
+        const text = storage.getItem(keyOf(machineId));
+        if (text === null) return [];
+        const items = listIn(text).map(unsentIn);
+        if (items.includes(undefined)) storage.setItem(asideKeyOf(machineId), text);
+        return items.filter((item) => item !== undefined);
       } catch {
         return [];
       }
@@ -31,4 +38,30 @@ export function browserStore(storage: Pick<Storage, 'getItem' | 'setItem' | 'rem
       }
     },
   };
+}
+
+/** The stored list; what is no list counts as one thing that is not understood. */
+function listIn(text: string): readonly unknown[] {
+  try {
+    const value: unknown = JSON.parse(text);
+    return Array.isArray(value) ? value : [value];
+  } catch {
+    return [text];
+  }
+}
+
+const INTENTS = ['do', 'undo', 'redo'] as const;
+
+/** An entry of any version; `undefined` where it is not understood. */
+function unsentIn(entry: unknown): Unsent | undefined {
+  if (typeof entry !== 'object' || entry === null) return undefined;
+  const { kind, survey, key, intent, edit } = entry as Readonly<Record<string, unknown>>;
+  if (kind === 'survey') {
+    const read = readDocumentOf(SURVEY_DOCUMENT, survey);
+    return read.ok ? { kind, survey: read.value } : undefined;
+  }
+  const read = readDocumentOf(EDIT_DOCUMENT, edit);
+  const meant = INTENTS.find((i) => i === intent);
+  if (kind !== 'edit' || typeof key !== 'string' || !meant || !read.ok) return undefined;
+  return { kind, key, intent: meant, edit: read.value };
 }

@@ -1,5 +1,6 @@
 import { Button, Popover } from '@mantine/core';
 import { editTitle } from '@rhizotome/core';
+import { say } from '../words/say.js';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useAlternatives } from '../open/alternatives.js';
@@ -78,7 +79,7 @@ function Moments() {
   const edits = [...history.undo, ...[...history.redo].reverse()];
   const moments = [
     older ? 'Before all this' : 'The beginning',
-    ...edits.map((made) => editTitle(made.edit, plan)),
+    ...edits.map((made) => say(editTitle(made.edit, plan))),
   ];
   return (
     <section>

@@ -1,5 +1,6 @@
 import { Button, CloseButton } from '@mantine/core';
 import { editTitle } from '@rhizotome/core';
+import { say } from '../words/say.js';
 import { useOpenMachine, useOpenState } from '../open/context.js';
 import classes from './Notices.module.css';
 
@@ -29,7 +30,7 @@ export function Notices({ refusal, dismiss }: { refusal: string | null; dismiss:
             <ul>
               {setAside.map(({ edit, reason }, i) => (
                 <li key={i}>
-                  {editTitle(edit, plan)}: {reason}
+                  {say(editTitle(edit, plan))}: {reason}
                 </li>
               ))}
             </ul>

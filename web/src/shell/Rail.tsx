@@ -1,5 +1,5 @@
-import type { Stage, StageState } from '@rhizotome/core';
-import { STAGES } from '@rhizotome/core';
+import { say } from '../words/say.js';
+import { type Stage, type StageState, STAGES } from '@rhizotome/core';
 import { Link, NavLink, useLocation } from 'react-router';
 import { useDerived, useOpenMachine, useOpenState } from '../open/context.js';
 import { OwnerSwatch } from '../parts/OwnerSwatch.js';
@@ -36,7 +36,7 @@ export function Rail() {
       </Link>
       <div className={classes.machine}>
         <strong title={name}>{name}</strong>
-        <span className="soft small">{overview.disk}</span>
+        <span className="soft small">{say(overview.disk)}</span>
       </div>
       <ul className={classes.stages}>
         {STAGES.map((stage) => (
@@ -55,7 +55,7 @@ export function Rail() {
       </NavLink>
       <div className={classes.next}>
         <span className="eyebrow">Next</span>
-        <Link to={`/machines/${id}/${overview.nextStage}${search}`}>{overview.next}</Link>
+        <Link to={`/machines/${id}/${overview.nextStage}${search}`}>{say(overview.next)}</Link>
       </div>
       {plan.systems.length > 0 && (
         <div className={classes.owners}>

@@ -1,23 +1,23 @@
-import { formatBoth } from '../../quantity/index.js';
+import { message } from '../../words/index.js';
 import { volumeName } from '../../volume/index.js';
-import { fact, type Rule } from '../rule.js';
+import { inBytes, valueOf, fact, type Rule } from '../rule.js';
 
 export const bareVolume: Rule = {
   id: 'bare-volume',
   level: 'hazard',
   basis: 'A file system may cover a disk without a table; a new table is written over its beginning',
-  check: ({ survey, sectorBytes }) => {
+  check: (planned) => {
+    const { survey } = planned;
+    const { sectorBytes } = planned.survey.disk;
     const volume = survey.disk.bareVolume;
     if (!volume) return [];
-    const named = volume.label ? ` “${volume.label}”` : '';
     return [
       {
         of: 'disk',
-        title: `The disk is not empty: ${volumeName(volume.kind)}${named} covers it whole`,
-        why: 'It has no partition table. Writing one destroys this volume and everything on it; it cannot be kept beside partitions.',
+        says: message('finding.bare-volume', { content: volumeName(volume.kind), label: volume.label ?? '' }),
         evidence: [
-          fact('disk', formatBoth(survey.disk.sizeSectors * sectorBytes)),
-          fact('used', volume.usedBytes === undefined ? 'not known' : formatBoth(volume.usedBytes)),
+          fact('disk', inBytes(survey.disk.sizeSectors * sectorBytes)),
+          fact('used', volume.usedBytes === undefined ? valueOf('unknown') : inBytes(volume.usedBytes)),
         ],
       },
     ];

@@ -1,4 +1,5 @@
-import { fact, type Rule } from '../rule.js';
+import { message } from '../../words/index.js';
+import { listed, fact, type Rule } from '../rule.js';
 
 export const duplicateId: Rule = {
   id: 'duplicate-id',
@@ -14,12 +15,8 @@ export const duplicateId: Rule = {
         : [
             {
               of: id,
-              title: 'Two partitions carry the same id',
-              why: 'Systems find volumes by this id. With two alike, one may be mounted in place of the other. It often comes from copying a partition.',
-              evidence: [
-                fact('id', id),
-                fact('partitions', holders.map((p) => String(p.number)).join(' and ')),
-              ],
+              says: message('finding.duplicate-id'),
+              evidence: [fact('id', id), fact('partitions', listed(holders.map((p) => String(p.number))))],
               partitions: holders.map((p) => p.id),
             },
           ],

@@ -1,7 +1,8 @@
+import { message } from '../../words/index.js';
 import { grouped } from '../grouped.js';
 import { partitionTitle, type SingleEdit } from '../../plan/index.js';
 import { VOLUME_TRAITS } from '../../volume/index.js';
-import { fact, type Rule } from '../rule.js';
+import { listed, fact, type Rule } from '../rule.js';
 
 export const duplicateLabel: Rule = {
   id: 'duplicate-label',
@@ -24,11 +25,10 @@ export const duplicateLabel: Rule = {
       return [
         {
           of: same[0]!.label.toLowerCase(),
-          title: `“${same[0]!.label}” is the label of ${same.length} partitions`,
-          why: 'On the day only the size tells them apart, and a mount by label takes either.',
-          evidence: [fact('partitions', same.map((p) => partitionTitle(p)).join(', '))],
+          says: message('finding.duplicate-label', { label: same[0]!.label, partitions: same.length }),
+          evidence: [fact('partitions', listed(same.map((p) => partitionTitle(p))))],
           partitions: same.map((p) => p.id),
-          remedies: edit ? [{ title: `Call the newest “${other}”`, edit }] : [],
+          remedies: edit && other ? [{ title: message('remedy.relabel', { label: other }), edit }] : [],
         },
       ];
     });

@@ -1,32 +1,34 @@
+import { largestGap } from '../../plan/index.js';
+import { message } from '../../words/index.js';
 import { FAMILY_NAMES } from '../../system/index.js';
-import { formatBoth } from '../../quantity/index.js';
 import { newEfiBytes } from '../../sizing/index.js';
-import { bytesOfPart, withRole } from '../context.js';
+import { newSystems, bytesOfPart, withRole } from '../context.js';
 import { createIn, remedy } from '../repairs.js';
-import { fact, type Rule } from '../rule.js';
+import { inBytes, valueOf, fact, type Rule } from '../rule.js';
 
 export const efiMissing: Rule = {
   id: 'efi-missing',
   level: 'blocker',
   basis: 'UEFI 2.10 §13.3: the firmware starts loaders from an EFI system partition',
-  check: (context) => {
-    const { plan, newSystems, largestGap } = context;
-    const needing = newSystems.filter((s) => !s.ownSetup);
-    if (plan.target.mode !== 'uefi' || needing.length === 0 || withRole(context, 'efi').length > 0) return [];
+  check: (planned) => {
+    const { plan } = planned;
+    const arriving = newSystems(planned);
+    const gap = largestGap(planned);
+    const needing = arriving.filter((s) => !s.ownSetup);
+    if (plan.target.mode !== 'uefi' || needing.length === 0 || withRole(planned, 'efi').length > 0) return [];
     const size = newEfiBytes(needing);
     return [
       {
         of: 'disk',
-        title: 'No EFI system partition',
-        why: `In UEFI mode the firmware starts systems from an EFI system partition. ${FAMILY_NAMES[needing[0]!.family]} cannot start without one.`,
+        says: message('finding.efi-missing', { family: FAMILY_NAMES[needing[0]!.family] }),
         evidence: [
-          fact('advised size', formatBoth(size)),
-          fact('largest gap', largestGap ? formatBoth(bytesOfPart(context, largestGap.usable)) : 'none'),
+          fact('advised', inBytes(size)),
+          fact('largest-gap', gap ? inBytes(bytesOfPart(planned, gap.usable)) : valueOf('none')),
         ],
         systems: needing.map((s) => s.id),
         remedies: remedy(
-          `Create one of ${formatBoth(size)}`,
-          createIn(context, { role: 'efi', owners: needing, size }),
+          message('remedy.create', { bytes: size }),
+          createIn(planned, { role: 'efi', owners: needing, size }),
         ),
       },
     ];

@@ -1,22 +1,26 @@
-import { titleOf } from '../context.js';
-import { fact, type Rule } from '../rule.js';
+import { fatesOf } from '../../plan/index.js';
+import { message } from '../../words/index.js';
+import { nameOf } from '../context.js';
+import { valueOf, fact, type Rule } from '../rule.js';
 
 export const encryptedVolume: Rule = {
   id: 'encrypted-volume',
   level: 'hazard',
   basis: 'Common practice: an encrypted volume is changed from its own system only',
-  check: ({ plan, fates }) =>
-    fates.flatMap(({ found, planned, kind }) => {
-      if (!planned || !plan.found[found.id]?.encrypted || kind === 'untouched' || kind === 'formatted')
+  check: (planned) => {
+    const { plan } = planned;
+    const fates = fatesOf(planned);
+    return fates.flatMap(({ found, planned: part, kind }) => {
+      if (!part || !plan.found[found.id]?.encrypted || kind === 'untouched' || kind === 'formatted')
         return [];
       return [
         {
-          of: planned.id,
-          title: `${titleOf(planned)} is encrypted by its own system`,
-          why: 'Shrink it from that system only, with protection suspended, and have the recovery key on paper first: a changed start can make it ask for the key. Guided installers often refuse the whole disk; the free space beside it is used by hand.',
-          evidence: [fact('change', kind), fact('encrypted', 'by its own system')],
-          partitions: [planned.id],
+          of: part.id,
+          says: message('finding.encrypted-volume', { volume: nameOf(part) }),
+          evidence: [fact('change', valueOf(kind)), fact('encrypted', valueOf('own-system'))],
+          partitions: [part.id],
         },
       ];
-    }),
+    });
+  },
 };

@@ -1,40 +1,44 @@
-import { formatBoth } from '../../quantity/index.js';
+import { message } from '../../words/index.js';
 import { hibernationSwapBytes } from '../../sizing/index.js';
-import { bytesOfPart, ownedBy } from '../context.js';
+import { newSystems, bytesOfPart, ownedBy } from '../context.js';
 import { createIn, remedy, resize } from '../repairs.js';
-import { fact, type Rule } from '../rule.js';
+import { inBytes, valueOf, fact, type Rule } from '../rule.js';
 
 export const hibernateSwap: Rule = {
   id: 'hibernate-swap',
   level: 'hazard',
   basis: 'Rule of thumb: RAM at least, RAM + √RAM advised',
-  check: (context) => {
-    const ram = context.plan.machine.ramBytes;
+  check: (planned) => {
+    const ram = planned.plan.machine.ramBytes;
     if (ram === null) return [];
     const advised = hibernationSwapBytes(ram);
-    return context.newSystems
+    return newSystems(planned)
       .filter((s) => s.family === 'linux' && s.hibernates)
       .flatMap((system) => {
-        const swap = ownedBy(context, system, 'swap')[0];
-        const size = swap ? bytesOfPart(context, swap) : 0;
+        const swap = ownedBy(planned, system, 'swap')[0];
+        const size = swap ? bytesOfPart(planned, swap) : 0;
         if (size >= ram) return [];
         return [
           {
             of: system.id,
-            title: `${system.name} cannot hibernate with this swap`,
-            why: 'Hibernating writes memory to swap. When it does not fit, the machine does not wake with its work.',
+            says: message('finding.hibernate-swap', { system: system.name }),
             evidence: [
-              fact('swap', size > 0 ? formatBoth(size) : 'none'),
-              fact('memory', formatBoth(ram)),
-              fact('advised', formatBoth(advised)),
+              fact('swap', size > 0 ? inBytes(size) : valueOf('none')),
+              fact('memory', inBytes(ram)),
+              fact('advised', inBytes(advised)),
             ],
             partitions: swap ? [swap.id] : [],
             systems: [system.id],
             remedies: swap
-              ? [{ title: `Grow swap to ${formatBoth(advised)}`, edit: resize(context, swap, advised) }]
+              ? [
+                  {
+                    title: message('remedy.grow-swap', { bytes: advised }),
+                    edit: resize(planned, swap, advised),
+                  },
+                ]
               : remedy(
-                  `Create swap, ${formatBoth(advised)}`,
-                  createIn(context, { role: 'swap', owners: [system], size: advised }),
+                  message('remedy.create-swap', { bytes: advised }),
+                  createIn(planned, { role: 'swap', owners: [system], size: advised }),
                 ),
           },
         ];

@@ -1,4 +1,5 @@
-import { ownedBy, titleOf } from '../context.js';
+import { message } from '../../words/index.js';
+import { newSystems, ownedBy, nameOf } from '../context.js';
 import { mountPointsOf } from '../../plan/index.js';
 import { fact, type Rule } from '../rule.js';
 
@@ -6,22 +7,21 @@ export const homeUnmounted: Rule = {
   id: 'home-unmounted',
   level: 'caution',
   basis: 'Installers forget mount points of kept partitions; each is given again by hand',
-  check: (context) =>
-    context.newSystems
+  check: (planned) =>
+    newSystems(planned)
       .filter((s) => s.family === 'linux' || s.family === 'bsd')
       .flatMap((system) =>
-        ownedBy(context, system, 'home')
+        ownedBy(planned, system, 'home')
           .filter((p) => mountPointsOf(p).length === 0)
           .map((p) => ({
             of: p.id,
-            title: `${titleOf(p)} is mounted nowhere`,
-            why: `${system.name} would put people’s files on its root, and the old ones would not be seen.`,
+            says: message('finding.home-unmounted', { volume: nameOf(p), system: system.name }),
             evidence: [fact('usual', '/home')],
             partitions: [p.id],
             systems: [system.id],
             remedies: [
               {
-                title: 'Mount it at /home',
+                title: message('remedy.mount', { mountPoint: '/home' }),
                 edit: { kind: 'describe' as const, partition: p.id, changes: { mountPoint: '/home' } },
               },
             ],

@@ -1,3 +1,4 @@
+import { message } from '../../words/index.js';
 import { ROLE_NAMES } from '../../plan/index.js';
 import { VOLUME_TRAITS, volumeName } from '../../volume/index.js';
 import { fact, type Rule } from '../rule.js';
@@ -17,13 +18,12 @@ export const labelMissing: Rule = {
         );
         return {
           of: p.id,
-          title: `A new ${ROLE_NAMES[p.role].toLowerCase()} has no label`,
-          why: 'On the day it is one line among others of the same kind. A label costs nothing and is printed everywhere.',
+          says: message('finding.label-missing', { role: ROLE_NAMES[p.role].toLowerCase() }),
           evidence: [fact('content', volumeName(p.fileSystem))],
           partitions: [p.id],
           remedies: [
             {
-              title: `Label it “${label}”`,
+              title: message('remedy.label', { label }),
               edit: { kind: 'describe' as const, partition: p.id, changes: { label, name: label } },
             },
           ],

@@ -1,15 +1,18 @@
-import { partitionTitle } from '../../plan/index.js';
-import { fact, type Rule } from '../rule.js';
+import { message } from '../../words/index.js';
+import { fatesOf, partitionTitle } from '../../plan/index.js';
+import { valueOf, fact, type Rule } from '../rule.js';
 
 export const leftInUse: Rule = {
   id: 'left-in-use',
   level: 'hazard',
   basis:
     'A sleeping system keeps parts of its volumes in memory; an unclean volume must be checked by its own system',
-  check: ({ fates, plan }) =>
-    fates.flatMap(({ found, planned, kind }) => {
+  check: (planned) => {
+    const { plan } = planned;
+    const fates = fatesOf(planned);
+    return fates.flatMap(({ found, planned: part, kind }) => {
       const { dirty, hibernated } = found.volume ?? {};
-      if (!planned || planned.treatment !== 'keep' || (!dirty && !hibernated)) return [];
+      if (!part || part.treatment !== 'keep' || (!dirty && !hibernated)) return [];
       const note = plan.found[found.id];
       const title = partitionTitle({
         label: found.volume?.label,
@@ -21,16 +24,16 @@ export const leftInUse: Rule = {
         {
           of: found.id,
           level: touched ? ('hazard' as const) : ('caution' as const),
-          title: hibernated ? `A system sleeps in “${title}”` : `“${title}” was not closed cleanly`,
-          why: hibernated
-            ? 'Whatever another system writes now is destroyed when it wakes up. Start it, turn hibernation and fast startup off, shut it down fully, and read the disk again.'
-            : 'Its own counts may be old and its structure may need repair. Start its system, or have it checked, shut down cleanly, and read the disk again before its size or place is changed.',
+          says: hibernated
+            ? message('finding.left-hibernated', { volume: title })
+            : message('finding.left-in-use', { volume: title }),
           evidence: [
-            fact('as read', hibernated ? 'hibernated' : 'marked as in use'),
-            fact('planned', touched ? kind : 'not changed'),
+            fact('as-read', valueOf(hibernated ? 'hibernated' : 'in-use')),
+            fact('planned', valueOf(kind)),
           ],
-          partitions: [planned.id],
+          partitions: [part.id],
         },
       ];
-    }),
+    });
+  },
 };

@@ -1,8 +1,8 @@
+import { message } from '../../words/index.js';
 import { partitionOf } from '../../plan/index.js';
-import { formatBoth, MIB } from '../../quantity/index.js';
-import { copyTime } from '../../sequence/index.js';
-import { titleOf } from '../context.js';
-import { fact, type Rule } from '../rule.js';
+import { procedureFor, copyTime } from '../../sequence/index.js';
+import { nameOf } from '../context.js';
+import { inBytes, fact, type Rule } from '../rule.js';
 
 /** From here on people walk away, and batteries run out. Rule of thumb. */
 const LONG_SECONDS = 30 * 60;
@@ -11,8 +11,10 @@ export const longExposure: Rule = {
   id: 'long-exposure',
   level: 'hazard',
   basis: 'Rule of thumb: over half an hour in which a power cut costs a volume',
-  check: ({ plan, sectorBytes, procedure }) => {
-    const { ordered } = procedure();
+  check: (planned) => {
+    const { plan } = planned;
+    const { sectorBytes } = planned.survey.disk;
+    const { ordered } = procedureFor(planned);
     if (!ordered.ok) return [];
     return ordered.steps.flatMap((step) => {
       if ((step.kind !== 'move' && step.kind !== 'move-aside') || !step.exposure) return [];
@@ -24,11 +26,13 @@ export const longExposure: Rule = {
       return [
         {
           of: step.id,
-          title: `${titleOf(partition)} is exposed for up to ${Math.ceil(time.most / 60)} minutes`,
-          why: 'While it is copied over itself it can be read at neither place. Mains power, no sleep, nobody at the plug; and a backup that was read back.',
+          says: message('finding.long-exposure', {
+            volume: nameOf(partition),
+            minutes: Math.ceil(time.most / 60),
+          }),
           evidence: [
-            fact('copied over itself', formatBoth(size)),
-            fact('at', `${Math.round(size / time.most / MIB)} MiB/s at the slowest`),
+            fact('copied-over-itself', inBytes(size)),
+            fact('speed', message('value.speed', { bytes: Math.round(size / time.most) })),
           ],
           partitions: [partition.id],
         },

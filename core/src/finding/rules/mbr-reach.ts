@@ -1,24 +1,25 @@
-import { mbrReachBytes } from '../../match/index.js';
-import { formatBoth } from '../../quantity/index.js';
-import { fact, type Rule } from '../rule.js';
+import { message } from '../../words/index.js';
+import { mbrReachBytes } from '../../table/index.js';
+import { inBytes, fact, type Rule } from '../rule.js';
 
 export const mbrReach: Rule = {
   id: 'mbr-reach',
   level: 'caution',
   basis: 'MBR slots hold 32-bit sector numbers (UEFI 2.10 table 5.2)',
-  check: ({ plan, survey, sectorBytes }) => {
+  check: (planned) => {
+    const { plan, survey } = planned;
+    const { sectorBytes } = planned.survey.disk;
     const size = survey.disk.sizeSectors * sectorBytes;
     const reach = mbrReachBytes(sectorBytes);
     if (plan.target.style !== 'mbr' || size <= reach) return [];
     return [
       {
         of: 'disk',
-        title: 'Part of the disk is out of reach',
-        why: 'An MBR cannot address sectors beyond 2 to the power of 32. Only GPT reaches the whole disk.',
+        says: message('finding.mbr-reach'),
         evidence: [
-          fact('disk', formatBoth(size)),
-          fact('reach', formatBoth(reach)),
-          fact('lost', formatBoth(size - reach)),
+          fact('disk', inBytes(size)),
+          fact('reach', inBytes(reach)),
+          fact('lost', inBytes(size - reach)),
         ],
       },
     ];

@@ -1,26 +1,29 @@
-import { modeName } from '../../machine/index.js';
+import { newSystems } from '../context.js';
+import { message } from '../../words/index.js';
 import { fact, type Rule } from '../rule.js';
 
 export const mediumStartUnknown: Rule = {
   id: 'medium-start-unknown',
   level: 'caution',
   basis: 'How the installer is started decides the mode a system is installed for',
-  check: ({ plan, newSystems }) =>
-    newSystems.length === 0 || plan.machine.mediumStart !== 'unknown'
+  check: (planned) => {
+    const { plan } = planned;
+    const arriving = newSystems(planned);
+    return arriving.length === 0 || plan.machine.mediumStart !== 'unknown'
       ? []
       : [
           {
             of: 'machine',
-            title: 'How the installer will be started is not decided',
-            why: `The same stick may start in UEFI or in BIOS mode, and that decides what is installed. This plan needs ${modeName(plan.target.mode)}.`,
-            evidence: [fact('needed', modeName(plan.target.mode))],
-            systems: newSystems.map((s) => s.id),
+            says: message('finding.medium-start-unknown', { mode: plan.target.mode }),
+            evidence: [fact('needed', message('value.mode', { mode: plan.target.mode }))],
+            systems: arriving.map((s) => s.id),
             remedies: [
               {
-                title: `It will be started in ${modeName(plan.target.mode)} mode`,
+                title: message('remedy.start-medium', { mode: plan.target.mode }),
                 edit: { kind: 'set-machine', changes: { mediumStart: plan.target.mode } },
               },
             ],
           },
-        ],
+        ];
+  },
 };

@@ -1,6 +1,7 @@
+import { message } from '../../words/index.js';
 import { alignmentSectors } from '../../plan/index.js';
 import { alignUp, sectors } from '../../quantity/index.js';
-import { titleOf } from '../context.js';
+import { nameOf } from '../context.js';
 import { fact, type Rule } from '../rule.js';
 
 export const misaligned: Rule = {
@@ -8,25 +9,26 @@ export const misaligned: Rule = {
   level: 'advice',
   basis:
     'Common practice: new partitions start on whole MiB, which suits every physical sector and erase block',
-  check: ({ plan, sectorBytes }) => {
+  check: (planned) => {
+    const { plan } = planned;
+    const { sectorBytes } = planned.survey.disk;
     const step = alignmentSectors(sectorBytes);
     return plan.partitions
       .filter((p) => p.treatment === 'format' && p.start % step !== 0)
       .map((p) => ({
         of: p.id,
-        title: `${titleOf(p)} does not start on a whole MiB`,
-        why: 'It is made anew, so it can as well start where the disk writes whole blocks; otherwise every write at a border costs two.',
+        says: message('finding.misaligned', { volume: nameOf(p) }),
         evidence: [
-          fact('start', `sector ${p.start}`),
-          fact('next whole MiB', `sector ${alignUp(p.start, step)}`),
+          fact('start', message('value.sector', { sector: p.start })),
+          fact('next-whole-mib', message('value.sector', { sector: alignUp(p.start, step) })),
         ],
         partitions: [p.id],
         remedies: [
           {
-            title: 'Move its start to the next whole MiB',
+            title: message('remedy.align'),
             edit: {
               kind: 'batch' as const,
-              title: 'Start on a whole MiB',
+              says: message('edit.align'),
               edits: [
                 {
                   kind: 'resize' as const,

@@ -1,38 +1,41 @@
+import { message } from '../../words/index.js';
 import { installedMode } from '../../match/index.js';
-import { modeName } from '../../machine/index.js';
-import { systemsThatStay } from '../context.js';
+import { newSystems, systemsThatStay } from '../context.js';
 import { fact, type Rule } from '../rule.js';
 
 export const modesMixed: Rule = {
   id: 'modes-mixed',
   level: 'hazard',
   basis: 'A chooser started in one mode cannot start a system installed in the other (UEFI 2.10 §3.5.1)',
-  check: (context) => {
-    const { plan, newSystems } = context;
-    const stay = systemsThatStay(context).filter((s) => s.origin === 'found');
+  check: (planned) => {
+    const { plan } = planned;
+    const arriving = newSystems(planned);
+    const stay = systemsThatStay(planned).filter((s) => s.origin === 'found');
     const now = stay[0] ? installedMode(plan, stay[0]) : 'unknown';
     const start = plan.machine.mediumStart;
     if (
       now === 'unknown' ||
       start === 'unknown' ||
       stay.length === 0 ||
-      newSystems.length === 0 ||
+      arriving.length === 0 ||
       now === start
     )
       return [];
     return [
       {
         of: 'disk',
-        title: 'Two modes on one disk',
-        why: `${stay.map((s) => s.name).join(' and ')} starts in ${modeName(now)} mode; a system installed from a medium started in ${modeName(start)} mode cannot be chosen from the same menu.`,
-        evidence: [fact('installed systems', modeName(now)), fact('installer medium', modeName(start))],
-        systems: [...stay, ...newSystems].map((s) => s.id),
+        says: message('finding.modes-mixed', { systems: stay.map((s) => s.name), now, start }),
+        evidence: [
+          fact('installed-systems', message('value.mode', { mode: now })),
+          fact('medium', message('value.mode', { mode: start })),
+        ],
+        systems: [...stay, ...arriving].map((s) => s.id),
         remedies: [
           {
-            title: `Start the medium in ${modeName(now)} mode, and stay with it`,
+            title: message('remedy.one-mode', { mode: now }),
             edit: {
               kind: 'batch',
-              title: `Use ${modeName(now)} mode throughout`,
+              says: message('edit.one-mode', { mode: now }),
               edits: [
                 { kind: 'set-machine', changes: { mediumStart: now } },
                 { kind: 'set-target', changes: { mode: now } },

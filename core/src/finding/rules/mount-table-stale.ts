@@ -1,4 +1,5 @@
-import { mountTableLines, partitionTitle } from '../../plan/index.js';
+import { message } from '../../words/index.js';
+import { fatesOf, mountTableLines, partitionTitle } from '../../plan/index.js';
 import { fact, type Rule } from '../rule.js';
 
 const LOST = ['erased', 'formatted'];
@@ -8,8 +9,10 @@ export const mountTableStale: Rule = {
   level: 'caution',
   basis:
     'fstab(5): what is made anew has another UUID; a line that names what is gone delays or stops the start',
-  check: ({ survey, fates, plan }) =>
-    mountTableLines(survey).flatMap(({ table, line, refersTo }) => {
+  check: (planned) => {
+    const { survey, plan } = planned;
+    const fates = fatesOf(planned);
+    return mountTableLines(survey).flatMap(({ table, line, refersTo }) => {
       const fateOf = (id: string) => fates.find((f) => f.found.id === id);
       const root = fateOf(table);
       const target = fateOf(refersTo);
@@ -19,11 +22,14 @@ export const mountTableStale: Rule = {
       return [
         {
           of: `${table}-${refersTo}`,
-          title: `A kept system still mounts “${title}”`,
-          why: `Its mount table names what is ${target.kind === 'erased' ? 'deleted' : 'made anew under another id'}. Take the line out, or put the new id in, before that system is started: else it waits for it, or does not start.`,
-          evidence: [fact('line of its mount table', line)],
+          says: message('finding.mount-table-stale', {
+            volume: title,
+            deleted: target.kind === 'erased',
+          }),
+          evidence: [fact('mount-line', line)],
           partitions: [table, refersTo],
         },
       ];
-    }),
+    });
+  },
 };

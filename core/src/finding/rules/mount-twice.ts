@@ -1,6 +1,7 @@
+import { message } from '../../words/index.js';
 import { grouped } from '../grouped.js';
 import { mountPointsOf, partitionTitle } from '../../plan/index.js';
-import { fact, type Rule } from '../rule.js';
+import { listed, fact, type Rule } from '../rule.js';
 
 export const mountTwice: Rule = {
   id: 'mount-twice',
@@ -18,16 +19,19 @@ export const mountTwice: Rule = {
           : [
               {
                 of: `${system.id}-${mountPoint}`,
-                title: `${system.name} mounts ${same.length} partitions at ${mountPoint}`,
-                why: 'Only the last would be seen; what is on the others would be hidden.',
-                evidence: [fact('partitions', same.map((p) => partitionTitle(p)).join(', '))],
+                says: message('finding.mount-twice', {
+                  system: system.name,
+                  partitions: same.length,
+                  mountPoint,
+                }),
+                evidence: [fact('partitions', listed(same.map((p) => partitionTitle(p))))],
                 partitions: same.map((p) => p.id),
                 systems: [system.id],
                 remedies: same
                   .filter((p) => p.from === null && mountPoint !== '/' && p.mountPoint === mountPoint)
                   .slice(-1)
                   .map((p) => ({
-                    title: `Leave “${partitionTitle(p)}” unmounted`,
+                    title: message('remedy.unmount', { volume: partitionTitle(p) }),
                     edit: { kind: 'describe' as const, partition: p.id, changes: { mountPoint: '' } },
                   })),
               },

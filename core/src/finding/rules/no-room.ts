@@ -1,35 +1,45 @@
-import { floorOf, partitionTitle, resizeTo, usedOf, type PlannedPartition } from '../../plan/index.js';
-import { formatBoth, GIB } from '../../quantity/index.js';
-import { advisedWindowsBytes } from '../../sizing/index.js';
+import { message, type Phrase } from '../../words/index.js';
+import {
+  givers,
+  type Planned,
+  largestGap,
+  floorOf,
+  partitionTitle,
+  resizeTo,
+  type PlannedPartition,
+} from '../../plan/index.js';
+import { GIB } from '../../quantity/index.js';
 import type { System } from '../../system/index.js';
-import { VOLUME_TRAITS } from '../../volume/index.js';
-import { bytesOfPart, ownedBy, type Context } from '../context.js';
-import { fact, type Rule } from '../rule.js';
+import { newSystems, bytesOfPart, ownedBy } from '../context.js';
+import { inBytes, fact, type Rule } from '../rule.js';
 
 export const noRoom: Rule = {
   id: 'no-room',
   level: 'blocker',
   basis: 'Least size of the system, as stated under Systems',
-  check: (context) => {
-    const gap = context.largestGap ? bytesOfPart(context, context.largestGap.usable) : 0;
-    return context.newSystems
-      .filter((system) => ownedBy(context, system).every((p) => p.role !== 'root' && p.role !== 'system'))
+  check: (planned) => {
+    const gap = largestBytes(planned);
+    return newSystems(planned)
+      .filter((system) => ownedBy(planned, system).every((p) => p.role !== 'root' && p.role !== 'system'))
       .filter((system) => gap < system.leastBytes)
       .map((system) => ({
         of: system.id,
-        title: `There is no room for ${system.name}`,
-        why: `It needs at least ${formatBoth(system.leastBytes)} in one piece. ${adviceFor(context, system)}`,
-        evidence: [fact('least', formatBoth(system.leastBytes)), fact('largest gap', formatBoth(gap))],
+        says: message('finding.no-room', {
+          system: system.name,
+          bytes: system.leastBytes,
+          advice: adviceFor(planned, system),
+        }),
+        evidence: [fact('minimum', inBytes(system.leastBytes)), fact('largest-gap', inBytes(gap))],
         systems: [system.id],
-        remedies: givers(context).flatMap(({ partition, target, frees }) => {
+        remedies: givers(planned).flatMap(({ partition, target, frees }) => {
           const wanted = Math.ceil((system.comfortableBytes - gap) / GIB) * GIB;
           const freed = Math.min(frees, wanted);
           if (freed + gap < system.leastBytes) return [];
-          const size = Math.max(target, bytesOfPart(context, partition) - freed);
+          const size = Math.max(target, bytesOfPart(planned, partition) - freed);
           return [
             {
-              title: `Shrink “${partitionTitle(partition)}” to ${formatBoth(size)}`,
-              edit: resizeTo(context, partition, size),
+              title: message('remedy.shrink', { volume: partitionTitle(partition), bytes: size }),
+              edit: resizeTo(planned, partition, size),
             },
           ];
         }),
@@ -37,39 +47,18 @@ export const noRoom: Rule = {
   },
 };
 
-interface Giver {
-  readonly partition: PlannedPartition;
-  /** Bytes it should keep. */
-  readonly target: number;
-  readonly frees: number;
+function largestBytes(planned: Planned): number {
+  const gap = largestGap(planned);
+  return gap ? bytesOfPart(planned, gap.usable) : 0;
 }
 
-/** Kept volumes that could give room with the gap beside them, most first. Only where their floor is known. */
-function givers(context: Context): Giver[] {
-  return context.plan.partitions
-    .flatMap((partition): Giver[] => {
-      const floor = floorOf(context, partition);
-      const kept = partition.from !== null && partition.treatment === 'keep';
-      const canShrink = ['online', 'offline', 'own-system'].includes(
-        VOLUME_TRAITS[partition.fileSystem].shrink,
-      );
-      if (!kept || !canShrink || !floor) return [];
-      const used = usedOf(context, partition.from);
-      const target = Math.max(floor.bytes, used ? advisedWindowsBytes(used.bytes) : 0);
-      const frees = bytesOfPart(context, partition) - target;
-      return frees > 0 ? [{ partition, target, frees }] : [];
-    })
-    .sort((a, b) => b.frees - a.frees);
-}
-
-function adviceFor(context: Context, system: System): string {
-  const best = givers(context)[0];
-  if (best)
-    return `“${partitionTitle(best.partition)}” could give up ${formatBoth(best.frees)} and keep its advised size.`;
-  const largest = context.plan.partitions
-    .filter((p) => p.from !== null && !floorOf(context, p))
+function adviceFor(planned: Planned, system: System): Phrase {
+  const [best] = givers(planned);
+  if (best) return message('advice.give', { volume: partitionTitle(best.partition), bytes: best.frees });
+  const largest = planned.plan.partitions
+    .filter((p) => p.from !== null && !floorOf(planned, p))
     .reduce<PlannedPartition | undefined>((a, b) => (!a || b.length > a.length ? b : a), undefined);
-  return largest && bytesOfPart(context, largest) > system.leastBytes
-    ? `It could come from “${partitionTitle(largest)}”: say under As found how much of it is used.`
-    : 'Nothing on the disk can give so much; delete something, or use another disk.';
+  return largest && bytesOfPart(planned, largest) > system.leastBytes
+    ? message('advice.ask-used', { volume: partitionTitle(largest) })
+    : message('advice.none');
 }

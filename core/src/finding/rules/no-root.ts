@@ -1,37 +1,41 @@
+import { largestGap } from '../../plan/index.js';
+import { message } from '../../words/index.js';
 import { FAMILY_NAMES } from '../../system/index.js';
-import { formatBoth } from '../../quantity/index.js';
-import { bytesOfPart, ownedBy } from '../context.js';
+import { newSystems, bytesOfPart, ownedBy } from '../context.js';
 import { createIn, remedy } from '../repairs.js';
-import { fact, type Rule } from '../rule.js';
+import { inBytes, fact, type Rule } from '../rule.js';
 
 export const noRoot: Rule = {
   id: 'no-root',
   level: 'blocker',
   basis: 'A system needs a volume for itself',
-  check: (context) => {
-    const gap = context.largestGap;
-    const room = gap ? bytesOfPart(context, gap.usable) : 0;
-    return context.newSystems
+  check: (planned) => {
+    const gap = largestGap(planned);
+    const room = gap ? bytesOfPart(planned, gap.usable) : 0;
+    return newSystems(planned)
       .filter((system) => !system.ownSetup && room >= system.leastBytes)
-      .filter((system) => ownedBy(context, system).every((p) => p.role !== 'root' && p.role !== 'system'))
+      .filter((system) => ownedBy(planned, system).every((p) => p.role !== 'root' && p.role !== 'system'))
       .map((system) => {
         const role = system.family === 'macos' ? ('system' as const) : ('root' as const);
         const size = Math.min(room, system.comfortableBytes);
         return {
           of: system.id,
-          title: `${system.name} has no ${role === 'root' ? 'root' : 'system volume'}`,
-          why: `${FAMILY_NAMES[system.family]} must be told where to install itself. There is room for it.`,
+          says: message('finding.no-root', {
+            system: system.name,
+            root: role === 'root',
+            family: FAMILY_NAMES[system.family],
+          }),
           evidence: [
-            fact('largest gap', formatBoth(room)),
+            fact('largest-gap', inBytes(room)),
             fact(
-              'least · comfortable',
-              `${formatBoth(system.leastBytes)} · ${formatBoth(system.comfortableBytes)}`,
+              'minimum-comfortable',
+              message('value.bytes-two', { least: system.leastBytes, most: system.comfortableBytes }),
             ),
           ],
           systems: [system.id],
           remedies: remedy(
-            `Create it, ${formatBoth(size)}`,
-            createIn(context, { role, owners: [system], size }, gap),
+            message('remedy.create', { bytes: size }),
+            createIn(planned, { role, owners: [system], size }, gap),
           ),
         };
       });

@@ -1,5 +1,6 @@
+import { message } from '../../words/index.js';
 import { startOf } from '../../start/index.js';
-import { fact, type Rule } from '../rule.js';
+import { listed, fact, type Rule } from '../rule.js';
 
 export const oneLoader: Rule = {
   id: 'one-loader',
@@ -9,15 +10,14 @@ export const oneLoader: Rule = {
     const { ways } = startOf(plan);
     const listing = new Set(ways.flatMap((w) => (w.by ? [w.by] : [])));
     return [...listing].flatMap((by) => {
-      const listed = ways.filter((w) => w.by === by).map((w) => w.system);
-      if (listed.length < 2) return [];
+      const started = ways.filter((w) => w.by === by).map((w) => w.system);
+      if (started.length < 2) return [];
       return [
         {
           of: by.id,
-          title: `${listed.length + 1} systems are started by one loader, that of ${by.name}`,
-          why: `While ${by.name} is installed anew, or after it is gone, none of the others starts. Keep a live medium at hand, and write its loader again last.`,
-          evidence: [fact('listed by it', listed.map((s) => s.name).join(', '))],
-          systems: [by.id, ...listed.map((s) => s.id)],
+          says: message('finding.one-loader', { systems: started.length + 1, system: by.name }),
+          evidence: [fact('listed-by-it', listed(started.map((s) => s.name)))],
+          systems: [by.id, ...started.map((s) => s.id)],
         },
       ];
     });

@@ -1,5 +1,6 @@
+import { message } from '../../words/index.js';
 import { VOLUME_TRAITS, volumeName } from '../../volume/index.js';
-import { titleOf } from '../context.js';
+import { nameOf } from '../context.js';
 import { fact, type Rule } from '../rule.js';
 
 export const opaqueMember: Rule = {
@@ -11,8 +12,7 @@ export const opaqueMember: Rule = {
       .filter((p) => p.treatment === 'keep' && VOLUME_TRAITS[p.fileSystem].opaque)
       .map((p) => ({
         of: p.id,
-        title: `${titleOf(p)} belongs to something larger`,
-        why: `A ${volumeName(p.fileSystem)} may share its data with other partitions or disks. It is kept or deleted as one block, never resized here; deleting it can break the whole.`,
+        says: message('finding.opaque-member', { volume: nameOf(p), content: volumeName(p.fileSystem) }),
         evidence: [fact('content', volumeName(p.fileSystem))],
         partitions: [p.id],
       })),

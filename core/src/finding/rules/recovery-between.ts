@@ -1,14 +1,17 @@
+import { message } from '../../words/index.js';
 import { plannedParts } from '../../plan/index.js';
-import { formatBoth, GIB } from '../../quantity/index.js';
-import { titleOf } from '../context.js';
-import { fact, type Rule } from '../rule.js';
+import { GIB } from '../../quantity/index.js';
+import { nameOf } from '../context.js';
+import { inBytes, fact, type Rule } from '../rule.js';
 
 export const recoveryBetween: Rule = {
   id: 'recovery-between',
   level: 'caution',
   basis: 'Free space is used in one piece; a partition between two pieces keeps them apart',
-  check: ({ plan, survey, sectorBytes }) => {
-    const parts = plannedParts({ plan, survey });
+  check: (planned) => {
+    const { plan, survey } = planned;
+    const { sectorBytes } = planned.survey.disk;
+    const parts = plannedParts(planned);
     return parts.flatMap((part, i) => {
       if (part.kind !== 'partition' || part.partition.role !== 'recovery') return [];
       const [before, behind] = [parts[i - 1], parts[i + 1]];
@@ -19,17 +22,16 @@ export const recoveryBetween: Rule = {
       return [
         {
           of: p.id,
-          title: `${titleOf(p)} divides the free space`,
-          why: 'It is small; moved to one side it leaves the room in one piece. Its own system may have to be told where it lies now.',
+          says: message('finding.recovery-between', { volume: nameOf(p) }),
           evidence: [
-            fact('before it', formatBoth(sizes[0]!)),
-            fact('behind it', formatBoth(sizes[1]!)),
-            fact('its size', formatBoth(p.length * sectorBytes)),
+            fact('before', inBytes(sizes[0]!)),
+            fact('behind', inBytes(sizes[1]!)),
+            fact('its-size', inBytes(p.length * sectorBytes)),
           ],
           partitions: [p.id],
           remedies: [
             {
-              title: 'Move it to the start of the free space',
+              title: message('remedy.to-start-of-gap'),
               edit: { kind: 'move' as const, partition: p.id, start: before.usable.start },
             },
           ],

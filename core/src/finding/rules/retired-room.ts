@@ -1,35 +1,39 @@
-import { fillEdit, plannedParts, type PlannedPartition } from '../../plan/index.js';
-import { formatBoth, GIB } from '../../quantity/index.js';
-import { VOLUME_TRAITS } from '../../volume/index.js';
-import { ownedBy, titleOf } from '../context.js';
-import { fact, type Drafted, type Rule } from '../rule.js';
+import { message } from '../../words/index.js';
+import { fillEdit, plannedParts } from '../../plan/index.js';
+import { GIB } from '../../quantity/index.js';
+import { canGrow } from '../../volume/index.js';
+import { newSystems, ownedBy, nameOf } from '../context.js';
+import { inBytes, listed, fact, type Drafted, type Rule } from '../rule.js';
 
 export const retiredRoom: Rule = {
   id: 'retired-room',
   level: 'advice',
   basis: 'Room that nobody has is best given to a neighbour at once',
-  check: (context) => {
-    const { plan, survey, sectorBytes } = context;
-    const parts = plannedParts({ plan, survey });
+  check: (planned) => {
+    const { plan } = planned;
+    const { sectorBytes } = planned.survey.disk;
+    const parts = plannedParts(planned);
     return plan.systems
       .filter((s) => s.change === 'retire')
       .flatMap((system): Drafted[] => {
-        const left = ownedBy(context, system);
+        const left = ownedBy(planned, system);
         if (left.length > 0)
           return [
             {
               of: system.id,
-              title: `${system.name} goes, and still owns ${left.length === 1 ? 'a partition' : `${left.length} partitions`}`,
-              why: 'What nobody uses any more takes room and confuses every list.',
-              evidence: [fact('its partitions', left.map(titleOf).join(', '))],
+              says: message('finding.retired-owns', {
+                system: system.name,
+                partitions: left.length,
+              }),
+              evidence: [fact('its-partitions', listed(left.map(nameOf)))],
               systems: [system.id],
               partitions: left.map((p) => p.id),
               remedies: [
                 {
-                  title: 'Delete what it owns alone, and take it out of the rest',
+                  title: message('remedy.clear-up'),
                   edit: {
                     kind: 'batch' as const,
-                    title: `Clear up after ${system.name}`,
+                    says: message('edit.clear-up', { system: system.name }),
                     edits: left.map((p) =>
                       p.owners.length === 1
                         ? ({ kind: 'remove', partition: p.id } as const)
@@ -48,28 +52,26 @@ export const retiredRoom: Rule = {
           const before = parts[i - 1];
           if (part.kind !== 'gap' || part.usable.length * sectorBytes < GIB || before?.kind !== 'partition')
             return [];
-          return canGrow(before.partition) ? [{ part, neighbour: before.partition }] : [];
+          return canGrow(before.partition.fileSystem) ? [{ part, neighbour: before.partition }] : [];
         });
-        if (gaps.length === 0 || context.newSystems.length > 0) return [];
+        if (gaps.length === 0 || newSystems(planned).length > 0) return [];
         return [
           {
             of: system.id,
-            title: `The room of ${system.name} is given to nobody yet`,
-            why: 'A neighbour in front of it grows into it without any data moving.',
+            says: message('finding.retired-room', { system: system.name }),
             evidence: gaps.map(({ part, neighbour }) =>
-              fact(`behind ${titleOf(neighbour)}`, formatBoth(part.usable.length * sectorBytes)),
+              fact(
+                message('fact.behind', { volume: nameOf(neighbour) }),
+                inBytes(part.usable.length * sectorBytes),
+              ),
             ),
             systems: [system.id],
             remedies: gaps.map(({ neighbour }) => ({
-              title: `Give it to ${titleOf(neighbour)}`,
-              edit: fillEdit({ plan, survey }, neighbour),
+              title: message('remedy.give-gap', { volume: nameOf(neighbour) }),
+              edit: fillEdit(planned, neighbour),
             })),
           },
         ];
       });
   },
 };
-
-function canGrow(p: PlannedPartition): boolean {
-  return ['online', 'offline', 'own-system'].includes(VOLUME_TRAITS[p.fileSystem].grow);
-}

@@ -1,19 +1,21 @@
+import { message } from '../../words/index.js';
 import { placeLeastMoved, plannedGaps, roomAround } from '../../plan/index.js';
-import { formatBoth, GIB, sectorsToHold } from '../../quantity/index.js';
+import { GIB, sectorsToHold } from '../../quantity/index.js';
 import { VOLUME_TRAITS } from '../../volume/index.js';
-import { bytesOfPart, ownedBy, systemsThatStay, titleOf } from '../context.js';
-import { fact, type Rule } from '../rule.js';
+import { bytesOfPart, ownedBy, systemsThatStay, nameOf } from '../context.js';
+import { inBytes, fact, type Rule } from '../rule.js';
 
 export const roomElsewhere: Rule = {
   id: 'room-elsewhere',
   level: 'advice',
   basis: 'A volume grows into room that lies directly behind it',
-  check: (context) => {
-    const { plan, survey, sectorBytes } = context;
+  check: (planned) => {
+    const { plan, survey } = planned;
+    const { sectorBytes } = planned.survey.disk;
     const free = plannedGaps({ plan, survey }).reduce((sum, g) => sum + g.usable.length, 0) * sectorBytes;
-    return systemsThatStay(context).flatMap((system) =>
-      [...ownedBy(context, system, 'root'), ...ownedBy(context, system, 'system')].flatMap((p) => {
-        const size = bytesOfPart(context, p);
+    return systemsThatStay(planned).flatMap((system) =>
+      [...ownedBy(planned, system, 'root'), ...ownedBy(planned, system, 'system')].flatMap((p) => {
+        const size = bytesOfPart(planned, p);
         const missing = system.comfortableBytes - size;
         const beside = roomAround({ plan, survey }, p.id).after * sectorBytes;
         const grows = !['no', 'recreate'].includes(VOLUME_TRAITS[p.fileSystem].grow);
@@ -23,20 +25,22 @@ export const roomElsewhere: Rule = {
         return [
           {
             of: p.id,
-            title: `There is room for ${titleOf(p)} to grow, but not beside it`,
-            why: 'What lies between must move, and its data travels. The least that has to move is worked out.',
+            says: message('finding.room-elsewhere', { volume: nameOf(p) }),
             evidence: [
-              fact('planned', formatBoth(size)),
-              fact('comfortable', formatBoth(system.comfortableBytes)),
-              fact('free on the disk', formatBoth(free)),
-              fact('free behind it', formatBoth(beside)),
+              fact('planned', inBytes(size)),
+              fact('comfortable', inBytes(system.comfortableBytes)),
+              fact('free-on-disk', inBytes(free)),
+              fact('free-behind', inBytes(beside)),
             ],
             partitions: [p.id],
             systems: [system.id],
             remedies: placed.ok
               ? [
                   {
-                    title: `Grow it to ${formatBoth(system.comfortableBytes)}; ${formatBoth(placed.packing.movedBytes)} of data move`,
+                    title: message('remedy.grow-moving', {
+                      bytes: system.comfortableBytes,
+                      moved: placed.packing.movedBytes,
+                    }),
                     edit: placed.edit,
                   },
                 ]

@@ -1,28 +1,27 @@
-import { ownedBy, titleOf } from '../context.js';
+import { message } from '../../words/index.js';
+import { newSystems, ownedBy, nameOf } from '../context.js';
 import { usedOf } from '../../plan/index.js';
-import { formatBoth } from '../../quantity/index.js';
-import { fact, type Rule } from '../rule.js';
+import { inBytes, valueOf, fact, type Rule } from '../rule.js';
 
 export const rootKept: Rule = {
   id: 'root-kept',
   level: 'caution',
   basis: 'Common practice: a system installed over the files of another version keeps leftovers of both',
-  check: (context) =>
-    context.newSystems.flatMap((system) =>
-      ownedBy(context, system, 'root')
+  check: (planned) =>
+    newSystems(planned).flatMap((system) =>
+      ownedBy(planned, system, 'root')
         .filter((p) => p.from !== null && p.treatment === 'keep')
         .map((p) => {
-          const used = usedOf(context, p.from!);
+          const used = usedOf(planned, p.from!);
           return {
             of: p.id,
-            title: `${system.name} is installed over what ${titleOf(p)} holds`,
-            why: 'Files of the old system stay between those of the new one; most installers refuse it, the others leave a system that fails in odd places. Files to keep belong on a home or into the backup.',
-            evidence: [fact('used now', used ? formatBoth(used.bytes) : 'not known')],
+            says: message('finding.root-kept', { system: system.name, volume: nameOf(p) }),
+            evidence: [fact('used-now', used ? inBytes(used.bytes) : valueOf('unknown'))],
             partitions: [p.id],
             systems: [system.id],
             remedies: [
               {
-                title: 'Format it; what it holds is lost',
+                title: message('remedy.format-lost'),
                 edit: { kind: 'treat' as const, partition: p.id, treatment: 'format' as const },
               },
             ],

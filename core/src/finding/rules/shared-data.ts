@@ -1,14 +1,15 @@
+import { message } from '../../words/index.js';
 import { VOLUME_TRAITS, volumeName } from '../../volume/index.js';
-import { titleOf, withRole } from '../context.js';
-import { fact, type Rule } from '../rule.js';
+import { nameOf, withRole } from '../context.js';
+import { listed, fact, type Rule } from '../rule.js';
 
 export const sharedData: Rule = {
   id: 'shared-data',
   level: 'caution',
   basis: 'Which families write which file systems without added software',
-  check: (context) =>
-    withRole(context, 'data').flatMap((p) => {
-      const owners = context.plan.systems.filter((s) => p.owners.includes(s.id));
+  check: (planned) =>
+    withRole(planned, 'data').flatMap((p) => {
+      const owners = planned.plan.systems.filter((s) => p.owners.includes(s.id));
       const foreign = owners.filter(
         (s) => (s.family === 'windows' || s.family === 'macos') && VOLUME_TRAITS[p.fileSystem].posix,
       );
@@ -16,11 +17,15 @@ export const sharedData: Rule = {
       return [
         {
           of: p.id,
-          title: `${foreign[0]!.name} cannot write to ${titleOf(p)}`,
-          why: `${volumeName(p.fileSystem)} is not written by ${foreign.map((s) => s.name).join(' or ')} without added software.`,
+          says: message('finding.shared-data', {
+            system: foreign[0]!.name,
+            volume: nameOf(p),
+            content: volumeName(p.fileSystem),
+            systems: foreign.map((s) => s.name),
+          }),
           evidence: [
-            fact('shared by', owners.map((s) => s.name).join(', ')),
-            fact('file system', volumeName(p.fileSystem)),
+            fact('shared-by', listed(owners.map((s) => s.name))),
+            fact('file-system', volumeName(p.fileSystem)),
           ],
           partitions: [p.id],
           systems: owners.map((s) => s.id),
@@ -28,7 +33,7 @@ export const sharedData: Rule = {
             p.treatment === 'format'
               ? [
                   {
-                    title: 'Use exFAT, which all of them write',
+                    title: message('remedy.use-exfat'),
                     edit: {
                       kind: 'describe' as const,
                       partition: p.id,

@@ -1,7 +1,8 @@
+import { message } from '../../words/index.js';
 import { plannedParts, type Edit } from '../../plan/index.js';
-import { formatBoth, MIB } from '../../quantity/index.js';
-import { titleOf } from '../context.js';
-import { fact, type Rule } from '../rule.js';
+import { MIB } from '../../quantity/index.js';
+import { nameOf } from '../context.js';
+import { inBytes, fact, type Rule } from '../rule.js';
 
 /** Gaps of one MiB at either end are normal; up to this much between partitions is waste. */
 const SLIVER_BYTES = { least: 2 * MIB, most: 256 * MIB } as const;
@@ -10,8 +11,10 @@ export const sliver: Rule = {
   id: 'sliver',
   level: 'advice',
   basis: 'Rule of thumb: a gap too small for any use',
-  check: ({ plan, survey, sectorBytes }) => {
-    const parts = plannedParts({ plan, survey });
+  check: (planned) => {
+    const { plan, survey } = planned;
+    const { sectorBytes } = planned.survey.disk;
+    const parts = plannedParts(planned);
     return parts.flatMap((part, i) => {
       const size = part.length * sectorBytes;
       if (part.kind !== 'gap' || size < SLIVER_BYTES.least || size > SLIVER_BYTES.most) return [];
@@ -27,11 +30,13 @@ export const sliver: Rule = {
       return [
         {
           of: part.id,
-          title: `A sliver of ${formatBoth(size)} is left over`,
-          why: 'It is too small to hold anything of use.',
-          evidence: [fact('gap', formatBoth(size))],
+          says: message('finding.sliver', { bytes: size }),
+          evidence: [fact('gap', inBytes(size))],
           partitions: [part.id],
-          remedies: edit && neighbour ? [{ title: `Give it to ${titleOf(neighbour)}`, edit }] : [],
+          remedies:
+            edit && neighbour
+              ? [{ title: message('remedy.give-gap', { volume: nameOf(neighbour) }), edit }]
+              : [],
         },
       ];
     });

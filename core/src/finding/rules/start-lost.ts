@@ -1,16 +1,18 @@
-import { undeleteEdit } from '../../plan/index.js';
+import { message } from '../../words/index.js';
+import { fatesOf, undeleteEdit } from '../../plan/index.js';
 import { systemsThatStay } from '../context.js';
 import { remedy } from '../repairs.js';
-import { fact, type Rule } from '../rule.js';
+import { listed, fact, type Rule } from '../rule.js';
 
 export const startLost: Rule = {
   id: 'start-lost',
   level: 'blocker',
   basis: 'UEFI 2.10 §13.3: a system whose loader is gone is not found by the firmware',
-  check: (context) => {
-    const { plan, survey, fates } = context;
+  check: (planned) => {
+    const { plan, survey } = planned;
+    const fates = fatesOf(planned);
     if (plan.target.mode !== 'uefi') return [];
-    return systemsThatStay(context)
+    return systemsThatStay(planned)
       .filter((s) => s.origin === 'found' && s.change === undefined && !s.host)
       .flatMap((system) => {
         const used = fates.filter((f) => {
@@ -22,13 +24,12 @@ export const startLost: Rule = {
         return [
           {
             of: system.id,
-            title: `${system.name} loses the partition it is started from`,
-            why: 'Its loader lies on the EFI system partition that is deleted, and no other is given to it. Its own volume stays, but nothing starts it.',
-            evidence: [fact('deleted', used.map((f) => f.found.name ?? f.found.id).join(', '))],
+            says: message('finding.start-lost', { system: system.name }),
+            evidence: [fact('deleted', listed(used.map((f) => f.found.name ?? f.found.id)))],
             systems: [system.id],
             partitions: used.map((f) => f.found.id),
             remedies: used.flatMap((f) =>
-              remedy('Keep it as found', undeleteEdit({ plan, survey }, f.found.id)),
+              remedy(message('remedy.keep-as-found'), undeleteEdit({ plan, survey }, f.found.id)),
             ),
           },
         ];

@@ -1,33 +1,35 @@
-import { usedOf } from '../../plan/index.js';
-import { formatBoth } from '../../quantity/index.js';
-import { bytesOfPart, titleOf } from '../context.js';
-import { fact, type Rule } from '../rule.js';
+import { message } from '../../words/index.js';
+import { fatesOf, usedOf } from '../../plan/index.js';
+import { bytesOfPart, nameOf } from '../context.js';
+import { inBytes, fact, type Rule } from '../rule.js';
 
 export const startMoves: Rule = {
   id: 'start-moves',
   level: 'hazard',
   basis: 'Moving a start copies the volume in place, offline',
-  check: (context) =>
-    context.fates.flatMap(({ planned, found, travels }) => {
-      if (!planned || !travels) return [];
-      const used = usedOf(context, found.id);
+  check: (planned) =>
+    fatesOf(planned).flatMap(({ planned: part, found, travels }) => {
+      if (!part || !travels) return [];
+      const used = usedOf(planned, found.id);
       return [
         {
-          of: planned.id,
-          title: `The start of ${titleOf(planned)} moves: all its data travels`,
-          why: `If power fails while it is copied, the volume is lost. It takes long and is done with the volume out of use.${['system', 'root', 'boot'].includes(planned.role) ? ' The system on it may need its start files repaired afterwards.' : ''}`,
+          of: part.id,
+          says: message('finding.start-moves', {
+            volume: nameOf(part),
+            boots: ['system', 'root', 'boot'].includes(part.role),
+          }),
           evidence: [
             fact(
               'data',
-              used ? formatBoth(used.bytes) : `up to ${formatBoth(bytesOfPart(context, planned))}`,
+              used ? inBytes(used.bytes) : message('value.up-to', { bytes: bytesOfPart(planned, part) }),
             ),
-            fact('distance', formatBoth(Math.abs(planned.start - found.start) * context.sectorBytes)),
+            fact('distance', inBytes(Math.abs(part.start - found.start) * planned.survey.disk.sectorBytes)),
           ],
-          partitions: [planned.id],
+          partitions: [part.id],
           remedies: [
             {
-              title: 'Leave it where it was found',
-              edit: { kind: 'move', partition: planned.id, start: found.start },
+              title: message('remedy.leave-start'),
+              edit: { kind: 'move', partition: part.id, start: found.start },
             },
           ],
         },

@@ -1,6 +1,6 @@
-import { modeName } from '../../machine/index.js';
-import { startFaultInWords, startOf } from '../../start/index.js';
-import { fact, type Rule } from '../rule.js';
+import { message } from '../../words/index.js';
+import { startFaultSays, startOf } from '../../start/index.js';
+import { valueOf, fact, type Rule } from '../rule.js';
 
 export const startTarget: Rule = {
   id: 'start-target',
@@ -12,17 +12,19 @@ export const startTarget: Rule = {
       .ways.filter((way) => way.decided && way.faults.length > 0)
       .map((way) => ({
         of: way.system.id,
-        title: `${way.system.name} would not be started as it is decided`,
-        why: `As decided, ${startFaultInWords(way.faults[0]!, way, plan)}`,
+        says: message('finding.start-target', {
+          system: way.system.name,
+          fault: startFaultSays(way.faults[0]!, way, plan),
+        }),
         evidence: [
-          fact('mode', modeName(plan.target.mode)),
-          fact('target', way.place?.kind ?? 'none'),
-          fact('started by', way.by?.name ?? 'its own entry'),
+          fact('mode', message('value.mode', { mode: plan.target.mode })),
+          fact('target', way.place?.kind ?? valueOf('none')),
+          fact('boots-by', way.by?.name ?? valueOf('own-entry')),
         ],
         systems: [way.system.id],
         remedies: [
           {
-            title: 'Let it be started as proposed',
+            title: message('remedy.boot-as-proposed'),
             edit: { kind: 'set-loader' as const, system: way.system.id, loader: null },
           },
         ],

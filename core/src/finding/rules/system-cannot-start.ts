@@ -1,34 +1,38 @@
-import { modeName } from '../../machine/index.js';
+import { message } from '../../words/index.js';
 import { adoptWay, verdictOn, verdictsOf, waysOut } from '../../match/index.js';
 import { type Planned, apply, type Edit } from '../../plan/index.js';
-import { fact, type Rule } from '../rule.js';
+import { valueOf, fact, type Rule } from '../rule.js';
 
 export const systemCannotStart: Rule = {
   id: 'system-cannot-start',
   level: 'blocker',
   basis: 'UEFI 2.10 §3.5 and §5; the installers’ own rules (domain table of modes and styles)',
-  check: ({ plan, survey }) => {
+  check: (planned) => {
+    const { plan, survey } = planned;
+
     const ways = waysOut(plan, survey).flatMap((way) => {
       const edit = way.loss === 0 ? adoptWay(plan, way) : undefined;
       return edit ? [{ title: way.title, edit }] : [];
     });
-    const helps = (edit: Edit, system: string) => settles({ plan, survey }, edit, system);
+    const helps = (edit: Edit, system: string) => settles(planned, edit, system);
     return verdictsOf(plan)
       .filter((v) => v.level === 'cannot' || v.level === 'unreliable')
       .map((v) => ({
         of: v.system.id,
         level: v.level === 'cannot' ? ('blocker' as const) : ('caution' as const),
-        title:
-          v.level === 'cannot'
-            ? `${v.system.name} cannot work this way`
-            : `${v.system.name} may not start on this machine`,
-        why: v.reasons.join(' '),
+        says: message('finding.cannot-start', {
+          system: v.system.name,
+          cannot: v.level === 'cannot',
+          reasons: v.reasons,
+        }),
         evidence: [
-          fact('firmware mode', modeName(plan.target.mode)),
-          fact('partition style', plan.target.style.toUpperCase()),
+          fact('firmware-mode', message('value.mode', { mode: plan.target.mode })),
+          fact('style', plan.target.style.toUpperCase()),
           fact(
-            'medium started in',
-            plan.machine.mediumStart === 'unknown' ? 'not said' : modeName(plan.machine.mediumStart),
+            'medium',
+            plan.machine.mediumStart === 'unknown'
+              ? valueOf('unknown')
+              : message('value.mode', { mode: plan.machine.mediumStart }),
           ),
         ],
         systems: [v.system.id],

@@ -1,43 +1,41 @@
-import { formatBoth } from '../../quantity/index.js';
-import { bytesOfPart, fateOf, titleOf } from '../context.js';
+import { message } from '../../words/index.js';
+import { bytesOfPart, fateOf, nameOf } from '../context.js';
 import { resize } from '../repairs.js';
-import { fact, type Rule } from '../rule.js';
+import { inBytes, fact, type Rule } from '../rule.js';
 
 export const systemSize: Rule = {
   id: 'system-size',
   level: 'caution',
   basis: 'Least and comfortable size of the system, as stated under Systems',
-  check: (context) =>
-    context.plan.systems.flatMap((system) =>
-      context.plan.partitions
+  check: (planned) =>
+    planned.plan.systems.flatMap((system) =>
+      planned.plan.partitions
         .filter((p) => p.owners.includes(system.id) && (p.role === 'root' || p.role === 'system'))
         // What was found small and stays as it is has proven itself.
-        .filter((p) => !['untouched', 'grown'].includes(fateOf(context, p)?.kind ?? ''))
+        .filter((p) => !['untouched', 'grown'].includes(fateOf(planned, p)?.kind ?? ''))
         .flatMap((p) => {
-          const size = bytesOfPart(context, p);
+          const size = bytesOfPart(planned, p);
           if (size >= system.comfortableBytes) return [];
           const tooSmall = size < system.leastBytes;
           return [
             {
               of: `${system.id}-${p.id}`,
               level: tooSmall ? ('blocker' as const) : ('caution' as const),
-              title: tooSmall
-                ? `${titleOf(p)} is too small for ${system.name}`
-                : `${titleOf(p)} is tight for ${system.name}`,
-              why: tooSmall
-                ? 'It cannot be installed, or not be updated, in so little.'
-                : 'It will work, but a full system volume stops the system. Be generous where home is separate.',
+              says: message(tooSmall ? 'finding.system-too-small' : 'finding.system-tight', {
+                volume: nameOf(p),
+                system: system.name,
+              }),
               evidence: [
-                fact('planned', formatBoth(size)),
-                fact('least', formatBoth(system.leastBytes)),
-                fact('comfortable', formatBoth(system.comfortableBytes)),
+                fact('planned', inBytes(size)),
+                fact('minimum', inBytes(system.leastBytes)),
+                fact('comfortable', inBytes(system.comfortableBytes)),
               ],
               partitions: [p.id],
               systems: [system.id],
               remedies: [
                 {
-                  title: `Grow it to ${formatBoth(system.comfortableBytes)}`,
-                  edit: resize(context, p, system.comfortableBytes),
+                  title: message('remedy.grow', { bytes: system.comfortableBytes }),
+                  edit: resize(planned, p, system.comfortableBytes),
                 },
               ],
             },

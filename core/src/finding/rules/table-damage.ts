@@ -1,3 +1,4 @@
+import { message } from '../../words/index.js';
 import { damageInWords, type Damage } from '../../table/index.js';
 import type { Level } from '../finding.js';
 import { fact, type Rule } from '../rule.js';
@@ -44,8 +45,7 @@ export const tableDamage: Rule = {
     survey.damage.map((damage, i) => ({
       of: `${damage.id}-${i}`,
       level: LEVEL_OF[damage.id],
-      title: TITLE_OF[damage.id],
-      why: damageInWords(damage),
+      says: message('finding.table-damage', { title: TITLE_OF[damage.id], why: damageInWords(damage) }),
       evidence: [fact('read', survey.takenAt.slice(0, 16).replace('T', ' '))],
     })),
 };

@@ -1,3 +1,4 @@
+import { message } from '../../words/index.js';
 import { ENTRY_COUNT } from '../../table/index.js';
 import { fact, type Rule } from '../rule.js';
 
@@ -11,8 +12,7 @@ export const tooManyEntries: Rule = {
     return [
       {
         of: 'disk',
-        title: `A GPT holds ${ENTRY_COUNT} partitions, and ${count} are planned`,
-        why: 'Tables with more entries exist, but many systems and loaders do not read past the usual number.',
+        says: message('finding.too-many-entries', { most: ENTRY_COUNT, partitions: count }),
         evidence: [fact('planned', String(count)), fact('entries', String(ENTRY_COUNT))],
       },
     ];

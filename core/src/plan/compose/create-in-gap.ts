@@ -1,3 +1,4 @@
+import { message } from '../../words/index.js';
 import type { Planned } from '../planned.js';
 import { alignDown, sectors } from '../../quantity/index.js';
 import type { System } from '../../system/index.js';
@@ -60,7 +61,7 @@ export function createInGap(planned: Planned, gap: GapPart, wish: GapWish): Edit
   if (!slots.container && slots.free < 1) return create(placeInGap(gap, wish, sectorBytes), false);
   const inner = roomInside(gap, container, alignmentSectors(sectorBytes));
   const made = create(placeInGap({ usable: inner }, wish, sectorBytes), true);
-  return made && batch('Create a logical', [{ kind: 'set-container', container }, made]);
+  return made && batch(message('edit.create-logical'), [{ kind: 'set-container', container }, made]);
 }
 
 /** The container that takes in the whole gap: a new one, or the present one where the two touch. */

@@ -1,3 +1,4 @@
+import { message } from '../../words/index.js';
 import type { Planned } from '../planned.js';
 import { surveyedPartition } from '../../survey/index.js';
 import { keptPartition } from '../begin.js';
@@ -15,7 +16,7 @@ export function noteFoundEdit(plan: Plan, found: string, changes: Partial<FoundN
     ...(changes.kind === undefined ? {} : { fileSystem: changes.kind }),
   };
   if (!kept || Object.keys(follow).length === 0) return note;
-  return batch('Say what a part is', [note, { kind: 'describe', partition: kept.id, changes: follow }]);
+  return batch(message('edit.say-part'), [note, { kind: 'describe', partition: kept.id, changes: follow }]);
 }
 
 /** Puts a deleted surveyed partition back as it was found. */

@@ -1,3 +1,4 @@
+import { message } from '../../words/index.js';
 import fc from 'fast-check';
 import { GIB } from '../../quantity/index.js';
 import type { Survey } from '../../survey/index.js';
@@ -190,7 +191,7 @@ describe('taking up another plan', () => {
       { kind: 'set-machine', changes: { ramBytes: 32 * GIB } },
       { kind: 'tick', step: 'backup', done: true },
     );
-    const edit = takeUpEdit(present, shrunk, 'Take up “tight”');
+    const edit = takeUpEdit(present, shrunk, message('edit.use-plan', { name: 'tight' }));
     const result = apply(present, edit, surveysOf(DISK));
     if (!result.ok) throw new Error(result.refusal.code);
     expect(result.plan).toEqual({ ...shrunk, machine: present.machine, ticked: ['backup'] });

@@ -1,3 +1,4 @@
+import { message } from '../../words/index.js';
 import type { Planned } from '../planned.js';
 import { alignDown, sectors } from '../../quantity/index.js';
 import type { Edit, SingleEdit } from '../edits/edit.js';
@@ -34,7 +35,7 @@ export function makeLogicalEdit(planned: Planned, partition: PlannedPartition): 
   const active: SingleEdit[] = isActive(planned, partition)
     ? [{ kind: 'set-active', flags: { [partition.id]: false } }]
     : [];
-  return batch('Make it a logical', [...active, ...inOneStep(plan, slots, [listed], container)]);
+  return batch(message('edit.make-logical'), [...active, ...inOneStep(plan, slots, [listed], container)]);
 }
 
 /** Lists a logical as a primary, and takes it out of the container, which ends where its remaining logicals do. */
@@ -44,14 +45,15 @@ export function makePrimaryEdit(planned: Planned, partition: PlannedPartition): 
   const listed: SingleEdit = { kind: 'set-slot', partition: partition.id, logical: false };
   if (!slots?.container || !isLogical(planned, partition)) return listed;
   const left = slots.logicals.filter((p) => p.id !== partition.id);
-  if (left.length === 0) return batch('Make it a primary', [...inOneStep(plan, slots, [listed], null)]);
+  if (left.length === 0)
+    return batch(message('edit.make-primary'), [...inOneStep(plan, slots, [listed], null)]);
   const { container } = slots;
   const step = alignmentSectors(survey.disk.sectorBytes);
   const atStart = left.every((p) => p.start > partition.start);
   const start = atStart ? Math.max(endOf(partition), alignDown(left[0]!.start - 1, step)) : container.start;
   const end = atStart ? endOf(container) : partition.start;
   const rest: Span = { start: sectors(start), length: sectors(Math.max(0, end - start)) };
-  return batch('Make it a primary', [...inOneStep(plan, slots, [listed], rest)]);
+  return batch(message('edit.make-primary'), [...inOneStep(plan, slots, [listed], rest)]);
 }
 
 /**

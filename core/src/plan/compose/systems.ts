@@ -1,3 +1,4 @@
+import { message } from '../../words/index.js';
 import type { Planned } from '../planned.js';
 import type { System } from '../../system/index.js';
 import type { Role } from '../../table/index.js';
@@ -24,7 +25,7 @@ export function removeSystemEdit(plan: Plan, system: System): Edit {
       found: id,
       changes: { owners: without(note.owners) },
     }));
-  return batch(`Take out ${system.name}`, [
+  return batch(message('edit.remove-system', { system: system.name }), [
     ...planned,
     ...found,
     ...leaveStart(plan, system),
@@ -56,7 +57,7 @@ function alone(plan: Plan, system: System): PlannedPartition[] {
  */
 export function retireEdit(plan: Plan, system: System): BatchEdit {
   const own = new Set(alone(plan, system).map((p) => p.id));
-  return batch(`Retire ${system.name}`, [
+  return batch(message('edit.retire', { system: system.name }), [
     ...plan.partitions
       .filter((p) => p.owners.includes(system.id))
       .map((p): SingleEdit =>
@@ -78,7 +79,7 @@ const REMADE_BY_INSTALLATION: readonly Role[] = ['root', 'system', 'boot'];
 
 /** Installs a found system anew: its root and /boot are formatted; home, data and what it shares are kept. */
 export function reinstallEdit(plan: Plan, system: System): BatchEdit {
-  return batch(`Install ${system.name} anew`, [
+  return batch(message('edit.reinstall', { system: system.name }), [
     ...alone(plan, system)
       .filter((p) => REMADE_BY_INSTALLATION.includes(p.role) && p.treatment === 'keep')
       .map((p): SingleEdit => ({ kind: 'treat', partition: p.id, treatment: 'format' })),
@@ -93,7 +94,7 @@ export function keepSystemEdit(planned: Planned, system: System): BatchEdit {
     ([id, note]) => note.owners.includes(system.id) && !plan.partitions.some((p) => p.from === id),
   );
   const formatted = alone(plan, system).filter((p) => p.from !== null && p.treatment === 'format');
-  return batch(`Keep ${system.name}`, [
+  return batch(message('edit.keep-system', { system: system.name }), [
     { kind: 'change-system', system: system.id, changes: { change: null } },
     ...gone.flatMap(([id]) => (undeleteEdit(planned, id) as SingleEdit | undefined) ?? []),
     ...formatted.map((p): SingleEdit => ({ kind: 'treat', partition: p.id, treatment: 'keep' })),
@@ -122,5 +123,5 @@ export function becomeEdit(planned: Planned, system: System, becoming: Becoming)
   const present = kept.ok && kept.plan.systems.find((s) => s.id === system.id);
   if (!kept.ok || !present) return keep;
   const made = make(kept.plan, present);
-  return batch(made.title, [...keep.edits, ...made.edits]);
+  return batch(made.says, [...keep.edits, ...made.edits]);
 }

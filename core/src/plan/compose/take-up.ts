@@ -1,3 +1,4 @@
+import type { EditSays } from '../edits/title.js';
 import type { BatchEdit, SingleEdit } from '../edits/edit.js';
 import type { Plan } from '../plan.js';
 import { batch } from './batch.js';
@@ -25,9 +26,9 @@ export function decideAs(
  * Makes another plan for the same machine the plan, as one edit. What is a fact stays as it is now: the machine's own,
  * and the steps that are ticked off.
  */
-export function takeUpEdit(present: Plan, other: Plan, title: string): BatchEdit {
+export function takeUpEdit(present: Plan, other: Plan, says: EditSays): BatchEdit {
   const decide = decideAs(other, { device: present.machine.device, ticked: present.ticked });
   const comments = other.comments ?? {};
   const remarks = JSON.stringify(comments) !== JSON.stringify(present.comments ?? {});
-  return batch(title, remarks ? [decide, { kind: 'remark', comments }] : [decide]);
+  return batch(says, remarks ? [decide, { kind: 'remark', comments }] : [decide]);
 }

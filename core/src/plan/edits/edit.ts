@@ -23,6 +23,7 @@ import {
 } from './partition-edits.js';
 import { applyArrange, ArrangeSchema, type ArrangeEdit } from './arrange.js';
 import { applyStartEdit, SetLoaderSchema, SetStartSchema, type StartEdit } from './start-edits.js';
+import { EditSaysSchema, type EditSays } from './title.js';
 import { applied, type Applied, type Surveys } from './result.js';
 import {
   applySlotEdit,
@@ -39,10 +40,10 @@ import {
   type SystemEdit,
 } from './system-edits.js';
 
-/** Several edits made all or none, under one title. */
+/** Several edits made all or none, with what undo says of them. */
 export interface BatchEdit {
   readonly kind: 'batch';
-  readonly title: string;
+  readonly says: EditSays;
   readonly edits: readonly SingleEdit[];
 }
 
@@ -78,12 +79,15 @@ const SingleEditSchema = z.discriminatedUnion('kind', [
 
 const BatchSchema = z.strictObject({
   kind: z.literal('batch'),
-  title: z.string().max(120),
+  says: EditSaysSchema,
   edits: z.array(SingleEditSchema).max(600).readonly(),
 });
 
 /** Shape only; whether an edit makes sense, `apply` says. */
-export const EditSchema = z.discriminatedUnion('kind', [...SingleEditSchema.options, BatchSchema]);
+export const EditSchema: z.ZodType<Edit> = z.discriminatedUnion('kind', [
+  ...SingleEditSchema.options,
+  BatchSchema,
+]);
 
 /**
  * The plan after `edit`, with the edit that leads back; or the refusal. Nothing is mutated.
@@ -133,5 +137,5 @@ function applyBatch(plan: Plan, batch: BatchEdit, surveys: Surveys): Applied {
     current = result.plan;
     back.unshift(...(result.inverse.kind === 'batch' ? result.inverse.edits : [result.inverse]));
   }
-  return applied(current, { kind: 'batch', title: batch.title, edits: back });
+  return applied(current, { kind: 'batch', says: batch.says, edits: back });
 }

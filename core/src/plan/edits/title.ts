@@ -1,67 +1,95 @@
+import { z } from 'zod';
+import { english, message, type Code, type Message, type Text } from '../../words/index.js';
 import { partitionTitle } from '../names.js';
 import { partitionOf, systemOf, type Plan } from '../plan.js';
 import type { Edit } from './edit.js';
 
-/** What an edit does, in a few words, for undo and for lists. `plan` is one in which its objects are, or were. */
-export function editTitle(edit: Edit, plan: Plan): string {
-  const partition = (id: string) => {
+type EditCode = Extract<Code, `edit.${string}`>;
+
+/** What an edit does, in a few words. */
+export type EditSays = Message<EditCode>;
+
+const MOST = { chars: 300, items: 64 } as const;
+const said = z.union([z.string().max(MOST.chars), z.number(), z.boolean()]);
+const isEditCode = (code: string): code is EditCode => code.startsWith('edit.') && code in english;
+
+/** What a stored batch says of itself: a sentence that the catalogue knows, with plain values in it. */
+export const EditSaysSchema = z
+  .strictObject({
+    code: z.string().max(60).refine(isEditCode, 'No such sentence is known.'),
+    with: z
+      .record(
+        z.string().max(30),
+        z.union([
+          said,
+          z.array(said).max(MOST.items),
+          z.strictObject({ code: z.string().max(60), with: z.null() }),
+        ]),
+      )
+      .nullable(),
+  })
+  .transform((says) => says as EditSays);
+
+/** What an edit does, for undo and for lists. `plan` is one in which its objects are, or were. */
+export function editTitle(edit: Edit, plan: Plan): EditSays {
+  const named = (name: string): Text => message('edit.part', { name });
+  const partition = (id: string): Text => {
     const p = partitionOf(plan, id);
-    return p ? `“${partitionTitle(p)}”` : 'a partition';
+    return p ? named(partitionTitle(p)) : message('edit.a-partition');
   };
-  const foundPartition = (id: string) => {
+  const found = (id: string): Text => {
     const p = plan.partitions.find((q) => q.from === id);
-    return p ? `“${partitionTitle(p)}”` : 'a found part';
+    return p ? named(partitionTitle(p)) : message('edit.a-partition');
   };
-  const system = (id: string) => systemOf(plan, id)?.name ?? 'a system';
+  const system = (id: string): Text => systemOf(plan, id)?.name ?? message('edit.a-system');
   switch (edit.kind) {
     case 'batch':
-      return edit.title;
+      return edit.says;
     case 'set-machine':
-      return 'Change of the machine’s facts';
+      return message('edit.machine');
     case 'set-target':
-      return 'Change of mode or table';
+      return message('edit.target');
     case 'note-found':
-      return `Note on ${foundPartition(edit.found)}`;
+      return message('edit.note', { part: found(edit.found) });
     case 'tick':
-      return edit.done ? 'Tick a step' : 'Untick a step';
+      return edit.done ? message('edit.tick') : message('edit.untick');
     case 'remark':
-      return 'Change of remarks';
+      return message('edit.remarks');
     case 'begin':
-      return edit.surveyId === null ? 'Leave the reading' : 'Rest the plan on a reading';
+      return edit.surveyId === null ? message('edit.leave-reading') : message('edit.adopt-reading');
     case 'add-system':
-      return `Add ${edit.system.name}`;
+      return message('edit.add-system', { system: edit.system.name });
     case 'change-system':
-      return `Change ${system(edit.system)}`;
+      return message('edit.change-system', { system: system(edit.system) });
     case 'remove-system':
-      return `Take out ${system(edit.system)}`;
+      return message('edit.remove-system', { system: system(edit.system) });
     case 'create':
-      return `Create “${partitionTitle(edit.partition)}”`;
+      return message('edit.create', { part: named(partitionTitle(edit.partition)) });
     case 'restore':
-      return `Put back “${partitionTitle(edit.partition)}”`;
+      return message('edit.restore', { part: named(partitionTitle(edit.partition)) });
     case 'remove':
-      return `Delete ${partition(edit.partition)}`;
+      return message('edit.delete', { part: partition(edit.partition) });
     case 'resize':
-      return `Size of ${partition(edit.partition)}`;
+      return message('edit.resize', { part: partition(edit.partition) });
     case 'move':
-      return `Move ${partition(edit.partition)}`;
+      return message('edit.move', { part: partition(edit.partition) });
     case 'treat':
-      return `${edit.treatment === 'keep' ? 'Keep' : 'Format'} ${partition(edit.partition)}`;
+      return message(edit.treatment === 'keep' ? 'edit.keep' : 'edit.format', {
+        part: partition(edit.partition),
+      });
     case 'describe':
-      return `Change ${partition(edit.partition)}`;
-    case 'arrange': {
-      const [one, two, ...more] = edit.places.map((place) => partition(place.partition));
-      if (!one || more.length > 0) return 'Change of places';
-      return two ? `Places of ${one} and ${two}` : `Place of ${one}`;
-    }
+      return message('edit.describe', { part: partition(edit.partition) });
+    case 'arrange':
+      return message('edit.arrange', { parts: edit.places.map((place) => partition(place.partition)) });
     case 'set-loader':
-      return `How ${system(edit.system)} is started`;
+      return message('edit.loader', { system: system(edit.system) });
     case 'set-start':
-      return 'Order of starting';
+      return message('edit.boot-order');
     case 'set-container':
-      return 'Change of the extended container';
+      return message('edit.container');
     case 'set-slot':
-      return `Make ${partition(edit.partition)} ${edit.logical ? 'a logical' : 'a primary'}`;
+      return message('edit.slot', { part: partition(edit.partition), logical: edit.logical ?? false });
     case 'set-active':
-      return 'Change of the active mark';
+      return message('edit.active');
   }
 }

@@ -39,6 +39,11 @@ const awake = then(windows, add('linux-small'), {
   system: 'found-windows',
   changes: { hibernates: false },
 });
+const noted = (found: string, changes: Extract<Edit, { kind: 'note-found' }>['changes']): Edit => ({
+  kind: 'note-found',
+  found,
+  changes,
+});
 const three = on(
   drawn(500, ['1GiB efi', '200GiB windows', '60GiB root', '20GiB home'], { style: 'mbr' }),
   add('linux-desktop'),
@@ -75,7 +80,20 @@ export const SYSTEM_CASES: Cases = {
     then(reinstalled(pair), change('found-4', { mountPoint: '' })),
     then(reinstalled(pair), change('found-4', { mountPoint: '/home' })),
   ],
-  'hosted-image': [then(awake, hosted('found-3', 300)), then(awake, hosted('found-3', 30))],
+  'host-full': [then(awake, hosted('found-3', 300)), then(awake, hosted('found-3', 30))],
+  'host-gone': [
+    then(awake, hosted('found-3', 30), { kind: 'remove', partition: 'found-3' }),
+    then(awake, hosted('found-3', 30)),
+  ],
+  'host-locked': [
+    then(awake, hosted('found-3', 30), noted('found-3', { encrypted: true })),
+    then(awake, hosted('found-3', 30)),
+  ],
+  'host-kind': [then(awake, hosted('found-2', 1)), then(awake, hosted('found-3', 30))],
+  'host-sleeps': [
+    then(windows, add('linux-small'), hosted('found-3', 30)),
+    then(awake, hosted('found-3', 30)),
+  ],
   'swap-remade': [then(pair, { kind: 'resize', partition: 'found-5', length: gib(16), hold: 'start' }), pair],
   'retired-room': [
     retired,

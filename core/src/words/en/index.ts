@@ -1,8 +1,27 @@
+import { boot, match } from './boot.js';
+import { documents } from './documents.js';
+import { edits } from './edits.js';
+import { facts } from './facts.js';
+import { findings } from './findings.js';
+import { overview } from './overview.js';
+import { proposals } from './proposals.js';
 import { runbook } from './runbook.js';
 import { steps } from './steps.js';
 import { wayBack } from './way-back.js';
 
 /** Every sentence of core in English, a file a subject. */
-export const english = { ...steps, ...wayBack, ...runbook };
+export const english = {
+  ...match,
+  ...boot,
+  ...edits,
+  ...documents,
+  ...overview,
+  ...proposals,
+  ...findings,
+  ...facts,
+  ...steps,
+  ...wayBack,
+  ...runbook,
+};
 
 export type English = typeof english;

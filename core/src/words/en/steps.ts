@@ -19,7 +19,7 @@ const say = (
 ): StepText => ({ title, actions, checks, warning });
 
 /** A partition as it is picked from a list. */
-interface Line {
+export interface Line {
   readonly device: string;
   readonly bytes: number;
   readonly name: string;
@@ -27,7 +27,7 @@ interface Line {
 const line = ({ device, bytes, name }: Line) => `${device}, ${both(bytes)}, ${quoted(name)}`;
 
 /** The disk; `assumed`: nobody has entered its device name. */
-interface Disk {
+export interface Disk {
   readonly device: string;
   readonly bytes: number;
   readonly assumed: boolean;
@@ -38,7 +38,7 @@ const disk = ({ device, bytes, assumed }: Disk) =>
     : `Find the disk ${device}, ${both(bytes)}. Make sure by its size.`;
 
 /** A span in the units of table tools. */
-interface Extent {
+export interface Extent {
   readonly first: number;
   readonly last: number;
   readonly bytes: number;

@@ -2,6 +2,7 @@ import { Button, TextInput } from '@mantine/core';
 import { lazy, Suspense, useState, type FormEvent } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { MachineRow } from '@rhizotome/core';
+import { say } from '../../words/say.js';
 import { MoreButton } from '../../parts/MoreButton.js';
 import { Wordmark } from '../../shell/Wordmark.js';
 import classes from './BenchPage.module.css';
@@ -121,7 +122,7 @@ function Row({ machine, rename, duplicate, remove }: RowProps) {
         </Link>
         <p className="soft small">{story}</p>
       </div>
-      <span className={classes.disk}>{overview.disk}</span>
+      <span className={classes.disk}>{say(overview.disk)}</span>
       <span className={classes.findings}>
         {blocker > 0 && (
           <span data-sign="blocker">
@@ -140,7 +141,7 @@ function Row({ machine, rename, duplicate, remove }: RowProps) {
         )}
       </span>
       <Link className={classes.next} to={`/machines/${id}/${overview.nextStage}`}>
-        {overview.next}
+        {say(overview.next)}
       </Link>
       <MoreButton
         label={`More for ${name}`}

@@ -1,5 +1,6 @@
 import { Button } from '@mantine/core';
 import type { Finding, Remedy } from '@rhizotome/core';
+import { say, text } from '../../words/say.js';
 import { Link } from 'react-router';
 import { useEdit, useOpenMachine, useSelection } from '../../open/context.js';
 import { useEditPreview } from '../../open/preview.js';
@@ -10,6 +11,7 @@ export function FindingCard({ finding, brief = false }: { finding: Finding; brie
   const { id } = useOpenMachine();
   const { selected, select } = useSelection();
   const [part] = finding.partitions;
+  const { title, why } = say(finding.says);
   return (
     <article
       className={classes.card}
@@ -18,25 +20,25 @@ export function FindingCard({ finding, brief = false }: { finding: Finding; brie
       data-selected={(!brief && selected !== null && finding.partitions.includes(selected)) || undefined}
       onClick={() => !brief && part && select(part)}
     >
-      <h3>{finding.title}</h3>
-      <p>{finding.why}</p>
+      <h3>{title}</h3>
+      <p>{why}</p>
       {!brief && (
         <dl>
           {finding.evidence.map((item, i) => (
             <div key={i}>
-              <dt>{item.what}</dt>
-              <dd>{item.value}</dd>
+              <dt>{text(item.what)}</dt>
+              <dd>{text(item.value)}</dd>
             </div>
           ))}
         </dl>
       )}
       <div className={classes.remedies}>
-        {finding.remedies.map((remedy) => (
-          <RemedyButton key={remedy.title} remedy={remedy} />
+        {finding.remedies.map((remedy, i) => (
+          <RemedyButton key={i} remedy={remedy} />
         ))}
         {!brief && part && (
           <Link className="small" to={`/machines/${id}/section?sel=${part}`}>
-            Work on it in the section
+            Show it in the layout
           </Link>
         )}
       </div>
@@ -50,7 +52,7 @@ function RemedyButton({ remedy }: { remedy: Remedy }) {
   const preview = useEditPreview(remedy.edit);
   return (
     <Button size="xs" variant="default" onClick={() => attempt(remedy.edit)} {...preview}>
-      {remedy.title}
+      {text(remedy.title)}
     </Button>
   );
 }

@@ -48,7 +48,7 @@ function Choice({ strategy, adopted, adopt }: ChoiceProps) {
   const possible = hindrances.length === 0;
   return (
     <article className={classes.choice} data-adopted={adopted || undefined} data-out={!possible || undefined}>
-      <h3>{title}</h3>
+      <h3>{say(title)}</h3>
       <Gauge strategy={strategy} />
       {possible ? (
         <>
@@ -67,7 +67,7 @@ function Choice({ strategy, adopted, adopt }: ChoiceProps) {
             <dd>{timesInWords(exposures.length)}</dd>
           </dl>
           <ul className={classes.risks}>
-            {risks.map((risk) => (
+            {risks.map(say).map((risk) => (
               <li key={risk}>{risk}</li>
             ))}
           </ul>
@@ -82,7 +82,7 @@ function Choice({ strategy, adopted, adopt }: ChoiceProps) {
           </div>
         </>
       ) : (
-        hindrances.map((hindrance) => <p key={hindrance}>{hindrance}</p>)
+        hindrances.map(say).map((hindrance) => <p key={hindrance}>{hindrance}</p>)
       )}
     </article>
   );

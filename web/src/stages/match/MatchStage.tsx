@@ -10,6 +10,7 @@ import {
   type VerdictLevel,
   type Way,
 } from '@rhizotome/core';
+import { say } from '../../words/say.js';
 import { useState } from 'react';
 import { useEdit, useOpenState } from '../../open/context.js';
 import { EfiChoices } from './EfiChoices.js';
@@ -97,7 +98,7 @@ function VerdictRow({ verdict }: { verdict: Verdict }) {
       <div>
         <strong>{verdict.system.name}</strong>{' '}
         <span className={classes.level}>{LEVEL_WORDS[verdict.level]}</span>
-        {verdict.reasons.map((reason) => (
+        {verdict.reasons.map(say).map((reason) => (
           <p key={reason}>{reason}</p>
         ))}
       </div>
@@ -126,24 +127,24 @@ function WayRow({ way, rank, take, point }: WayProps) {
     >
       <span className={classes.rank}>{rank}</span>
       <div>
-        <h3>{way.title}</h3>
+        <h3>{say(way.title)}</h3>
         <dl>
           <dt>Keeps</dt>
-          <dd>{way.keeps}</dd>
+          <dd>{say(way.keeps)}</dd>
           <dt>Loses</dt>
-          <dd>{way.loses}</dd>
+          <dd>{say(way.loses)}</dd>
         </dl>
         <ul className={classes.conditions}>
           {way.conditions.map((condition) => (
-            <ConditionRow key={condition.text} condition={condition} />
+            <ConditionRow key={condition.says.code} condition={condition} />
           ))}
         </ul>
         {take ? (
           <Button size="xs" variant={way.loss === 2 ? 'default' : 'filled'} onClick={take}>
-            {way.loss === 2 ? 'Plan it, losing everything' : 'Take this way'}
+            {way.loss === 2 ? 'Erase the disk and use this' : 'Use this'}
           </Button>
         ) : (
-          <p className="small soft">Its steps cannot be planned here yet.</p>
+          <p className="small soft">The steps of this way cannot be planned here.</p>
         )}
       </div>
     </li>
@@ -157,7 +158,7 @@ function ConditionRow({ condition }: { condition: Condition }) {
     <li data-met={met}>
       <b aria-hidden>{MET_MARKS[met]}</b>
       <span className="visually-hidden">{words}: </span>
-      {condition.text}
+      {say(condition.says)}
     </li>
   );
 }

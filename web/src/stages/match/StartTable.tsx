@@ -2,7 +2,7 @@ import { ActionIcon, NativeSelect, NumberInput } from '@mantine/core';
 import {
   partitionOf,
   partitionTitle,
-  startFaultInWords,
+  startFaultSays,
   startOf,
   startWords,
   type LoaderPlace,
@@ -12,6 +12,7 @@ import {
   type Survey,
   type System,
 } from '@rhizotome/core';
+import { say } from '../../words/say.js';
 import { useEdit, useOpenState } from '../../open/context.js';
 import { OwnerSwatch } from '../../parts/OwnerSwatch.js';
 import classes from './StartTable.module.css';
@@ -111,9 +112,9 @@ function Row({ plan, survey, arrangement, system, at }: RowProps) {
       />
       <span className="small">
         {way.faults[0] ? (
-          <span className={classes.fault}>{startFaultInWords(way.faults[0], way, plan)}</span>
+          <span className={classes.fault}>{say(startFaultSays(way.faults[0], way, plan))}</span>
         ) : (
-          <span className="soft">{words?.reached}</span>
+          <span className="soft">{words && say(words.reached)}</span>
         )}{' '}
         {way.decided ? (
           <button

@@ -32,8 +32,8 @@ export function RunbookStage() {
         <Link to={`/machines/${id}/as-found`}>Read the disk</Link>
       </div>
     );
-  const blockers = findings.filter((f) => f.level === 'blocker').map((f) => f.title);
-  const hazards = findings.filter((f) => f.level === 'hazard').map((f) => f.title);
+  const blockers = findings.filter((f) => f.level === 'blocker').map((f) => say(f.says).title);
+  const hazards = findings.filter((f) => f.level === 'hazard').map((f) => say(f.says).title);
   const saveRunbook = () => {
     const html = runbookHtml(catalogue, runbook, {
       machine: name,

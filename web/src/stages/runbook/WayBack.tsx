@@ -65,9 +65,9 @@ export function Starting({ starts }: Pick<Runbook, 'starts'>) {
                 <td>
                   <b>{system.name}</b>
                 </td>
-                <td>{reached}</td>
-                <td>{onUpdate}</td>
-                <td>{restore}</td>
+                <td>{say(reached)}</td>
+                <td>{say(onUpdate)}</td>
+                <td>{say(restore)}</td>
               </tr>
             ))}
           </tbody>

@@ -1,5 +1,6 @@
 import { Button } from '@mantine/core';
 import { isHomeless, proposeParts, type Edit, type Survey, type System } from '@rhizotome/core';
+import { say } from '../../words/say.js';
 import { useMemo } from 'react';
 import { useEdit, useOpenState } from '../../open/context.js';
 import { useEditPreview } from '../../open/preview.js';
@@ -19,12 +20,12 @@ export function ProposeParts({ system, survey }: Props) {
     [plan, survey, system, wanted],
   );
   if (!proposal) return null;
-  if (!proposal.ok) return <p className="small soft">{proposal.hindrance}</p>;
+  if (!proposal.ok) return <p className="small soft">{say(proposal.hindrance)}</p>;
   return (
     <div className={classes.proposal}>
       {proposal.edit.edits.length > 0 && <ProposeButton edit={proposal.edit} />}
       <ul className="small soft">
-        {proposal.does.map((line) => (
+        {proposal.does.map(say).map((line) => (
           <li key={line}>{line}</li>
         ))}
       </ul>

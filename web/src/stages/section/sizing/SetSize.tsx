@@ -12,6 +12,7 @@ import {
   type Survey,
   type System,
 } from '@rhizotome/core';
+import { say, text } from '../../../words/say.js';
 import { useMemo, useState } from 'react';
 import { useEdit, useOpenState } from '../../../open/context.js';
 import { useEditPreview } from '../../../open/preview.js';
@@ -100,8 +101,8 @@ export function SetSize({ survey, target, size, label }: SetProps) {
 }
 
 function consequence(worked: SizeEdit): string {
-  if (!worked.ok) return worked.hindrance;
+  if (!worked.ok) return text(worked.hindrance);
   return worked.movedBytes > 0
-    ? `${worked.does}; ${formatBinary(worked.movedBytes)} of data travel`
-    : worked.does;
+    ? `${say(worked.does)}; moves ${formatBinary(worked.movedBytes)} of data`
+    : say(worked.does);
 }

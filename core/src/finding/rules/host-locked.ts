@@ -1,0 +1,17 @@
+import { message } from '../../words/index.js';
+import { isEncrypted } from '../../plan/index.js';
+import { nameOf } from '../context.js';
+import { hosted, hostFinding } from '../hosted.js';
+import type { Rule } from '../rule.js';
+
+export const hostLocked: Rule = {
+  id: 'host-locked',
+  level: 'blocker',
+  basis: 'Common practice: the boot loader reads the file before anything is unlocked',
+  check: (planned) =>
+    hosted(planned).flatMap(({ system, host, image }) => {
+      if (!host || !isEncrypted(planned.plan, host)) return [];
+      const says = message('finding.host-locked', { volume: nameOf(host), system: system.name });
+      return [hostFinding({ system, host, image }, says)];
+    }),
+};

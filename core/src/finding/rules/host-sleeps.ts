@@ -1,0 +1,28 @@
+import { message } from '../../words/index.js';
+import { nameOf } from '../context.js';
+import { hosted, hostFinding } from '../hosted.js';
+import type { Rule } from '../rule.js';
+
+export const hostSleeps: Rule = {
+  id: 'host-sleeps',
+  level: 'blocker',
+  basis: 'A hibernated system keeps parts of its volumes in memory',
+  check: (planned) =>
+    hosted(planned).flatMap(({ system, host, image }) => {
+      const sleeping = planned.plan.systems.find(
+        (s) => host?.owners.includes(s.id) && s.id !== system.id && s.hibernates,
+      );
+      if (!host || !sleeping) return [];
+      const says = message('finding.host-sleeps', {
+        volume: nameOf(host),
+        system: system.name,
+        host: sleeping.name,
+      });
+      return [
+        hostFinding({ system, host, image }, says, {
+          title: message('remedy.no-hibernation', { systems: [sleeping.name] }),
+          edit: { kind: 'change-system', system: sleeping.id, changes: { hibernates: false } },
+        }),
+      ];
+    }),
+};

@@ -1,0 +1,29 @@
+import { advisedWindowsBytes } from '../sizing/index.js';
+import { canShrink } from '../volume/index.js';
+import { floorOf, usedOf } from './floor.js';
+import { sizeOf } from './layout.js';
+import type { PlannedPartition } from './plan.js';
+import type { Planned } from './planned.js';
+
+/** A kept volume that can give room, and how much. Bytes. */
+export interface Giver {
+  readonly partition: PlannedPartition;
+  /** What it should keep: its floor, and room to breathe where its use is known. */
+  readonly target: number;
+  readonly frees: number;
+}
+
+/** Kept volumes that can shrink and of which the floor is known, the one that frees most first. */
+export function givers(planned: Planned): Giver[] {
+  return planned.plan.partitions
+    .flatMap((partition): Giver[] => {
+      const floor = floorOf(planned, partition);
+      const kept = partition.from !== null && partition.treatment === 'keep';
+      if (!kept || !floor || !canShrink(partition.fileSystem)) return [];
+      const used = usedOf(planned, partition.from);
+      const target = Math.max(floor.bytes, used ? advisedWindowsBytes(used.bytes) : 0);
+      const frees = sizeOf(partition, planned.survey) - target;
+      return frees > 0 ? [{ partition, target, frees }] : [];
+    })
+    .sort((a, b) => b.frees - a.frees);
+}

@@ -1,0 +1,9 @@
+export { exactly } from './exact.js';
+export {
+  readDocumentOf,
+  readStored,
+  statedVersion,
+  type DocumentFault,
+  type DocumentKind,
+  type ReadDocument,
+} from './stored.js';

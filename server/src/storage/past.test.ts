@@ -1,0 +1,61 @@
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+import { gunzipSync } from 'node:zlib';
+import { apply, editTitle, english, sayIn, type OpenedMachine, type Plan } from '@rhizotome/core';
+import request from 'supertest';
+import { createApp } from '../app.js';
+
+const PAST = resolve(__dirname, '../testing/past');
+const past = (name: string) => gunzipSync(readFileSync(join(PAST, name)));
+
+interface KeptPlan {
+  readonly name: string;
+  readonly revision: number;
+  readonly plan: Plan;
+}
+
+/** Databases as earlier versions wrote them, and the plans that they held, as those versions answered them. */
+describe.each(['workbench'])('a database of the time of the %s', (version) => {
+  let folder: string;
+  let app: Awaited<ReturnType<typeof createApp>>;
+  const http = () => request(app.nest.getHttpServer());
+
+  beforeAll(async () => {
+    folder = mkdtempSync(join(tmpdir(), 'rhizotome-past-'));
+    writeFileSync(join(folder, 'rhizotome.sqlite'), past(`${version}.sqlite.gz`));
+    const settings = { host: '127.0.0.1', port: 0, token: null, dataFolder: folder, webFolder: null };
+    app = await createApp(settings);
+  });
+  afterAll(async () => {
+    await app.close();
+    rmSync(folder, { recursive: true, force: true });
+  });
+
+  const kept = JSON.parse(past(`${version}.plans.json.gz`).toString()) as readonly KeptPlan[];
+  const opened = async (name: string): Promise<OpenedMachine> => {
+    const { body: rows } = await http().get('/api/machines').expect(200);
+    const { id } = rows.find((row: { name: string }) => row.name === name);
+    return (await http().get(`/api/machines/${id}`).expect(200)).body;
+  };
+
+  test.each(kept.map((k) => [k.name, k] as const))(
+    'opens %s with an equal plan',
+    async (name, { plan, revision }) => {
+      expect(await opened(name)).toMatchObject({ revision, plan });
+    },
+  );
+
+  test('edits made at once keep what they said, and are undone', async () => {
+    const { plan, history, surveys } = await opened('knot');
+    const [batch] = history;
+    expect(batch!.edit).toMatchObject({ kind: 'batch', says: { code: 'edit.titled' } });
+    expect(sayIn(english, editTitle(batch!.edit, plan))).toBe('Install it anew');
+    const back = apply(plan, batch!.inverse, (id) => surveys.find((s) => s.id === id));
+    expect(back.ok && [back.plan.machine.ramBytes, back.plan.ticked]).not.toEqual([
+      plan.machine.ramBytes,
+      plan.ticked,
+    ]);
+    expect(back.ok && back.plan.ticked).toEqual([]);
+  });
+});
