@@ -15,7 +15,7 @@ import { DiskFile } from './disk-file.js';
 import { Failure, fileReason } from './failure.js';
 
 /** The name that stands for standard input. */
-export const STDIN = '-';
+const STDIN = '-';
 
 export function newIdentity(): SurveyIdentity {
   return { id: randomUUID(), takenAt: new Date().toISOString() };

@@ -43,7 +43,7 @@ async function largeMachine(address, { plan, survey }) {
   };
   const { id } = await call('POST', '/machines', { name: 'large' });
   await call('POST', `/machines/${id}/surveys`, { survey });
-  const edits = [beginEdit(EMPTY_PLAN, survey)];
+  const edits = [beginEdit({ plan: EMPTY_PLAN, survey })];
   const begun = apply(EMPTY_PLAN, edits[0], () => survey).plan;
   for (const p of survey.partitions.slice(0, 40))
     if (p.volume?.kind !== 'swap') edits.push(noteFoundEdit(begun, p.id, { usedBytes: GIB / 2 }));
@@ -58,7 +58,7 @@ export async function benchDrag(report, address, large) {
   await withBrowser(async (browser) => {
     const page = await browser.newPage();
     await page.setViewport({ width: 1280, height: 800 });
-    await page.goto(`${address}/machines/${id}/section`, { waitUntil: 'networkidle0' });
+    await page.goto(`${address}/machines/${id}/layout`, { waitUntil: 'networkidle0' });
     const grip = await page.waitForSelector('[data-grip^="border found-9 "], [data-grip="end found-9"]');
     await grip.evaluate((e) => e.scrollIntoView({ block: 'center' }));
     const box = await grip.boundingBox();

@@ -22,7 +22,7 @@ async function draw(grip: string, pixels: number): Promise<void> {
   await on.app.page.evaluate(() => new Promise((done) => requestAnimationFrame(() => setTimeout(done, 50))));
 }
 
-describe('drawn by hand', () => {
+describe('entered by hand', () => {
   test('an end follows the pointer in round steps, with its size and what it costs beside it', async () => {
     await draw('end found-4', -150);
     const told = await on.app.text('[data-fact=drawn]');
@@ -31,11 +31,11 @@ describe('drawn by hand', () => {
     expect(Number(size)).toBeLessThan(160);
     const moves = /up to ([\d.]+ GiB) move/.exec(told)![1]!;
     expect(await home()).toContain(`${size} GiB`);
-    expect(await on.app.figure('data that moves')).toBe('none');
+    expect(await on.app.figure('data moved')).toBe('none');
     await on.app.page.mouse.up();
     await on.app.saved();
     expect(await home()).toContain(`knot-home ext4 · shrunk · /home ${size} GiB`);
-    expect(await on.app.figure('data that moves')).toBe(`up to ${moves}`);
+    expect(await on.app.figure('data moved')).toBe(`up to ${moves}`);
   });
 
   test('one press takes it back', async () => {
@@ -91,10 +91,10 @@ describe('drawn by hand', () => {
     await on.app.selectPart('found-3');
     await on.app.press('Format');
     await on.app.saved();
-    const before = Number(/up to ([\d.]+) GiB/.exec(await on.app.figure('data that moves'))![1]);
+    const before = Number(/up to ([\d.]+) GiB/.exec(await on.app.figure('data moved'))![1]);
     await draw('border found-2 found-3', -12);
     const told = await on.app.text('[data-fact=drawn]');
-    const [, more, all] = /([\d.]+) GiB more to move; in all up to ([\d.]+) GiB move/.exec(told)!;
+    const [, more, all] = /([\d.]+) GiB more to move; in total up to ([\d.]+) GiB move/.exec(told)!;
     expect(before + Number(more)).toBeCloseTo(Number(all), 0);
     await on.app.page.keyboard.press('Escape');
     await on.app.page.mouse.up();

@@ -162,13 +162,13 @@ export class Driver {
 
   /** Labels of one core, from top to bottom. */
   async core(side: 'found' | 'planned'): Promise<string[]> {
-    await this.page.waitForSelector(`[aria-label="Parts as ${side}"] button`);
-    return this.texts(`[aria-label="Parts as ${side}"] button`);
+    await this.page.waitForSelector(`[aria-label="Partitions as ${side}"] button`);
+    return this.texts(`[aria-label="Partitions as ${side}"] button`);
   }
 
   async selectPart(id: string, side: 'found' | 'planned' = 'planned'): Promise<void> {
     const label = await this.page.waitForSelector(
-      `[aria-label="Parts as ${side}"] button[data-part="${id}"]`,
+      `[aria-label="Partitions as ${side}"] button[data-part="${id}"]`,
     );
     await label!.click();
     await this.settle();

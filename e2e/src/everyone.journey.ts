@@ -22,7 +22,7 @@ interface Violation {
   readonly where: string[];
 }
 
-/** What axe finds serious or critical on the page as it stands. */
+/** What axe finds serious or critical on the page current plan. */
 async function violations(): Promise<Violation[]> {
   await on.app.page.evaluate(AXE);
   return on.app.page.evaluate(async () => {
@@ -48,11 +48,11 @@ const PATHS: readonly [machine: string, path: string][] = [
   ['petrel', 'machine'],
   ['petrel', 'as-found'],
   ['petrel', 'systems'],
-  ['curlew', 'match'],
-  ['petrel', 'match'],
-  ['petrel', 'section?sel=found-3'],
-  ['dunlin', 'section?sel=found-5'],
-  ['turnstone', 'section'],
+  ['curlew', 'boot'],
+  ['petrel', 'boot'],
+  ['petrel', 'layout?sel=found-3'],
+  ['dunlin', 'layout?sel=found-5'],
+  ['turnstone', 'layout'],
   ['fulmar', 'findings'],
   ['petrel', 'runbook'],
   ['petrel', 'alternatives'],
@@ -71,10 +71,10 @@ describe.each(['light', 'dark'])('the %s theme', (scheme) => {
   });
 
   test('nor on what opens upon them', async () => {
-    await on.app.go(`/machines/${machines['petrel']}/section?sel=new-1`);
+    await on.app.go(`/machines/${machines['petrel']}/layout?sel=new-1`);
     for (const panel of ['root', 'swap', 'home', 'EFI partition']) {
-      await on.app.pick('Beside the drawing', 'sizing');
-      await on.app.pick('What is sized', panel);
+      await on.app.pick('Panel beside the drawing', 'sizing');
+      await on.app.pick('What to size', panel);
       expect([panel, await violations()]).toEqual([panel, []]);
     }
     await on.app.press('History');
@@ -171,11 +171,11 @@ test.each([
 ])('at %d by %d the workbench is seen whole, without scrolling', async (width, height) => {
   await on.app.page.setViewport({ width, height });
   for (const machine of ['petrel', 'dunlin', 'fulmar']) {
-    await on.app.go(`/machines/${machines[machine]}/section`);
+    await on.app.go(`/machines/${machines[machine]}/layout`);
     await on.app.page.waitForSelector('[data-grip]');
     const scrolled = await on.app.page.evaluate(() => {
       const cut = (e: Element) => e.scrollHeight > e.clientHeight + 1 || e.scrollWidth > e.clientWidth + 1;
-      const drawing = document.querySelector('[aria-label="Section of the disk"]')!;
+      const drawing = document.querySelector('[aria-label="Drawing of the disk"]')!;
       return [
         document.documentElement,
         document.querySelector('#stage')!,
@@ -192,7 +192,7 @@ test.each([
 
 test('who asked for less motion gets none', async () => {
   await on.app.page.emulateMediaFeatures([{ name: 'prefers-reduced-motion', value: 'reduce' }]);
-  await on.app.go(`/machines/${machines['petrel']}/section`);
+  await on.app.go(`/machines/${machines['petrel']}/layout`);
   const moving = await on.app.page.$$eval('*', (all) =>
     all
       .filter((e) => {

@@ -5,10 +5,10 @@ const on = session();
 const home = async () => {
   await on.app.go('/');
   await on.app.press('fulmar', 'link');
-  await on.app.page.waitForSelector('[aria-label="Parts as planned"] button');
+  await on.app.page.waitForSelector('[aria-label="Partitions as planned"] button');
 };
 const gap = () =>
-  on.app.page.$eval('[aria-label="Parts as planned"] button[data-kind=gap]', (e) =>
+  on.app.page.$eval('[aria-label="Partitions as planned"] button[data-kind=gap]', (e) =>
     e.getAttribute('data-part'),
   );
 const undo = async () => {
@@ -46,7 +46,7 @@ describe('fulmar: macOS stays, Linux and Windows come', () => {
   test('a size typed upon the drawing makes it exact', async () => {
     await on.app.page.focus('button[data-part="found-2"][data-side=planned]');
     await on.app.page.keyboard.type('700GiB');
-    await on.app.sees('= 700 GiB · 751.6 GB', '[aria-label="Section of the disk"]');
+    await on.app.sees('= 700 GiB · 751.6 GB', '[aria-label="Drawing of the disk"]');
     await on.app.page.keyboard.press('Enter');
     await on.app.saved();
     expect((await on.app.core('planned')).slice(1)).toEqual([
@@ -73,12 +73,12 @@ describe('fulmar: macOS stays, Linux and Windows come', () => {
   test('both are proposed at a press each, and nothing stops the plan', async () => {
     await on.app.stage('Systems');
     const sheet = '[aria-label="Desk Linux"]';
-    await on.app.sees('Propose its room and parts', sheet);
-    await (await on.app.page.$(`${sheet} ::-p-text(Propose its room and parts)`))!.click();
+    await on.app.sees('Use this proposal', sheet);
+    await (await on.app.page.$(`${sheet} ::-p-text(Use this proposal)`))!.click();
     await on.app.saved();
     await on.app.sees('Given 60 GiB (64.4 GB): comfortable', sheet);
     expect(await on.app.figure('blockers')).toBe('0');
-    await on.app.stage('Section');
+    await on.app.stage('Layout');
     const free = (await on.app.core('planned')).find((line) => line.startsWith('free'))!;
     expect(Number(/free (\d+)/.exec(free)![1])).toBeGreaterThanOrEqual(60);
   });

@@ -72,7 +72,7 @@ describe('an image is enough: no figure is typed', () => {
     ]);
     expect(await owners()).toEqual(['Windows', 'Windows', 'Windows', 'Windows']);
     await on.app.sees('loaders: station');
-    await on.app.sees('counted in its own map, reaching to 238.1 GiB');
+    await on.app.sees('counted in its own map, up to 238.1 GiB');
     const used = await on.app.page.$$eval('input[aria-label^="Used of"]', (list) =>
       list.map((i) => i.placeholder),
     );
@@ -83,7 +83,7 @@ describe('an image is enough: no figure is typed', () => {
     await newMachine('grey dunlin');
     await on.app.pickFile(0, join(IMAGES, 'dunlin.qcow2'));
     await on.app.sees('465.8 GiB (500.1 GB), MBR, 5 partitions');
-    await on.app.sees('holds the logical partitions 5, 6');
+    await on.app.sees('contains the logical partitions 5, 6');
     expect(await owners()).toEqual(['Windows', 'Windows', 'Windows', '', 'Linux', 'Linux']);
   });
 
@@ -107,7 +107,7 @@ describe('an image is enough: no figure is typed', () => {
     await on.app.pickFile(0, junk);
     await on.app.sees('“junk.bin”: These bytes hold no partition table and no file system that is known');
     expect(Date.now() - began).toBeLessThan(5000);
-    await on.app.press('Stay with the present reading');
+    await on.app.press('Keep the present reading');
     await on.app.sees('223.6 GiB (240.1 GB), GPT, 4 partitions');
   });
 
@@ -124,7 +124,7 @@ describe('an image is enough: no figure is typed', () => {
     await on.app.sees('of “wide.img”', '[role=status]:has(button)');
     await on.app.press('Cancel');
     await on.app.page.waitForSelector('[role=status]:has(button)', { hidden: true });
-    await on.app.press('Stay with the present reading');
+    await on.app.press('Keep the present reading');
     await on.app.sees('223.6 GiB (240.1 GB), GPT, 4 partitions');
   });
 
@@ -136,7 +136,7 @@ describe('an image is enough: no figure is typed', () => {
     await on.app.press('Read again');
     await on.app.pickFile(0, broken);
     await on.app.sees('“broken.qcow2”: This qcow2 image is damaged: its clusters are said to be 2^60 bytes');
-    await on.app.press('Stay with the present reading');
+    await on.app.press('Keep the present reading');
   });
 });
 
@@ -156,12 +156,12 @@ describe('the plan as text, beside the drawing', () => {
   };
 
   test('a size typed there moves the drawing; a remark stays with it', async () => {
-    await on.app.stage('Section');
-    await on.app.pick('Beside the drawing', 'text');
+    await on.app.stage('Layout');
+    await on.app.pick('Panel beside the drawing', 'text');
     await replace('at 39425 MiB, size 189511 MiB, keep', 'size 100GiB, keep');
     await replace('plan uefi', '# smaller, for a try\nplan uefi');
     await on.app.sees('It becomes part of the plan when it is taken in.', 'aside');
-    await on.app.press('Take in');
+    await on.app.press('Apply');
     expect(await on.app.core('planned')).toContain('knot-home ext4 · shrunk · /home 100 GiB 107.4 GB');
     const text = await (await field()).evaluate((a) => (a as unknown as HTMLTextAreaElement).value);
     expect(text).toContain('# smaller, for a try\nplan uefi');
@@ -172,10 +172,10 @@ describe('the plan as text, beside the drawing', () => {
     await replace('size 100 GiB, keep', 'size 50 GiB, keep');
     await on.app.sees('the floor', 'aside [role=alert]');
     await on.app.page.reload({ waitUntil: 'networkidle0' });
-    await on.app.pick('Beside the drawing', 'text');
+    await on.app.pick('Panel beside the drawing', 'text');
     const text = await (await field()).evaluate((a) => (a as unknown as HTMLTextAreaElement).value);
     expect(text).toContain('size 50 GiB, keep');
-    await on.app.press('Drop what I typed');
+    await on.app.press('Discard changes');
     await on.app.press('Undo: Edit as text');
     expect(await on.app.core('planned')).toContain('knot-home ext4 · kept · /home 185.1 GiB 198.7 GB');
   });

@@ -19,7 +19,7 @@ import { ROOT } from './server.js';
 
 const IDENTITY = { id: 'petrel-2026-05-04', takenAt: '2026-05-04T07:30:00.000Z' };
 
-export function petrelSurvey(): Survey {
+function petrelSurvey(): Survey {
   const file = (name: string) => ({ name, bytes: readFileSync(join(ROOT, 'demo/captures', name)) });
   const capture = {
     head: file('petrel.head.bin'),
@@ -37,7 +37,7 @@ const FIELD_LINUX = {
 };
 
 /** Edits that bring petrel from its reading to a finished plan, each made on the plan that those before it left. */
-export function petrelEdits(planned: Planned): Edit[] {
+function petrelEdits(planned: Planned): Edit[] {
   const { plan, survey } = planned;
   const steps: ((current: Plan) => Edit)[] = [
     () => ({ kind: 'set-machine', changes: { mediumStart: 'uefi' } }),

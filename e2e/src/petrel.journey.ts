@@ -57,8 +57,8 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
       const drop = new DragEvent('drop', { dataTransfer: transfer, bubbles: true, cancelable: true });
       document.querySelector('[data-testid=drop]')!.dispatchEvent(drop);
     }, contents);
-    await on.app.sees('Head: the first MiB Pick another end-1.bin, 1048576 bytes');
-    await on.app.sees('Tail: the last MiB Pick another end-0.bin, 1048576 bytes');
+    await on.app.sees('Head: the first MiB Choose another end-1.bin, 1048576 bytes');
+    await on.app.sees('Tail: the last MiB Choose another end-0.bin, 1048576 bytes');
     await on.app.pickFile(1, HEAD);
     await on.app.pickFile(2, TAIL);
     await on.app.sees('petrel.tail.bin, 1048576 bytes');
@@ -81,7 +81,7 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
 
   test('used space is typed, in any unit, and never more than there is', async () => {
     await on.app.type('Used of Main volume', '600GiB');
-    await on.app.sees('That is more than the partition has: 476.1 GiB (511.3 GB).');
+    await on.app.sees('That is more than the size of the partition: 476.1 GiB (511.3 GB).');
     await on.app.type('Used of Main volume', '102.1 GBx');
     await on.app.sees('“GBx” is not a unit.');
     await on.app.type('Used of Main volume', '102088769536 B');
@@ -92,7 +92,7 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
 
   test('the machine’s facts are completed', async () => {
     await on.app.stage('Machine');
-    await on.app.pick('Installer medium is started in', 'UEFI');
+    await on.app.pick('Installation medium starts in', 'UEFI');
     await on.app.type('Memory', '16');
     await on.app.sees('a unit is missing. Did you mean 16 MiB or 16 GiB?');
     await on.app.type('Memory', '16GiB');
@@ -113,7 +113,7 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
   });
 
   test('both fit: UEFI and GPT', async () => {
-    await on.app.stage('Match');
+    await on.app.stage('Boot');
     await on.app.sees('you are here');
     expect(await on.app.texts('ul li strong + span')).toEqual(['fits', 'fits']);
   });
@@ -129,7 +129,7 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
   });
 
   test('the Windows volume cannot go below its floor, and takes the size that is typed', async () => {
-    await on.app.stage('Section');
+    await on.app.stage('Layout');
     await on.app.selectPart('found-3');
     expect(await on.app.text('[data-fact=floor]')).toBe('95.1 GiB (102.1 GB), typed in');
     await on.app.type('New size', '90GiB');
@@ -176,7 +176,7 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
     ]);
     expect(await on.app.figure('blockers')).toBe('0');
     expect(await on.app.figure('restarts')).toBe('5');
-    expect(await on.app.figure('data that moves')).toBe('up to 95.1 GiB');
+    expect(await on.app.figure('data moved')).toBe('up to 95.1 GiB');
   });
 
   test('undo and redo go back and forth, and outlive a reload', async () => {
@@ -216,7 +216,7 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
       'Recognition sheet',
       'Starting',
       'Way back',
-      'Practise first',
+      'Practice disks',
     ]);
     const steps = await on.app.page.$$eval('[data-step]', (list) =>
       list.map((e) => (e as HTMLElement).dataset['step']),

@@ -18,10 +18,10 @@ describe('knot: a second system, proposed whole', () => {
   });
 
   test('one press makes room and parts, and nothing stops the plan', async () => {
-    await on.app.press('Propose its room and parts');
+    await on.app.press('Use this proposal');
     await on.app.saved();
     expect(await on.app.figure('blockers')).toBe('0');
-    await on.app.stage('Section');
+    await on.app.stage('Layout');
     expect((await on.app.core('planned')).slice(3, 6)).toEqual([
       'knot-home ext4 · shrunk · /home 116.1 GiB 124.6 GB',
       'root ext4 · new · / 60 GiB 64.4 GB',
@@ -42,7 +42,7 @@ describe('the EFI system partition', () => {
   const adopted = () => on.app.texts('article[data-adopted] h3');
 
   test('all strategies stand side by side, the adopted one marked', async () => {
-    await on.app.stage('Match');
+    await on.app.stage('Boot');
     expect(await titles()).toEqual([
       'Share the one that is there',
       'Make a second one for the new system',
@@ -59,7 +59,7 @@ describe('the EFI system partition', () => {
     await buttons[0]!.click();
     await on.app.saved();
     expect(await adopted()).toEqual(['Make a second one for the new system']);
-    await on.app.stage('Section');
+    await on.app.stage('Layout');
     expect((await on.app.core('planned')).filter((line) => line.includes('FAT'))).toEqual([
       'KNOT-ESP FAT · kept · /boot/efi 512 MiB 536.9 MB',
       'EFI FAT · new · /boot/efi 512 MiB 536.9 MB',
@@ -69,16 +69,16 @@ describe('the EFI system partition', () => {
 
 describe('starting', () => {
   test('every system has its place, proposed', async () => {
-    await on.app.stage('Match');
-    await on.app.sees('How each system is started');
+    await on.app.stage('Boot');
+    await on.app.sees('How each system boots');
     expect(await on.app.texts('ol[class*=rows] b')).toEqual(['Linux 2', 'Linux']);
   });
 
   test('a wrong target is told at once, stops the plan, and is left open again at a press', async () => {
-    await on.app.choose('Where the loader of Linux 2 lies', 'in the disk’s first sector');
+    await on.app.choose('Where the loader of Linux 2 lies', 'first sector of the disk');
     await on.app.sees('in UEFI mode nothing is started from the disk’s first sector');
     expect(await on.app.figure('blockers')).toBe('1');
-    await on.app.press('leave it open');
+    await on.app.press('reset to proposed');
     expect(await on.app.figure('blockers')).toBe('0');
   });
 
@@ -91,11 +91,11 @@ describe('starting', () => {
 
 describe('what lies beneath', () => {
   test('an encrypted root without a /boot of its own is told', async () => {
-    await on.app.stage('Section');
+    await on.app.stage('Layout');
     await on.app.selectPart('new-1');
-    await on.app.choose('Beneath the file system', 'encryption (LUKS)');
+    await on.app.choose('Encryption and volume group', 'encryption (LUKS)');
     await on.app.sees('is encrypted, and Linux 2 has no /boot of its own', 'aside');
-    await on.app.choose('Beneath the file system', 'nothing');
+    await on.app.choose('Encryption and volume group', 'nothing');
   });
 
   test('subvolumes are typed in a line, and a slip is told in the field', async () => {

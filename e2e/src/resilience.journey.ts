@@ -39,9 +39,9 @@ describe('input that is wrong loses nothing', () => {
     await size.click({ count: 3 });
     await size.type('500GB');
     await on.app.sees('976773168 sectors, as a drive sold as 500 GB has');
-    const paste = 'Paste sizes, as copied from wherever: one part a line';
+    const paste = 'Paste a list of sizes, one partition on each line';
     await on.app.type(paste, 'a line without a figure', false);
-    await on.app.press('Take these in');
+    await on.app.press('Add these rows');
     await on.app.sees('No line of this has a size in it');
     expect(
       await (
@@ -49,11 +49,11 @@ describe('input that is wrong loses nothing', () => {
       ).evaluate((area) => (area as unknown as HTMLTextAreaElement).value),
     ).toBe('a line without a figure');
     await on.app.type(paste, '100MiB efi\n200GiB windows "Station"\n20GiB ext4', false);
-    await on.app.press('Take these in');
-    await on.app.type('Size of part 3', '237 bananas', false);
+    await on.app.press('Add these rows');
+    await on.app.type('Size of partition 3', '237 bananas', false);
     await on.app.sees('“bananas” is not a unit');
-    await on.app.type('Size of part 3', '20GiB', false);
-    await on.app.sees('245.7 GiB (263.8 GB) stay free at the end.');
+    await on.app.type('Size of partition 3', '20GiB', false);
+    await on.app.sees('245.7 GiB (263.8 GB) are free at the end.');
     await on.app.press('Use this disk');
     await on.app.sees('465.8 GiB (500.1 GB), GPT, 3 partitions');
   });
@@ -108,15 +108,15 @@ describe('a server that goes away', () => {
   test('a part of the app that cannot be fetched says so in its place; the rest stays', async () => {
     const other = await Driver.open(on.browser, on.server.address);
     const machine = new URL(on.app.page.url()).pathname.split('/').slice(0, 3).join('/');
-    await other.go(`${machine}/section`);
+    await other.go(`${machine}/layout`);
     await on.server.stop();
-    await other.pick('Beside the drawing', 'sizing');
-    await other.sees('This cannot be shown');
+    await other.pick('Panel beside the drawing', 'sizing');
+    await other.sees('This page cannot be shown');
     expect(await other.core('planned')).not.toEqual([]);
     await on.server.start();
-    const again = await other.find('button', 'Load again');
+    const again = await other.find('button', 'Reload');
     await Promise.all([other.page.waitForNavigation({ waitUntil: 'networkidle0' }), again.click()]);
-    await other.pick('Beside the drawing', 'sizing');
+    await other.pick('Panel beside the drawing', 'sizing');
     await other.page.waitForSelector('[aria-label="Sizing bench"]');
     await other.page.close();
   });
@@ -142,7 +142,7 @@ describe('two windows on one plan', () => {
     await other.type('Name of the disk in Linux', 'sdc');
     await other.saved();
     await on.app.type('Memory', '48GiB');
-    await on.app.sees('This plan was changed elsewhere meanwhile; your changes were made again on top.');
+    await on.app.sees('This plan was changed in another window. Your changes were applied again on top.');
     await on.app.saved();
     expect(await on.app.page.$eval('input[aria-label="Name of the disk in Linux"]', (i) => i.value)).toBe(
       'sdc',
@@ -150,7 +150,7 @@ describe('two windows on one plan', () => {
     await other.page.reload({ waitUntil: 'networkidle0' });
     expect(await other.page.$eval('input[aria-label="Memory"]', (i) => i.value)).toBe('48 GiB');
     await other.page.close();
-    await on.app.press('Understood');
+    await on.app.press('OK');
   });
 });
 
@@ -160,9 +160,9 @@ describe('a server beyond its own machine', () => {
     await far.start();
     const other = await Driver.open(on.browser, far.address.replace('0.0.0.0', '127.0.0.1'));
     await other.go('/');
-    await other.type('Token of this server', 'guillemot-on-the-ledge');
-    await other.sees('The server did not accept the last one.');
-    await other.type('Token of this server', 'kittiwake-on-the-ledge');
+    await other.type('Access token of this server', 'guillemot-on-the-ledge');
+    await other.sees('The server did not accept that token.');
+    await other.type('Access token of this server', 'kittiwake-on-the-ledge');
     await other.sees('sanderling');
     await other.page.close();
     await far.dispose();

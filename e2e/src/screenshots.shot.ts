@@ -24,14 +24,14 @@ const VIEWS: readonly [file: string, machine: string | null, path: string, schem
   ['as-found', 'petrel', 'as-found', 'light'],
   ['read-disk', 'fulmar', 'as-found', 'light'],
   ['systems', 'petrel', 'systems', 'light'],
-  ['match', 'curlew', 'match', 'light'],
-  ['loaders', 'petrel', 'match', 'light'],
-  ['section-mbr', 'dunlin', 'section', 'light'],
-  ['section', 'petrel', 'section?sel=found-3', 'light'],
-  ['section-dark', 'petrel', 'section?sel=new-1', 'dark'],
-  ['section-text', 'knot', 'section', 'light'],
+  ['match', 'curlew', 'boot', 'light'],
+  ['loaders', 'petrel', 'boot', 'light'],
+  ['section-mbr', 'dunlin', 'layout', 'light'],
+  ['section', 'petrel', 'layout?sel=found-3', 'light'],
+  ['section-dark', 'petrel', 'layout?sel=new-1', 'dark'],
+  ['section-text', 'knot', 'layout', 'light'],
   ['by-hand', 'fulmar', 'as-found', 'light'],
-  ['sizing', 'petrel', 'section?sel=new-1', 'light'],
+  ['sizing', 'petrel', 'layout?sel=new-1', 'light'],
   ['findings', 'fulmar', 'findings', 'light'],
   ['alternatives', 'petrel', 'alternatives', 'light'],
   ['runbook', 'petrel', 'runbook', 'light'],
@@ -40,13 +40,13 @@ const VIEWS: readonly [file: string, machine: string | null, path: string, schem
 async function drawByHand(app: Driver): Promise<void> {
   await app.press('By hand', 'tab');
   await app.type('Size of the disk', '500GB', false);
-  const paste = 'Paste sizes, as copied from wherever: one part a line';
+  const paste = 'Paste a list of sizes, one partition on each line';
   await app.type(
     paste,
     '100 MB  vfat "STARTUP"\n16 MB reserved\n465.0 GB NTFS "Station"\n0.6 GB recovery',
     false,
   );
-  await app.press('Take these in');
+  await app.press('Add these rows');
 }
 
 async function pointAt(app: Driver, name: string): Promise<void> {
@@ -55,18 +55,18 @@ async function pointAt(app: Driver, name: string): Promise<void> {
   await app.page.mouse.move(box.x + 20, box.y + 10);
 }
 
-/** The plan as it stands, and one with a smaller Windows, kept; the first taken up again at the end. */
+/** The plan current plan, and one with a smaller Windows, kept; the first taken up again at the end. */
 async function keepTwo(app: Driver): Promise<void> {
   await app.type('Name of the alternative', 'half for Windows');
   await app.sees('half for Windows', 'table');
-  await app.stage('Section');
+  await app.stage('Layout');
   await app.selectPart('found-3');
   await app.type('New size', '120GiB');
   await app.saved();
   await app.page.click('[aria-label="Stages"] a[href*="alternatives"]');
   await app.type('Name of the alternative', 'room for a store');
   await app.sees('room for a store', 'table');
-  await app.press('Take it up');
+  await app.press('Use this plan');
   await app.saved();
 }
 
@@ -76,9 +76,9 @@ test.each(VIEWS)('%s', async (file, machine, path, scheme) => {
   await app.go(machine ? `/machines/${machines[machine]}/${path}` : '/');
   if (file === 'read-disk' || file === 'by-hand') await app.press('Read again');
   if (file === 'by-hand') await drawByHand(app);
-  if (file === 'section-text') await app.pick('Beside the drawing', 'text');
+  if (file === 'section-text') await app.pick('Panel beside the drawing', 'text');
   if (file === 'sizing') {
-    await app.pick('Beside the drawing', 'sizing');
+    await app.pick('Panel beside the drawing', 'sizing');
     await app.page.waitForSelector('.recharts-surface');
   }
   if (file === 'findings') await pointAt(app, 'Create it, 60 GiB (64.4 GB)');

@@ -5,7 +5,7 @@ const on = session();
 async function opened(name: string): Promise<void> {
   await on.app.go('/');
   await on.app.press(name, 'link');
-  await on.app.page.waitForSelector('[aria-label="Parts as planned"] button');
+  await on.app.page.waitForSelector('[aria-label="Partitions as planned"] button');
 }
 
 const steps = () =>
@@ -14,8 +14,8 @@ const steps = () =>
 describe('curlew: the Windows setup refuses', () => {
   test('because the firmware is in BIOS mode and the disk is GPT', async () => {
     await opened('curlew');
-    await on.app.stage('Match');
-    await on.app.sees('Windows asks for UEFI; it cannot be installed in BIOS mode.');
+    await on.app.stage('Boot');
+    await on.app.sees('Windows needs UEFI; it cannot be installed in BIOS mode.');
     expect(await on.app.texts('ol h3')).toEqual(['Switch the firmware to UEFI mode']);
   });
 
@@ -51,15 +51,15 @@ describe('curlew: the Windows setup refuses', () => {
 });
 
 describe('knot: the system is reinstalled, its root enlarged, its home kept', () => {
-  test('installed anew, its root is formatted and its home kept, as one edit', async () => {
+  test('reinstall, its root is formatted and its home kept, as one edit', async () => {
     await opened('knot');
     await on.app.stage('Systems');
     const group = await on.app.page.$eval('[aria-label^="What becomes of"]', (e) =>
       e.getAttribute('aria-label')!,
     );
-    await on.app.pick(group, 'installed anew');
+    await on.app.pick(group, 'reinstall');
     await on.app.saved();
-    await on.app.stage('Section');
+    await on.app.stage('Layout');
     expect((await on.app.core('planned')).slice(1, 4)).toEqual([
       'knot-root ext4 · formatted · / 30 GiB 32.2 GB',
       'knot-swap swap · kept 8 GiB 8.6 GB',
@@ -105,7 +105,7 @@ describe('knot: the system is reinstalled, its root enlarged, its home kept', ()
   });
 
   test('home stays where it is: no data moves', async () => {
-    expect(await on.app.figure('data that moves')).toBe('none');
+    expect(await on.app.figure('data moved')).toBe('none');
     await on.app.stage('Runbook');
     await on.app.sees('Recognition sheet');
     const list = await steps();
@@ -118,22 +118,22 @@ describe('freed space on the other side', () => {
   test('moves the start, and what that costs is told at once', async () => {
     await opened('knot');
     await on.app.selectPart('found-4');
-    await on.app.pick('Which end stays', 'its end stays');
-    await on.app.sees('All its data travels', 'aside');
+    await on.app.pick('Fixed end', 'keep the end fixed');
+    await on.app.sees('All its data moves', 'aside');
     await on.app.type('New size', '150GiB');
-    await on.app.sees('The start of “knot-home” moves: all its data travels', 'aside');
+    await on.app.sees('The start of “knot-home” moves: all its data moves', 'aside');
     expect((await on.app.core('planned')).slice(-2)).toEqual([
       'free 35.1 GiB 37.7 GB',
       'knot-home ext4 · moved · /home 150 GiB 161.1 GB',
     ]);
-    expect(await on.app.figure('data that moves')).toBe('77 GiB – 185.1 GiB');
+    expect(await on.app.figure('data moved')).toBe('77 GiB – 185.1 GiB');
     await on.app.press('Undo: Size of “knot-home”');
   });
 });
 
 describe('dunlin: a second Linux and shared data on a full MBR', () => {
   const gaps = () =>
-    on.app.page.$$eval('[aria-label="Parts as planned"] button[data-kind=gap]', (list) =>
+    on.app.page.$$eval('[aria-label="Partitions as planned"] button[data-kind=gap]', (list) =>
       list.map((e) => (e as HTMLElement).dataset['part']!),
     );
 
@@ -145,29 +145,29 @@ describe('dunlin: a second Linux and shared data on a full MBR', () => {
       'Factory NTFS · kept 10 GiB 10.7 GB',
       'dunlin-root ext4 · kept 60 GiB 64.4 GB',
       'dunlin-swap swap · kept 4 GiB 4.3 GB',
-      'free in container 36 GiB 38.7 GB',
+      'free in extended 36 GiB 38.7 GB',
       'free 55.4 GiB 59.5 GB',
     ]);
     await on.app.selectPart('found-2');
-    await on.app.sees('all four slots taken', 'aside');
+    await on.app.sees('all four places in use', 'aside');
     await on.app.stage('Findings');
     await on.app.sees('All four slots of the MBR are taken');
-    await on.app.stage('Match');
+    await on.app.stage('Boot');
     expect(await on.app.texts('ul li strong + span')).toEqual(['fits', 'fits', 'fits']);
   });
 
   test('a fifth primary is refused with the way out', async () => {
-    await on.app.stage('Section');
+    await on.app.stage('Layout');
     await on.app.selectPart((await gaps()).at(-1)!);
     await on.app.choose('What it is', 'Data');
     await on.app.type('Size', '50GiB');
-    await on.app.pick('How the MBR lists it', 'primary');
+    await on.app.pick('Primary or logical', 'primary');
     await on.app.press('Create');
     await on.app.sees('An MBR has four slots, and the extended container takes one of them', 'aside');
   });
 
   test('in the container there is room for a root; over the rest the container grows', async () => {
-    await on.app.pick('How the MBR lists it', 'as fits best');
+    await on.app.pick('Primary or logical', 'automatic');
     await on.app.press('Create');
     await on.app.selectPart((await gaps())[0]!);
     await on.app.choose('Create for', 'Bench Linux');
@@ -176,9 +176,9 @@ describe('dunlin: a second Linux and shared data on a full MBR', () => {
     await on.app.press('Create');
     expect((await on.app.core('planned')).slice(5)).toEqual([
       'root ext4 · new · / 30 GiB 32.2 GB',
-      'free in container 6 GiB 6.4 GB',
+      'free in extended 6 GiB 6.4 GB',
       'data exFAT · new 50 GiB 53.7 GB',
-      'free in container 5.4 GiB 5.8 GB',
+      'free in extended 5.4 GiB 5.8 GB',
     ]);
     expect(await on.app.figure('blockers')).toBe('0');
   });
@@ -200,9 +200,9 @@ describe('dunlin: a second Linux and shared data on a full MBR', () => {
 
   test('for UEFI the table is converted in place, and every kept system is made to start again', async () => {
     await on.app.stage('Machine');
-    await on.app.pick('What the firmware can do', 'both');
-    await on.app.pick('Mode to be used', 'UEFI');
-    await on.app.stage('Match');
+    await on.app.pick('Supported modes of the firmware', 'both');
+    await on.app.pick('Mode in this plan', 'UEFI');
+    await on.app.stage('Boot');
     const ways = await on.app.texts('ol h3');
     const convert = ways.indexOf('Convert the table to GPT in place');
     expect(convert).toBeGreaterThan(0);
@@ -239,7 +239,7 @@ describe('sanderling: a tight fit', () => {
   });
 
   test('shrunk by hand to 28 GiB, the Linux leaves enough', async () => {
-    await on.app.stage('Section');
+    await on.app.stage('Layout');
     await on.app.selectPart('found-3');
     await on.app.type('New size', 'free 29.9GiB');
     await on.app.sees('28.1 GiB', '[data-fact=size]');
@@ -250,8 +250,8 @@ describe('sanderling: a tight fit', () => {
   });
 
   test('with Windows in the room, the border is shifted again by hand: what one gives the other gets', async () => {
-    await on.app.stage('Section');
-    const gap = await on.app.page.$eval('[aria-label="Parts as planned"] button[data-kind=gap]', (e) =>
+    await on.app.stage('Layout');
+    const gap = await on.app.page.$eval('[aria-label="Partitions as planned"] button[data-kind=gap]', (e) =>
       e.getAttribute('data-part'),
     );
     await on.app.selectPart(gap!);
@@ -289,7 +289,7 @@ describe('sanderling: a tight fit', () => {
   });
 
   test('below its floor it is refused', async () => {
-    await on.app.stage('Section');
+    await on.app.stage('Layout');
     await on.app.selectPart('found-3');
     await on.app.type('New size', '17GiB');
     await on.app.sees('It can shrink to 18 GiB (19.3 GB) at the least.');

@@ -6,8 +6,9 @@ beforeAll(() => on.app.go('/'));
 
 /** Presses the gap that is left and creates a partition in it. */
 async function create(what: { owner: string; role: string; size?: string }): Promise<void> {
-  const gaps = await on.app.page.$$eval('[aria-label="Parts as planned"] button[data-kind=gap]', (list) =>
-    list.map((e) => (e as HTMLElement).dataset['part']!),
+  const gaps = await on.app.page.$$eval(
+    '[aria-label="Partitions as planned"] button[data-kind=gap]',
+    (list) => list.map((e) => (e as HTMLElement).dataset['part']!),
   );
   await on.app.selectPart(gaps.at(-1)!);
   await on.app.choose('Create for', what.owner);
@@ -33,7 +34,7 @@ describe('turnstone: two Linux systems and shared data, from a blank disk', () =
   });
 
   test('roots, swap and shared data are laid out by size expressions', async () => {
-    await on.app.stage('Section');
+    await on.app.stage('Layout');
     await create({ owner: 'Gauge Linux', role: 'Root', size: 'max(12GiB, 5%)' });
     await create({ owner: 'Desk Linux', role: 'Root', size: '30GiB' });
     await create({ owner: 'Desk Linux', role: 'Swap', size: 'ram' });
@@ -52,7 +53,7 @@ describe('turnstone: two Linux systems and shared data, from a blank disk', () =
   test('a swap of the first system is still advised, and shared at a press', async () => {
     await on.app.stage('Findings');
     await on.app.sees('Gauge Linux has no swap, and memory is small');
-    await on.app.stage('Section');
+    await on.app.stage('Layout');
     await on.app.selectPart('new-4');
     await on.app.page.click('[aria-label="Owners of swap"] button:first-child');
     await on.app.saved();
@@ -61,7 +62,7 @@ describe('turnstone: two Linux systems and shared data, from a blank disk', () =
   });
 
   test('a size beyond the room is refused with what would fit', async () => {
-    await on.app.stage('Section');
+    await on.app.stage('Layout');
     await on.app.selectPart('new-3');
     await on.app.type('New size', '40GiB');
     await on.app.sees('There is not room for 40 GiB (42.9 GB) here. 30 GiB (32.2 GB) would fit.');

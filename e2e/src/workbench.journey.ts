@@ -20,7 +20,7 @@ describe('looking closely', () => {
   test('a part is zoomed in on, and what lies beside it stays in sight', async () => {
     const before = await shape('found-1');
     await on.app.selectPart('found-1');
-    await on.app.press('Look at it closely');
+    await on.app.press('Zoom in');
     const after = await shape('found-1');
     expect(after.height).toBeGreaterThan(4 * before.height);
     await on.app.sees('0 B to 768 MiB', '[data-fact=shown]');
@@ -54,9 +54,9 @@ describe('a size typed at any moment', () => {
     await on.app.selectPart('found-4');
     const before = await shape('found-4');
     await on.app.page.keyboard.type('half');
-    await on.app.sees('shrunk · /home 111.8 GiB', '[aria-label="Parts as planned"]');
+    await on.app.sees('shrunk · /home 111.8 GiB', '[aria-label="Partitions as planned"]');
     await on.app.page.keyboard.press('Escape');
-    await on.app.sees('kept · /home 185.1 GiB', '[aria-label="Parts as planned"]');
+    await on.app.sees('kept · /home 185.1 GiB', '[aria-label="Partitions as planned"]');
     await on.app.page.keyboard.type('=100GiB');
     expect((await planned()).slice(-2)).toEqual([
       'knot-home ext4 · shrunk · /home 100 GiB 107.4 GB',
@@ -65,17 +65,17 @@ describe('a size typed at any moment', () => {
     const [, after] = await allShapes('found-4');
     expect(after!.height).toBeLessThan(0.65 * before.height);
     await on.app.page.keyboard.press('Escape');
-    await on.app.sees('kept · /home 185.1 GiB 198.7 GB', '[aria-label="Parts as planned"]');
-    expect(await on.app.figure('data that moves')).toBe('none');
+    await on.app.sees('kept · /home 185.1 GiB 198.7 GB', '[aria-label="Partitions as planned"]');
+    expect(await on.app.figure('data moved')).toBe('none');
   });
 
   test('below the floor the reason stands under it, and nothing is done', async () => {
     await on.app.page.focus('button[data-part="found-4"][data-side=planned]');
     await on.app.page.keyboard.type('50GiB');
     await on.app.page.keyboard.press('Enter');
-    await on.app.sees('It can shrink to 77 GiB', '[aria-label="Section of the disk"]');
+    await on.app.sees('It can shrink to 77 GiB', '[aria-label="Drawing of the disk"]');
     await on.app.page.keyboard.press('Escape');
-    expect(await on.app.figure('data that moves')).toBe('none');
+    expect(await on.app.figure('data moved')).toBe('none');
   });
 });
 
@@ -99,7 +99,7 @@ describe('a whole part', () => {
     ]);
     await on.app.page.mouse.up();
     await on.app.saved();
-    expect(await on.app.figure('data that moves')).not.toBe('none');
+    expect(await on.app.figure('data moved')).not.toBe('none');
     const [found, now] = await allShapes('found-4');
     expect(abs(now!.y + now!.height - (found!.y + found!.height))).toBeLessThan(4);
   });
@@ -148,7 +148,7 @@ describe('actions where the pointer is', () => {
     await on.app.page.click('button[data-part="found-3"][data-side=planned]', { button: 'right' });
     await on.app.page.waitForSelector('[role=menuitem]', { visible: true });
     expect(await on.app.texts('[role=menuitem]')).toEqual(
-      expect.arrayContaining(['Type a size', 'Format', 'Delete', 'Look at it closely']),
+      expect.arrayContaining(['Type a size', 'Format', 'Delete', 'Zoom in']),
     );
     await on.app.press('Delete', 'menuitem');
     await on.app.saved();
@@ -174,11 +174,11 @@ describe('remedies', () => {
     await on.app.page.mouse.move(0, 0);
     const box = (await remedy.boundingBox())!;
     await on.app.page.mouse.move(box.x + 10, box.y + 10);
-    await on.app.sees('as this remedy would make it', '[aria-label=Section]');
+    await on.app.sees('preview of this remedy', '[aria-label=Section]');
     await on.app.sees('knot-home ext4 · kept', '[aria-label=Section]');
     expect(await on.app.figure('hazards')).toBe('1');
     await on.app.page.mouse.move(0, 0);
-    await on.app.sees('as it is planned', '[aria-label=Section]');
+    await on.app.sees('as planned', '[aria-label=Section]');
     await on.app.sees('knot-home ext4 · formatted', '[aria-label=Section]');
     await on.app.press('Keep its content');
     expect(await on.app.figure('hazards')).toBe('0');
@@ -187,7 +187,7 @@ describe('remedies', () => {
 
 describe('history', () => {
   test('every moment can be gone back to, and forth again', async () => {
-    await on.app.stage('Section');
+    await on.app.stage('Layout');
     const now = await planned();
     await on.app.press('History');
     const moments = await on.app.texts('[aria-label=History] ol li');
@@ -204,8 +204,8 @@ describe('history', () => {
 describe('alternatives', () => {
   test('the plan is kept under a name, changed, and compared by the figures that differ', async () => {
     await on.app.press('History');
-    await on.app.type('Name of this point', 'home as it is');
-    await on.app.sees('as it stands', '[aria-label=History]');
+    await on.app.type('Name for this point', 'home as it is');
+    await on.app.sees('current plan', '[aria-label=History]');
     await on.app.page.keyboard.press('Escape');
     await on.app.selectPart('found-4');
     await on.app.page.keyboard.type('100GiB');
@@ -220,9 +220,9 @@ describe('alternatives', () => {
   });
 
   test('one is taken up as one edit, which is undone like any other', async () => {
-    await on.app.press('Take it up');
+    await on.app.press('Use this plan');
     await on.app.saved();
-    await on.app.stage('Section');
+    await on.app.stage('Layout');
     expect((await planned()).slice(-1)).toEqual(['knot-home ext4 · kept · /home 185.1 GiB 198.7 GB']);
     await on.app.press('Undo: Take up “home as it is”');
     expect((await planned()).slice(-1)).toEqual(['free 85.1 GiB 91.3 GB']);
@@ -247,14 +247,14 @@ describe('alternatives', () => {
 
 describe('one selection', () => {
   test('goes along to every stage, and comes back from there', async () => {
-    await on.app.stage('Section');
+    await on.app.stage('Layout');
     await on.app.selectPart('found-4');
     await on.app.stage('Runbook');
     await on.app.page.waitForSelector('tr[data-row=found-4][data-selected]');
     await on.app.page.click('tr[data-row=found-2]');
     await on.app.stage('As found');
     await on.app.page.waitForSelector('tr[data-selected] ::-p-text(knot-root)');
-    await on.app.stage('Section');
+    await on.app.stage('Layout');
     await on.app.sees('knot-root', 'aside h2');
   });
 });
@@ -266,7 +266,7 @@ describe('a system as one file', () => {
     const [linux] = await on.app.page.$$('[role=menuitem] ::-p-text(Linux)');
     await linux!.click();
     await on.app.saved();
-    await on.app.choose('Where it lies', 'as one file in “knot-home”');
+    await on.app.choose('Where it is installed', 'as one file in “knot-home”');
     await on.app.type('Size of the file', '25GiB');
     await on.app.sees('Given 25 GiB (26.8 GB)', '[aria-label="Linux 2"]');
     await on.app.press('Undo: Change Linux 2');
@@ -278,8 +278,8 @@ describe('a system as one file', () => {
 
 describe('the sizing bench', () => {
   test('what a root is made of adds up, and is written into the plan', async () => {
-    await on.app.stage('Section');
-    await on.app.pick('Beside the drawing', 'sizing');
+    await on.app.stage('Layout');
+    await on.app.pick('Panel beside the drawing', 'sizing');
     await on.app.sees('For knot-root, now 30 GiB', '[aria-label="Sizing bench"]');
     const cells = await on.app.page.$$eval('[aria-label="Sizing bench"] tbody tr', (rows) =>
       rows.map((row) => {
@@ -299,9 +299,9 @@ describe('the sizing bench', () => {
   });
 
   test('swap by a rule: what travels for it is told; none takes it out', async () => {
-    await on.app.pick('What is sized', 'swap');
+    await on.app.pick('What to size', 'swap');
     await on.app.sees('this machine, 8 GiB', '[aria-label="Sizing bench"]');
-    await on.app.sees('as it is planned', '[aria-label="Sizing bench"]');
+    await on.app.sees('as planned', '[aria-label="Sizing bench"]');
     await on.app.sees(
       '“knot-swap” becomes 11 GiB (11.8 GB), and neighbours slide; 77 GiB of data travel',
       '[aria-label="Sizing bench"]',
@@ -309,7 +309,7 @@ describe('the sizing bench', () => {
     await on.app.press('11 GiB (11.8 GB)');
     await on.app.saved();
     expect((await planned())[2]).toBe('knot-swap swap · formatted 11 GiB 11.8 GB');
-    expect(await on.app.figure('data that moves')).toContain('77 GiB');
+    expect(await on.app.figure('data moved')).toContain('77 GiB');
     await on.app.page.click('[aria-label^="Undo: Place"]');
     await on.app.saved();
     await on.app.press('No swap');
@@ -319,7 +319,7 @@ describe('the sizing bench', () => {
   });
 
   test('the home lasts as long as its growth lets it', async () => {
-    await on.app.pick('What is sized', 'home');
+    await on.app.pick('What to size', 'home');
     await on.app.type('Photos', '60GiB');
     await on.app.sees('full in year', '[aria-label="Sizing bench"]');
     const before = await on.app.text('[aria-label="Sizing bench"]');
@@ -330,8 +330,8 @@ describe('the sizing bench', () => {
 
   test('what is told of the home outlives a reload', async () => {
     await on.app.page.reload({ waitUntil: 'networkidle0' });
-    await on.app.pick('Beside the drawing', 'sizing');
-    await on.app.pick('What is sized', 'home');
+    await on.app.pick('Panel beside the drawing', 'sizing');
+    await on.app.pick('What to size', 'home');
     expect(
       await (
         await on.app.find('textbox', 'Documents')
@@ -340,7 +340,7 @@ describe('the sizing bench', () => {
   });
 
   test('the EFI partition is a vessel that must hold its loaders', async () => {
-    await on.app.pick('What is sized', 'EFI partition');
+    await on.app.pick('What to size', 'EFI partition');
     await on.app.sees('large enough', '[data-fact=efi-fit]');
   });
 

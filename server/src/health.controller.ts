@@ -1,4 +1,4 @@
-import { Controller, Get, HttpCode, Inject, Post } from '@nestjs/common';
+import { Controller, Get, Inject } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
 import { DataSource } from 'typeorm';
 
@@ -11,12 +11,5 @@ export class HealthController {
   async health(): Promise<{ status: 'ok' }> {
     await this.source.query('SELECT 1');
     return { status: 'ok' };
-  }
-
-  /** Does nothing: what a request costs by itself, for the bench to compare with. */
-  @Post('echo')
-  @HttpCode(200)
-  echo(): Record<string, never> {
-    return {};
   }
 }

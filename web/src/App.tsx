@@ -1,6 +1,6 @@
 import { lazy, Suspense, type ComponentType } from 'react';
-import { Navigate, Route, Routes } from 'react-router';
-import { BenchPage } from './stages/bench/BenchPage.js';
+import { Navigate, Route, Routes, useLocation } from 'react-router';
+import { MachinesPage } from './stages/machines/MachinesPage.js';
 import { Caught } from './shell/Caught.js';
 import { NotFoundPage } from './shell/NotFoundPage.js';
 
@@ -13,8 +13,8 @@ const STAGES: Readonly<Record<string, ComponentType>> = {
     import('./stages/as-found/AsFoundStage.js').then((m) => ({ default: m.AsFoundStage })),
   ),
   systems: lazy(() => import('./stages/systems/SystemsStage.js').then((m) => ({ default: m.SystemsStage }))),
-  match: lazy(() => import('./stages/match/MatchStage.js').then((m) => ({ default: m.MatchStage }))),
-  section: lazy(() => import('./stages/section/SectionStage.js').then((m) => ({ default: m.SectionStage }))),
+  boot: lazy(() => import('./stages/boot/BootStage.js').then((m) => ({ default: m.BootStage }))),
+  layout: lazy(() => import('./stages/layout/LayoutStage.js').then((m) => ({ default: m.LayoutStage }))),
   alternatives: lazy(() =>
     import('./stages/alternatives/AlternativesPage.js').then((m) => ({ default: m.AlternativesPage })),
   ),
@@ -24,10 +24,18 @@ const STAGES: Readonly<Record<string, ComponentType>> = {
   runbook: lazy(() => import('./stages/runbook/RunbookStage.js').then((m) => ({ default: m.RunbookStage }))),
 };
 
+/** Addresses of stages as they once were called, and their present names. */
+const RENAMED: Readonly<Record<string, string>> = { match: 'boot', section: 'layout' };
+
+function Moved({ to }: { to: string }) {
+  const { search } = useLocation();
+  return <Navigate to={`../${to}${search}`} relative="path" replace />;
+}
+
 export function App() {
   return (
     <Routes>
-      <Route path="/" element={<BenchPage />} />
+      <Route path="/" element={<MachinesPage />} />
       <Route
         path="/machines/:id"
         element={
@@ -37,6 +45,9 @@ export function App() {
         }
       >
         <Route index element={<Navigate to="machine" replace />} />
+        {Object.entries(RENAMED).map(([path, to]) => (
+          <Route key={path} path={path} element={<Moved to={to} />} />
+        ))}
         {Object.entries(STAGES).map(([path, Stage]) => (
           <Route
             key={path}

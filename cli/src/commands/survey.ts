@@ -38,7 +38,7 @@ export function survey(path: string, options: SurveyOptions): void {
 }
 
 /** @throws Failure where the bytes are not those of a disk */
-export function takeSurvey(path: string, options: SurveyOptions): Survey {
+function takeSurvey(path: string, options: SurveyOptions): Survey {
   const outcome =
     options.tail === undefined ? wholeDisk(path, options) : captured(path, options.tail, options);
   if (!outcome.ok) throw new Failure(`${path}: ${outcome.refusal.message}`);

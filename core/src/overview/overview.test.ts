@@ -13,8 +13,8 @@ describe('where a machine stands', () => {
         machine: 'empty',
         'as-found': 'empty',
         systems: 'empty',
-        match: 'empty',
-        section: 'empty',
+        boot: 'empty',
+        layout: 'empty',
         findings: 'empty',
         runbook: 'empty',
       },
@@ -54,7 +54,7 @@ describe('where a machine stands', () => {
       noteFoundEdit(plan, 'found-3', { usedBytes: 60 * GIB }),
     );
     const { next, stages, findings } = overviewOf(measured, survey);
-    expect([next.code, stages.section, stages.findings]).toEqual(['next.blockers', 'open', 'open']);
+    expect([next.code, stages.layout, stages.findings]).toEqual(['next.blockers', 'open', 'open']);
     expect(findings.blocker).toBe(2);
   });
 

@@ -7,7 +7,7 @@ import type { Survey } from '../survey/index.js';
 import { verdictsOf } from '../match/index.js';
 
 /** The way through, in practitioners’ order. */
-export const STAGES = ['machine', 'as-found', 'systems', 'match', 'section', 'findings', 'runbook'] as const;
+export const STAGES = ['machine', 'as-found', 'systems', 'boot', 'layout', 'findings', 'runbook'] as const;
 export type Stage = (typeof STAGES)[number];
 
 /** `empty`: nothing there yet. `open`: something is missing or wrong. `ready`: nothing is. */
@@ -93,8 +93,8 @@ function stageStates(
     machine: known.every(Boolean) ? 'ready' : known.some(Boolean) ? 'open' : 'empty',
     'as-found': !survey ? 'empty' : measured ? 'ready' : 'open',
     systems: plan.systems.length === 0 ? 'empty' : hasNew ? 'ready' : 'open',
-    match: verdicts.length === 0 ? 'empty' : verdicts.every((l) => l === 'fits') ? 'ready' : 'open',
-    section: !survey || !changed ? 'empty' : findings.blocker > 0 ? 'open' : 'ready',
+    boot: verdicts.length === 0 ? 'empty' : verdicts.every((l) => l === 'fits') ? 'ready' : 'open',
+    layout: !survey || !changed ? 'empty' : findings.blocker > 0 ? 'open' : 'ready',
     findings: !survey ? 'empty' : findings.blocker + findings.hazard > 0 ? 'open' : 'ready',
     runbook: steps.all === 0 ? 'empty' : steps.done === steps.all ? 'ready' : 'open',
   };
@@ -126,5 +126,5 @@ function nextThing(
   if (!plan.systems.some((s) => s.origin === 'new') && steps.all === 0)
     return at('systems', message(plan.systems.length === 0 ? 'next.add-system' : 'next.choose-systems'));
   if (findings.blocker > 0) return at('findings', message('next.blockers', { blockers: findings.blocker }));
-  return steps.all > 0 ? at('runbook', message('next.runbook')) : at('section', message('next.layout'));
+  return steps.all > 0 ? at('runbook', message('next.runbook')) : at('layout', message('next.layout'));
 }

@@ -14,12 +14,12 @@ export interface Measured {
 
 /** What a figure rests on, as it stands beside the figure. */
 export const EVIDENCE_WORDS: Readonly<Record<Evidence, string>> = {
-  'owner-limit': 'limit told by its own system’s tool',
-  bitmap: 'counted in its own map',
-  counters: 'told by its own counters',
+  'owner-limit': 'limit shown by its own tool',
+  bitmap: 'counted in its bitmap',
+  counters: 'from its own counters',
   reported: 'reported by the running system',
-  typed: 'typed in',
-  'no-content': 'nothing to keep',
+  typed: 'entered by hand',
+  'no-content': 'no files',
 };
 
 /** Used space of a surveyed partition, or `undefined` where nobody has said. */
@@ -34,7 +34,7 @@ export function usedOf(planned: Planned, surveyPartition: string): Measured | un
 
 /**
  * Least size of a planned partition, in whole MiB. `undefined`: not known. A part that is made anew has
- * nothing to keep, and its floor is 1 MiB.
+ * no files, and its floor is 1 MiB.
  */
 export function floorOf(planned: Planned, partition: PlannedPartition): Measured | undefined {
   const { plan, survey } = planned;

@@ -59,20 +59,18 @@ export type { Applied, Surveys } from './edits/result.js';
 export { planFault, type PlanFault } from './faults.js';
 export { fatesOf, type Fate, type FateKind } from './fate.js';
 export { EVIDENCE_WORDS, floorOf, usedOf, type Evidence, type Measured } from './floor.js';
+export { alignmentSectors, plannedArea, type Area } from './area.js';
 export {
-  alignmentSectors,
   foundParts,
   hull,
   largestGap,
   lengthFor,
   overlap,
-  plannedArea,
   plannedGaps,
   plannedParts,
   roomAround,
   sizeOf,
   tile,
-  type Area,
   type GapPart,
   type Part,
   type Span,

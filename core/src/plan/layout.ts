@@ -1,15 +1,7 @@
 import { derived, type Planned } from './planned.js';
-import {
-  alignDown,
-  alignUp,
-  ALIGNMENT_BYTES,
-  sectors,
-  type Bytes,
-  type Sectors,
-  bytes,
-} from '../quantity/index.js';
+import { alignDown, alignUp, sectors, type Bytes, type Sectors, bytes } from '../quantity/index.js';
 import { containerIn, type Survey, type SurveyPartition } from '../survey/index.js';
-import { mbrUsableArea, usableArea } from '../table/index.js';
+import { alignmentSectors, plannedArea, type Area } from './area.js';
 import { endOf, type PlannedPartition } from './plan.js';
 import { isLogical, plannedContainer } from './slots/index.js';
 
@@ -45,28 +37,6 @@ export type Part<P> =
       /** The part of it that new partitions can take: starts on 1 MiB; may be empty. */
       readonly usable: Span;
     });
-
-export interface Area {
-  readonly first: Sectors;
-  /** Exclusive. */
-  readonly end: Sectors;
-}
-
-/** Logical sectors in 1 MiB: 2048 of 512 bytes, 256 of 4096. */
-export function alignmentSectors(sectorBytes: number): number {
-  return ALIGNMENT_BYTES / sectorBytes;
-}
-
-/** Where partitions of the planned table may lie. A kept GPT keeps the area its header states. */
-export function plannedArea(planned: Planned): Area {
-  const { plan, survey } = planned;
-  const { disk } = survey;
-  if (plan.target.table === 'keep' && disk.style === plan.target.style)
-    return { first: disk.firstUsable, end: disk.usableEnd };
-  if (plan.target.style === 'gpt') return usableArea(disk.sizeSectors, disk.sectorBytes);
-  const { firstUsable, usableEnd } = mbrUsableArea(disk.sizeSectors);
-  return { first: firstUsable, end: usableEnd };
-}
 
 /**
  * Partitions, gaps and table sectors in disk order: they tile the disk, `[0, size)`, without overlap or

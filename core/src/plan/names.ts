@@ -12,8 +12,8 @@ export const ROLE_NAMES: Readonly<Record<Role, string>> = {
   'bios-boot': 'BIOS boot',
   recovery: 'Recovery',
   data: 'Data',
-  container: 'Extended container',
-  opaque: 'Member of a larger volume',
+  container: 'Extended partition',
+  opaque: 'Part of a larger volume',
   other: 'Unknown purpose',
 };
 

@@ -131,7 +131,7 @@ describe('edits', () => {
       hold: 'start',
     })!;
     expect(refusal).toEqual({ code: 'below-floor', nearest: gib(95), floorBytes: 95 * GIB });
-    expect(refusalInWords(refusal, 512)).toContain('95 GiB (102 GB) at the least');
+    expect(refusalInWords(refusal, 512)).toContain('95 GiB (102 GB)');
   });
 
   test.each<[string, Edit, string]>([
@@ -142,7 +142,7 @@ describe('edits', () => {
       { kind: 'move', partition: 'found-5', start: sectors(1_000_000_001) },
       'not-aligned',
     ],
-    ['a place over another partition', { kind: 'move', partition: 'found-4', start: mib(1024) }, 'overlaps'],
+    ['a place overlap another partition', { kind: 'move', partition: 'found-4', start: mib(1024) }, 'overlaps'],
     ['a place beyond the end', { kind: 'move', partition: 'found-5', start: gib(500) }, 'outside'],
     [
       'a size of nothing',

@@ -189,7 +189,7 @@ describe('where a machine stands', () => {
     expect(overviewOf(plan, survey)).toMatchObject({
       next: { code: 'next.runbook' },
       findings: { blocker: 0 },
-      stages: { match: 'ready', runbook: 'open' },
+      stages: { boot: 'ready', runbook: 'open' },
     });
   });
 });

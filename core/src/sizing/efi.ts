@@ -29,7 +29,7 @@ export function efiBudget(systems: readonly System[], sectorBytes: number): read
       const large = system.family === 'windows' || system.family === 'macos';
       const kernels = (KERNELS_KEPT + 1) * (KERNEL_BYTES + INITIAL_IMAGE_BYTES);
       return [
-        line(`loader of ${system.name}`, large ? 30 * MIB : 8 * MIB),
+        line(`boot loader of ${system.name}`, large ? 30 * MIB : 8 * MIB),
         ...(system.kernelsOnEfi ? [line(`${KERNELS_KEPT + 1} kernels of ${system.name}`, kernels)] : []),
       ];
     }),

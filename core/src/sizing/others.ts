@@ -14,7 +14,7 @@ export function bootSize(kernelsKept = 2): MadeUp {
       (kernelsKept + 1) * (KERNEL + INITIAL_IMAGE),
     ),
     line('rescue kernel and image', 150),
-    line('loader and its pictures', 50),
+    line('boot loader and its images', 50),
   ];
   return madeUp([...lines, share('headroom', lines, 0.8)], 256 * MIB);
 }
@@ -32,7 +32,7 @@ export function windowsRoom(systemBytes: number, hasEfi: boolean): MadeUp {
       {
         what: 'system volume',
         bytes: systemBytes,
-        source: systemBytes >= 64 * GB ? 'published least size' : RULE_OF_THUMB,
+        source: systemBytes >= 64 * GB ? 'published minimum' : RULE_OF_THUMB,
       },
       { what: 'EFI system partition', bytes: hasEfi ? 0 : 100 * MIB, source: published },
       { what: 'reserved partition', bytes: 16 * MIB, source: published },

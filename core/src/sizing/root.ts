@@ -69,7 +69,7 @@ export function rootAdvice(profile: string, use: RootUse = USUAL_ROOT): SizeAdvi
 }
 
 function upToLeast(size: number): SizeLine {
-  return { what: 'up to the least size of a root', bytes: LEAST_ROOT - size, source: RULE_OF_THUMB };
+  return { what: 'up to the minimum size of a root', bytes: LEAST_ROOT - size, source: RULE_OF_THUMB };
 }
 
 function rootLines(profile: string, parts: RootParts, use: RootUse, level: LevelOfSize): SizeLine[] {
@@ -84,7 +84,7 @@ function rootLines(profile: string, parts: RootParts, use: RootUse, level: Level
   const kept = use.snapshots ? [...own, share('snapshots', own, SNAPSHOT_SHARE)] : own;
   const files: SizeLine[] = [
     ...kept,
-    { what: 'people’s files, without a home of their own', bytes: use.homeBytes, source: 'as told' },
+    { what: 'people’s files, without a separate home', bytes: use.homeBytes, source: 'as told' },
   ];
   return [...files, share('headroom, a fifth', files, HEADROOM)];
 }

@@ -94,7 +94,11 @@ export function startFaultSays(
       });
     case 'circle':
       return message('boot-fault.circle', { system: way.by?.name ?? message('place.the-system') });
-    default:
+    case 'place-missing':
+    case 'not-efi':
+    case 'efi-in-bios':
+    case 'disk-in-uefi':
+    case 'no-place':
       return message(`boot-fault.${fault.code}`);
   }
 }

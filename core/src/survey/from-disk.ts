@@ -94,7 +94,7 @@ function tableAndBare(
 function refuseJunk(): SurveyOutcome {
   return refuse(
     'not-a-disk',
-    'These bytes hold no partition table and no file system that is known, and they are not empty either. Is it the image of a whole disk? If the disk was overwritten with random bytes, draw it by hand as one without a table.',
+    'There is no known partition table or file system in this file, and it is not empty. Check that it is the image of a whole disk. If the disk was overwritten with random bytes, enter it by hand as a disk without a table.',
   );
 }
 

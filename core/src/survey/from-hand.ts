@@ -106,7 +106,7 @@ function parseLine(line: string, number: number): Line {
   if (!match || !word)
     throw new Refused(
       'bad-line',
-      `Line ${number}: write a size and what it is, such as “100MiB efi” or “237GiB ntfs "Station"”.`,
+      `Line ${number}: enter a size and what it is, such as “100MiB efi” or “237GiB ntfs "Station"”.`,
       number,
     );
   if (!HAND_WORDS.includes(word))
@@ -120,7 +120,8 @@ function parseLine(line: string, number: number): Line {
   if (typed.toLowerCase() === 'rest') return { number, sizeBytes: 'rest', word, ...label };
   const size = parseSize(typed);
   if (!size.ok) throw new Refused('bad-line', `Line ${number}: ${size.error.message}`, number);
-  if (size.value === 0) throw new Refused('bad-line', `Line ${number}: a part cannot have no size.`, number);
+  if (size.value === 0)
+    throw new Refused('bad-line', `Line ${number}: a partition needs a size above 0.`, number);
   return { number, sizeBytes: size.value, word, ...label };
 }
 
@@ -156,7 +157,7 @@ function layOut(
     if (length <= 0 || length > left)
       throw new Refused(
         'bad-line',
-        `Line ${line.number}: only ${formatBoth(Math.max(0, left) * sectorBytes)} of the disk is left for this part.`,
+        `Line ${line.number}: only ${formatBoth(Math.max(0, left) * sectorBytes)} of the disk is left for this partition.`,
         line.number,
       );
     if (line.word !== 'gap') partitions.push(partitionOf(line, partitions.length + 1, at, length, style));
@@ -165,7 +166,7 @@ function layOut(
   if (style === 'mbr' && partitions.length > 4)
     throw new Refused(
       'bad-line',
-      'An MBR holds four primary partitions; logical ones cannot be drawn by hand yet. Use lsblk for this disk.',
+      'An MBR has at most four primary partitions; logical ones cannot be entered by hand yet. Use lsblk for this disk.',
       lines.at(-1)!.number,
     );
   if (partitions.length > MOST_PARTITIONS)

@@ -63,7 +63,7 @@ describe('sizes as printed', () => {
   });
 
   test.each([
-    [[row('0 GB')], 0, 'no size'],
+    [[row('0 GB')], 0, 'needs a size'],
     [[row('80')], 0, 'unit'],
     [[row('rest'), row('5GiB')], 0, 'last'],
     [[row('300GiB'), row('300GiB')], 1, 'room for'],

@@ -141,7 +141,7 @@ function whyWrong(size: string, isLast: boolean): string | undefined {
   return typed.value === 0 ? NO_SIZE : undefined;
 }
 
-const NO_SIZE = 'A part cannot have no size.';
+const NO_SIZE = 'A partition needs a size above 0.';
 
 /** A size that is one figure and its unit, as it is printed; anything more is an expression that was typed. */
 function printedSize(size: string): { value: number; decimals: number; unit: string } | undefined {

@@ -73,19 +73,19 @@ function safetyWords(
     `Read ${takenAt}. Disk: ${disk.sizeSectors} sectors of ${disk.sectorBytes} bytes, ${disk.style.toUpperCase()}, id ${disk.tableId ?? 'none'}.`,
     '',
     'How to keep it',
-    '- On another medium than this disk: a stick or another computer. On the disk itself it is of no use.',
-    '- It holds the table only: where partitions begin and end. It is no backup of what is in them.',
+    '- Keep it on another medium, such as a USB stick or another computer. On this disk it is useless.',
+    '- It contains only the table: where partitions start and end. It is not a backup of their files.',
     '',
     'What is in it',
     ...files.map((f) => `- ${f.name}: ${count(f.bytes)} sectors from sector ${f.sector} on`),
     '',
-    'How it is put back, in a Linux session, when the table was damaged and nothing else was changed since',
-    '- Make sure of the disk: size and id above. Everything written goes to the disk named behind of=.',
+    'How to restore it in a Linux session, if the table was damaged and nothing else has changed since',
+    '- Make sure it is the right disk: compare the size and ID above. Everything is written to the disk after of=.',
     ...files.map(
       (f) =>
         `  dd if=${f.name} of=${device} bs=${disk.sectorBytes} seek=${f.sector} count=${count(f.bytes)} conv=notrunc,fsync`,
     ),
-    '- Once volumes were shrunk, moved or created after this copy, it is out of date: putting it back would lose them.',
+    '- If volumes were shrunk, moved or created after this copy, it is out of date. Restoring it would lose them.',
     '',
   ].join('\n');
 }

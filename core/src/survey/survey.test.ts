@@ -337,12 +337,12 @@ describe('a survey by hand', () => {
   });
 
   test.each([
-    [['100MiB'], 1, 'write a size and what it is'],
+    [['100MiB'], 1, 'enter a size and what it is'],
     [['100MiB efi', '5 ntfs'], 2, 'a unit is missing'],
     [['100MiB banana'], 1, '“banana” is not known'],
     [['rest ntfs', '5GiB ext4'], 1, '“rest” can only stand in the last line'],
     [['499GiB ntfs', '5GiB ext4'], 2, 'of the disk is left for this part'],
-    [['0MiB efi'], 1, 'cannot have no size'],
+    [['0MiB efi'], 1, 'a partition needs a size'],
   ])('refuses %j at line %d', (lines, line, says) => {
     const outcome = surveyFromHand(
       { diskBytes: 500 * GIB, sectorBytes: 512, style: 'gpt', text: lines.join('\n') },

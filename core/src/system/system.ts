@@ -104,7 +104,7 @@ export const SYSTEM_PROFILES: readonly SystemProfile[] = [
     title: 'Linux, development or analysis',
     family: 'linux',
     needs: { ...linux, leastBytes: 20 * GIB, comfortableBytes: 60 * GIB, generousBytes: 100 * GIB },
-    source: 'Rule of thumb: 60 GiB and more where tools, containers or large programs are installed.',
+    source: 'Rule of thumb: 60 GiB and more if tools, containers or large programs are installed.',
   },
   {
     id: 'linux-small',
@@ -124,7 +124,7 @@ export const SYSTEM_PROFILES: readonly SystemProfile[] = [
       generousBytes: 120 * GIB,
       needsBoot: true,
     },
-    source: 'Rule of thumb: two system images side by side, 40 GiB and up, with a /boot of its own.',
+    source: 'Rule of thumb: two system images side by side, 40 GiB and up, with its own /boot.',
   },
   {
     id: 'windows-11',
@@ -200,7 +200,7 @@ const room = z.int().nonnegative().max(Number.MAX_SAFE_INTEGER);
 export const SystemSchema = exactly<System>()(
   z.strictObject({
     id: z.string().min(1).max(40),
-    name: z.string().trim().min(1, 'A system needs a name.').max(60),
+    name: z.string().trim().min(1, 'Enter a name for the system.').max(60),
     family: z.enum(FAMILIES),
     origin: z.enum(['found', 'new']),
     change: z.enum(['retire', 'reinstall']).optional(),

@@ -9,7 +9,7 @@ import type { VolumeKind } from '../volume/index.js';
 export const IDENTITY = { id: 'survey-1', takenAt: '2026-05-04T07:30:00.000Z' };
 
 /** The real captures handed to the project live beside the checkout; a copy of petrel's is kept in `demo/captures`. */
-export const CAPTURES = resolve(__dirname, '../../../demo/captures');
+const CAPTURES = resolve(__dirname, '../../../demo/captures');
 
 export const PETREL_BYTES = 512_110_190_592;
 

@@ -183,5 +183,5 @@ export function isEncryptedName(name: string): boolean {
 export const canShrink = (kind: VolumeKind): boolean => isPossible(VOLUME_TRAITS[kind].shrink);
 export const canGrow = (kind: VolumeKind): boolean => isPossible(VOLUME_TRAITS[kind].grow);
 
-const isPossible = (way: VolumeTraits['shrink'] | VolumeTraits['grow']): boolean =>
+const isPossible = (way: VolumeTraits['shrink']): boolean =>
   way === 'online' || way === 'offline' || way === 'own-system';

@@ -1,6 +1,6 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
-export class Beginning1767225600000 implements MigrationInterface {
+class Beginning1767225600000 implements MigrationInterface {
   name = 'Beginning1767225600000';
 
   async up(runner: QueryRunner): Promise<void> {
@@ -22,7 +22,7 @@ export class Beginning1767225600000 implements MigrationInterface {
   }
 }
 
-export class Alternatives1795392000000 implements MigrationInterface {
+class Alternatives1795392000000 implements MigrationInterface {
   name = 'Alternatives1795392000000';
 
   async up(runner: QueryRunner): Promise<void> {

@@ -37,12 +37,12 @@ function Failure({ error, retry }: { error: Error; retry: () => void }) {
   return (
     <div className={classes.alone} role="alert">
       <div>
-        <h1>{gone ? 'This machine is not on the bench' : 'The machine could not be opened'}</h1>
+        <h1>{gone ? 'There is no such machine' : 'The machine could not be opened'}</h1>
         <p className="soft">{gone ? error.message : 'The server does not answer. Is it still running?'}</p>
         <p className={classes.ways}>
           {!gone && <Button onClick={retry}>Try again</Button>}
           <Button component={Link} to="/" variant="default">
-            To the bench
+            All machines
           </Button>
         </p>
       </div>

@@ -69,7 +69,7 @@ export function useAlternatives() {
 
 function inWords(error: Error): string {
   return error instanceof Unreachable
-    ? 'The server does not answer; what is not saved stays here. Try again.'
+    ? 'The server does not answer; your changes are kept here. Try again.'
     : error.message;
 }
 

@@ -71,7 +71,7 @@ const derivedOn = derived((planned): Derived => ({
   overview: overviewOf(planned.plan, planned.survey),
 }));
 
-export function deriveFor(plan: Plan, survey: Survey | undefined): Derived {
+function deriveFor(plan: Plan, survey: Survey | undefined): Derived {
   return survey
     ? derivedOn({ plan, survey })
     : { findings: [], runbook: undefined, overview: overviewOf(plan, survey) };

@@ -1,7 +1,7 @@
 import type { Plan, SystemId } from '@rhizotome/core';
 
 /** Colours there are for owners; a seventh system starts over. */
-export const OWNER_COLOURS = 6;
+const OWNER_COLOURS = 6;
 
 /** The systems of a plan, whose order gives the colours. */
 export type Systems = Plan['systems'];

@@ -5,7 +5,7 @@ import type { PlacedStratum } from './layout.js';
 import classes from './SectionDrawing.module.css';
 
 /** The id of the fill for these owners, in the drawing of this prefix. */
-export const patternId = (prefix: string, owners: readonly SystemId[]) => `${prefix}-${owners.join('-')}`;
+const patternId = (prefix: string, owners: readonly SystemId[]) => `${prefix}-${owners.join('-')}`;
 
 interface StripesProps {
   readonly prefix: string;

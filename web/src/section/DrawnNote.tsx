@@ -46,7 +46,7 @@ export function DrawnNote({ plan, parts, grip, drawn, y, placed, survey }: Props
         if (!p) return null;
         const figure =
           grip.kind === 'body'
-            ? `begins at ${formatBoth(p.start * sectorBytes)}`
+            ? `starts at ${formatBoth(p.start * sectorBytes)}`
             : formatBoth(p.length * sectorBytes);
         return (
           <p key={id}>
@@ -71,11 +71,11 @@ function costInWords(before: Procedure, after: Procedure): string {
   const all = `up to ${formatBinary(moved.most)} move, ${say(timeSays(seconds))}, ${exposureInWords(exposed)}`;
   if (before.moved.most === 0) return all;
   const more = moved.most - before.moved.most;
-  if (more === 0) return `moves nothing more; in all ${all}`;
-  return `${formatBinary(Math.abs(more))} ${more > 0 ? 'more' : 'less'} to move; in all ${all}`;
+  if (more === 0) return `moves no more data; in total ${all}`;
+  return `${formatBinary(Math.abs(more))} ${more > 0 ? 'more' : 'less'} to move; in total ${all}`;
 }
 
 function exposureInWords(times: number): string {
-  if (times === 0) return 'never exposed';
-  return times === 1 ? 'exposed once' : `exposed ${times} times`;
+  if (times === 0) return 'no power-cut risk';
+  return times === 1 ? 'at risk from a power cut once' : `at risk from a power cut ${times} times`;
 }

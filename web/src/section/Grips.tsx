@@ -226,7 +226,7 @@ const concerns = (grip: Grip, selected: string | null) =>
 
 function titleIn(plan: Plan, id: string): string {
   const p = partitionOf(plan, id);
-  return p ? `“${partitionTitle(p)}”` : 'a part';
+  return p ? `“${partitionTitle(p)}”` : 'a partition';
 }
 
 function nameOf(plan: Plan, grip: Grip): string {
@@ -236,7 +236,7 @@ function nameOf(plan: Plan, grip: Grip): string {
 }
 
 function sizesInWords(plan: Plan, grip: Grip, sectorBytes: number): string {
-  if (grip.kind === 'body') return `begins at ${formatBinary(grip.at * sectorBytes)}`;
+  if (grip.kind === 'body') return `starts at ${formatBinary(grip.at * sectorBytes)}`;
   return partsOf(grip)
     .map((id) => `${titleIn(plan, id)} ${formatBinary((partitionOf(plan, id)?.length ?? 0) * sectorBytes)}`)
     .join(', ');

@@ -44,7 +44,11 @@ export function Labels({ side, placed, selected, onSelect }: LabelsProps) {
     target.focus();
   };
   return (
-    <div role="group" aria-label={side === 'found' ? 'Parts as found' : 'Parts as planned'} onKeyDown={step}>
+    <div
+      role="group"
+      aria-label={side === 'found' ? 'Partitions as found' : 'Partitions as planned'}
+      onKeyDown={step}
+    >
       {placed[side].map((s) => (
         <Label
           key={s.id}

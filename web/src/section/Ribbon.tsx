@@ -43,9 +43,9 @@ export const Ribbon = memo(function Ribbon({
   const resized = lengthChange === 0 ? '' : lengthChange < 0 ? `shrinks by ${size}` : `grows by ${size}`;
   const first = kind === 'erased' || kind === 'formatted' ? CHANGES[kind]! : resized || CHANGES[kind] || '';
   const second = travels
-    ? 'its data travels'
+    ? 'its data moves'
     : lengthChange < 0 && kind === 'shrunk'
-      ? 'its start stays'
+      ? 'its start stays fixed'
       : '';
   return (
     <g className={classes.ribbon} data-ribbon={ribbon.id} onClick={() => onSelect?.(ribbon.id)}>

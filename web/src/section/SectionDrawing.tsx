@@ -116,7 +116,7 @@ function Captions({ placed, tentative }: { placed: PlacedSection; tentative: boo
         className={classes.caption}
         data-tentative={tentative || undefined}
       >
-        {tentative ? 'as it would be' : planned}
+        {tentative ? 'preview' : planned}
       </text>
     </>
   );

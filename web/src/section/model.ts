@@ -56,7 +56,7 @@ export function sectionModel(planned: Planned): SectionModel {
   };
 }
 
-export function foundStrata(planned: Planned): Stratum[] {
+function foundStrata(planned: Planned): Stratum[] {
   const { plan, survey } = planned;
   const { sectorBytes } = survey.disk;
   return foundParts(survey).flatMap((part): Stratum[] => {
@@ -118,7 +118,7 @@ function alignmentOf({ start }: { start: number }, sectorBytes: number): { unali
   return start % alignmentSectors(sectorBytes) === 0 ? {} : { unaligned: true };
 }
 
-export const FATE_WORDS: Readonly<Record<Fate['kind'] | 'new', string>> = {
+const FATE_WORDS: Readonly<Record<Fate['kind'] | 'new', string>> = {
   untouched: 'kept',
   shrunk: 'shrunk',
   grown: 'grown',
@@ -138,5 +138,5 @@ function gapStratum(
   inside: boolean,
 ): Stratum[] {
   if (span.sizeBytes <= MIB) return [];
-  return [{ ...span, kind: 'gap', title: 'free', note: inside ? 'in container' : '', owners: [] }];
+  return [{ ...span, kind: 'gap', title: 'free', note: inside ? 'in extended' : '', owners: [] }];
 }

@@ -19,9 +19,9 @@ export function AskToken() {
       <Wordmark />
       <form onSubmit={submit} style={{ marginTop: '1.5rem', display: 'grid', gap: '0.9rem' }}>
         <PasswordInput
-          label="Token of this server"
+          label="Access token of this server"
           description="It is the RHIZOTOME_TOKEN that the server was started with."
-          error={wrong ? 'The server did not accept the last one.' : null}
+          error={wrong ? 'The server did not accept that token.' : null}
           value={value}
           autoFocus
           onChange={(event) => setValue(event.currentTarget.value)}

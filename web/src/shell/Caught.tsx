@@ -17,13 +17,13 @@ export class Caught extends Component<Props, { readonly failed: boolean }> {
     if (!this.state.failed) return this.props.children;
     return (
       <div className="page" role="alert">
-        <h2>This cannot be shown</h2>
+        <h2>This page cannot be shown</h2>
         <p className="soft">
-          Part of the app could not be fetched, or failed. What you planned is kept. Is the server still
-          running?
+          Part of the app could not be loaded, or has failed. Your plan is kept. Check that the server is
+          running.
         </p>
         <p style={{ paddingTop: '0.8rem' }}>
-          <Button onClick={() => window.location.reload()}>Load again</Button>
+          <Button onClick={() => window.location.reload()}>Reload</Button>
         </p>
       </div>
     );

@@ -18,7 +18,11 @@ export function Header() {
       <div className={classes.history}>
         <HistoryButton
           label={
-            undo ? `Undo: ${editTitle(undo.edit, plan)}` : older ? 'Undo further back' : 'Nothing to undo'
+            undo
+              ? `Undo: ${say(editTitle(undo.edit, plan))}`
+              : older
+                ? 'Undo earlier changes'
+                : 'Nothing to undo'
           }
           disabled={!undo && !older}
           onClick={() => open.undo()}
@@ -26,7 +30,7 @@ export function Header() {
           <UndoIcon />
         </HistoryButton>
         <HistoryButton
-          label={redo ? `Redo: ${editTitle(redo.edit, plan)}` : 'Nothing to redo'}
+          label={redo ? `Redo: ${say(editTitle(redo.edit, plan))}` : 'Nothing to redo'}
           disabled={!redo}
           onClick={() => open.redo()}
         >
@@ -68,7 +72,7 @@ function SyncNote() {
   const words = {
     saved: 'saved',
     saving: 'saving…',
-    unreachable: `server does not answer · ${unsent} change${unsent === 1 ? '' : 's'} kept here`,
+    unreachable: `server does not answer · ${unsent} change${unsent === 1 ? '' : 's'} kept in this browser`,
   }[sync];
   return (
     <span className={classes.sync} data-sync={sync} role="status">
@@ -86,7 +90,7 @@ function Figures() {
   const data = movedInWords(moved);
   return (
     <dl className={classes.figures}>
-      <Figure name="data that moves" value={data} />
+      <Figure name="data moved" value={data} />
       <Figure name="copying time" value={time} />
       <Figure name="restarts" value={String(restarts)} />
       <Figure

@@ -37,8 +37,8 @@ function NamedPoints() {
     <section className={classes.points}>
       <KeepPlanForm
         className={classes.keep}
-        label="Name of this point"
-        placeholder="Keep the plan as it stands, as …"
+        label="Name for this point"
+        placeholder="Keep this plan as …"
         button="Keep"
         size="xs"
         keep={keep}
@@ -54,10 +54,10 @@ function NamedPoints() {
           <li key={point.id}>
             <span>{point.name}</span>
             {stands(point) ? (
-              <span className="soft small">as it stands</span>
+              <span className="soft small">current</span>
             ) : (
               <Button size="compact-xs" variant="default" onClick={() => takeUp(point)}>
-                Go back to it
+                Go back to this
               </Button>
             )}
           </li>
@@ -65,7 +65,7 @@ function NamedPoints() {
       </ul>
       {kept && kept.length > 0 && (
         <Link className="small" to={`/machines/${id}/alternatives`}>
-          Compare them
+          Compare alternatives
         </Link>
       )}
     </section>
@@ -78,12 +78,12 @@ function Moments() {
   const done = history.undo.length;
   const edits = [...history.undo, ...[...history.redo].reverse()];
   const moments = [
-    older ? 'Before all this' : 'The beginning',
+    older ? 'Earlier changes' : 'The beginning',
     ...edits.map((made) => say(editTitle(made.edit, plan))),
   ];
   return (
     <section>
-      <span className="eyebrow">What was done</span>
+      <span className="eyebrow">Changes</span>
       <ol className={classes.moments}>
         {moments
           .map((title, at) => (

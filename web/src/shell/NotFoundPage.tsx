@@ -3,9 +3,9 @@ import { Link } from 'react-router';
 export function NotFoundPage() {
   return (
     <main style={{ padding: '3rem' }}>
-      <h1>There is no such page</h1>
+      <h1>This page does not exist</h1>
       <p>
-        <Link to="/">To the bench</Link>
+        <Link to="/">All machines</Link>
       </p>
     </main>
   );

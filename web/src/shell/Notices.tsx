@@ -13,7 +13,7 @@ export function Notices({ refusal, dismiss }: { refusal: string | null; dismiss:
       {refusal && (
         <div className={classes.notice} data-sign="refused" role="alert">
           <p>
-            <strong>Not done.</strong> {refusal}
+            <strong>This change was not made.</strong> {refusal}
           </p>
           <CloseButton aria-label="Dismiss" onClick={dismiss} />
         </div>
@@ -23,9 +23,9 @@ export function Notices({ refusal, dismiss }: { refusal: string | null; dismiss:
           <div>
             <p>
               {othersChanged
-                ? 'This plan was changed elsewhere meanwhile; your changes were made again on top.'
-                : 'The server did not take a change.'}
-              {setAside.length > 0 && ' These no longer fit and were set aside:'}
+                ? 'This plan was changed in another window. Your changes were applied again on top.'
+                : 'The server did not accept a change.'}
+              {setAside.length > 0 && ' These changes no longer fit and were set aside:'}
             </p>
             <ul>
               {setAside.map(({ edit, reason }, i) => (
@@ -36,7 +36,7 @@ export function Notices({ refusal, dismiss }: { refusal: string | null; dismiss:
             </ul>
           </div>
           <Button size="xs" variant="default" onClick={() => open.forgetSetAside()}>
-            Understood
+            OK
           </Button>
         </div>
       )}

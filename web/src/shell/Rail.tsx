@@ -10,14 +10,14 @@ const STAGE_NAMES: Readonly<Record<Stage, string>> = {
   machine: 'Machine',
   'as-found': 'As found',
   systems: 'Systems',
-  match: 'Match',
-  section: 'Section',
+  boot: 'Boot',
+  layout: 'Layout',
   findings: 'Findings',
   runbook: 'Runbook',
 };
 const STATE_WORDS: Readonly<Record<StageState, string>> = {
   empty: 'nothing yet',
-  open: 'something is open',
+  open: 'not complete',
   ready: 'complete',
 };
 
@@ -31,7 +31,7 @@ export function Rail() {
   const grave = findings.filter((f) => f.level === 'blocker' || f.level === 'hazard').length;
   return (
     <nav className={`${classes.rail} no-print`} aria-label="Stages">
-      <Link to="/" className={classes.home} title="To the bench">
+      <Link to="/" className={classes.home} title="All machines">
         <Wordmark />
       </Link>
       <div className={classes.machine}>

@@ -14,7 +14,7 @@ addEventListener('message', (event: MessageEvent<ReadingRequest>) => {
     else if (error instanceof DOMException)
       answer({
         kind: 'refused',
-        message: `“${event.data.file.name}” could not be read further: was it changed or moved meanwhile? Pick it again.`,
+        message: `“${event.data.file.name}” could not be read to the end. It may have been changed or moved. Choose it again.`,
       });
     else throw error;
   }

@@ -11,7 +11,7 @@ export const activePrimary: Rule = {
   level: 'caution',
   basis: 'Common practice: the code in the MBR starts the one active primary',
   check: (planned) => {
-    const { plan, survey } = planned;
+    const { plan } = planned;
 
     const slots = slotsOf(planned);
     if (!slots || plan.target.mode !== 'bios' || slots.primaries.length === 0) return [];

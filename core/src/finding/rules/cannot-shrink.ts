@@ -10,7 +10,7 @@ export const cannotShrink: Rule = {
   basis:
     'XFS, exFAT and others have no way to be made smaller: their files are saved, and the volume made anew',
   check: (planned) => {
-    const { plan, survey } = planned;
+    const { plan } = planned;
     const { sectorBytes } = planned.survey.disk;
     const gap = largestGap(planned);
     const room = (gap?.usable.length ?? 0) * sectorBytes;

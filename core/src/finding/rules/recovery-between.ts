@@ -9,7 +9,6 @@ export const recoveryBetween: Rule = {
   level: 'caution',
   basis: 'Free space is used in one piece; a partition between two pieces keeps them apart',
   check: (planned) => {
-    const { plan, survey } = planned;
     const { sectorBytes } = planned.survey.disk;
     const parts = plannedParts(planned);
     return parts.flatMap((part, i) => {

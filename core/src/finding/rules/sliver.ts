@@ -12,7 +12,6 @@ export const sliver: Rule = {
   level: 'advice',
   basis: 'Rule of thumb: a gap too small for any use',
   check: (planned) => {
-    const { plan, survey } = planned;
     const { sectorBytes } = planned.survey.disk;
     const parts = plannedParts(planned);
     return parts.flatMap((part, i) => {

@@ -13,7 +13,6 @@ export const slotsFull: Rule = {
   basis:
     'Common practice: an MBR has four slots; the extended container takes one, and holds any number of logicals',
   check: (planned) => {
-    const { plan, survey } = planned;
     const { sectorBytes } = planned.survey.disk;
     const slots = slotsOf(planned);
     if (!slots || slots.free > 0) return [];

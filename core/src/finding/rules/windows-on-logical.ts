@@ -1,5 +1,5 @@
 import { message } from '../../words/index.js';
-import { isLogical, makePrimaryEdit, slotsOf } from '../../plan/index.js';
+import { isLogical, makePrimaryEdit, slotsOf, type PlannedPartition } from '../../plan/index.js';
 import { bytesOfPart, ownedBy, systemsThatStay, nameOf } from '../context.js';
 import { inBytes, fact, type Drafted, type Rule } from '../rule.js';
 
@@ -8,10 +8,9 @@ export const windowsOnLogical: Rule = {
   level: 'blocker',
   basis: 'Common practice: a Windows starts from an active primary only',
   check: (planned) => {
-    const { plan } = planned;
     const slots = slotsOf(planned);
     if (!slots) return [];
-    const starts = (p: (typeof plan.partitions)[number]) => ['system', 'boot'].includes(p.role);
+    const starts = (p: PlannedPartition) => ['system', 'boot'].includes(p.role);
     return systemsThatStay(planned)
       .filter((s) => s.family === 'windows')
       .flatMap((system): Drafted[] => {

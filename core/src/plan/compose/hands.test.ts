@@ -104,9 +104,9 @@ function slide(
 describe('telling places', () => {
   test.each([
     ['where it was found', gib(100)],
-    ['half of its room', gib(50)],
-    ['a quarter of its room', gib(25)],
-    ['all the room', gib(100)],
+    ['half of the space', gib(50)],
+    ['a quarter of the space', gib(25)],
+    ['all the space', gib(100)],
   ])('%s is within reach', (what, length) => {
     const grip = end(shrunk, 'found-2');
     const place = snapPlaces({ plan: shrunk, survey: DISK }, grip).find((p) => p.what === what)!;

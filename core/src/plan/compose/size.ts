@@ -3,7 +3,8 @@ import { alignUp, bytes, sectors, type Bytes, type Sectors, type SizeContext } f
 import type { Survey } from '../../survey/index.js';
 import type { Edit } from '../edits/edit.js';
 import { floorOf, usedOf } from '../floor.js';
-import { alignmentSectors, lengthFor, roomAround, sizeOf, type GapPart } from '../layout.js';
+import { alignmentSectors } from '../area.js';
+import { lengthFor, roomAround, sizeOf, type GapPart } from '../layout.js';
 import { endOf, type Plan, type PlannedPartition } from '../plan.js';
 
 /** The end of a partition that stays where it is when the size changes. */

@@ -1,7 +1,8 @@
 import type { Planned } from '../planned.js';
 import { alignUp, sectors, type Sectors } from '../../quantity/index.js';
 import { surveyedPartition, type Survey } from '../../survey/index.js';
-import { alignmentSectors, roomAround } from '../layout.js';
+import { alignmentSectors } from '../area.js';
+import { roomAround } from '../layout.js';
 import { partitionTitle } from '../names.js';
 import { endOf, partitionOf, type PlannedPartition } from '../plan.js';
 import type { Grip } from './grips.js';
@@ -62,14 +63,14 @@ function shares(planned: Planned, partition: PlannedPartition, grip: Grip): (rea
       return right ? between(partition.start, endOf(right), 'of both') : [];
     }
     case 'end':
-      return [[last, 'all the room'], ...between(partition.start, last, 'of its room')];
+      return [[last, 'all the space'], ...between(partition.start, last, 'of the space')];
     case 'start':
-      return [[first, 'all the room'], ...between(endOf(partition), first, 'of its room')];
+      return [[first, 'all the space'], ...between(endOf(partition), first, 'of the space')];
     case 'body':
       return [
-        [first, 'at the start of the room'],
-        [last - partition.length, 'at the end of the room'],
-        [first + (last - first - partition.length) / 2, 'in the middle of the room'],
+        [first, 'at the start of the space'],
+        [last - partition.length, 'at the end of the space'],
+        [first + (last - first - partition.length) / 2, 'in the middle of the space'],
       ];
   }
 }

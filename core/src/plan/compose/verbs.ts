@@ -2,7 +2,8 @@ import type { Planned } from '../planned.js';
 import { surveyedPartition } from '../../survey/index.js';
 import { keptPartition } from '../begin.js';
 import { apply, type Edit } from '../edits/edit.js';
-import { alignmentSectors, roomAround } from '../layout.js';
+import { alignmentSectors } from '../area.js';
+import { roomAround } from '../layout.js';
 import { endOf, partitionOf, type PartitionId, type PlannedPartition } from '../plan.js';
 import { partitionTitle } from '../names.js';
 import { isActive, isLogical, slotsOf } from '../slots/index.js';
@@ -55,7 +56,7 @@ function contentVerbs({ id, from, treatment }: PlannedPartition): Verb[] {
   const treat = (to: 'keep' | 'format'): Edit => ({ kind: 'treat', partition: id, treatment: to });
   return [
     ...(from !== null && treatment === 'format'
-      ? [{ id: 'keep', title: 'Keep its content', edit: treat('keep') } as const]
+      ? [{ id: 'keep', title: 'Keep its files', edit: treat('keep') } as const]
       : []),
     ...(from !== null && treatment === 'keep'
       ? [{ id: 'format', title: 'Format', edit: treat('format') } as const]
@@ -72,9 +73,9 @@ function roomVerbs(planned: Planned, partition: PlannedPartition): Verb[] {
   const shrinks = halved.places.some((place) => place.length < partition.length);
   return [
     ...(behind
-      ? [{ id: 'fill', title: 'Fill the room behind', edit: fillEdit(planned, partition) } as const]
+      ? [{ id: 'fill', title: 'Fill the free space behind it', edit: fillEdit(planned, partition) } as const]
       : []),
-    ...(shrinks ? [{ id: 'halve', title: 'Give half of it up', edit: halved } as const] : []),
+    ...(shrinks ? [{ id: 'halve', title: 'Free half of it', edit: halved } as const] : []),
   ];
 }
 
@@ -88,7 +89,7 @@ function neighbourVerbs(planned: Planned, partition: PlannedPartition): Verb[] {
     return [
       {
         id: by < 0 ? 'trade-previous' : 'trade-next',
-        title: `Trade places with “${partitionTitle(other)}”`,
+        title: `Swap places with “${partitionTitle(other)}”`,
         edit,
       },
     ];
@@ -99,9 +100,9 @@ function neighbourVerbs(planned: Planned, partition: PlannedPartition): Verb[] {
 function slotVerbs(planned: Planned, partition: PlannedPartition): Verb[] {
   if (!slotsOf(planned)) return [];
   if (isLogical(planned, partition))
-    return [{ id: 'primary', title: 'List as a primary', edit: makePrimaryEdit(planned, partition) }];
+    return [{ id: 'primary', title: 'Make it a primary', edit: makePrimaryEdit(planned, partition) }];
   return [
-    { id: 'logical', title: 'List as a logical', edit: makeLogicalEdit(planned, partition) },
+    { id: 'logical', title: 'Make it a logical', edit: makeLogicalEdit(planned, partition) },
     ...(isActive(planned, partition)
       ? []
       : [{ id: 'active', title: 'Mark active', edit: markActiveEdit(planned, partition.id) } as const]),
@@ -117,7 +118,7 @@ function returnVerbs(planned: Planned, partition: PlannedPartition): Verb[] {
   return [
     {
       id: 'as-found',
-      title: 'As it was found',
+      title: 'Restore as found',
       edit: { kind: 'restore', partition: keptPartition(found, note) },
     },
   ];

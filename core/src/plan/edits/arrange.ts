@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { alignUp, sectors } from '../../quantity/index.js';
 import type { Survey } from '../../survey/index.js';
-import { alignmentSectors, plannedArea } from '../layout.js';
+import { alignmentSectors, plannedArea } from '../area.js';
 import { ContainerSchema, partitionOf, type Plan, type PlannedPartition } from '../plan.js';
 import { refuseChange, refuseLayout } from './geometry.js';
 import type { Refusal } from './refusal.js';

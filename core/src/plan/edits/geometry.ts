@@ -4,7 +4,7 @@ import { surveyedPartition, type Survey } from '../../survey/index.js';
 import { ENTRY_COUNT, NAME_UNITS } from '../../table/index.js';
 import { VOLUME_TRAITS } from '../../volume/index.js';
 import { floorOf } from '../floor.js';
-import { alignmentSectors, plannedArea } from '../layout.js';
+import { alignmentSectors, plannedArea } from '../area.js';
 import { endOf, type Plan, type PlannedPartition } from '../plan.js';
 import { refuseSlots } from '../slots/index.js';
 import type { Refusal } from './refusal.js';

@@ -2,7 +2,8 @@ import type { Planned } from '../planned.js';
 import { z } from 'zod';
 import { alignDown, alignUp, sectors } from '../../quantity/index.js';
 import { surveyedPartition, type Survey } from '../../survey/index.js';
-import { alignmentSectors, roomAround } from '../layout.js';
+import { alignmentSectors } from '../area.js';
+import { roomAround } from '../layout.js';
 import { endOf, partitionOf, PlannedPartitionSchema, type Plan, type PlannedPartition } from '../plan.js';
 import {
   refuseChange,

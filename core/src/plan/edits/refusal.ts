@@ -54,85 +54,85 @@ export type Refusal =
 
 /** Where it could go instead, as far as it is known. */
 const nearestInWords = (start: Sectors | undefined) =>
-  start === undefined ? '' : ` It could begin at sector ${start}.`;
+  start === undefined ? '' : ` It could start at sector ${start}.`;
 
 /** What was refused, why, and what would do, in one or two sentences. */
 export function refusalInWords(refusal: Refusal, sectorBytes: number): string {
   const size = (length: number) => formatBoth(length * sectorBytes);
   switch (refusal.code) {
     case 'no-survey':
-      return 'The disk has not been read yet. Start with As found.';
+      return 'The disk has not been read yet. Read it under As found.';
     case 'not-plannable':
-      return 'The table of this disk is too damaged to plan on: its partitions overlap, leave the disk or cannot be trusted. Have it repaired, then read it again.';
+      return 'The partition table of this disk is too damaged for a plan: its partitions overlap, extend past the disk, or cannot be trusted. Repair it, then read the disk again.';
     case 'no-such-partition':
       return 'That partition is no longer in the plan.';
     case 'no-such-found':
-      return 'That partition is not in the survey this plan rests on.';
+      return 'That partition is not in the reading that this plan is based on.';
     case 'no-such-system':
       return 'That system is no longer in the plan.';
     case 'already-there':
-      return 'That is in the plan already.';
+      return 'That is already in the plan.';
     case 'too-small':
-      return `A partition has at least ${size(refusal.nearest)}.`;
+      return `A partition needs at least ${size(refusal.nearest)}.`;
     case 'below-floor':
-      return `That is below the floor of this volume. It can shrink to ${size(refusal.nearest)} at the least.`;
+      return `This volume cannot be that small. Its minimum is ${size(refusal.nearest)}.`;
     case 'no-room':
       return refusal.nearest > 0
-        ? `There is not room for ${size(refusal.wanted)} here. ${size(refusal.nearest)} would fit.`
-        : `There is not room for ${size(refusal.wanted)} here, nor for anything else.`;
+        ? `There is not enough space here for ${size(refusal.wanted)}. ${size(refusal.nearest)} would fit.`
+        : `There is no space here for ${size(refusal.wanted)} or anything else.`;
     case 'overlaps':
-      return `That would lie over another partition of the plan.${nearestInWords(refusal.nearestStart)} Make room for it first: shrink, move or delete what lies there.`;
+      return `That would overlap another partition of the plan.${nearestInWords(refusal.nearestStart)} Make space for it first: shrink, move or delete the other one.`;
     case 'outside':
-      return `That would lie outside the part of the disk that the table can use.${nearestInWords(refusal.nearestStart)}`;
+      return `That would be outside the part of the disk that the table can use.${nearestInWords(refusal.nearestStart)}`;
     case 'not-aligned':
       return `New partitions start on whole MiB. The nearest such place is sector ${refusal.nearestStart}.`;
     case 'cannot-change': {
       const past = { shrink: 'shrunk', grow: 'grown', move: 'moved' }[refusal.change];
       return refusal.content === 'unknown'
-        ? `What this partition holds is not known, so it cannot be ${past}. Say what it is under As found, or delete it.`
-        : `${volumeName(refusal.content)} cannot be ${past}. Its files would have to be backed up, and the volume made anew.`;
+        ? `The content of this partition is not known, so it cannot be ${past}. Set it under As found, or delete it.`
+        : `${volumeName(refusal.content)} cannot be ${past}. Back up its files, create the volume again, and restore them.`;
     }
     case 'encrypted-start':
-      return 'This volume is encrypted by its own system. Its start cannot be moved from outside; shrink it from its right end instead.';
+      return 'This volume is encrypted by its own system. Its start cannot be moved. Shrink it at its end instead.';
     case 'slots-full':
       return refusal.container
-        ? `An MBR has four slots, and the extended container takes one of them: ${refusal.primaries} primaries do not fit. Place it in the container, or delete a primary.`
-        : `An MBR has four slots: ${refusal.primaries} primaries do not fit. Place some in an extended container, or delete one.`;
+        ? `An MBR has four places, and the extended partition takes one of them: ${refusal.primaries} primaries do not fit. Make it a logical, or delete a primary.`
+        : `An MBR has four places: ${refusal.primaries} primaries do not fit. Make some of them logicals, or delete one.`;
     case 'no-container':
-      return 'A logical partition lies in an extended container, and none is planned.';
+      return 'A logical partition must be in an extended partition, and none is planned.';
     case 'outside-container':
-      return 'A logical partition must lie wholly in the extended container. Move it, or change the container first.';
+      return 'A logical partition must be inside the extended partition. Move it, or resize the extended partition first.';
     case 'no-lead-in':
-      return `Every logical partition needs a free sector before it for its record. The nearest place for this one is sector ${refusal.nearestStart}.`;
+      return `Every logical partition needs a free sector before it for its record. The nearest start for this one is sector ${refusal.nearestStart}.`;
     case 'in-container':
-      return 'A primary cannot lie in the extended container. Make it a logical, or change the container first.';
+      return 'A primary cannot be inside the extended partition. Make it a logical, or resize the extended partition first.';
     case 'container-not-aligned':
-      return 'An extended container begins on a whole MiB.';
+      return 'An extended partition starts on a whole MiB.';
     case 'not-primary':
-      return 'Only a primary can be marked to be started from.';
+      return 'Only a primary can be marked active.';
     case 'nothing-to-convert':
-      return 'The disk’s table is of that style already, or there is none to convert.';
+      return 'The table already has that style, or there is no table to convert.';
     case 'partitions-kept':
-      return 'A new table loses every partition of the disk; nothing can be kept under it. Delete them in the plan first.';
+      return 'A new table erases every partition of the disk. Delete them in the plan first.';
     case 'style-needs-new-table':
-      return `The disk’s table is ${refusal.style.toUpperCase()}. To change its style, convert it in place, or write a new table and lose everything on the disk.`;
+      return `The disk’s table is ${refusal.style.toUpperCase()}. To change its style, convert it in place, or write a new table, which erases the disk.`;
     case 'table-full':
-      return `The table holds ${refusal.most} partitions, and all are taken.`;
+      return `The table has ${refusal.most} entries, and all are in use.`;
     case 'name-too-long':
       return `That ${refusal.field} is too long: at most ${refusal.most} characters.`;
     case 'no-subvolumes':
-      return `Only btrfs has subvolumes; this is ${volumeName(refusal.content)}. Take them away first, or format it as btrfs.`;
+      return `Only btrfs has subvolumes; this is ${volumeName(refusal.content)}. Remove them first, or format it as btrfs.`;
     case 'subvolume-twice':
-      return `There are two subvolumes “${refusal.name}”. Each needs a name of its own.`;
+      return `There are two subvolumes “${refusal.name}”. Give each its own name.`;
     case 'system-starts':
-      return 'The start plan still names this system. Take it out of there first.';
+      return 'The boot settings still use this system. Remove it there first.';
     case 'starts-itself':
-      return 'A system cannot be started by its own loader through itself: give it an entry of its own.';
+      return 'A system cannot boot by itself through others. Give it its own boot entry.';
     case 'no-such-host':
-      return 'The partition that is to hold the image is not in the plan.';
+      return 'The partition for the image file is not in the plan.';
     case 'not-found-again':
       return 'A partition that is not on the disk cannot be kept.';
     case 'system-owns':
-      return 'The system still owns partitions. Give them to another, or delete them, first.';
+      return 'The system still owns partitions. Assign them to another system or delete them first.';
   }
 }

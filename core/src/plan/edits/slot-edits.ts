@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Survey } from '../../survey/index.js';
-import { alignmentSectors } from '../layout.js';
+import { alignmentSectors } from '../area.js';
 import { ContainerSchema, partitionOf, type Plan } from '../plan.js';
 import { isActive, isLogical, plannedContainer, refuseSlots } from '../slots/index.js';
 import type { Refusal } from './refusal.js';

@@ -1,6 +1,6 @@
 import type { Planned } from '../planned.js';
 import { alignUp, sectors } from '../../quantity/index.js';
-import { alignmentSectors, plannedArea } from '../layout.js';
+import { alignmentSectors, plannedArea } from '../area.js';
 import { endOf } from '../plan.js';
 import type { Refusal } from '../edits/refusal.js';
 import { slotsOf, type Slots } from './slots.js';

@@ -25,11 +25,11 @@ export interface SizeContext {
 const UNKNOWN: Readonly<Record<QuantityName, string>> = {
   disk: 'The size of the disk is not known.',
   half: 'The size of the disk is not known.',
-  rest: 'There is no room here to take the rest of.',
-  used: 'How much of this part is used is not known. Enter it under As found first.',
-  floor: 'The floor of this part is not known: its used space is not known.',
+  rest: 'There is no free space here for “rest”.',
+  used: 'The space used on this partition is not known. Enter it under As found first.',
+  floor: 'The minimum of this partition is not known, because its used space is not known.',
   ram: 'The memory of the machine is not known. Enter it under Machine first.',
-  now: 'This part has no present size.',
+  now: 'This partition has no present size.',
 };
 
 type Value = { readonly kind: 'bytes' | 'number'; readonly amount: number };
@@ -57,8 +57,8 @@ function resolve({ reading, value }: SizeExpression, context: SizeContext): Byte
     free: () => lookUp('rest', 0, context) - amount,
   }[reading]();
   const whole = Math.round(total);
-  if (whole < 0) fault(value.at, 1, `That leaves less than nothing: ${formatBinary(whole)}.`);
-  if (!Number.isSafeInteger(whole)) fault(value.at, 1, 'That is larger than any disk.');
+  if (whole < 0) fault(value.at, 1, `This is less than zero: ${formatBinary(whole)}.`);
+  if (!Number.isSafeInteger(whole)) fault(value.at, 1, 'This is larger than any disk.');
   return bytes(whole);
 }
 
@@ -97,7 +97,7 @@ function combine(operation: Extract<Expression, { kind: 'operation' }>, context:
   const b = valueOf(right, context);
   if (operator === '/') {
     if (b.kind === 'bytes') fault(right.at, 1, 'A size can be divided by a number only.');
-    if (b.amount === 0) fault(right.at, 1, 'Nothing can be divided by zero.');
+    if (b.amount === 0) fault(right.at, 1, 'A size cannot be divided by zero.');
     return { kind: a.kind, amount: a.amount / b.amount };
   }
   if (a.kind === 'bytes' && b.kind === 'bytes') fault(right.at, 1, 'Two sizes cannot be multiplied.');

@@ -54,7 +54,7 @@ class Parser {
   constructor(private readonly tokens: readonly Token[]) {}
 
   typed(): SizeExpression {
-    if (this.peek().kind === 'end') fault(0, 1, 'Type a size, such as 80GiB, half or used + 20GiB.');
+    if (this.peek().kind === 'end') fault(0, 1, 'Enter a size, such as 80GiB, half or used + 20GiB.');
     const reading = this.reading();
     const value = this.sum();
     const left = this.peek();
@@ -131,12 +131,12 @@ class Parser {
       return fault(
         word.at,
         word.text.length,
-        `“${word.text}” is not known here. Known: ${[...QUANTITY_NAMES, 'free', 'max( , )', 'min( , )'].join(', ')}.`,
+        `“${word.text}” is not known here. You can use: ${[...QUANTITY_NAMES, 'free', 'max( , )', 'min( , )'].join(', ')}.`,
         wordsLike(word.text),
       );
     const open = this.take();
     if (open.text !== '(')
-      fault(open.at, 1, `“${called}” wants its sizes in parentheses: ${called}(30GiB, 10%).`);
+      fault(open.at, 1, `“${called}” needs its sizes in parentheses: ${called}(30GiB, 10%).`);
     return this.inParentheses(open, () => {
       const args = [this.sum()];
       while (this.accept(',')) args.push(this.sum());

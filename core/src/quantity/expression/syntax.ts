@@ -46,7 +46,7 @@ export type Outcome<T> =
   { readonly ok: true; readonly value: T } | { readonly ok: false; readonly error: ExpressionError };
 
 /** Thrown inside this folder only; the public functions return it as a value. */
-export class ExpressionFault extends Error {
+class ExpressionFault extends Error {
   constructor(readonly error: ExpressionError) {
     super(error.message);
   }

@@ -61,7 +61,7 @@ export function tokensOf(text: string): Token[] {
       /\d/.test(text[at + found.length + 1] ?? '') &&
       !inCall(tokens)
     )
-      fault(at + found.length, 1, 'Fractions are written with a point.', ['.']);
+      fault(at + found.length, 1, 'Write fractions with a point.', ['.']);
     const kind = number ? 'number' : word ? 'word' : 'sign';
     tokens.push({ kind, at, text: SIGN_SPELLINGS[found] ?? found });
     at += found.length;

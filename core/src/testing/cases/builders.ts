@@ -93,7 +93,7 @@ export const covered = (kind: 'ntfs' | null): Survey => ({
   disk: { ...BLANK.disk, ...(kind ? { bareVolume: { kind, label: 'terns' } } : {}) },
 });
 /** A Linux whose mount table names its swap, and nothing of the data beside it. */
-export const linuxDisk = drawn(500, ['512MiB efi', '40GiB root', '8GiB swap', '100GiB ext4']);
+const linuxDisk = drawn(500, ['512MiB efi', '40GiB root', '8GiB swap', '100GiB ext4']);
 export const mounted: Survey = {
   ...linuxDisk,
   partitions: linuxDisk.partitions.map((p) => ({
@@ -107,7 +107,7 @@ export const mounted: Survey = {
     },
   })),
 };
-export const oddDisk = drawn(500, ['100GiB ext4']);
+const oddDisk = drawn(500, ['100GiB ext4']);
 export const oddStart: Survey = {
   ...oddDisk,
   partitions: oddDisk.partitions.map((p) => ({ ...p, start: sectors(p.start + 63) })),
@@ -123,7 +123,7 @@ export function crowded(count: number): Case {
   }));
   return { survey, plan: { ...plan, partitions } };
 }
-export const mbr = drawn(500, ['300MiB ntfs', '200GiB windows'], { style: 'mbr' });
+const mbr = drawn(500, ['300MiB ntfs', '200GiB windows'], { style: 'mbr' });
 export const asRead: Survey = { ...mbr, source: { kind: 'lsblk' } };
 export const withActive: Survey = {
   ...asRead,

@@ -8,7 +8,6 @@ export interface FindingText {
 
 const say = (title: string, why: string): FindingText => ({ title, why });
 const names = (list: readonly string[]) => and(list);
-const volumes = (list: readonly string[]) => and(list.map(quoted));
 
 /** What each rule says of what it found, by the rule and, where it has several, the case. */
 export const findings = {

@@ -10,7 +10,7 @@ import { SectionGlance } from '../../section/SectionGlance.js';
 import classes from './AlternativesPage.module.css';
 import { rowsOf, type Row } from './rows.js';
 
-/** The plan as it stands beside those that were kept: small sections, and the figures that differ. */
+/** The plan current plan beside those that were kept: small sections, and the figures that differ. */
 export function AlternativesPage() {
   const all = useAlternatives();
   const { kept, problem, removed } = all;
@@ -18,14 +18,14 @@ export function AlternativesPage() {
     <div className="page">
       <h1>Alternatives</h1>
       <p className="soft">
-        Keep the plan as it stands under a name, change it, and compare. Taking one up is one edit, and undone
-        like any other.
+        Save this plan under a name, change it, and compare. Using an alternative is one change, and can be
+        undone.
       </p>
       <KeepPlanForm
         className={classes.keep}
         label="Name of the alternative"
-        placeholder="What is particular about this plan"
-        button="Keep the plan as it stands"
+        placeholder="What is special about this plan"
+        button="Save this plan"
         size="sm"
         keep={all.keep}
         busy={all.keeping}
@@ -44,9 +44,9 @@ export function AlternativesPage() {
         </p>
       )}
       {kept === undefined ? (
-        !problem && <p role="status">Fetching what was kept…</p>
+        !problem && <p role="status">Loading alternatives…</p>
       ) : kept.length === 0 ? (
-        <p>Nothing is kept yet. What you keep stands here beside the plan.</p>
+        <p>There are no alternatives yet. Plans that you save are shown here next to the current plan.</p>
       ) : (
         <Comparison kept={kept} all={all} />
       )}
@@ -78,7 +78,7 @@ function Comparison({ kept, all }: ComparisonProps) {
         <thead>
           <tr>
             <td />
-            <th scope="col">as it stands</th>
+            <th scope="col">current plan</th>
             {kept.map((one) => (
               <th scope="col" key={one.id}>
                 <div className={classes.head}>
@@ -101,10 +101,10 @@ function Comparison({ kept, all }: ComparisonProps) {
             {kept.map((one, i) => (
               <Drawn key={one.id} {...plans[i + 1]!} beside={besides[i + 1]!}>
                 {all.stands(one) ? (
-                  <span className="soft small">as it stands</span>
+                  <span className="soft small">current plan</span>
                 ) : (
                   <Button size="compact-sm" onClick={() => all.takeUp(one)}>
-                    Take it up
+                    Use this plan
                   </Button>
                 )}
               </Drawn>
@@ -168,7 +168,7 @@ function Drawn({ plan, survey, beside, children }: DrawnProps) {
         {survey ? (
           <SectionGlance plan={plan} survey={survey} labels="none" beside={beside} />
         ) : (
-          <p className="soft small">It rests on no reading of the disk.</p>
+          <p className="soft small">It is not based on a reading of the disk.</p>
         )}
       </div>
       <div className={classes.take}>{children}</div>

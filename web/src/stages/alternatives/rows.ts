@@ -27,7 +27,7 @@ interface Kind {
 }
 
 const KINDS: readonly Kind[] = [
-  { name: 'data that moves', say: (f) => movedInWords(f.moved), rank: (f) => f.moved.most },
+  { name: 'data moved', say: (f) => movedInWords(f.moved), rank: (f) => f.moved.most },
   {
     name: 'copying time',
     say: (f) => (f.seconds.most === 0 ? 'none' : say(timeSays(f.seconds))),
@@ -35,11 +35,11 @@ const KINDS: readonly Kind[] = [
   },
   { name: 'restarts', say: (f) => String(f.restarts), rank: (f) => f.restarts },
   {
-    name: 'steps in which power off loses something',
+    name: 'steps at risk from a power cut',
     say: (f) => String(f.exposures),
     rank: (f) => f.exposures,
   },
-  { name: 'found partitions given up', say: (f) => String(f.givenUp), rank: (f) => f.givenUp },
+  { name: 'partitions deleted or erased', say: (f) => String(f.givenUp), rank: (f) => f.givenUp },
   { name: 'blockers', say: (f) => String(f.findings.blocker), rank: (f) => f.findings.blocker },
   { name: 'hazards', say: (f) => String(f.findings.hazard), rank: (f) => f.findings.hazard },
   { name: 'cautions', say: (f) => String(f.findings.caution), rank: (f) => f.findings.caution },

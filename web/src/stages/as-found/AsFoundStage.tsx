@@ -13,13 +13,13 @@ export function AsFoundStage() {
       <div className="page">
         <h1>What is on the disk now?</h1>
         <p className="soft">
-          Nothing leaves this computer: the files are read here.
-          {survey && ' A new reading replaces the plan’s parts; Undo brings them back.'}
+          The files are read in your browser. Nothing is uploaded.
+          {survey && ' A new reading replaces the partitions of the plan. You can undo this.'}
         </p>
         <ReadDisk done={() => setAgain(false)} />
         {survey && (
           <Button variant="default" mt="lg" onClick={() => setAgain(false)}>
-            Stay with the present reading
+            Keep the present reading
           </Button>
         )}
       </div>

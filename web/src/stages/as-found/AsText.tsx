@@ -19,7 +19,7 @@ export function AsText({ identity, adopt }: WayProps) {
       const { line, column, message } = outcome.problem;
       setProblem(line === undefined ? message : `Line ${line}, column ${column}: ${message}`);
     } else if (!outcome.value.survey)
-      setProblem('This text tells of no disk. Write: disk, size 500GB, table gpt');
+      setProblem('This text describes no disk. Add a line such as: disk, size 500GB, table gpt');
     // A text read twice is two readings: a survey is never changed.
     else
       adopt(looksLikeNotation(text) ? { ...outcome.value.survey, id: identity().id } : outcome.value.survey);
@@ -27,7 +27,7 @@ export function AsText({ identity, adopt }: WayProps) {
   return (
     <div className={classes.stack}>
       <Textarea
-        label="Notation, or JSON of the rhizotome command"
+        label="Notation, or JSON from the rhizotome command"
         description="One line a part; sizes as they are typed everywhere; # begins a remark. Of a plan, the disk is taken in and the rest is left."
         placeholder={EXAMPLE}
         minRows={9}
@@ -47,7 +47,7 @@ export function AsText({ identity, adopt }: WayProps) {
       )}
       <div>
         <Button onClick={read} disabled={text.trim() === ''}>
-          Take it in
+          Read this text
         </Button>
       </div>
     </div>

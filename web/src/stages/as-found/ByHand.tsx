@@ -38,7 +38,7 @@ export function ByHand({ identity, adopt }: WayProps) {
   };
   const takePasted = () => {
     const found = handRowsIn(pasted);
-    if (found.length === 0) return setProblem('No line of this has a size in it, such as 465.1 GB.');
+    if (found.length === 0) return setProblem('No line of this text has a size, such as 465.1 GB.');
     change([...rows, ...found]);
     setPasted('');
   };
@@ -64,13 +64,13 @@ export function ByHand({ identity, adopt }: WayProps) {
           onChange={(e) => setSize(e.currentTarget.value)}
         />
         <NativeSelect
-          label="Its table"
+          label="Partition table"
           w={200}
           value={style}
           data={[
             { value: 'gpt', label: 'GPT' },
             { value: 'mbr', label: 'MBR' },
-            { value: 'none', label: 'none: the disk is blank' },
+            { value: 'none', label: 'none (the disk is blank)' },
           ]}
           onChange={(e) => setStyle(e.currentTarget.value as HandDrawing['style'])}
         />
@@ -83,7 +83,7 @@ export function ByHand({ identity, adopt }: WayProps) {
           <HandRows rows={rows} settled={settled} change={change} />
           <div className={classes.row}>
             <Textarea
-              label="Paste sizes, as copied from wherever: one part a line"
+              label="Paste a list of sizes, one partition on each line"
               description="The first size in a line counts. Words such as ntfs, efi, swap or unallocated are understood; a label stands in quotation marks."
               placeholder={EXAMPLE}
               minRows={4}
@@ -94,7 +94,7 @@ export function ByHand({ identity, adopt }: WayProps) {
               onChange={(e) => setPasted(e.currentTarget.value)}
             />
             <Button variant="default" onClick={takePasted} disabled={pasted.trim() === ''}>
-              Take these in
+              Add these rows
             </Button>
           </div>
         </>
@@ -123,7 +123,7 @@ function diskOf(typed: string): { bytes: number | undefined; note: string } {
     const bytes = nominalSectors(gigabytes) * 512;
     return {
       bytes,
-      note: `${formatBoth(bytes)}: ${bytes / 512} sectors, as a drive sold as ${gigabytes} GB has`,
+      note: `${formatBoth(bytes)}: ${bytes / 512} sectors, the size of a drive sold as ${gigabytes} GB`,
     };
   }
   return { bytes: Math.floor(parsed.value / 512) * 512, note: formatBoth(parsed.value) };

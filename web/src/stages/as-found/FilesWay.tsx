@@ -92,13 +92,13 @@ export function FilesWay({ identity, adopt }: WayProps) {
       >
         <div className={classes.image}>
           <div>
-            <h3>The image of a disk</h3>
+            <h3>Disk image</h3>
             <p className="small soft">
-              Raw or qcow2, of any size, or a capture of the rhizotome command. Drop it here, or pick it: it
-              is read in place, and only where the table and the file systems say what is on the disk.
+              Drop a raw or qcow2 image of any size here, or a capture from the rhizotome command. Only the
+              partition table and the file-system headers are read.
             </p>
           </div>
-          <PickFile label="Pick an image" pick={(file) => void take([file])} />
+          <PickFile label="Choose an image" pick={(file) => void take([file])} />
         </div>
         {reading && (
           <div role="status" className={classes.reading}>
@@ -112,15 +112,15 @@ export function FilesWay({ identity, adopt }: WayProps) {
             </Button>
           </div>
         )}
-        <div className={classes.or}>or its two ends, where the whole cannot be had</div>
+        <div className={classes.or}>Or the two ends of the disk, if you have no image</div>
         <div className={classes.ends}>
           <End name="Head: the first MiB" file={head} pick={(file) => void take([file], 'head')} />
           <End name="Tail: the last MiB" file={tail} pick={(file) => void take([file], 'tail')} />
         </div>
         <details>
-          <summary>How to capture them on the machine</summary>
+          <summary>How to capture the two ends on the machine</summary>
           <p className="small soft">
-            In any Linux session on it, with the disk’s own name in place of nvme0n1:
+            Run these in a Linux on that machine. Replace nvme0n1 with the name of the disk:
           </p>
           <code className={classes.command}>
             dd if=/dev/nvme0n1 of=head.bin bs=1M count=1
@@ -141,14 +141,14 @@ export function FilesWay({ identity, adopt }: WayProps) {
             placeholder={proposed ? String(proposed.bytes) : '512110190592'}
             error={
               typedSize.trim() !== '' && size === undefined
-                ? 'A number of bytes, or a size with its unit.'
+                ? 'Enter a number of bytes, or a size with its unit.'
                 : null
             }
             onChange={(event) => setTypedSize(event.currentTarget.value)}
           />
           <p className="small soft" style={{ paddingTop: '1.7rem' }}>
-            {size !== undefined ? formatBoth(size) : 'In bytes, as blockdev or lsblk prints it.'}
-            {typedSize.trim() === '' && proposed && ` – told by the table in the ${proposed.from}`}
+            {size !== undefined ? formatBoth(size) : 'In bytes, as blockdev or lsblk shows it.'}
+            {typedSize.trim() === '' && proposed && ` – from the table in the ${proposed.from}`}
           </p>
         </div>
       )}
@@ -207,7 +207,7 @@ function End({ name, file, pick }: { name: string; file: CapturedFile | null; pi
   return (
     <div className={classes.end}>
       <h3>{name}</h3>
-      <PickFile label={file ? 'Pick another' : 'Pick a file'} pick={pick} />
+      <PickFile label={file ? 'Choose another' : 'Choose a file'} pick={pick} />
       <span className="small soft">{file ? `${file.name}, ${file.bytes.length} bytes` : 'none yet'}</span>
     </div>
   );

@@ -48,7 +48,7 @@ export function FoundTable({ survey, readAgain }: { survey: Survey; readAgain: (
             <Button
               variant="default"
               onClick={saveTable}
-              title="The sectors of the table, with the words how to keep them"
+              title="Download the sectors of the partition table, with instructions"
             >
               Safety copy
             </Button>
@@ -60,24 +60,24 @@ export function FoundTable({ survey, readAgain }: { survey: Survey; readAgain: (
       </div>
       {disk.bareVolume && (
         <div className={classes.damage} role="note">
-          <strong>There is no partition table: one volume covers the whole disk</strong>
+          <strong>There is no partition table: one volume fills the whole disk</strong>
           <p>
             {disk.bareVolume.variant ?? volumeName(disk.bareVolume.kind)}
             {disk.bareVolume.label && ` “${disk.bareVolume.label}”`}
-            {disk.bareVolume.usedBytes !== undefined && `, ${formatBoth(disk.bareVolume.usedBytes)} used`}. A
-            new table is written over it, and everything on it is lost.
+            {disk.bareVolume.usedBytes !== undefined && `, ${formatBoth(disk.bareVolume.usedBytes)} used`}.
+            Writing a new table destroys it with all its files.
           </p>
         </div>
       )}
       {survey.damage.length > 0 && (
         <div className={classes.damage} role="note">
-          <strong>The table is not in order</strong>
+          <strong>The partition table has problems</strong>
           <DamageList survey={survey} />
         </div>
       )}
       {partitions.length === 0 ? (
         !disk.bareVolume && (
-          <p>The disk of {formatBoth(disk.sizeSectors * disk.sectorBytes)} holds no partitions.</p>
+          <p>The disk of {formatBoth(disk.sizeSectors * disk.sectorBytes)} has no partitions.</p>
         )
       ) : (
         <div className={classes.scroll}>
@@ -90,7 +90,7 @@ export function FoundTable({ survey, readAgain }: { survey: Survey; readAgain: (
                 <th scope="col">Content</th>
                 <th scope="col">Owner</th>
                 <th scope="col">Used</th>
-                <th scope="col">Least, by its own tool</th>
+                <th scope="col">Minimum, by its own tool</th>
               </tr>
             </thead>
             <tbody>
@@ -113,9 +113,9 @@ function summary({ disk, source, takenAt, partitions }: Survey): string {
   const from = {
     capture: `read from ${source.files?.join(' and ')}`,
     image: `read from ${source.files?.join(' and ')}`,
-    notation: 'written as text',
+    notation: 'entered as text',
     lsblk: 'from lsblk',
-    hand: 'drawn by hand',
+    hand: 'entered by hand',
   }[source.kind];
   const style = disk.style === 'none' ? 'no table' : disk.style.toUpperCase();
   const count = `${partitions.length} partition${partitions.length === 1 ? '' : 's'}`;
@@ -129,7 +129,7 @@ function inDiskOrder(partitions: readonly SurveyPartition[], containers: readonl
   return [...partitions, ...containers].sort((a, b) => a.start - b.start || a.number - b.number);
 }
 
-/** A container holds the logical partitions that follow it in the list. */
+/** A container contains the logical partitions that follow it in the list. */
 function ContainerRow({ container, survey }: { container: Container; survey: Survey }) {
   const size = container.length * survey.disk.sectorBytes;
   const inside = survey.partitions.filter((p) => p.logical).map((p) => p.number);
@@ -137,15 +137,15 @@ function ContainerRow({ container, survey }: { container: Container; survey: Sur
     <tr>
       <td>{container.number}</td>
       <td>
-        <strong>Extended container</strong>
+        <strong>Extended partition</strong>
         <div className="small soft">
           {formatBinary(size)} · {formatDecimal(size)}
         </div>
       </td>
       <td colSpan={5} className="soft small">
         {inside.length === 0
-          ? 'holds no logical partition'
-          : `holds the logical partitions ${inside.join(', ')}`}
+          ? 'contains no logical partition'
+          : `contains the logical partitions ${inside.join(', ')}`}
       </td>
     </tr>
   );
@@ -171,7 +171,7 @@ function FoundRow({ survey, partition }: { survey: Survey; partition: SurveyPart
   };
   const within = (changes: Partial<FoundNote>, typed: number) =>
     typed > size
-      ? `That is more than the partition has: ${formatBoth(size)}.`
+      ? `That is more than the size of the partition: ${formatBoth(size)}.`
       : tryEdit(noteFoundEdit(plan, partition.id, changes));
   return (
     <tr data-selected={selected === partition.id || undefined} onClick={() => select(partition.id)}>
@@ -216,7 +216,7 @@ function FoundRow({ survey, partition }: { survey: Survey; partition: SurveyPart
           {!partition.volume
             ? 'assumed from the type'
             : survey.source.kind === 'hand'
-              ? 'as drawn'
+              ? 'as entered'
               : 'as read'}
         </span>
         {partition.volume && <VolumeFacts volume={partition.volume} size={size} />}
@@ -228,7 +228,7 @@ function FoundRow({ survey, partition }: { survey: Survey; partition: SurveyPart
         {USES_SPACE.includes(note.role) ? (
           <>
             <SizeInput
-              label={`Used of ${title}`}
+              label={`Space used on ${title}`}
               hideLabel
               width={126}
               context={context}
@@ -241,18 +241,18 @@ function FoundRow({ survey, partition }: { survey: Survey; partition: SurveyPart
             {used?.evidence === 'typed' && <div className="small soft">{EVIDENCE_WORDS.typed}</div>}
           </>
         ) : (
-          <span className="soft small">nothing to keep</span>
+          <span className="soft small">no files</span>
         )}
       </td>
       <td>
         {['system', 'home', 'root', 'data'].includes(note.role) && (
           <SizeInput
-            label={`Least size of ${title}`}
+            label={`Minimum size of ${title}`}
             hideLabel
             width={126}
             context={context}
             value={note.leastBytes}
-            placeholder="not asked"
+            placeholder="not entered"
             onClear={() => set({ leastBytes: null })}
             onSize={(leastBytes) => within({ leastBytes }, leastBytes)}
           />
@@ -266,6 +266,6 @@ function FoundRow({ survey, partition }: { survey: Survey; partition: SurveyPart
 function usedHint(used: Measured | undefined, volume: Volume | undefined): string {
   if (!used) return '';
   const last = volume?.lastUsedByte;
-  const reach = last === undefined ? '' : `, reaching to ${formatBinary(last + 1)}`;
+  const reach = last === undefined ? '' : `, up to ${formatBinary(last + 1)}`;
   return `${EVIDENCE_WORDS[used.evidence]}${reach}`;
 }

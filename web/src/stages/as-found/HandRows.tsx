@@ -48,7 +48,7 @@ export function HandRows({ rows, settled, change }: HandRowsProps) {
                   <TextInput
                     size="xs"
                     w={120}
-                    aria-label={`Size of part ${i + 1}`}
+                    aria-label={`Size of partition ${i + 1}`}
                     placeholder="100MiB"
                     value={row.size}
                     error={settled?.ok === false && settled.row === i ? settled.message : null}
@@ -58,7 +58,7 @@ export function HandRows({ rows, settled, change }: HandRowsProps) {
                 <td>
                   <NativeSelect
                     size="xs"
-                    aria-label={`What part ${i + 1} is`}
+                    aria-label={`Type of partition ${i + 1}`}
                     value={row.word}
                     data={HAND_WORDS.map((word) => ({ value: word, label: word }))}
                     onChange={(e) => put(i, { word: e.currentTarget.value })}
@@ -68,7 +68,7 @@ export function HandRows({ rows, settled, change }: HandRowsProps) {
                   <TextInput
                     size="xs"
                     w={130}
-                    aria-label={`Label of part ${i + 1}`}
+                    aria-label={`Label of partition ${i + 1}`}
                     value={row.label}
                     onChange={(e) => put(i, { label: e.currentTarget.value })}
                   />
@@ -111,7 +111,7 @@ export function HandRows({ rows, settled, change }: HandRowsProps) {
       )}
       <div className={classes.row} style={{ paddingTop: '0.4rem' }}>
         <Button size="xs" variant="default" onClick={() => change([...rows, NEW_ROW])}>
-          Add a part
+          Add a partition
         </Button>
         {settled?.ok && <p className="small soft">{summary(settled)}</p>}
       </div>
@@ -134,6 +134,7 @@ function becomes(settled: Settled | null, i: number): string {
 }
 
 function summary({ family, leftBytes }: Extract<Settled, { ok: true }>): string {
-  const read = family === null ? '' : `GB and MB are read as ${family} here: so the column fits the disk. `;
-  return `${read}${leftBytes === 0 ? 'The parts fill the disk.' : `${formatBoth(leftBytes)} stay free at the end.`}`;
+  const read =
+    family === null ? '' : `GB and MB are read as ${family} units, because then the sizes fit the disk. `;
+  return `${read}${leftBytes === 0 ? 'The partitions fill the disk.' : `${formatBoth(leftBytes)} are free at the end.`}`;
 }

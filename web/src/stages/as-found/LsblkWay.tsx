@@ -22,7 +22,7 @@ export function LsblkWay({ identity, adopt }: WayProps) {
   return (
     <div className={classes.stack}>
       <div>
-        <p>Run this on the machine, best as its administrator, and paste all that it prints:</p>
+        <p>Run this on the machine, if possible as root, and paste all of its output:</p>
         <code className={classes.command}>{LSBLK_COMMAND}</code>
       </div>
       <Textarea

@@ -54,9 +54,9 @@ export function ReadDisk({ done }: { done: () => void }) {
       )}
       {unusable && (
         <div role="alert" className={classes.refusal}>
-          <strong>This table is too damaged to plan on.</strong>
+          <strong>This partition table is too damaged for a plan.</strong>
           <DamageList survey={unusable} />
-          <p>Have it repaired first, then read the disk again. Nothing of the present plan was changed.</p>
+          <p>Repair it first, then read the disk again. The present plan was not changed.</p>
         </div>
       )}
     </>

@@ -5,7 +5,7 @@ import classes from './FoundTable.module.css';
 export function VolumeFacts({ volume, size }: { volume: Volume; size: number }) {
   const { contents, unread, inside, dirty, hibernated, sizeBytes } = volume;
   const warnings = [
-    hibernated ? 'a system sleeps in it' : dirty ? 'not closed cleanly' : null,
+    hibernated ? 'a system is hibernated on it' : dirty ? 'not closed cleanly' : null,
     sizeBytes !== undefined && sizeBytes > size ? 'larger than its partition' : null,
   ].filter((w) => w !== null);
   const facts = [

@@ -37,7 +37,7 @@ export function FindingCard({ finding, brief = false }: { finding: Finding; brie
           <RemedyButton key={i} remedy={remedy} />
         ))}
         {!brief && part && (
-          <Link className="small" to={`/machines/${id}/section?sel=${part}`}>
+          <Link className="small" to={`/machines/${id}/layout?sel=${part}`}>
             Show it in the layout
           </Link>
         )}

@@ -20,7 +20,7 @@ export function FindingsStage() {
     return (
       <div className="page">
         <h1>Findings</h1>
-        <p>Nothing can be judged before the disk is read. Begin with As found.</p>
+        <p>Read the disk first. Findings follow from it and from the plan.</p>
       </div>
     );
   return (
@@ -28,10 +28,9 @@ export function FindingsStage() {
       <div className={classes.list}>
         <h1>Findings</h1>
         <p className="soft">
-          Each remedy is one edit. Point at it to see in the section what it does; press it, and it can be
-          undone at a press.
+          Each remedy is one change. Point at it to see what it does, press it to apply it. You can undo it.
         </p>
-        {findings.length === 0 && <p>Nothing is wrong with this plan, as far as these rules can see.</p>}
+        {findings.length === 0 && <p>No problem was found in this plan.</p>}
         {LEVELS.map((level) => (
           <OfLevel key={level} level={level} findings={findings.filter((f) => f.level === level)} />
         ))}
@@ -62,7 +61,7 @@ function Beside({ survey }: { survey: Survey }) {
   const { selected, select } = useSelection();
   return (
     <aside className={classes.beside} aria-label="Section" data-previewed={previewed ? true : undefined}>
-      <p className={classes.state}>{previewed ? 'as this remedy would make it' : 'as it is planned'}</p>
+      <p className={classes.state}>{previewed ? 'preview of this remedy' : 'as planned'}</p>
       <div className={classes.glance}>
         <SectionGlance
           plan={previewed ?? plan}

@@ -17,13 +17,16 @@ export function MachineStage() {
   return (
     <div className="page">
       <h1>{name}</h1>
-      <p className="soft">{story || 'What is known of the machine before it is taken apart.'}</p>
+      <p className="soft">{story || 'Enter what is known about the machine.'}</p>
       <div className={classes.columns}>
         <section>
           <h2>Firmware</h2>
-          <Fact name="What it can do" help="Look in its setup: a legacy or compatibility setting means both.">
+          <Fact
+            name="Supported modes"
+            help="See the firmware setup: a legacy or compatibility setting means both."
+          >
             <Choice
-              label="What the firmware can do"
+              label="Supported modes of the firmware"
               value={machine.firmware}
               options={[
                 ['uefi', 'UEFI only'],
@@ -34,7 +37,7 @@ export function MachineStage() {
               onChange={(firmware) => set({ firmware })}
             />
           </Fact>
-          <Fact name="Mode in use now" help="The mode the installed system was started in.">
+          <Fact name="Mode in use now" help="The mode in which the installed system was started.">
             <Choice
               label="Mode in use now"
               value={machine.modeInUse}
@@ -46,12 +49,9 @@ export function MachineStage() {
               onChange={(modeInUse) => set({ modeInUse })}
             />
           </Fact>
-          <Fact
-            name="Mode to be used"
-            help="What the plan is made for. Switching it changes nothing on the disk."
-          >
+          <Fact name="Mode in this plan" help="Changing this changes nothing on the disk.">
             <Choice
-              label="Mode to be used"
+              label="Mode in this plan"
               value={plan.target.mode}
               options={[
                 ['uefi', 'UEFI'],
@@ -61,21 +61,21 @@ export function MachineStage() {
             />
           </Fact>
           <Fact
-            name="Installer medium is started in"
-            help={`The same stick may be listed twice in the start menu. How it is started decides the mode a system is installed for; this plan needs ${modeName(plan.target.mode)}.`}
+            name="Installation medium starts in"
+            help={`The boot menu may list the same stick twice. The mode in which it is started decides how a system is installed. This plan needs ${modeName(plan.target.mode)}.`}
           >
             <Choice
-              label="Installer medium is started in"
+              label="Installation medium starts in"
               value={machine.mediumStart}
               options={[
                 ['uefi', 'UEFI'],
                 ['bios', 'BIOS'],
-                ['unknown', 'not decided'],
+                ['unknown', 'not set'],
               ]}
               onChange={(mediumStart) => set({ mediumStart })}
             />
           </Fact>
-          <Fact name="Secure Boot" help="On: only signed installers and loaders start.">
+          <Fact name="Secure Boot" help="If it is on, only signed installers and boot loaders start.">
             <Choice
               label="Secure Boot"
               value={machine.secureBoot}
@@ -90,7 +90,7 @@ export function MachineStage() {
         </section>
         <section>
           <h2>Memory and disk</h2>
-          <Fact name="Memory" help="For swap, and for what “ram” means in sizes.">
+          <Fact name="Memory" help="Used for swap, and for “ram” in sizes.">
             <SizeInput
               label="Memory"
               hideLabel
@@ -99,14 +99,12 @@ export function MachineStage() {
               value={machine.ramBytes}
               placeholder="16GiB"
               onClear={() => set({ ramBytes: null })}
-              onSize={(size) =>
-                size > 0 && set({ ramBytes: size }) ? null : 'Memory has at least one byte.'
-              }
+              onSize={(size) => (size > 0 && set({ ramBytes: size }) ? null : 'Enter a size above 0.')}
             />
           </Fact>
-          <Fact name="Medium of the disk" help="Only for estimates of time.">
+          <Fact name="Kind of disk" help="Used to estimate times.">
             <Choice
-              label="Medium of the disk"
+              label="Kind of disk"
               value={machine.medium}
               options={[
                 ['nvme', 'NVMe'],
@@ -122,13 +120,13 @@ export function MachineStage() {
             name="Name of the disk in Linux"
             help={
               machine.device === ''
-                ? `Empty: ${deviceName(machine)} is assumed, the usual name for this medium.`
-                : 'As lsblk lists it, without a number.'
+                ? `If empty, ${deviceName(machine)} is assumed, the usual name for this kind of disk.`
+                : 'As shown by lsblk, without a number.'
             }
           >
             <DeviceInput device={machine.device} save={(device) => set({ device })} />
           </Fact>
-          <Fact name="Other disks in the machine" help="So that the wrong one is not taken on the day.">
+          <Fact name="Other disks in the machine" help="So that you can tell them apart in the installer.">
             <OtherDisks disks={machine.otherDisks} save={(otherDisks) => set({ otherDisks })} />
           </Fact>
         </section>
@@ -181,7 +179,7 @@ function DeviceInput({ device, save }: { device: string; save: (device: string) 
       value={draft ?? device}
       maxLength={64}
       placeholder="nvme0n1"
-      error={bad ? 'Letters and digits only, such as nvme0n1 or /dev/sda.' : null}
+      error={bad ? 'Use letters and digits only, such as nvme0n1 or /dev/sda.' : null}
       onChange={(e) => setDraft(e.currentTarget.value)}
       onBlur={commit}
       onKeyDown={(e) => e.key === 'Enter' && commit()}
@@ -211,7 +209,7 @@ function OtherDisks({ disks, save }: { disks: readonly OtherDisk[]; save: (disks
       <div className={classes.add}>
         <TextInput
           aria-label="Name of another disk"
-          placeholder="what it is"
+          placeholder="model or name"
           value={name}
           maxLength={80}
           onChange={(e) => setName(e.currentTarget.value)}
@@ -224,10 +222,10 @@ function OtherDisks({ disks, save }: { disks: readonly OtherDisk[]; save: (disks
           value={null}
           placeholder="500GB, then Enter"
           onSize={(sizeBytes) => {
-            if (sizeBytes === 0) return 'A disk has some size.';
-            if (disks.length >= 32) return 'At most 32 other disks.';
+            if (sizeBytes === 0) return 'Enter a size above 0.';
+            if (disks.length >= 32) return 'You can enter at most 32 other disks.';
             setName('');
-            return save([...disks, { name: name.trim(), sizeBytes }]) ? null : 'Not taken.';
+            return save([...disks, { name: name.trim(), sizeBytes }]) ? null : 'This was not saved.';
           }}
         />
       </div>

@@ -22,19 +22,19 @@ export function PracticeDisks() {
         survey,
       });
       download(`${fileName(name)}-${state}.qcow2`, image);
-      setSaid(unformatted.length > 0 ? `Made. Left unformatted: ${unformatted.join('; ')}.` : 'Made.');
+      setSaid(unformatted.length > 0 ? `Created. Not formatted: ${unformatted.join('; ')}.` : 'Created.');
     } catch (error) {
-      setSaid(`It could not be made: ${error instanceof Error ? error.message : String(error)}.`);
+      setSaid(`It could not be created: ${error instanceof Error ? error.message : String(error)}.`);
     } finally {
       setBusy(null);
     }
   };
   return (
     <section className="no-print" style={{ marginTop: '2rem' }}>
-      <h2>Practise first</h2>
+      <h2>Practice disks</h2>
       <p className="soft">
-        A disk image of the true size for a virtual machine (qcow2, under a MiB): the same table, its EFI
-        system partitions and swap formatted, everything else there and empty. Go through the steps on it.
+        Try the steps in a virtual machine first. The image (qcow2, less than 1 MiB) has the true size and the
+        same partition table. EFI system partitions and swap are formatted; all other partitions are empty.
       </p>
       <div style={{ display: 'flex', gap: '0.6rem', flexWrap: 'wrap' }}>
         <Button variant="default" loading={busy === 'found'} onClick={() => void make('found')}>

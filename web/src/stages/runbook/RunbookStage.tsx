@@ -98,7 +98,7 @@ function summary({ device, diskBytes, restarts, moved, seconds }: Runbook): stri
     `${restarts} restart${restarts === 1 ? '' : 's'}`,
   ];
   if (moved.most > 0)
-    parts.push(`up to ${formatBinary(moved.most)} of data moves, ${say(timeSays(seconds))}`);
+    parts.push(`up to ${formatBinary(moved.most)} of data moved, ${say(timeSays(seconds))}`);
   return `${parts.join(' · ')}.`;
 }
 
@@ -123,7 +123,7 @@ function Warnings({
         ))}
       </ul>
       <Link to={to} className="small no-print">
-        See the findings
+        Show findings
       </Link>
     </div>
   );

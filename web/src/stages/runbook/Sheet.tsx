@@ -10,7 +10,7 @@ export function Sheet({ rows }: { rows: readonly RecognitionRow[] }) {
     <section className={classes.sheet} aria-labelledby="sheet-title">
       <h2 id="sheet-title">Recognition sheet</h2>
       <p className="soft">
-        The disk as it will be when an installer lists it. Some environments write GB for the binary figure.
+        The disk as an installer will list it. Some environments write GB for the binary figure.
       </p>
       <div className={classes.scroll}>
         <table>

@@ -46,7 +46,7 @@ export function FitBar({ system, survey }: { system: System; survey: Survey }) {
           </>
         )}
         <span className="soft">
-          {otherBytes > 0 && ` · ${formatBinary(otherBytes)} of its own besides`}
+          {otherBytes > 0 && ` · ${formatBinary(otherBytes)} on its other partitions`}
           {sharedBytes > 0 && ` · ${formatBinary(sharedBytes)} shared`}
         </span>
       </p>

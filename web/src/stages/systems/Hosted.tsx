@@ -30,7 +30,7 @@ export function Hosted({ system, survey }: { system: System; survey: Survey }) {
     <div className={classes.hosted}>
       <NativeSelect
         size="xs"
-        label="Where it lies"
+        label="Where it is installed"
         value={system.host?.partition ?? OWN}
         data={[
           { value: OWN, label: 'on partitions of its own' },

@@ -38,7 +38,7 @@ function ProposeButton({ edit }: { edit: Edit }) {
   const preview = useEditPreview(edit);
   return (
     <Button size="xs" variant="default" onClick={() => attempt(edit)} {...preview}>
-      Propose its room and parts
+      Use this proposal
     </Button>
   );
 }

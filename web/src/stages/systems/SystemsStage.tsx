@@ -46,8 +46,8 @@ export function SystemsStage() {
         <div>
           <h1>Systems</h1>
           <p className="soft">
-            What is installed, what is to come, and what each needs. Figures are the makers’ or rules of
-            thumb; change them as you know better.
+            Choose which systems stay, which are added or removed, and how much space each needs. The sizes
+            are from the makers or rules of thumb; change them if you know better.
           </p>
         </div>
         <Menu position="bottom-end" width={340} withInitialFocusPlaceholder={false}>
@@ -66,7 +66,7 @@ export function SystemsStage() {
       </div>
       {plan.systems.length === 0 && (
         <p className={classes.empty}>
-          No system yet. Read the disk, and those on it appear here; add the ones that are to come.
+          There are no systems yet. Read the disk to list the installed ones, and add the new ones.
         </p>
       )}
       {plan.systems.map((system) => (
@@ -90,10 +90,10 @@ const TRAITS: readonly (readonly [
   keyof System & ('needsUefi' | 'signed' | 'kernelsOnEfi' | 'needsBoot' | 'ownSetup' | 'hibernates'),
   string,
 ])[] = [
-  ['needsUefi', 'asks for UEFI'],
+  ['needsUefi', 'needs UEFI'],
   ['signed', 'signed for Secure Boot'],
-  ['ownSetup', 'its setup makes its own partitions'],
-  ['needsBoot', 'wants a /boot of its own'],
+  ['ownSetup', 'its setup creates its own partitions'],
+  ['needsBoot', 'needs its own /boot'],
   ['kernelsOnEfi', 'keeps kernels on the EFI partition'],
   ['hibernates', 'hibernates or uses fast startup'],
 ];
@@ -109,7 +109,7 @@ function SystemSheet({ system }: { system: System }) {
       <div className={classes.name}>
         <OwnerSwatch owners={[system.id]} />
         <NameInput label="Name" value={system.name} save={(name) => change({ name })} />
-        <span className={classes.origin}>{system.origin === 'found' ? 'on the disk' : 'to come'}</span>
+        <span className={classes.origin}>{system.origin === 'found' ? 'on the disk' : 'new'}</span>
         {system.name !== FAMILY_NAMES[system.family] && (
           <span className="soft">{FAMILY_NAMES[system.family]}</span>
         )}
@@ -120,14 +120,14 @@ function SystemSheet({ system }: { system: System }) {
           color="loam"
           onClick={() => attempt(removeSystemEdit(plan, system))}
         >
-          {system.origin === 'found' ? 'Not on this disk' : 'Take out'}
+          {system.origin === 'found' ? 'Not on this disk' : 'Remove'}
         </Button>
       </div>
       <div className={classes.body}>
         {survey && <FitBar system={system} survey={survey} />}
         <div className={classes.sizes}>
           <SizeInput
-            label="At least"
+            label="Minimum"
             context={context}
             value={system.leastBytes}
             onSize={(leastBytes) => size({ leastBytes })}
@@ -168,18 +168,13 @@ function SystemSheet({ system }: { system: System }) {
             <ProposeParts system={system} survey={survey} />
           </div>
         )}
-        <NameInput
-          label="What it is for"
-          value={system.purpose}
-          optional
-          save={(purpose) => change({ purpose })}
-        />
+        <NameInput label="Purpose" value={system.purpose} optional save={(purpose) => change({ purpose })} />
       </div>
     </section>
   );
 }
 
-/** What becomes of a system that is on the disk: it stays, goes, or is installed anew. */
+/** What becomes of a system that is on the disk: it stays, goes, or is reinstall. */
 function Becomes({ system }: { system: System }) {
   const { plan, survey } = useOpenState();
   const { attempt } = useEdit();
@@ -188,11 +183,11 @@ function Becomes({ system }: { system: System }) {
     <SegmentedControl<Becoming>
       size="xs"
       ml="auto"
-      aria-label={`What becomes of ${system.name}`}
+      aria-label={`What to do with ${system.name}`}
       value={system.change ?? 'stays'}
       data={[
         { value: 'stays', label: 'stays' },
-        { value: 'reinstall', label: 'installed anew' },
+        { value: 'reinstall', label: 'reinstall' },
         { value: 'retire', label: 'goes' },
       ]}
       onChange={(value) => attempt(becomeEdit({ plan, survey }, system, value))}
@@ -219,7 +214,7 @@ function NameInput(props: {
       size="sm"
       maxLength={optional ? 200 : 60}
       value={draft ?? value}
-      error={empty ? 'A system needs a name.' : null}
+      error={empty ? 'Enter a name.' : null}
       onChange={(e) => setDraft(e.currentTarget.value)}
       onBlur={commit}
       onKeyDown={(e) => {

@@ -1,8 +1,8 @@
 import { Block, ReadFault, type ByteSource } from '../../../bytes/index.js';
 
 /** Feature bits of the superblock that change how the volume is laid out or named (ext4 on-disk format, "Super Block"). */
-export const COMPAT = { journal: 0x4, sparseSuper2: 0x200 } as const;
-export const INCOMPAT = {
+const COMPAT = { journal: 0x4, sparseSuper2: 0x200 } as const;
+const INCOMPAT = {
   recover: 0x4,
   journalDevice: 0x8,
   metaGroups: 0x10,

@@ -54,11 +54,15 @@ export function RootPanel({ survey, system }: Props) {
           set={(n) => change({ moreProgramsBytes: n })}
         />
         <More
-          label="Containers, machines"
+          label="Containers and virtual machines"
           value={use.containersBytes}
           set={(n) => change({ containersBytes: n })}
         />
-        <More label="Files, without a home" value={use.homeBytes} set={(n) => change({ homeBytes: n })} />
+        <More
+          label="Files, if there is no home"
+          value={use.homeBytes}
+          set={(n) => change({ homeBytes: n })}
+        />
         <Checkbox
           size="xs"
           label="keeps snapshots of itself"
@@ -188,7 +192,7 @@ function MakeUpTable({ advice }: { advice: SizeAdvice }) {
           ))}
         </tbody>
       </table>
-      <p className="small soft">Where from: {sources.join(', ')}.</p>
+      <p className="small soft">Sources: {sources.join(', ')}.</p>
     </>
   );
 }

@@ -20,7 +20,7 @@ import { FindingCard } from '../findings/FindingCard.js';
 import { ProposeParts } from '../systems/ProposeParts.js';
 import { CreateInGap } from './CreateInGap.js';
 import { PartitionInspector } from './PartitionInspector.js';
-import classes from './SectionStage.module.css';
+import classes from './LayoutStage.module.css';
 
 /** All that is known of the selected part, and what can be done with it. */
 export function Inspector({ survey }: { survey: Survey }) {
@@ -30,7 +30,7 @@ export function Inspector({ survey }: { survey: Survey }) {
   const gap = plannedGaps({ plan, survey }).find((g) => g.id === selected);
   const deleted = survey.partitions.find((p) => p.id === selected);
   return (
-    <aside className={classes.inspector} aria-label="Selected part">
+    <aside className={classes.inspector} aria-label="Selection">
       {partition ? (
         <PartitionInspector key={partition.id} survey={survey} partition={partition} />
       ) : gap ? (
@@ -54,7 +54,7 @@ function Homeless({ survey }: { survey: Survey }) {
   if (homeless.length === 0) return null;
   return (
     <div className={classes.group} style={{ marginTop: '0.9rem' }}>
-      <span className="eyebrow">No place yet</span>
+      <span className="eyebrow">Not placed yet</span>
       {homeless.map((system) => (
         <div key={system.id}>
           <p>
@@ -71,34 +71,34 @@ function NothingSelected({ survey }: { survey: Survey }) {
   const { plan } = useOpenState();
   return (
     <>
-      <h2>Select a part</h2>
+      <h2>Select a partition or free space</h2>
       <p className="soft">
-        Press a stratum or its label to keep, format or delete it; draw its ends or borders to size it, or
-        slide it along free space; type a size at any moment. Press free space to create a partition there.
-        The other button of the mouse shows what can be done.
+        Click a partition to keep, format or delete it. Drag its ends to resize it, or drag it along free
+        space. You can type a size at any time. Click free space to create a partition there. Right-click for
+        all actions.
       </p>
       <Homeless survey={survey} />
       <dl className={classes.facts}>
         <dt>ribbons</dt>
         <dd>
-          straight: untouched; tapering: shrunk or grown; hatched: its data travels; torn and crossed: erased
+          straight: not changed; tapering: shrunk or grown; hatched: data is moved; torn and crossed: erased
         </dd>
         <dt>fill</dt>
-        <dd>dark as far as it is used, where that is known</dd>
+        <dd>dark: space in use, if known</dd>
         <dt>zigzag</dt>
-        <dd>drawn taller than it is</dd>
+        <dd>drawn taller than its true size</dd>
         <dt>ticks</dt>
-        <dd>round places on the disk</dd>
+        <dd>round positions on the disk</dd>
         {survey.partitions.some((p) => p.start % alignmentSectors(survey.disk.sectorBytes) !== 0) && (
           <>
             <dt>corner</dt>
-            <dd>does not begin on a whole MiB</dd>
+            <dd>does not start on a whole MiB</dd>
           </>
         )}
         {plannedContainer({ plan, survey }) && (
           <>
             <dt>bracket</dt>
-            <dd>the extended container, with the logicals in it</dd>
+            <dd>the extended partition and its logicals</dd>
           </>
         )}
       </dl>
@@ -120,7 +120,7 @@ function DeletedPart({ survey, id }: { survey: Survey; id: string }) {
   return (
     <>
       <h2>{title}</h2>
-      <p className="soft">found on the disk, deleted in the plan</p>
+      <p className="soft">on the disk, deleted in the plan</p>
       <dl className={classes.facts}>
         <dt>Size</dt>
         <dd>{formatBoth(surveyed.length * survey.disk.sectorBytes)}</dd>
@@ -133,8 +133,8 @@ function DeletedPart({ survey, id }: { survey: Survey; id: string }) {
 }
 
 function lossInWords(kind: VolumeKind | undefined, used: number | undefined): string {
-  if (kind && VOLUME_TRAITS[kind].shrink === 'recreate') return 'nothing: it holds no files';
-  return used === undefined ? 'how much is in use is not known' : formatBoth(used);
+  if (kind && VOLUME_TRAITS[kind].shrink === 'recreate') return 'nothing: it has no files';
+  return used === undefined ? 'space used is not known' : formatBoth(used);
 }
 
 function FoundGap({ survey, id }: { survey: Survey; id: string }) {
@@ -143,7 +143,8 @@ function FoundGap({ survey, id }: { survey: Survey; id: string }) {
     <>
       <h2>Free as found</h2>
       <p className="soft">
-        {formatBoth(part.length * survey.disk.sectorBytes)}. In the plan it is used, or part of a larger gap.
+        {formatBoth(part.length * survey.disk.sectorBytes)}. In the plan it is used, or part of a larger free
+        space.
       </p>
     </>
   );
@@ -155,7 +156,7 @@ function FindingsHere({ part }: { part: string }) {
   if (here.length === 0) return null;
   return (
     <div className={classes.group}>
-      <span className="eyebrow">Findings here</span>
+      <span className="eyebrow">Findings for this</span>
       {here.map((finding) => (
         <FindingCard key={finding.id} finding={finding} brief />
       ))}

@@ -17,10 +17,10 @@ import { EfiChoices } from './EfiChoices.js';
 import { StartTable } from './StartTable.js';
 import { StateMap } from './StateMap.js';
 import { OwnerSwatch } from '../../parts/OwnerSwatch.js';
-import classes from './MatchStage.module.css';
+import classes from './BootStage.module.css';
 
 /** Whether each system fits the firmware mode, the table style and the medium's start; and the ways out, least loss first. */
-export function MatchStage() {
+export function BootStage() {
   const { plan, survey } = useOpenState();
   const { attempt } = useEdit();
   const verdicts = verdictsOf(plan);
@@ -28,13 +28,13 @@ export function MatchStage() {
   const [pointed, setPointed] = useState<Way | null>(null);
   return (
     <div className="page">
-      <h1>Match</h1>
+      <h1>Boot</h1>
       <p className="soft">
-        Three things are easily mixed up: the style of the disk’s table, the mode of the firmware, and the
-        mode in which the installer medium is started.
+        Three things are easily confused: the partition table of the disk, the boot mode of the firmware, and
+        the mode in which the installation medium is started.
       </p>
       {plan.systems.length === 0 ? (
-        <p>There is no system to match yet. Read the disk, or add one under Systems.</p>
+        <p>There is no system in the plan yet. Read the disk, or add a system under Systems.</p>
       ) : (
         <div className={classes.columns}>
           <section>
@@ -42,7 +42,7 @@ export function MatchStage() {
             <p className="small soft">{mediumWords(plan)}</p>
           </section>
           <section>
-            <h2>Verdicts</h2>
+            <h2>Does each system start?</h2>
             <ul className={classes.verdicts}>
               {verdicts.map((verdict) => (
                 <VerdictRow key={verdict.system.id} verdict={verdict} />
@@ -50,7 +50,7 @@ export function MatchStage() {
             </ul>
             {ways.length > 0 && (
               <>
-                <h2>Ways out, the least loss first</h2>
+                <h2>Solutions, least loss first</h2>
                 <ol className={classes.ways}>
                   {ways.map((way, i) => (
                     <WayRow
@@ -80,15 +80,15 @@ function takes(plan: Plan, way: Way, attempt: ReturnType<typeof useEdit>['attemp
 
 function mediumWords({ machine, target }: Plan): string {
   if (machine.mediumStart === 'unknown')
-    return `How the installer medium will be started is not decided. This plan needs ${modeName(target.mode)}.`;
-  return `The installer medium will be started in ${modeName(machine.mediumStart)} mode.`;
+    return `The boot mode of the installation medium is not set. This plan needs ${modeName(target.mode)}.`;
+  return `The installation medium will be started in ${modeName(machine.mediumStart)} mode.`;
 }
 
 const LEVEL_WORDS: Readonly<Record<VerdictLevel, string>> = {
   fits: 'fits',
-  condition: 'on a condition',
-  unreliable: 'not sure',
-  cannot: 'cannot work',
+  condition: 'on one condition',
+  unreliable: 'uncertain',
+  cannot: 'cannot start',
 };
 
 function VerdictRow({ verdict }: { verdict: Verdict }) {

@@ -26,7 +26,7 @@ export function StartTable({ survey }: { survey: Survey }) {
   const wait = arrangement.waitSeconds;
   return (
     <section className={classes.start} aria-labelledby="start-title">
-      <h2 id="start-title">How each system is started</h2>
+      <h2 id="start-title">How each system boots</h2>
       <ol className={classes.rows}>
         {arrangement.order.map((system, i) => (
           <Row key={system.id} plan={plan} survey={survey} arrangement={arrangement} system={system} at={i} />
@@ -35,8 +35,8 @@ export function StartTable({ survey }: { survey: Survey }) {
       <div className={classes.wait}>
         <NumberInput
           size="xs"
-          label="Seconds before the first is started"
-          placeholder="left to its loader"
+          label="Seconds before the default starts"
+          placeholder="as its boot loader sets it"
           min={0}
           max={3600}
           value={wait ?? ''}
@@ -84,7 +84,7 @@ function Row({ plan, survey, arrangement, system, at }: RowProps) {
             size="sm"
             variant="subtle"
             color="loam"
-            aria-label={`Start ${system.name} earlier`}
+            aria-label={`Move ${system.name} up`}
             onClick={earlier}
           >
             ↑
@@ -93,19 +93,19 @@ function Row({ plan, survey, arrangement, system, at }: RowProps) {
       </span>
       <NativeSelect
         size="xs"
-        aria-label={`What lists ${system.name}`}
+        aria-label={`How ${system.name} boots`}
         value={way.by?.id ?? ''}
         data={[
-          { value: '', label: 'an entry of its own' },
+          { value: '', label: 'its own boot entry' },
           ...ways
             .filter((w) => w.system.id !== system.id)
-            .map((w) => ({ value: w.system.id, label: `the loader of ${w.system.name}` })),
+            .map((w) => ({ value: w.system.id, label: `boot menu of ${w.system.name}` })),
         ]}
         onChange={(e) => decide(e.currentTarget.value || null, way.place ?? { kind: 'disk' })}
       />
       <NativeSelect
         size="xs"
-        aria-label={`Where the loader of ${system.name} lies`}
+        aria-label={`Place of the boot loader of ${system.name}`}
         value={keyOf(way.place)}
         data={placesFor(plan, way)}
         onChange={(e) => decide(way.by?.id ?? null, placeOf(e.currentTarget.value))}
@@ -122,7 +122,7 @@ function Row({ plan, survey, arrangement, system, at }: RowProps) {
             className={classes.open}
             onClick={() => attempt({ kind: 'set-loader', system: system.id, loader: null })}
           >
-            leave it open
+            reset to proposed
           </button>
         ) : (
           <span className="soft">(proposed)</span>
@@ -136,16 +136,16 @@ function Row({ plan, survey, arrangement, system, at }: RowProps) {
 function placesFor(plan: Plan, { place }: StartWay): { value: string; label: string }[] {
   const efi = plan.partitions.filter((p) => p.role === 'efi');
   const list = [
-    ...(place ? [] : [{ value: '', label: 'nowhere yet' }]),
+    ...(place ? [] : [{ value: '', label: 'no place yet' }]),
     ...efi.map((p) => ({ value: `efi ${p.id}`, label: `on “${partitionTitle(p)}”` })),
-    { value: 'disk', label: 'in the disk’s first sector' },
+    { value: 'disk', label: 'first sector of the disk' },
   ];
   const known = list.some((option) => option.value === keyOf(place));
   if (known || !place || place.kind === 'disk') return list;
   const p = partitionOf(plan, place.partition);
   return [
     ...list,
-    { value: keyOf(place), label: p ? `on “${partitionTitle(p)}”` : 'on a partition that is gone' },
+    { value: keyOf(place), label: p ? `on “${partitionTitle(p)}”` : 'a partition that is no longer there' },
   ];
 }
 

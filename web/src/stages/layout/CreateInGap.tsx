@@ -21,7 +21,7 @@ import {
 import { useState } from 'react';
 import { useEdit, useOpenState, useSelection } from '../../open/context.js';
 import { SizeInput } from '../../parts/SizeInput.js';
-import classes from './SectionStage.module.css';
+import classes from './LayoutStage.module.css';
 
 type NewRole = PlannedPartition['role'];
 const NEW_ROLES: readonly NewRole[] = ['root', 'home', 'swap', 'data', 'efi', 'boot', 'bios-boot', 'system'];
@@ -48,7 +48,7 @@ export function CreateInGap({ survey, gap }: { survey: Survey; gap: GapPart }) {
     return (
       <>
         <h2>Free space</h2>
-        <p className="soft">{formatBoth(sizeOf(gap, survey))}, too little for an aligned partition.</p>
+        <p className="soft">{formatBoth(sizeOf(gap, survey))}, too small for a partition.</p>
       </>
     );
   const slots = slotsOf({ plan, survey });
@@ -57,7 +57,7 @@ export function CreateInGap({ survey, gap }: { survey: Survey; gap: GapPart }) {
     const edit = createInGap({ plan, survey }, gap, wish);
     const refused = edit
       ? tryEdit(edit)
-      : `There is not so much room here${slots ? ' once a record stands before it' : ''}. Make it smaller.`;
+      : `There is not enough space here${slots ? ' because a logical needs a record before it' : ''}. Enter a smaller size.`;
     setRefusal(refused);
     if (refused === null) select(freshPartitionId(plan));
   };
@@ -65,7 +65,7 @@ export function CreateInGap({ survey, gap }: { survey: Survey; gap: GapPart }) {
     <>
       <h2>Free space</h2>
       <p className="soft" data-fact="room">
-        {formatBoth(room)} can be used{gap.inside && ', in the extended container'}
+        {formatBoth(room)} can be used{gap.inside && ', in the extended partition'}
       </p>
       <div className={classes.group} style={{ marginTop: '0.8rem' }} data-create>
         <NativeSelect
@@ -105,33 +105,33 @@ export function CreateInGap({ survey, gap }: { survey: Survey; gap: GapPart }) {
           onSize={(bytes) => {
             const fits = bytes <= room;
             if (fits) setTyped(bytes);
-            return fits ? null : `There is not so much room here: ${formatBoth(room)} at the most.`;
+            return fits ? null : `There is not enough space here. At most ${formatBoth(room)} fit.`;
           }}
         />
         {owner?.ownSetup && role === 'system' && (
           <p className="small soft">
-            The setup of {owner.name} makes its own partitions in free space. Leave it at least{' '}
-            {formatBoth(owner.leastBytes)} in one piece, or create a placeholder here that it formats.
+            The setup of {owner.name} creates its own partitions in free space. Leave at least{' '}
+            {formatBoth(owner.leastBytes)} in one piece, or create a placeholder here for it to format.
           </p>
         )}
         <SwapHints plan={plan} role={role} take={setTyped} room={room} />
         <SegmentedControl
           size="xs"
-          aria-label="Place in the free space"
+          aria-label="Position"
           value={end}
           data={[
-            { value: 'start', label: 'at its start' },
-            { value: 'end', label: 'at its end' },
+            { value: 'start', label: 'at the start' },
+            { value: 'end', label: 'at the end' },
           ]}
           onChange={(v) => setEnd(v)}
         />
         {slots && !gap.inside && (
           <SegmentedControl
             size="xs"
-            aria-label="How the MBR lists it"
+            aria-label="Primary or logical"
             value={slot}
             data={[
-              { value: 'auto', label: 'as fits best' },
+              { value: 'auto', label: 'automatic' },
               { value: 'primary', label: 'primary' },
               { value: 'logical', label: 'logical' },
             ]}

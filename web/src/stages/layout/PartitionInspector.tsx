@@ -27,7 +27,7 @@ import { OwnerToggles } from '../../parts/OwnerToggles.js';
 import { SizeInput } from '../../parts/SizeInput.js';
 import { Beneath } from './Beneath.js';
 import { MoreFacts } from './MoreFacts.js';
-import classes from './SectionStage.module.css';
+import classes from './LayoutStage.module.css';
 import { SlotFacts } from './SlotFacts.js';
 
 interface Props {
@@ -63,17 +63,17 @@ export function PartitionInspector({ survey, partition }: Props) {
         />
         <SegmentedControl
           size="xs"
-          aria-label="Which end stays"
+          aria-label="Fixed end"
           value={hold}
           data={[
-            { value: 'start', label: 'its start stays' },
-            { value: 'end', label: 'its end stays' },
+            { value: 'start', label: 'keep the start fixed' },
+            { value: 'end', label: 'keep the end fixed' },
           ]}
           onChange={(value) => setHold(value)}
         />
         {hold === 'end' && partition.from !== null && partition.treatment === 'keep' && (
           <p className="small soft">
-            All its data travels, with the volume out of use; see what that costs before you leave it so.
+            All its data is moved, and the volume cannot be used meanwhile. Check the cost before you decide.
           </p>
         )}
         <p className={`${classes.examples} small soft`}>
@@ -117,7 +117,7 @@ function Facts({ survey, partition }: Props) {
           <dd>
             {used
               ? `${formatBoth(used.bytes)}, ${EVIDENCE_WORDS[used.evidence]}`
-              : 'not known: say it under As found'}
+              : 'not known: enter it under As found'}
           </dd>
         </>
       )}

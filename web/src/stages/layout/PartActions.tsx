@@ -41,7 +41,7 @@ function Actions({ survey, at, close, typeSize, zoomIn }: Props & { readonly at:
         <button
           type="button"
           tabIndex={-1}
-          aria-label="What can be done here"
+          aria-label="Actions"
           style={{
             position: 'fixed',
             left: at.x,
@@ -54,7 +54,7 @@ function Actions({ survey, at, close, typeSize, zoomIn }: Props & { readonly at:
           }}
         />
       </Menu.Target>
-      <Menu.Dropdown aria-label="What can be done here">
+      <Menu.Dropdown aria-label="Actions">
         {sizable && <Menu.Item onClick={typeSize}>Type a size</Menu.Item>}
         {gap && <Menu.Item onClick={focusCreate}>Create here</Menu.Item>}
         {verbsOf({ plan, survey }, at.id).map((verb) => (
@@ -62,7 +62,7 @@ function Actions({ survey, at, close, typeSize, zoomIn }: Props & { readonly at:
             {verb.title}
           </Menu.Item>
         ))}
-        <Menu.Item onClick={() => zoomIn(at.id)}>Look at it closely</Menu.Item>
+        <Menu.Item onClick={() => zoomIn(at.id)}>Zoom in</Menu.Item>
       </Menu.Dropdown>
     </Menu>
   );

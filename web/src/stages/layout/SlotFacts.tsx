@@ -1,6 +1,6 @@
 import { isActive, isLogical, slotsOf, type PlannedPartition, type Survey } from '@rhizotome/core';
 import { useOpenState } from '../../open/context.js';
-import classes from './SectionStage.module.css';
+import classes from './LayoutStage.module.css';
 
 /** How an MBR lists the partition, and whether it is started from. */
 export function SlotFacts({ survey, partition }: { survey: Survey; partition: PlannedPartition }) {
@@ -13,10 +13,10 @@ export function SlotFacts({ survey, partition }: { survey: Survey; partition: Pl
     <div className={classes.group}>
       <span className="eyebrow">In the MBR</span>
       <p className="small">
-        {logical ? 'a logical, in the extended container' : `a primary${active ? ', marked active' : ''}`}
+        {logical ? 'a logical, in the extended partition' : `a primary${active ? ', marked active' : ''}`}
         {' · '}
         <span className="soft">
-          {slots.free === 0 ? 'all four slots taken' : `${slots.free} of four slots free`}
+          {slots.free === 0 ? 'all four places in use' : `${slots.free} of four places free`}
         </span>
       </p>
     </div>

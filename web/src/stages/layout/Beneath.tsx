@@ -7,7 +7,7 @@ const LAYER_NAMES: Readonly<Record<Layer, string>> = {
   none: 'nothing',
   luks: 'encryption (LUKS)',
   lvm: 'a volume group (LVM)',
-  'luks-lvm': 'encryption, and a volume group in it',
+  'luks-lvm': 'encryption with a volume group inside',
 };
 
 /** What lies beneath the file system of a part that is made anew, what is in it, and who makes it first. */
@@ -23,7 +23,7 @@ export function Beneath({ partition }: { partition: PlannedPartition }) {
       {unix && (
         <NativeSelect
           size="xs"
-          label="Beneath the file system"
+          label="Encryption and volume group"
           value={partition.layer ?? 'none'}
           data={Object.entries(LAYER_NAMES).map(([value, label]) => ({ value, label }))}
           onChange={(e) => change({ layer: e.currentTarget.value as Layer })}
@@ -33,7 +33,7 @@ export function Beneath({ partition }: { partition: PlannedPartition }) {
       {installed && (
         <Checkbox
           size="xs"
-          label="a placeholder: made by the system that is there, formatted by the installer"
+          label="placeholder: created by the installed system, formatted later by the installer"
           checked={partition.placeholder ?? false}
           onChange={(e) => change({ placeholder: e.currentTarget.checked })}
         />
@@ -63,7 +63,7 @@ function Subvolumes({ partition }: { partition: PlannedPartition }) {
   return (
     <TextInput
       size="xs"
-      label="Subvolumes, each with its mount point"
+      label="Subvolumes and their mount points"
       placeholder="@ /, @home /home"
       aria-label={`Subvolumes of ${partitionTitle(partition)}`}
       value={draft ?? present}
@@ -85,7 +85,7 @@ function subvolumesIn(line: string): Subvolume[] | string {
     if (part === '') continue;
     const [name, mountPoint, ...more] = part.split(/\s+/);
     if (!name || !mountPoint?.startsWith('/') || more.length > 0)
-      return `“${part}”: write a name and a mount point, such as @home /home.`;
+      return `“${part}”: enter a name and a mount point, such as @home /home.`;
     list.push({ name, mountPoint });
   }
   return list;

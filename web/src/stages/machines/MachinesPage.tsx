@@ -5,7 +5,7 @@ import type { MachineRow } from '@rhizotome/core';
 import { say } from '../../words/say.js';
 import { MoreButton } from '../../parts/MoreButton.js';
 import { Wordmark } from '../../shell/Wordmark.js';
-import classes from './BenchPage.module.css';
+import classes from './MachinesPage.module.css';
 import { MiniCore } from './MiniCore.js';
 import { useBench } from './queries.js';
 
@@ -14,7 +14,7 @@ const RenameDialog = lazy(() =>
 );
 
 /** The home page: every machine, and where each stands. */
-export function BenchPage() {
+export function MachinesPage() {
   const bench = useBench();
   const [renaming, setRenaming] = useState<MachineRow | null>(null);
   const { machines } = bench;
@@ -23,12 +23,13 @@ export function BenchPage() {
       <header className={classes.head}>
         <Wordmark />
         <p className="soft">
-          Plan how one disk is split among several systems, before anything is installed. It changes no disk.
+          Plan how to divide one disk among several operating systems before you install them. This program
+          changes no disk.
         </p>
       </header>
       <main>
         <div className={classes.title}>
-          <h1>Bench</h1>
+          <h1>Machines</h1>
           <NewMachine create={bench.create} busy={bench.creating} />
         </div>
         {bench.problem && (
@@ -40,7 +41,7 @@ export function BenchPage() {
           </div>
         )}
         {machines === undefined ? (
-          !bench.problem && <p role="status">Fetching the machines…</p>
+          !bench.problem && <p role="status">Loading machines…</p>
         ) : machines.length === 0 ? (
           <Empty loadDemo={bench.loadDemo} />
         ) : (
@@ -117,7 +118,7 @@ function Row({ machine, rename, duplicate, remove }: RowProps) {
     <li className={classes.row}>
       <MiniCore strata={overview.strata} />
       <div className={classes.name}>
-        <Link to={`/machines/${id}/${overview.stages['as-found'] === 'empty' ? 'as-found' : 'section'}`}>
+        <Link to={`/machines/${id}/${overview.stages['as-found'] === 'empty' ? 'as-found' : 'layout'}`}>
           {name}
         </Link>
         <p className="soft small">{story}</p>
@@ -158,12 +159,12 @@ function Row({ machine, rename, duplicate, remove }: RowProps) {
 function Empty({ loadDemo }: { loadDemo: () => void }) {
   return (
     <div className={classes.empty}>
-      <h2>The bench is empty</h2>
+      <h2>There are no machines yet</h2>
       <p className="soft">
-        Add a machine by its name, or look at the seven made-up machines of the field station Skarvness first.
+        Add a machine, or load the seven example machines of the field station Skarvness.
       </p>
       <Button variant="default" onClick={loadDemo}>
-        Load the demo machines
+        Load the example machines
       </Button>
     </div>
   );

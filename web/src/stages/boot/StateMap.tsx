@@ -39,7 +39,7 @@ export function StateMap({ plan, ways, pointed }: Props) {
       className={classes.map}
       data-ways={ways.length > 0 || undefined}
       role="table"
-      aria-label="States and systems"
+      aria-label="Boot modes, tables and systems"
     >
       <div role="row" className={classes.contents}>
         <span role="columnheader" className="visually-hidden">
@@ -98,7 +98,7 @@ function State({ plan, mode, style, reached }: StateProps) {
       data-reached={reached || undefined}
     >
       {here && <span className={classes.here}>you are here</span>}
-      {out && <span className="small soft">not on this firmware</span>}
+      {out && <span className="small soft">not supported by this firmware</span>}
       {plan.systems.map((system) => {
         const fit = fitOf(system, mode, style);
         const { mark, words } = FIT_MARKS[fit];
@@ -168,7 +168,7 @@ interface ArrowProps {
   readonly sign: string;
 }
 
-const LOSS_WORDS = ['loses nothing', 'on conditions', 'loses all'] as const;
+const LOSS_WORDS = ['loses nothing', 'with conditions', 'erases the disk'] as const;
 
 /** The ranks of the ways that lead over this border, and what the mildest of them loses. */
 function Arrow({ taken, all, pointed, sign }: ArrowProps) {

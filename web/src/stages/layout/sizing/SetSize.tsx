@@ -59,7 +59,7 @@ export function TargetNote({ survey, target, targets, choose }: TargetProps) {
     <p className="small">
       {target.kind === 'new' ? (
         <span className="soft">
-          The plan has no {roleInSentence(target.role)} for it yet; one would be created.
+          There is no {roleInSentence(target.role)} in the plan yet; it will be created.
         </span>
       ) : (
         <>
@@ -95,7 +95,7 @@ export function SetSize({ survey, target, size, label }: SetProps) {
       >
         {label}
       </Button>
-      <span className="small soft">{stands ? 'as it is planned' : consequence(worked)}</span>
+      <span className="small soft">{stands ? 'as planned' : consequence(worked)}</span>
     </div>
   );
 }

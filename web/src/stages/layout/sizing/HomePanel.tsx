@@ -66,7 +66,7 @@ export function HomePanel({ survey, system }: Props) {
         ))}
         <NumberInput
           size="xs"
-          label="Growth a year, %"
+          label="Growth per year, %"
           min={0}
           max={200}
           clampBehavior="strict"
@@ -75,7 +75,7 @@ export function HomePanel({ survey, system }: Props) {
         />
         <NumberInput
           size="xs"
-          label="Years it is to last"
+          label="Years it should last"
           min={1}
           max={15}
           clampBehavior="strict"
@@ -95,10 +95,10 @@ export function HomePanel({ survey, system }: Props) {
 
 /** In which year the home is full, or that it lasts. */
 function whenFull(use: HomeUse, present: number | null): string {
-  if (present === null) return 'How long a home lasts shows here once there is one.';
+  if (present === null) return 'When there is a home partition, this shows how long it lasts.';
   const full = homeOverYears({ ...use, years: 15 }).findIndex((size) => size > present);
   if (full < 0) return 'At this growth it is not full within 15 years.';
-  if (full === 0) return 'It is too small for what there is already.';
+  if (full === 0) return 'It is too small for the files there are now.';
   return `At this growth it is full in year ${full}.`;
 }
 

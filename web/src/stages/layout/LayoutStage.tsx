@@ -5,23 +5,23 @@ import { Caught } from '../../shell/Caught.js';
 import { Cores, type Beside } from './Cores.js';
 import { Inspector } from './Inspector.js';
 import { TextPane } from './TextPane.js';
-import classes from './SectionStage.module.css';
+import classes from './LayoutStage.module.css';
 
 /** With its charts, it comes when it is first asked for. */
 const SizingBench = lazy(() => import('./sizing/SizingBench.js').then((m) => ({ default: m.SizingBench })));
 
 /** The workbench: the disk as found and as planned, and what is selected. */
-export function SectionStage() {
+export function LayoutStage() {
   const { id } = useOpenMachine();
   const { survey } = useOpenState();
   const [beside, setBeside] = useState<Beside>('part');
   if (!survey)
     return (
       <div className="page">
-        <h1>Section</h1>
-        <p className="soft">There is nothing to cut yet.</p>
+        <h1>Layout</h1>
+        <p className="soft">There is no disk to draw yet.</p>
         <p>
-          <Link to={`/machines/${id}/as-found`}>Read the disk first, under As found.</Link>
+          <Link to={`/machines/${id}/as-found`}>Read the disk</Link>
         </p>
       </div>
     );

@@ -50,7 +50,7 @@ export function TypedSize({ survey, partition, placed, begun, preview, close }: 
         onSize={(size) => tryEdit(resize(size))}
         onDone={close}
       />
-      <p className="small soft">Enter takes it, Escape leaves it.</p>
+      <p className="small soft">Enter applies, Escape cancels.</p>
     </div>
   );
 }

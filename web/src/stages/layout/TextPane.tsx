@@ -55,10 +55,10 @@ export function TextPane({ survey }: { survey: Survey }) {
         {outcome.ok ? (
           <p className="small soft" role="status">
             {draft === null
-              ? 'Everything can be typed here: sizes as everywhere, # begins a remark.'
+              ? 'You can edit the plan here. Sizes work as everywhere; # starts a remark.'
               : outcome.edit === null
-                ? 'This says what the plan says already.'
-                : 'This can be read. It becomes part of the plan when it is taken in.'}
+                ? 'This is the same as the plan.'
+                : 'This text is valid. Press Apply to change the plan.'}
           </p>
         ) : (
           <p className={classes.error} role="alert">
@@ -70,10 +70,10 @@ export function TextPane({ survey }: { survey: Survey }) {
         )}
         <div className={classes.buttons}>
           <Button size="xs" onClick={take} disabled={draft === null || !outcome.ok}>
-            Take in
+            Apply
           </Button>
           <Button size="xs" variant="default" onClick={() => keep(null)} disabled={draft === null}>
-            Drop what I typed
+            Discard changes
           </Button>
           <Button size="xs" variant="default" onClick={save}>
             Save as a file

@@ -10,7 +10,7 @@ import {
 import { Fragment } from 'react';
 import { useDerived, useOpenState } from '../../open/context.js';
 import { VolumeFacts } from '../as-found/VolumeFacts.js';
-import classes from './SectionStage.module.css';
+import classes from './LayoutStage.module.css';
 
 interface Props {
   readonly survey: Survey;
@@ -27,11 +27,11 @@ export function MoreFacts({ survey, partition }: Props) {
   const row = runbook?.sheet.find((r) => r.id === partition.id);
   const type = typeOf({ plan, survey }, partition);
   const facts: readonly (readonly [string, string | undefined])[] = [
-    ['Met as', row && `${row.device}, number ${row.order} in the order on ${deviceName(plan.machine)}`],
-    ['Begins at', formatBoth(partition.start * sectorBytes)],
+    ['Listed as', row && `${row.device}, number ${row.order} in the order on ${deviceName(plan.machine)}`],
+    ['Starts at', formatBoth(partition.start * sectorBytes)],
     ['Ends at', formatBoth((partition.start + partition.length) * sectorBytes)],
     ['Type', `${typeName(type)} (${type})`],
-    ['Its id', surveyed?.uuid],
+    ['Partition ID', surveyed?.uuid],
     ['Volume', volume?.uuid],
     ['Blocks', volume?.blockBytes === undefined ? undefined : formatExact(volume.blockBytes)],
     [
@@ -42,7 +42,7 @@ export function MoreFacts({ survey, partition }: Props) {
   ];
   return (
     <details className={classes.more}>
-      <summary>How to know it again, and what else was read</summary>
+      <summary>How to recognise it, and other details</summary>
       <dl className={classes.facts}>
         {facts
           .filter(([, value]) => value !== undefined && value !== '')

@@ -39,11 +39,11 @@ export function EfiPanel({ survey }: { survey: Survey }) {
         survey={survey}
         target={target}
         size={newEfiBytes(users)}
-        label={`Advised for these: ${formatBoth(newEfiBytes(users))}`}
+        label={`Advised size: ${formatBoth(newEfiBytes(users))}`}
       />
       <p className="small">
-        <Link to={`/machines/${id}/match`}>
-          Sharing, a second one, enlarging and replacing are compared under Match.
+        <Link to={`/machines/${id}/boot`}>
+          Compare sharing, a second one, enlarging and replacing under Boot.
         </Link>
       </p>
     </>
@@ -85,7 +85,7 @@ function Vessel({ lines, size }: VesselProps) {
           ))}
         </ul>
         <p>
-          It has to hold <b>{formatBoth(needed)}</b>
+          It needs <b>{formatBoth(needed)}</b>
           {size !== null && (
             <>
               {' '}

@@ -2,7 +2,7 @@ import { Button, SegmentedControl } from '@mantine/core';
 import { formatBinary, formatBoth, type Survey } from '@rhizotome/core';
 import { useOpenState } from '../../open/context.js';
 import type { ScaleKind } from '../../section/layout.js';
-import classes from './SectionStage.module.css';
+import classes from './LayoutStage.module.css';
 import type { Zoom } from './useZoom.js';
 
 /** What stands beside the drawing: the selected part, the sizing bench, or the whole as text. */
@@ -42,7 +42,7 @@ export function CoresFoot({ survey, beside, setBeside, kind, setKind, closely, z
         ) : (
           closely && (
             <Button size="compact-xs" variant="subtle" color="loam" onClick={closely}>
-              Look at it closely
+              Zoom in
             </Button>
           )
         )}
@@ -58,7 +58,7 @@ export function CoresFoot({ survey, beside, setBeside, kind, setKind, closely, z
         />
         <SegmentedControl
           size="xs"
-          aria-label="Beside the drawing"
+          aria-label="Panel beside the drawing"
           value={beside}
           data={[
             { value: 'part', label: 'part' },

@@ -22,7 +22,7 @@ export function EfiChoices({ survey }: { survey: Survey }) {
   if (strategies.length === 0) return null;
   return (
     <section className={classes.choices} aria-labelledby="efi-title">
-      <h2 id="efi-title">Where the new loaders go: the EFI system partition</h2>
+      <h2 id="efi-title">EFI system partition for the new boot loaders</h2>
       <div className={classes.columns}>
         {strategies.map((strategy) => (
           <Choice
@@ -53,17 +53,17 @@ function Choice({ strategy, adopted, adopt }: ChoiceProps) {
       {possible ? (
         <>
           <dl className={classes.figures}>
-            <dt>data it moves</dt>
+            <dt>data moved</dt>
             <dd>
               {movedMore.most > 0
                 ? `${formatBinary(movedMore.least)} – ${formatBinary(movedMore.most)}`
                 : 'none'}
             </dd>
-            <dt>copying, in all</dt>
+            <dt>copying, in total</dt>
             <dd>{seconds.most > 0 ? say(timeSays(seconds)) : 'none'}</dd>
-            <dt>restarts, in all</dt>
+            <dt>restarts, in total</dt>
             <dd>{restarts}</dd>
-            <dt>exposed</dt>
+            <dt>power-cut risk</dt>
             <dd>{timesInWords(exposures.length)}</dd>
           </dl>
           <ul className={classes.risks}>
@@ -73,10 +73,10 @@ function Choice({ strategy, adopted, adopt }: ChoiceProps) {
           </ul>
           <div className={classes.foot}>
             {adopted ? (
-              <strong>as it is planned</strong>
+              <strong>as planned</strong>
             ) : (
               <Button size="xs" onClick={adopt!}>
-                Adopt it
+                Use this
               </Button>
             )}
           </div>

@@ -64,7 +64,7 @@ export function SwapPanel({ survey, system }: Props) {
   if (ram === null)
     return (
       <>
-        <p>Every rule for swap begins with the memory, and that is not known yet.</p>
+        <p>Enter the memory of the machine first: every rule for swap depends on it.</p>
         <SizeInput
           label="Memory of this machine"
           context={{ disk: bytes(0) }}

@@ -23,7 +23,7 @@ export function SizingBench({ survey }: { survey: Survey }) {
       <div className={classes.head}>
         <SegmentedControl<Panel>
           size="xs"
-          aria-label="What is sized"
+          aria-label="What to size"
           value={panel}
           data={[
             { value: 'root', label: 'root' },

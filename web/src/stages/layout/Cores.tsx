@@ -14,7 +14,7 @@ import { PartActions, type ActionsAt } from './PartActions.js';
 import { TypedSize } from './TypedSize.js';
 import { useTyping } from './useTyping.js';
 import { useZoom } from './useZoom.js';
-import classes from './SectionStage.module.css';
+import classes from './LayoutStage.module.css';
 
 export type { Beside };
 
@@ -74,7 +74,7 @@ export function Cores({ survey, beside, setBeside }: Props) {
     if (placed) zoom.by(factor, placed.scale.toSector(y - PAD.top));
   });
   return (
-    <section className={classes.cores} aria-label="Section of the disk">
+    <section className={classes.cores} aria-label="Drawing of the disk">
       <div className={classes.scroll} ref={scroll}>
         <div ref={ref} className={classes.measured}>
           {placed && (
