@@ -45,7 +45,7 @@ describe('entered by hand', () => {
 
   test('at the floor it is held, and the reason stands beside the pointer', async () => {
     await draw('end found-4', -470);
-    await on.app.sees('That is below the floor of this volume.', '[data-fact=drawn]');
+    await on.app.sees('This volume cannot be that small.', '[data-fact=drawn]');
     expect(await home()).toContain('77 GiB');
     await on.app.page.keyboard.press('Escape');
     await on.app.page.mouse.up();
@@ -61,7 +61,7 @@ describe('entered by hand', () => {
     const [, root, swap] = await on.app.core('planned');
     expect(root).toContain('grown');
     expect(swap).toContain('formatted');
-    await on.app.page.click('[aria-label^="Undo: Place"]');
+    await on.app.page.click('[aria-label^="Undo: Move"]');
     await on.app.saved();
   });
 

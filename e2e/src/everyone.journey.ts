@@ -145,7 +145,7 @@ describe('by the keyboard alone', () => {
     expect(await on.app.page.evaluate(() => document.activeElement?.getAttribute('data-grip'))).toMatch(
       /^(end|border) found-2/,
     );
-    await on.app.page.click('[aria-label^="Undo: Place"]');
+    await on.app.page.click('[aria-label^="Undo: Move"]');
   });
 
   test('actions open from the part that has the focus, and close back to it', async () => {

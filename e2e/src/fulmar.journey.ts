@@ -28,10 +28,10 @@ describe('fulmar: macOS stays, Linux and Windows come', () => {
     await on.app.page.mouse.move(x, y);
     await on.app.page.mouse.down();
     await on.app.page.mouse.move(x, y - 470);
-    await on.app.sees('It can shrink to 212 GiB (227.6 GB) at the least.', '[data-fact=drawn]');
+    await on.app.sees('Its minimum is 212 GiB (227.6 GB).', '[data-fact=drawn]');
     await on.app.page.mouse.move(x, y - 60);
     await on.app.page.waitForFunction(
-      () => !document.querySelector('[data-fact=drawn]')?.textContent?.includes('at the least'),
+      () => !document.querySelector('[data-fact=drawn]')?.textContent?.includes('Its minimum is'),
     );
     await on.app.page.mouse.up();
     await on.app.saved();
@@ -63,11 +63,11 @@ describe('fulmar: macOS stays, Linux and Windows come', () => {
     await on.app.press('Create');
     await on.app.saved();
     await on.app.stage('Findings');
-    await on.app.sees('There is no room for Windows');
+    await on.app.sees('There is not enough free space for Windows');
     await on.app.sees('largest gap 0 B');
     await undo();
     await on.app.saved();
-    expect(await on.app.text('main')).not.toContain('There is no room for Windows');
+    expect(await on.app.text('main')).not.toContain('There is not enough free space for Windows');
   });
 
   test('both are proposed at a press each, and nothing stops the plan', async () => {

@@ -72,8 +72,8 @@ describe('an image is enough: no figure is typed', () => {
     ]);
     expect(await owners()).toEqual(['Windows', 'Windows', 'Windows', 'Windows']);
     await on.app.sees('loaders: station');
-    await on.app.sees('counted in its own map, up to 238.1 GiB');
-    const used = await on.app.page.$$eval('input[aria-label^="Used of"]', (list) =>
+    await on.app.sees('counted in its bitmap, up to 238.1 GiB');
+    const used = await on.app.page.$$eval('input[aria-label^="Space used on"]', (list) =>
       list.map((i) => i.placeholder),
     );
     expect(used).toEqual(['2.5 KiB', '95.1 GiB', '424 MiB']);
@@ -105,7 +105,7 @@ describe('an image is enough: no figure is typed', () => {
     await on.app.press('Read again');
     const began = Date.now();
     await on.app.pickFile(0, junk);
-    await on.app.sees('“junk.bin”: These bytes hold no partition table and no file system that is known');
+    await on.app.sees('“junk.bin”: There is no known partition table or file system in this file');
     expect(Date.now() - began).toBeLessThan(5000);
     await on.app.press('Keep the present reading');
     await on.app.sees('223.6 GiB (240.1 GB), GPT, 4 partitions');
@@ -160,7 +160,7 @@ describe('the plan as text, beside the drawing', () => {
     await on.app.pick('Panel beside the drawing', 'text');
     await replace('at 39425 MiB, size 189511 MiB, keep', 'size 100GiB, keep');
     await replace('plan uefi', '# smaller, for a try\nplan uefi');
-    await on.app.sees('It becomes part of the plan when it is taken in.', 'aside');
+    await on.app.sees('Press Apply to change the plan.', 'aside');
     await on.app.press('Apply');
     expect(await on.app.core('planned')).toContain('knot-home ext4 · shrunk · /home 100 GiB 107.4 GB');
     const text = await (await field()).evaluate((a) => (a as unknown as HTMLTextAreaElement).value);
@@ -170,7 +170,7 @@ describe('the plan as text, beside the drawing', () => {
 
   test('below the floor it is refused at its line, and what was typed outlives a reload', async () => {
     await replace('size 100 GiB, keep', 'size 50 GiB, keep');
-    await on.app.sees('the floor', 'aside [role=alert]');
+    await on.app.sees('Its minimum is', 'aside [role=alert]');
     await on.app.page.reload({ waitUntil: 'networkidle0' });
     await on.app.pick('Panel beside the drawing', 'text');
     const text = await (await field()).evaluate((a) => (a as unknown as HTMLTextAreaElement).value);
@@ -185,7 +185,7 @@ describe('what is given back', () => {
   test('a practice disk as found has the table that was read', async () => {
     await on.app.stage('Runbook');
     await on.app.press('Practice disk as found');
-    await on.app.sees('Left unformatted: partition 2 “knot-root”: ext4');
+    await on.app.sees('Not formatted: partition 2 “knot-root”: ext4');
     const image = await downloaded('red-knot-found.qcow2');
     expect(image.length).toBeLessThan(1024 ** 2);
     const original = surveyIn(readFileSync(join(IMAGES, 'knot.qcow2')));

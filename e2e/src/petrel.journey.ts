@@ -65,7 +65,7 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
   });
 
   test('the size is told by the tail itself, and the table is read', async () => {
-    await on.app.sees('476.9 GiB (512.1 GB) – told by the table in the tail');
+    await on.app.sees('476.9 GiB (512.1 GB) – from the table in the tail');
     await on.app.press('Read the disk');
     await on.app.sees(
       '476.9 GiB (512.1 GB), GPT, 4 partitions, sectors of 512 bytes; read from petrel.head.bin and petrel.tail.bin',
@@ -80,12 +80,12 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
   });
 
   test('used space is typed, in any unit, and never more than there is', async () => {
-    await on.app.type('Used of Main volume', '600GiB');
+    await on.app.type('Space used on Main volume', '600GiB');
     await on.app.sees('That is more than the size of the partition: 476.1 GiB (511.3 GB).');
-    await on.app.type('Used of Main volume', '102.1 GBx');
+    await on.app.type('Space used on Main volume', '102.1 GBx');
     await on.app.sees('“GBx” is not a unit.');
-    await on.app.type('Used of Main volume', '102088769536 B');
-    await on.app.sees('= 95.1 GiB · 102.1 GB typed in');
+    await on.app.type('Space used on Main volume', '102088769536 B');
+    await on.app.sees('= 95.1 GiB · 102.1 GB entered by hand');
     await on.app.press('encrypted by its system', 'checkbox');
     await on.app.saved();
   });
@@ -120,22 +120,20 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
 
   test('findings name what is missing, and remedies mend it', async () => {
     await on.app.stage('Findings');
-    await on.app.sees('There is no room for Field Linux');
-    await on.app.sees('Field Linux has no EFI system partition to start from');
+    await on.app.sees('There is not enough free space for Field Linux');
+    await on.app.sees('Field Linux has no EFI system partition to boot from');
     expect(await on.app.figure('blockers')).toBe('2');
     await on.app.press('Share “Start files”, mounted at /boot/efi');
-    await on.app.sees('There is no room for Field Linux');
+    await on.app.sees('There is not enough free space for Field Linux');
     expect(await on.app.figure('blockers')).toBe('1');
   });
 
   test('the Windows volume cannot go below its floor, and takes the size that is typed', async () => {
     await on.app.stage('Layout');
     await on.app.selectPart('found-3');
-    expect(await on.app.text('[data-fact=floor]')).toBe('95.1 GiB (102.1 GB), typed in');
+    expect(await on.app.text('[data-fact=floor]')).toBe('95.1 GiB (102.1 GB), entered by hand');
     await on.app.type('New size', '90GiB');
-    await on.app.sees(
-      'That is below the floor of this volume. It can shrink to 95.1 GiB (102.1 GB) at the least.',
-    );
+    await on.app.sees('This volume cannot be that small. Its minimum is 95.1 GiB (102.1 GB).');
     expect(await on.app.text('[data-fact=size]')).toBe('476.1 GiB (511.3 GB)');
     await on.app.type('New size', 'used + 145GiB');
     await on.app.sees('240.1 GiB (257.8 GB)', '[data-fact=size]');
@@ -195,7 +193,7 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
   test('formatting the shared EFI partition is a hazard, taken back at a press', async () => {
     await on.app.selectPart('found-1');
     await on.app.press('Format');
-    await on.app.sees('“Start files” is set to format', 'aside');
+    await on.app.sees('“Start files” is set to be formatted', 'aside');
     expect(await on.app.figure('hazards')).toBe('2');
     await on.app.press('Keep it');
     await on.app.sees('FAT · kept', 'main');
@@ -206,13 +204,13 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
     await on.app.stage('Runbook');
     await on.app.sees('Recognition sheet');
     expect(await on.app.texts('main h2')).toEqual([
-      'In Windows, as it runs now',
-      'Windows, started from coldRESTART',
+      'In Windows, as it is now',
+      'In Windows, started after the machine was offRESTART',
       'In a live sessionRESTART',
       'In the installer of Field Linux',
-      'In the firmware’s setupRESTART',
-      'Windows, started from coldRESTART',
-      'Field Linux, started from coldRESTART',
+      'In the firmware setupRESTART',
+      'In Windows, started after the machine was offRESTART',
+      'In Field Linux, started after the machine was offRESTART',
       'Recognition sheet',
       'Starting',
       'Way back',
@@ -241,7 +239,7 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
       'first-start:system-1',
       'verify-disk',
     ]);
-    await on.app.sees('It asks for the amount to take away: 241809 MiB', '[data-step="shrink:found-3"]');
+    await on.app.sees('Enter the amount to take away: 241809 MiB', '[data-step="shrink:found-3"]');
     await on.app.sees('start at 245877 MiB (sector 503556096), size 60 GiB', '[data-step="create:new-1"]');
     await on.app.sees(
       'nvme0n1p1, 100 MiB (104.9 MB), FAT: mount at /boot/efi; do NOT format.',
@@ -277,7 +275,7 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
         blob = object as Blob;
         return original(object);
       };
-      [...document.querySelectorAll('button')].find((b) => b.innerText === 'Download as one file')!.click();
+      [...document.querySelectorAll('button')].find((b) => b.innerText === 'Save as one file')!.click();
       URL.createObjectURL = original;
       return blob!.text();
     });

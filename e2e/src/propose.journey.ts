@@ -30,9 +30,9 @@ describe('knot: a second system, proposed whole', () => {
   });
 
   test('one press takes all of it back, and one brings it again', async () => {
-    await on.app.press('Undo: Room and parts for Linux 2');
+    await on.app.press('Undo: Space and partitions for Linux 2');
     expect((await on.app.core('planned')).length).toBe(4);
-    await on.app.press('Redo: Room and parts for Linux 2');
+    await on.app.press('Redo: Space and partitions for Linux 2');
     expect((await on.app.core('planned')).length).toBeGreaterThan(5);
   });
 });
@@ -44,12 +44,12 @@ describe('the EFI system partition', () => {
   test('all strategies stand side by side, the adopted one marked', async () => {
     await on.app.stage('Boot');
     expect(await titles()).toEqual([
-      'Share the one that is there',
-      'Make a second one for the new system',
-      'Enlarge the one that is there',
-      'Replace it by a larger one elsewhere',
+      'Share the existing one',
+      'Create a second one for the new system',
+      'Enlarge the existing one',
+      'Replace it with a larger one elsewhere',
     ]);
-    expect(await adopted()).toEqual(['Share the one that is there']);
+    expect(await adopted()).toEqual(['Share the existing one']);
     await on.app.sees('It is large enough already.');
   });
 
@@ -58,7 +58,7 @@ describe('the EFI system partition', () => {
     expect(buttons.length).toBeGreaterThan(0);
     await buttons[0]!.click();
     await on.app.saved();
-    expect(await adopted()).toEqual(['Make a second one for the new system']);
+    expect(await adopted()).toEqual(['Create a second one for the new system']);
     await on.app.stage('Layout');
     expect((await on.app.core('planned')).filter((line) => line.includes('FAT'))).toEqual([
       'KNOT-ESP FAT · kept · /boot/efi 512 MiB 536.9 MB',
@@ -75,15 +75,15 @@ describe('starting', () => {
   });
 
   test('a wrong target is told at once, stops the plan, and is left open again at a press', async () => {
-    await on.app.choose('Where the loader of Linux 2 lies', 'first sector of the disk');
-    await on.app.sees('in UEFI mode nothing is started from the disk’s first sector');
+    await on.app.choose('Place of the boot loader of Linux 2', 'first sector of the disk');
+    await on.app.sees('in UEFI mode nothing starts from the first sector of the disk');
     expect(await on.app.figure('blockers')).toBe('1');
     await on.app.press('reset to proposed');
     expect(await on.app.figure('blockers')).toBe('0');
   });
 
   test('the order changes at a press', async () => {
-    await on.app.press('Start Linux earlier');
+    await on.app.press('Move Linux up');
     await on.app.saved();
     expect(await on.app.texts('ol[class*=rows] b')).toEqual(['Linux', 'Linux 2']);
   });
@@ -101,7 +101,7 @@ describe('what lies beneath', () => {
   test('subvolumes are typed in a line, and a slip is told in the field', async () => {
     await on.app.choose('File system', 'btrfs');
     await on.app.type('Subvolumes of root', '@ /, @home');
-    await on.app.sees('write a name and a mount point', 'aside');
+    await on.app.sees('enter a name and a mount point', 'aside');
     await on.app.type('Subvolumes of root', '@home /home, @var /var');
     await on.app.saved();
     expect((await on.app.core('planned')).find((line) => line.startsWith('root'))).toContain(

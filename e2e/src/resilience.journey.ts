@@ -38,11 +38,11 @@ describe('input that is wrong loses nothing', () => {
     const size = (await on.app.page.$$('input[placeholder="500GB"]'))[0]!;
     await size.click({ count: 3 });
     await size.type('500GB');
-    await on.app.sees('976773168 sectors, as a drive sold as 500 GB has');
+    await on.app.sees('976773168 sectors, the size of a drive sold as 500 GB');
     const paste = 'Paste a list of sizes, one partition on each line';
     await on.app.type(paste, 'a line without a figure', false);
     await on.app.press('Add these rows');
-    await on.app.sees('No line of this has a size in it');
+    await on.app.sees('No line of this text has a size');
     expect(
       await (
         await on.app.find('textbox', paste)
@@ -84,7 +84,7 @@ describe('input that is wrong loses nothing', () => {
     await on.app.choose('Which disk', '/dev/sdb');
     await on.app.press('Read the disk');
     await on.app.sees('59.6 GiB (64 GB), no table, 0 partitions');
-    await on.app.press('Undo: Rest the plan on a reading');
+    await on.app.press('Undo: Start from a reading');
     await on.app.sees('465.8 GiB (500.1 GB), GPT, 3 partitions');
     await on.app.saved();
   });
@@ -96,9 +96,9 @@ describe('a server that goes away', () => {
     await on.app.sees('Memory and disk');
     await on.server.stop();
     await on.app.type('Memory', '24GiB');
-    await on.app.sees('server does not answer · 1 change kept here');
+    await on.app.sees('server does not answer · 1 change kept in this browser');
     await on.app.pick('Secure Boot', 'on');
-    await on.app.sees('2 changes kept here');
+    await on.app.sees('2 changes kept in this browser');
     await on.server.start();
     await on.app.saved();
     await on.app.page.reload({ waitUntil: 'networkidle0' });

@@ -19,17 +19,17 @@ beforeAll(async () => {
 
 /** One picture of each main view, from demo data. */
 const VIEWS: readonly [file: string, machine: string | null, path: string, scheme: 'light' | 'dark'][] = [
-  ['bench', null, '', 'light'],
+  ['machines', null, '', 'light'],
   ['machine', 'petrel', 'machine', 'light'],
   ['as-found', 'petrel', 'as-found', 'light'],
   ['read-disk', 'fulmar', 'as-found', 'light'],
   ['systems', 'petrel', 'systems', 'light'],
-  ['match', 'curlew', 'boot', 'light'],
+  ['boot', 'curlew', 'boot', 'light'],
   ['loaders', 'petrel', 'boot', 'light'],
-  ['section-mbr', 'dunlin', 'layout', 'light'],
-  ['section', 'petrel', 'layout?sel=found-3', 'light'],
-  ['section-dark', 'petrel', 'layout?sel=new-1', 'dark'],
-  ['section-text', 'knot', 'layout', 'light'],
+  ['layout-mbr', 'dunlin', 'layout', 'light'],
+  ['layout', 'petrel', 'layout?sel=found-3', 'light'],
+  ['layout-dark', 'petrel', 'layout?sel=new-1', 'dark'],
+  ['layout-text', 'knot', 'layout', 'light'],
   ['by-hand', 'fulmar', 'as-found', 'light'],
   ['sizing', 'petrel', 'layout?sel=new-1', 'light'],
   ['findings', 'fulmar', 'findings', 'light'],
@@ -55,7 +55,7 @@ async function pointAt(app: Driver, name: string): Promise<void> {
   await app.page.mouse.move(box.x + 20, box.y + 10);
 }
 
-/** The plan current plan, and one with a smaller Windows, kept; the first taken up again at the end. */
+/** The current plan, and one with a smaller Windows, kept; the first used again at the end. */
 async function keepTwo(app: Driver): Promise<void> {
   await app.type('Name of the alternative', 'half for Windows');
   await app.sees('half for Windows', 'table');
@@ -76,7 +76,7 @@ test.each(VIEWS)('%s', async (file, machine, path, scheme) => {
   await app.go(machine ? `/machines/${machines[machine]}/${path}` : '/');
   if (file === 'read-disk' || file === 'by-hand') await app.press('Read again');
   if (file === 'by-hand') await drawByHand(app);
-  if (file === 'section-text') await app.pick('Panel beside the drawing', 'text');
+  if (file === 'layout-text') await app.pick('Panel beside the drawing', 'text');
   if (file === 'sizing') {
     await app.pick('Panel beside the drawing', 'sizing');
     await app.page.waitForSelector('.recharts-surface');

@@ -20,7 +20,7 @@ describe('curlew: the Windows setup refuses', () => {
   });
 
   test('switching the firmware loses nothing, and is taken at a press', async () => {
-    await on.app.press('Take this way');
+    await on.app.press('Use this');
     await on.app.sees('Installs and starts in UEFI mode from a GPT disk.');
     expect(await on.app.texts('ul li strong + span')).toEqual(['fits']);
     expect(await on.app.figure('blockers')).toBe('0');
@@ -39,13 +39,13 @@ describe('curlew: the Windows setup refuses', () => {
       'verify-disk',
     ]);
     await on.app.sees(
-      'give its setup the unallocated space of 2.17 TiB (2.4 TB) after images',
+      'then the free space of 2.17 TiB (2.4 TB) after images',
       '[data-step="install:system-1"]',
     );
   });
 
   test('undone, it is refused again', async () => {
-    await on.app.press('Undo: Switch the firmware to UEFI mode');
+    await on.app.press('Undo: Change to UEFI mode with GPT');
     expect(await on.app.figure('blockers')).toBe('1');
   });
 });
@@ -54,7 +54,7 @@ describe('knot: the system is reinstalled, its root enlarged, its home kept', ()
   test('reinstall, its root is formatted and its home kept, as one edit', async () => {
     await opened('knot');
     await on.app.stage('Systems');
-    const group = await on.app.page.$eval('[aria-label^="What becomes of"]', (e) =>
+    const group = await on.app.page.$eval('[aria-label^="What to do with"]', (e) =>
       e.getAttribute('aria-label')!,
     );
     await on.app.pick(group, 'reinstall');
@@ -66,7 +66,7 @@ describe('knot: the system is reinstalled, its root enlarged, its home kept', ()
       'knot-home ext4 · kept · /home 185.1 GiB 198.7 GB',
     ]);
     await on.app.stage('Runbook');
-    await on.app.sees('is formatted in step');
+    await on.app.sees('formats “knot-root”');
     expect(await on.app.texts('tr[data-row=found-2] td:last-child')).toEqual(['install here']);
     expect(await on.app.texts('tr[data-row=found-4] td:last-child')).toEqual(['use, do not format']);
     expect((await steps()).filter((id) => id?.startsWith('install'))).toEqual(['install:found-linux']);
@@ -79,19 +79,19 @@ describe('knot: the system is reinstalled, its root enlarged, its home kept', ()
     await opened('knot');
     await on.app.selectPart('found-2');
     await on.app.press('Format');
-    await on.app.sees('Everything on “knot-root” is formatted away', 'aside');
+    await on.app.sees('Everything on “knot-root” is erased by formatting', 'aside');
     await on.app.selectPart('found-4');
     await on.app.press('Format');
-    await on.app.sees('Everything on “knot-home” is formatted away', 'aside');
+    await on.app.sees('Everything on “knot-home” is erased by formatting', 'aside');
     expect(await on.app.figure('hazards')).toBe('2');
-    await on.app.press('Keep its content');
+    await on.app.press('Keep its files');
     expect(await on.app.figure('hazards')).toBe('1');
   });
 
   test('the root cannot grow over the swap; without the swap it can', async () => {
     await on.app.selectPart('found-2');
     await on.app.type('New size', '38GiB');
-    await on.app.sees('There is not room for 38 GiB (40.8 GB) here. 30 GiB (32.2 GB) would fit.');
+    await on.app.sees('There is not enough space here for 38 GiB (40.8 GB). 30 GiB (32.2 GB) would fit.');
     await on.app.selectPart('found-3');
     await on.app.press('Delete');
     await on.app.selectPart('found-2');
@@ -119,9 +119,9 @@ describe('freed space on the other side', () => {
     await opened('knot');
     await on.app.selectPart('found-4');
     await on.app.pick('Fixed end', 'keep the end fixed');
-    await on.app.sees('All its data moves', 'aside');
+    await on.app.sees('All its data is moved', 'aside');
     await on.app.type('New size', '150GiB');
-    await on.app.sees('The start of “knot-home” moves: all its data moves', 'aside');
+    await on.app.sees('The start of “knot-home” moves: all its data is copied', 'aside');
     expect((await on.app.core('planned')).slice(-2)).toEqual([
       'free 35.1 GiB 37.7 GB',
       'knot-home ext4 · moved · /home 150 GiB 161.1 GB',
@@ -151,7 +151,7 @@ describe('dunlin: a second Linux and shared data on a full MBR', () => {
     await on.app.selectPart('found-2');
     await on.app.sees('all four places in use', 'aside');
     await on.app.stage('Findings');
-    await on.app.sees('All four slots of the MBR are taken');
+    await on.app.sees('All four places of the MBR are in use');
     await on.app.stage('Boot');
     expect(await on.app.texts('ul li strong + span')).toEqual(['fits', 'fits', 'fits']);
   });
@@ -163,7 +163,7 @@ describe('dunlin: a second Linux and shared data on a full MBR', () => {
     await on.app.type('Size', '50GiB');
     await on.app.pick('Primary or logical', 'primary');
     await on.app.press('Create');
-    await on.app.sees('An MBR has four slots, and the extended container takes one of them', 'aside');
+    await on.app.sees('An MBR has four places, and the extended partition takes one of them', 'aside');
   });
 
   test('in the container there is room for a root; over the rest the container grows', async () => {
@@ -189,9 +189,9 @@ describe('dunlin: a second Linux and shared data on a full MBR', () => {
     const ids = await steps();
     expect(ids.indexOf('grow-container')).toBeGreaterThan(0);
     expect(ids.indexOf('grow-container')).toBeLessThan(ids.indexOf('create:new-1'));
-    await on.app.sees('From sector 650835968 to sector 976773167', '[data-step="grow-container"]');
-    await on.app.sees('Set the extended container back: from sector 650835968, 100 GiB');
-    await on.app.sees('Nothing that this plan does is beyond recall.');
+    await on.app.sees('from sector 650835968 to sector 976773167', '[data-step="grow-container"]');
+    await on.app.sees('Set the extended partition back: from sector 650835968');
+    await on.app.sees('Every step of this plan can be undone.');
     const rows = await on.app.page.$$eval('tr[data-row^=new]', (list) =>
       list.map((row) => (row as HTMLElement).innerText.split('\t').slice(1, 4).join(' ')),
     );
@@ -211,8 +211,8 @@ describe('dunlin: a second Linux and shared data on a full MBR', () => {
     await on.app.saved();
     await on.app.stage('Findings');
     await on.app.sees('The table is converted to GPT in place');
-    await on.app.sees('No EFI system partition');
-    await on.app.press('Create one of 512 MiB (536.9 MB)');
+    await on.app.sees('There is no EFI system partition');
+    await on.app.press('Create it, 512 MiB (536.9 MB)');
     await on.app.stage('Runbook');
     await on.app.sees('Convert the table of sda to GPT in place');
     const ids = await steps();
@@ -234,7 +234,7 @@ describe('sanderling: a tight fit', () => {
   test('Windows finds no room, and how much the Linux could give is said', async () => {
     await opened('sanderling');
     await on.app.stage('Findings');
-    await on.app.sees('There is no room for Windows');
+    await on.app.sees('There is not enough free space for Windows');
     await on.app.sees('least 29.8 GiB (32 GB)');
   });
 
@@ -280,9 +280,9 @@ describe('sanderling: a tight fit', () => {
     await on.app.page.keyboard.press('ArrowDown');
     await on.app.saved();
     expect((await sizes())[0]!).toBeGreaterThan(less!);
-    await on.app.page.click('[aria-label^="Undo: Place"]');
+    await on.app.page.click('[aria-label^="Undo: Move"]');
     await on.app.saved();
-    await on.app.page.click('[aria-label^="Undo: Place"]');
+    await on.app.page.click('[aria-label^="Undo: Move"]');
     await on.app.saved();
     await on.app.page.click('[aria-label^="Undo: Create"]');
     await on.app.saved();
@@ -292,7 +292,7 @@ describe('sanderling: a tight fit', () => {
     await on.app.stage('Layout');
     await on.app.selectPart('found-3');
     await on.app.type('New size', '17GiB');
-    await on.app.sees('It can shrink to 18 GiB (19.3 GB) at the least.');
+    await on.app.sees('Its minimum is 18 GiB (19.3 GB).');
   });
 
   test('nothing went wrong unseen', () => expect(on.app.complaints).toEqual([]));

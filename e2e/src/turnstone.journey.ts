@@ -23,12 +23,12 @@ describe('turnstone: two Linux systems and shared data, from a blank disk', () =
     await on.app.sees('223.6 GiB (240.1 GB) · GPT, a new table');
     expect(await on.app.core('found')).toEqual(['free 223.6 GiB 240.1 GB']);
     await on.app.stage('Findings');
-    await on.app.sees('No EFI system partition');
+    await on.app.sees('There is no EFI system partition');
     expect(await on.app.figure('blockers')).toBe('3');
   });
 
   test('a remedy creates the EFI partition for both', async () => {
-    await on.app.press('Create one of 512 MiB (536.9 MB)');
+    await on.app.press('Create it, 512 MiB (536.9 MB)');
     await on.app.sees('Gauge Linux has no root');
     expect(await on.app.figure('blockers')).toBe('2');
   });
@@ -65,7 +65,7 @@ describe('turnstone: two Linux systems and shared data, from a blank disk', () =
     await on.app.stage('Layout');
     await on.app.selectPart('new-3');
     await on.app.type('New size', '40GiB');
-    await on.app.sees('There is not room for 40 GiB (42.9 GB) here. 30 GiB (32.2 GB) would fit.');
+    await on.app.sees('There is not enough space here for 40 GiB (42.9 GB). 30 GiB (32.2 GB) would fit.');
     expect((await on.app.core('planned'))[2]).toBe('root2 ext4 · new · / 30 GiB 32.2 GB');
   });
 
@@ -95,7 +95,7 @@ describe('turnstone: two Linux systems and shared data, from a blank disk', () =
       '[data-step="create:new-1"]',
     );
     await on.app.sees(
-      'Type: EFI system. Partition name: EFI. Format as FAT32, label EFI.',
+      'Set the type to EFI system, and the partition name to EFI.',
       '[data-step="create:new-1"]',
     );
     await on.app.sees(

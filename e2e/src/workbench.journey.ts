@@ -73,7 +73,7 @@ describe('a size typed at any moment', () => {
     await on.app.page.focus('button[data-part="found-4"][data-side=planned]');
     await on.app.page.keyboard.type('50GiB');
     await on.app.page.keyboard.press('Enter');
-    await on.app.sees('It can shrink to 77 GiB', '[aria-label="Drawing of the disk"]');
+    await on.app.sees('Its minimum is 77 GiB', '[aria-label="Drawing of the disk"]');
     await on.app.page.keyboard.press('Escape');
     expect(await on.app.figure('data moved')).toBe('none');
   });
@@ -117,7 +117,7 @@ describe('a whole part', () => {
     await on.app.press('Undo: Move “knot-home”');
   });
 
-  test('an end near half of its room comes to lie there, and says so', async () => {
+  test('an end near half of the space comes to lie there, and says so', async () => {
     const box = (await (await on.app.page.$('[data-grip="end found-4"]'))!.boundingBox())!;
     const [top, whole] = [(await shape('found-4')).y, 185.1];
     const gone = box.y + box.height / 2;
@@ -130,9 +130,9 @@ describe('a whole part', () => {
     for (let at = -12; at <= 12; at += 2) {
       await on.app.page.mouse.move(x, half + at);
       await settled();
-      if ((await on.app.text('[data-fact=drawn]')).includes('half of its room')) break;
+      if ((await on.app.text('[data-fact=drawn]')).includes('half of the space')) break;
     }
-    await on.app.sees('half of its room', '[data-fact=drawn]');
+    await on.app.sees('half of the space', '[data-fact=drawn]');
     expect(Number(/knot-home ([\d.]+) GiB/.exec(await on.app.text('[data-fact=drawn]'))![1])).toBeCloseTo(
       whole / 2,
       0,
@@ -169,7 +169,7 @@ describe('remedies', () => {
     await on.app.press('Format');
     await on.app.saved();
     await on.app.stage('Findings');
-    const remedy = await on.app.find('button', 'Keep its content');
+    const remedy = await on.app.find('button', 'Keep its files');
     await remedy.hover();
     await on.app.page.mouse.move(0, 0);
     const box = (await remedy.boundingBox())!;
@@ -180,7 +180,7 @@ describe('remedies', () => {
     await on.app.page.mouse.move(0, 0);
     await on.app.sees('as planned', '[aria-label=Section]');
     await on.app.sees('knot-home ext4 · formatted', '[aria-label=Section]');
-    await on.app.press('Keep its content');
+    await on.app.press('Keep its files');
     expect(await on.app.figure('hazards')).toBe('0');
   });
 });
@@ -224,7 +224,7 @@ describe('alternatives', () => {
     await on.app.saved();
     await on.app.stage('Layout');
     expect((await planned()).slice(-1)).toEqual(['knot-home ext4 · kept · /home 185.1 GiB 198.7 GB']);
-    await on.app.press('Undo: Take up “home as it is”');
+    await on.app.press('Undo: Use the plan “home as it is”');
     expect((await planned()).slice(-1)).toEqual(['free 85.1 GiB 91.3 GB']);
   });
 
@@ -303,14 +303,14 @@ describe('the sizing bench', () => {
     await on.app.sees('this machine, 8 GiB', '[aria-label="Sizing bench"]');
     await on.app.sees('as planned', '[aria-label="Sizing bench"]');
     await on.app.sees(
-      '“knot-swap” becomes 11 GiB (11.8 GB), and neighbours slide; 77 GiB of data travel',
+      '“knot-swap” becomes 11 GiB (11.8 GB), and its neighbours move; moves 77 GiB of data',
       '[aria-label="Sizing bench"]',
     );
     await on.app.press('11 GiB (11.8 GB)');
     await on.app.saved();
     expect((await planned())[2]).toBe('knot-swap swap · formatted 11 GiB 11.8 GB');
     expect(await on.app.figure('data moved')).toContain('77 GiB');
-    await on.app.page.click('[aria-label^="Undo: Place"]');
+    await on.app.page.click('[aria-label^="Undo: Move"]');
     await on.app.saved();
     await on.app.press('No swap');
     await on.app.saved();

@@ -1,0 +1,172 @@
+import { apply, fatesOf, floorOf, noteFoundEdit, partitionOf, plannedGaps, resizeTo } from '../plan/index.js';
+import { GIB, sectors } from '../quantity/index.js';
+import { foundName } from '../runbook/says/index.js';
+import { wayBackSays } from '../runbook/index.js';
+import { proposeParts } from '../strategy/index.js';
+import { drawn, edited, gib, newSystem, planOn, surveysOf } from '../testing/builders.js';
+import type { Edit, Plan, Planned } from '../plan/index.js';
+import { exposureOfCopy, copyOf } from './exposure.js';
+import { kindOf, procedureFor, type Step } from './index.js';
+
+/** Choices among valid plans that no law holds: each is a decision, and would go unseen without its test. */
+
+const disk = drawn(500, ['1GiB efi', '200GiB windows', '60GiB root', '80GiB ext4 "terns"']);
+const stepsOf = (planned: Planned): readonly Step[] => {
+  const { ordered } = procedureFor(planned);
+  if (!ordered.ok) throw new Error(ordered.reason);
+  return ordered.steps;
+};
+const idsOf = (plan: Plan, survey = disk) => stepsOf({ plan, survey }).map((s) => s.id);
+const before = (list: readonly string[], one: string, other: string) => {
+  expect(list).toEqual(expect.arrayContaining([one, other]));
+  return list.indexOf(one) < list.indexOf(other);
+};
+
+test('of two that come, Windows is installed first, in whatever order they were added', () => {
+  const add = (profile: string, id: string): Edit => ({
+    kind: 'add-system',
+    system: newSystem(profile, id, id),
+  });
+  const plan = planOn(disk, add('linux-desktop', 'linux'), add('windows-11', 'windows'));
+  expect(before(idsOf(plan), 'install:windows', 'install:linux')).toBe(true);
+});
+
+test('protection is suspended before the firmware is changed, and the key is on paper before that', () => {
+  const unsigned = { ...newSystem('linux-desktop'), signed: false };
+  const begun = planOn(disk, { kind: 'set-machine', changes: { secureBoot: 'on' } });
+  const plan = edited(begun, disk, noteFoundEdit(begun, 'found-2', { encrypted: true }), {
+    kind: 'add-system',
+    system: unsigned,
+  });
+  const ids = idsOf(plan);
+  expect(before(ids, 'recovery-key:found-2', 'suspend-protection:found-2')).toBe(true);
+  expect(before(ids, 'suspend-protection:found-2', 'secure-boot-off')).toBe(true);
+  expect(before(ids, 'secure-boot-off', 'install:system-1')).toBe(true);
+  expect(before(ids, 'first-start:found-windows', 'resume-protection:found-2')).toBe(true);
+});
+
+test('what two arriving systems share is formatted once, and by neither installer', () => {
+  const blank = drawn(500, ['1GiB efi', '100GiB ext4 "shared"']);
+  const plan = planOn(
+    blank,
+    { kind: 'add-system', system: newSystem('linux-desktop', 'One', 'one') },
+    { kind: 'add-system', system: newSystem('linux-small', 'Other', 'other') },
+    { kind: 'describe', partition: 'found-2', changes: { owners: ['one', 'other'] } },
+    { kind: 'treat', partition: 'found-2', treatment: 'format' },
+  );
+  const formats = stepsOf({ plan, survey: blank }).filter((s) => s.kind === 'format');
+  expect(formats.map((s) => [s.id, s.environment.kind])).toEqual([['format:found-2', 'live']]);
+  const alone = edited(plan, blank, {
+    kind: 'describe',
+    partition: 'found-2',
+    changes: { owners: ['other'] },
+  });
+  expect(stepsOf({ plan: alone, survey: blank }).find((s) => s.kind === 'format')?.environment).toEqual({
+    kind: 'installer',
+    system: 'other',
+  });
+});
+
+test('used space that is typed stands before the floor that was read', () => {
+  const survey = {
+    ...disk,
+    partitions: disk.partitions.map((p) =>
+      p.id === 'found-2' && p.volume
+        ? { ...p, volume: { ...p.volume, floor: { bytes: 50 * GIB, evidence: 'bitmap' as const } } }
+        : p,
+    ),
+  };
+  const plan = planOn(survey);
+  const floor = (p: Plan) => floorOf({ plan: p, survey }, partitionOf(p, 'found-2')!);
+  expect(floor(plan)).toEqual({ bytes: 50 * GIB, evidence: 'bitmap' });
+  const typed = edited(plan, survey, noteFoundEdit(plan, 'found-2', { usedBytes: 90 * GIB }));
+  expect(floor(typed)).toEqual({ bytes: 90 * GIB, evidence: 'typed' });
+  const limit = edited(typed, survey, noteFoundEdit(typed, 'found-2', { leastBytes: 120 * GIB }));
+  expect(floor(limit)).toEqual({ bytes: 120 * GIB, evidence: 'owner-limit' });
+});
+
+test('a proposal leaves the volume that gives room its advised size, though its floor is lower', () => {
+  const laptop = drawn(300, ['1GiB efi', '298GiB windows']);
+  const begun = planOn(laptop, { kind: 'add-system', system: newSystem('linux-desktop') });
+  const plan = edited(begun, laptop, noteFoundEdit(begun, 'found-2', { usedBytes: 200 * GIB }));
+  const proposal = proposeParts({ plan, survey: laptop }, plan.systems.at(-1)!);
+  if (!proposal.ok) throw new Error(proposal.hindrance.code);
+  const after = edited(plan, laptop, proposal.edit);
+  expect(partitionOf(after, 'found-2')!.length * 512).toBeGreaterThanOrEqual(230 * GIB);
+});
+
+test.each([
+  ['overlapping by one sector', gib(10) - 1, { from: sectors(gib(10) - 1), of: gib(10) }],
+  ['to a place that just touches its own', gib(10), null],
+  ['to a place apart', gib(20), null],
+])('a copy %s is exposed from there on, or never', (_, distance, when) => {
+  const span = (start: number) => ({ start: sectors(start), length: gib(10) });
+  const exposure = exposureOfCopy(copyOf(span(gib(50)), span(gib(50) + distance)), 'x');
+  expect(exposure && exposure.when).toEqual(when);
+});
+
+test('each line of the way back names the step that it undoes', () => {
+  const plan = planOn(
+    disk,
+    { kind: 'remove', partition: 'found-4' },
+    { kind: 'resize', partition: 'found-3', length: gib(40), hold: 'start' },
+  );
+  const planned = { plan, survey: disk };
+  const steps = stepsOf(planned);
+  const { steps: back } = wayBackSays(planned, steps.length);
+  expect(back.map((b) => [b.title.code, steps[b.undoes - 1]!.kind])).toEqual(
+    [...steps]
+      .reverse()
+      .filter((s) => kindOf(s).back)
+      .map((s) => [
+        { shrink: 'back.grow-back', delete: 'back.list-again' }[s.kind as 'shrink' | 'delete'],
+        s.kind,
+      ]),
+  );
+  expect(back.length).toBe(2);
+  expect(foundName(planned, 'found-4')).toBe('terns');
+});
+
+test('every kind that is undone has words for it, and no other', () => {
+  const plan = planOn(
+    disk,
+    { kind: 'remove', partition: 'found-4' },
+    { kind: 'remove', partition: 'found-3' },
+  );
+  const planned = { plan, survey: disk };
+  const undone = stepsOf(planned).filter((s) => kindOf(s).back).length;
+  expect(wayBackSays(planned, 99).steps).toHaveLength(undone);
+});
+
+test('a volume is shrunk by its own system before anything is done from outside, and checked first', () => {
+  const begun = planOn(disk);
+  const noted = edited(begun, disk, noteFoundEdit(begun, 'found-2', { usedBytes: 60 * GIB }));
+  const gap = plannedGaps({ plan: noted, survey: disk }).at(-1)!;
+  expect(gap.kind).toBe('gap');
+  const plan = edited(
+    noted,
+    disk,
+    resizeTo({ plan: noted, survey: disk }, partitionOf(noted, 'found-2')!, 150 * GIB),
+  );
+  const steps = stepsOf({ plan, survey: disk });
+  const kinds = steps.map((s) => s.kind);
+  expect(before(kinds, 'check-volume', 'shrink')).toBe(true);
+  expect(before(kinds, 'shrink', 'verify-start')).toBe(true);
+  expect(steps.find((s) => s.kind === 'shrink')?.environment).toEqual({
+    kind: 'running',
+    system: 'found-windows',
+  });
+  expect(fatesOf({ plan, survey: disk }).map((f) => f.kind)).toEqual([
+    'untouched',
+    'shrunk',
+    'untouched',
+    'untouched',
+  ]);
+});
+
+test('a plan on a reading that is not at hand is refused, not guessed', () => {
+  const plan = planOn(disk);
+  const elsewhere = { ...plan, surveyId: 'another machine' };
+  const result = apply(elsewhere, { kind: 'remove', partition: 'found-4' }, surveysOf(disk));
+  expect(result).toEqual({ ok: false, refusal: { code: 'no-survey' } });
+});

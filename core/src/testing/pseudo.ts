@@ -1,0 +1,27 @@
+import type { Catalogue } from '../words/index.js';
+
+/** Before every sentence of the made-up language: what lacks it was not said by the catalogue. */
+export const MARK = '‹';
+
+const ACCENTED: Readonly<Record<string, string>> = { a: 'á', e: 'é', i: 'í', o: 'ó', u: 'ú', c: 'ç', n: 'ñ' };
+
+/** A sentence as long as in a wordier language, with accents, and readable still. */
+const pseudo = (sentence: string): string =>
+  `${MARK}${sentence.replace(/[aeioucn]/g, (c) => ACCENTED[c] ?? c)}${' ~'.repeat(Math.ceil(sentence.length / 8))}›`;
+
+function inPseudo<T>(text: T): T {
+  if (typeof text === 'string') return pseudo(text) as T;
+  if (Array.isArray(text)) return text.map(inPseudo) as T;
+  if (typeof text !== 'object' || text === null) return text;
+  return Object.fromEntries(Object.entries(text).map(([key, value]) => [key, inPseudo(value)])) as T;
+}
+
+/** A catalogue in which every sentence is lengthened and accented. */
+export function pseudoLanguage(of: Catalogue): Catalogue {
+  return Object.fromEntries(
+    Object.entries(of).map(([code, say]) => [
+      code,
+      (params: never) => inPseudo((say as (params: never) => unknown)(params)),
+    ]),
+  ) as Catalogue;
+}
