@@ -167,7 +167,7 @@ describe('what cannot be done', () => {
   test.each([
     [['survey', 'nowhere.img'], 'there is no such file'],
     [['survey', '.'], 'it is a folder'],
-    [['survey', 'junk.bin'], 'no partition table and no file system'],
+    [['survey', 'junk.bin'], 'no known partition table or file system'],
     [['survey', 'junk.bin', '--sector', '513'], 'It is 512 or 4096'],
     [['survey', 'junk.bin', '--size', '5'], '--size goes with --tail'],
     [['survey', 'junk.bin', '--tail', 'junk.bin'], '--size N'],

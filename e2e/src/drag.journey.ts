@@ -22,7 +22,7 @@ async function draw(grip: string, pixels: number): Promise<void> {
   await on.app.page.evaluate(() => new Promise((done) => requestAnimationFrame(() => setTimeout(done, 50))));
 }
 
-describe('entered by hand', () => {
+describe('dragged', () => {
   test('an end follows the pointer in round steps, with its size and what it costs beside it', async () => {
     await draw('end found-4', -150);
     const told = await on.app.text('[data-fact=drawn]');
@@ -39,7 +39,7 @@ describe('entered by hand', () => {
   });
 
   test('one press takes it back', async () => {
-    await on.app.press('Undo: Size of “knot-home”');
+    await on.app.press('Undo: Resize “knot-home”');
     expect(await home()).toBe('knot-home ext4 · kept · /home 185.1 GiB 198.7 GB');
   });
 
@@ -84,8 +84,8 @@ describe('entered by hand', () => {
   });
 
   test('what the plan costs already is not put down to what is drawn', async () => {
-    await on.app.press('Undo: Size of “knot-home”');
-    await on.app.press('Undo: Size of “knot-home”');
+    await on.app.press('Undo: Resize “knot-home”');
+    await on.app.press('Undo: Resize “knot-home”');
     await on.app.selectPart('found-4');
     await on.app.type('New size', '100GiB');
     await on.app.selectPart('found-3');

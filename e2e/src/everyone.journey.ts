@@ -105,7 +105,7 @@ describe('by the keyboard alone', () => {
 
   test('a machine is opened, and its section walked', async () => {
     await on.app.go('/');
-    await tabTo('a[href$="section"]');
+    await tabTo('a[href$="layout"]');
     while (!(await focused())!.startsWith('knot')) await tabTo('main li a');
     await on.app.page.keyboard.press('Enter');
     await on.app.page.waitForSelector('[data-grip]');

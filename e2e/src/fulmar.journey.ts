@@ -64,7 +64,7 @@ describe('fulmar: macOS stays, Linux and Windows come', () => {
     await on.app.saved();
     await on.app.stage('Findings');
     await on.app.sees('There is not enough free space for Windows');
-    await on.app.sees('largest gap 0 B');
+    await on.app.sees('largest free space 0 B');
     await undo();
     await on.app.saved();
     expect(await on.app.text('main')).not.toContain('There is not enough free space for Windows');

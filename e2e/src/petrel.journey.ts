@@ -104,7 +104,7 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
     expect(await on.app.texts('section[aria-label="Windows"] span')).toContain('on the disk');
     await on.app.press('Add a system');
     await on.app.press('Linux, development or analysis at least 20 GiB (21.5 GB)', 'menuitem');
-    await on.app.sees('to come');
+    await on.app.sees('new');
     const names = await on.app.page.$$('section input[aria-label="Name"]');
     await names[1]!.click({ count: 3 });
     await names[1]!.type('Field Linux');
@@ -195,7 +195,7 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
     await on.app.press('Format');
     await on.app.sees('“Start files” is set to be formatted', 'aside');
     expect(await on.app.figure('hazards')).toBe('2');
-    await on.app.press('Keep it');
+    await on.app.press('Keep it, without formatting');
     await on.app.sees('FAT · kept', 'main');
     expect(await on.app.figure('hazards')).toBe('1');
   });
@@ -212,7 +212,7 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
       'In Windows, started after the machine was offRESTART',
       'In Field Linux, started after the machine was offRESTART',
       'Recognition sheet',
-      'Starting',
+      'How each system boots',
       'Way back',
       'Practice disks',
     ]);

@@ -127,7 +127,7 @@ describe('freed space on the other side', () => {
       'knot-home ext4 · moved · /home 150 GiB 161.1 GB',
     ]);
     expect(await on.app.figure('data moved')).toBe('77 GiB – 185.1 GiB');
-    await on.app.press('Undo: Size of “knot-home”');
+    await on.app.press('Undo: Resize “knot-home”');
   });
 });
 

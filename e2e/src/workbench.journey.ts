@@ -139,7 +139,7 @@ describe('a whole part', () => {
     );
     await on.app.page.keyboard.press('Escape');
     await on.app.page.mouse.up();
-    await on.app.press('Undo: Size of “knot-home”');
+    await on.app.press('Undo: Resize “knot-home”');
   });
 });
 
@@ -295,7 +295,7 @@ describe('the sizing bench', () => {
     await on.app.press('least: 10 GiB (10.7 GB)');
     await on.app.saved();
     expect((await planned())[1]).toBe('knot-root ext4 · shrunk · / 10 GiB 10.7 GB');
-    await on.app.press('Undo: Size of “knot-root”');
+    await on.app.press('Undo: Resize “knot-root”');
   });
 
   test('swap by a rule: what travels for it is told; none takes it out', async () => {

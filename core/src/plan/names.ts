@@ -23,5 +23,9 @@ export function partitionTitle(p: {
   readonly name?: string | undefined;
   readonly role: Role;
 }): string {
-  return p.label || p.name || ROLE_NAMES[p.role];
+  const name = p.name !== undefined && SAYS_NO_MORE.test(p.name) ? '' : p.name;
+  return p.label || name || ROLE_NAMES[p.role];
 }
+
+/** Names that tools give by themselves: they are long, alike on every disk, and say no more than the role. */
+const SAYS_NO_MORE = /^(?:efi system|basic data|reserved) partition$/i;

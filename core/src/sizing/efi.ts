@@ -1,5 +1,6 @@
 import { bytes, GIB, MIB, type Bytes } from '../quantity/index.js';
 import type { System } from '../system/index.js';
+import { kernelsBytes, KERNELS_KEPT } from './kernels.js';
 import { RULE_OF_THUMB, type SizeLine } from './make-up.js';
 
 /** FAT32 by definition has at least 65 525 clusters (FAT on-disk format specification, "FAT type determination"). */
@@ -15,10 +16,6 @@ export function fat32FloorBytes(sectorBytes: number): Bytes {
   return bytes(Math.ceil(wanted / MIB) * MIB);
 }
 
-const KERNELS_KEPT = 2;
-const KERNEL_BYTES = 15 * MIB;
-const INITIAL_IMAGE_BYTES = 100 * MIB;
-
 /** What an EFI system partition has to hold for these systems. Rule of thumb throughout. */
 export function efiBudget(systems: readonly System[], sectorBytes: number): readonly SizeLine[] {
   const line = (what: string, size: number): SizeLine => ({ what, bytes: size, source: RULE_OF_THUMB });
@@ -27,10 +24,11 @@ export function efiBudget(systems: readonly System[], sectorBytes: number): read
     line('reserve for firmware updates', 32 * MIB),
     ...systems.flatMap((system) => {
       const large = system.family === 'windows' || system.family === 'macos';
-      const kernels = (KERNELS_KEPT + 1) * (KERNEL_BYTES + INITIAL_IMAGE_BYTES);
       return [
         line(`boot loader of ${system.name}`, large ? 30 * MIB : 8 * MIB),
-        ...(system.kernelsOnEfi ? [line(`${KERNELS_KEPT + 1} kernels of ${system.name}`, kernels)] : []),
+        ...(system.kernelsOnEfi
+          ? [line(`${KERNELS_KEPT + 1} kernels of ${system.name}`, kernelsBytes())]
+          : []),
       ];
     }),
   ];

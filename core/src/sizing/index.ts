@@ -1,3 +1,4 @@
+export { kernelsBytes } from './kernels.js';
 export { efiBudget, fat32FloorBytes, newEfiBytes } from './efi.js';
 export { homeOverYears, homeSize, type HomeUse } from './home.js';
 export { totalOf, type LevelOfSize, type MadeUp, type SizeAdvice, type SizeLine } from './make-up.js';

@@ -1,18 +1,12 @@
 import { bytes, GB, GIB, MIB, type Bytes } from '../quantity/index.js';
+import { kernelsBytes, KERNELS_KEPT } from './kernels.js';
 import { madeUp, RULE_OF_THUMB, share, wholeMib, type MadeUp, type SizeLine } from './make-up.js';
 
-/** A separate /boot: kernels kept and one being installed, each with its initial image, and rescue. In MiB. */
-const KERNEL = 15;
-const INITIAL_IMAGE = 100;
-
 /** Size of a /boot that holds this many kernels besides the one being installed; 1 GiB for the usual two. */
-export function bootSize(kernelsKept = 2): MadeUp {
+export function bootSize(kernelsKept = KERNELS_KEPT): MadeUp {
   const line = (what: string, mib: number): SizeLine => ({ what, bytes: mib * MIB, source: RULE_OF_THUMB });
   const lines = [
-    line(
-      `${kernelsKept + 1} kernels with their initial images`,
-      (kernelsKept + 1) * (KERNEL + INITIAL_IMAGE),
-    ),
+    line(`${kernelsKept + 1} kernels with their initial images`, kernelsBytes(kernelsKept) / MIB),
     line('rescue kernel and image', 150),
     line('boot loader and its images', 50),
   ];

@@ -39,8 +39,8 @@ describe('the EFI budget', () => {
     expect(lines.map((l) => [l.what, l.bytes / MIB])).toEqual([
       ['file system', 2],
       ['reserve for firmware updates', 32],
-      ['loader of windows-11', 30],
-      ['loader of linux-desktop', 8],
+      ['boot loader of windows-11', 30],
+      ['boot loader of linux-desktop', 8],
     ]);
     expect(totalOf(lines) / MIB).toBe(72);
   });
@@ -110,7 +110,7 @@ describe('a root and what makes it up', () => {
       programs: 38,
       '3 kernels': expect.closeTo(1.05, 6),
       snapshots: expect.closeTo(45.05 / 2, 6),
-      'people’s files, without a home of their own': 50,
+      'people’s files, without a separate home': 50,
       'headroom, a fifth': expect.closeTo(0.2 * (45.05 * 1.5 + 50), 6),
     });
     expect(comfortable.bytes).toBe(Math.round(1.2 * (45.05 * 1.5 + 50)) * GIB);
@@ -118,7 +118,7 @@ describe('a root and what makes it up', () => {
 
   test('with a /boot of its own it holds no kernels, and it never gets below 5 GiB', () => {
     const small = rootAdvice('linux-small', { ...USUAL_ROOT, kernelsInside: false })!.least;
-    expect(small.lines.map((l) => l.what)).toContain('up to the least size of a root');
+    expect(small.lines.map((l) => l.what)).toContain('up to the minimum size of a root');
     expect(small.bytes).toBe(5 * GIB);
     expect(rootAdvice('windows-11')).toBeUndefined();
   });

@@ -44,8 +44,8 @@ describe('a size written into the plan', () => {
   });
 
   test.each([
-    ['root', 2000 * GIB, /not room/],
-    ['root', 5 * GIB, /below the floor/],
+    ['root', 2000 * GIB, /not enough space/],
+    ['root', 5 * GIB, /cannot be that small/],
     ['root', 0, /is needed/],
     ['boot', 0, /none now/],
     ['boot', 2000 * GIB, /large enough/],

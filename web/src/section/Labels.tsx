@@ -109,7 +109,12 @@ const Label = memo(function Label({ side, placed, left, width, height, selected,
       onClick={() => onSelect?.(stratum.id)}
     >
       <span className={classes.title}>
-        <b>{stratum.title}</b> <span className={classes.note}>{stratum.note}</span>
+        <b>{stratum.title}</b>
+        {stratum.notes.map((note, i) => (
+          <span key={note} className={classes.note} data-fate={note === stratum.fate || undefined}>
+            {i > 0 ? `· ${note}` : note}
+          </span>
+        ))}
       </span>
       <span className={classes.size}>
         {formatBinary(stratum.sizeBytes)}{' '}

@@ -25,8 +25,10 @@ export interface Stratum {
   readonly start: number;
   readonly length: number;
   readonly title: string;
-  /** What stands small beside the title. */
-  readonly note: string;
+  /** What stands small beside the title. Where there is little room, all but the fate give way. */
+  readonly notes: readonly string[];
+  /** What becomes of it, one of the notes; absent as found. */
+  readonly fate?: string;
   readonly sizeBytes: number;
   readonly owners: readonly SystemId[];
   /** Share in use, 0 to 1; absent where not known. */
@@ -71,7 +73,7 @@ function foundStrata(planned: Planned): Stratum[] {
         ...span,
         kind: 'partition',
         title: partitionTitle({ label: part.partition.volume?.label, name: part.partition.name, role }),
-        note: note && note.kind !== 'none' ? volumeName(note.kind) : '',
+        notes: note && note.kind !== 'none' ? [volumeName(note.kind)] : [],
         owners: note?.owners ?? [],
         ...(used ? { used: used.bytes / span.sizeBytes } : {}),
         ...alignmentOf(span, sectorBytes),
@@ -94,13 +96,13 @@ function plannedStrata(planned: Planned): Stratum[] {
     const floor = floorSectors(floorOf(planned, p), sectorBytes);
     const fate = fates.get(p.id)?.kind ?? 'new';
     const content = p.fileSystem === 'none' ? '' : volumeName(p.fileSystem);
-    const parts = [content, FATE_WORDS[fate], ...mountPointsOf(p)];
     return [
       {
         ...span,
         kind: 'partition',
         title: partitionTitle(p),
-        note: parts.filter(Boolean).join(' · '),
+        notes: [content, FATE_WORDS[fate], ...mountPointsOf(p)].filter(Boolean),
+        fate: FATE_WORDS[fate],
         owners: p.owners,
         ...(used ? { used: Math.min(1, used.bytes / span.sizeBytes) } : {}),
         ...(keeps && floor !== undefined ? { floor } : {}),
@@ -138,5 +140,5 @@ function gapStratum(
   inside: boolean,
 ): Stratum[] {
   if (span.sizeBytes <= MIB) return [];
-  return [{ ...span, kind: 'gap', title: 'free', note: inside ? 'in extended' : '', owners: [] }];
+  return [{ ...span, kind: 'gap', title: 'free', notes: inside ? ['in extended'] : [], owners: [] }];
 }

@@ -54,7 +54,7 @@ function NamedPoints() {
           <li key={point.id}>
             <span>{point.name}</span>
             {stands(point) ? (
-              <span className="soft small">current</span>
+              <span className="soft small">current plan</span>
             ) : (
               <Button size="compact-xs" variant="default" onClick={() => takeUp(point)}>
                 Go back to this

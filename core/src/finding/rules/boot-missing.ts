@@ -1,11 +1,12 @@
 import { message } from '../../words/index.js';
-import { GIB, MIB } from '../../quantity/index.js';
+import { bootSize, kernelsBytes } from '../../sizing/index.js';
 import { newSystems, bytesOfPart, ownedBy, nameOf } from '../context.js';
 import { createIn, remedy, resize } from '../repairs.js';
 import { inBytes, fact, type Drafted, type Rule } from '../rule.js';
 
-const ADVISED = GIB;
-const TOO_SMALL = 512 * MIB;
+const ADVISED = bootSize().bytes;
+/** Room for the kernels kept and the next, and little else. */
+const TOO_SMALL = kernelsBytes();
 
 export const bootMissing: Rule = {
   id: 'boot-missing',
