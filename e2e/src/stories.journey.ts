@@ -235,7 +235,7 @@ describe('sanderling: a tight fit', () => {
     await opened('sanderling');
     await on.app.stage('Findings');
     await on.app.sees('There is not enough free space for Windows');
-    await on.app.sees('least 29.8 GiB (32 GB)');
+    await on.app.sees('minimum 29.8 GiB (32 GB)');
   });
 
   test('shrunk by hand to 28 GiB, the Linux leaves enough', async () => {

@@ -27,7 +27,7 @@ export interface Stratum {
   readonly title: string;
   /** What stands small beside the title. Where there is little room, all but the fate give way. */
   readonly notes: readonly string[];
-  /** What becomes of it, one of the notes; absent as found. */
+  /** What becomes of it, one of the notes; absent as found and where nothing does. */
   readonly fate?: string;
   readonly sizeBytes: number;
   readonly owners: readonly SystemId[];
@@ -102,7 +102,7 @@ function plannedStrata(planned: Planned): Stratum[] {
         kind: 'partition',
         title: partitionTitle(p),
         notes: [content, FATE_WORDS[fate], ...mountPointsOf(p)].filter(Boolean),
-        fate: FATE_WORDS[fate],
+        ...(fate === 'untouched' ? {} : { fate: FATE_WORDS[fate] }),
         owners: p.owners,
         ...(used ? { used: Math.min(1, used.bytes / span.sizeBytes) } : {}),
         ...(keeps && floor !== undefined ? { floor } : {}),

@@ -1,5 +1,6 @@
 import { say } from '../words/say.js';
 import { type Stage, type StageState, STAGES } from '@rhizotome/core';
+import { useEffect, useRef } from 'react';
 import { Link, NavLink, useLocation } from 'react-router';
 import { useDerived, useOpenMachine, useOpenState } from '../open/context.js';
 import { OwnerSwatch } from '../parts/OwnerSwatch.js';
@@ -27,7 +28,14 @@ export function Rail() {
   const { plan } = useOpenState();
   const { overview, findings } = useDerived();
   // The selection goes along to every stage.
-  const { search } = useLocation();
+  const { search, pathname } = useLocation();
+  const stages = useRef<HTMLUListElement>(null);
+  // Where the stages stand in one line that scrolls, the present one is brought into sight.
+  useEffect(() => {
+    const list = stages.current;
+    const present = list?.querySelector<HTMLElement>('[aria-current=page]');
+    if (list && present) list.scrollLeft = present.offsetLeft - (list.clientWidth - present.offsetWidth) / 2;
+  }, [pathname]);
   const grave = findings.filter((f) => f.level === 'blocker' || f.level === 'hazard').length;
   return (
     <nav className={`${classes.rail} no-print`} aria-label="Stages">
@@ -38,7 +46,7 @@ export function Rail() {
         <strong title={name}>{name}</strong>
         <span className="soft small">{say(overview.disk)}</span>
       </div>
-      <ul className={classes.stages}>
+      <ul ref={stages} className={classes.stages}>
         {STAGES.map((stage) => (
           <li key={stage}>
             <NavLink to={`/machines/${id}/${stage}${search}`} className={classes.stage!}>

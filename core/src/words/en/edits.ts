@@ -1,4 +1,4 @@
-import { and, MODE, quoted, STYLE, type Mode, type Style } from './format.js';
+import { and, lowered, MODE, quoted, STYLE, type Mode, type Style } from './format.js';
 
 /** What an edit does, in a few words, for undo and for lists. */
 export const edits = {
@@ -22,7 +22,7 @@ export const edits = {
   'edit.no-hibernation': () => 'Turn off hibernation',
   'edit.way': ({ mode, style }: { mode: Mode; style: Style }) =>
     `Change to ${MODE[mode]} mode with ${STYLE[style]}`,
-  'edit.efi': ({ strategy }: { strategy: string }) => `EFI system partition: ${strategy}`,
+  'edit.efi': ({ strategy }: { strategy: string }) => `EFI system partition: ${lowered(strategy)}`,
   'edit.propose': ({ system }: { system: string }) => `Space and partitions for ${system}`,
   'edit.several': () => 'Several changes',
 

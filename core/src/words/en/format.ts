@@ -17,6 +17,8 @@ export const and = (items: readonly string[]): string => AND.format(items);
 /** A name as it stands in a sentence. */
 export const quoted = (name: string): string => `“${name}”`;
 
+export const lowered = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
+
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 export const MODE = { uefi: 'UEFI', bios: 'BIOS' } as const;

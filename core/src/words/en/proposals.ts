@@ -1,4 +1,4 @@
-import { both, quoted } from './format.js';
+import { both, lowered, quoted } from './format.js';
 
 /** What is proposed: strategies for the EFI system partition, space and partitions for a system. */
 export const proposals = {
@@ -34,7 +34,7 @@ export const proposals = {
     `Its setup creates its own partitions in ${both(bytes)} of free space.`,
   'propose.shrink': ({ volume, bytes }: { volume: string; bytes: number }) =>
     `Shrinks ${quoted(volume)} to ${both(bytes)}.`,
-  'propose.efi': ({ strategy }: { strategy: string }) => `EFI system partition: ${strategy}.`,
+  'propose.efi': ({ strategy }: { strategy: string }) => `EFI system partition: ${lowered(strategy)}.`,
   'propose.create': ({ role, bytes }: { role: string; bytes: number }) =>
     `Creates ${role} of ${both(bytes)}.`,
   'propose-no.room': ({ system, bytes, known }: { system: string; bytes: number; known: boolean }) =>

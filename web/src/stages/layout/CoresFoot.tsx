@@ -61,7 +61,7 @@ export function CoresFoot({ survey, beside, setBeside, kind, setKind, closely, z
           aria-label="Panel beside the drawing"
           value={beside}
           data={[
-            { value: 'part', label: 'part' },
+            { value: 'part', label: 'details' },
             { value: 'sizing', label: 'sizing' },
             { value: 'text', label: 'text' },
           ]}

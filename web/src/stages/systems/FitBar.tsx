@@ -18,7 +18,7 @@ export function FitBar({ system, survey }: { system: System; survey: Survey }) {
   const given = useMemo(() => roomGiven({ plan, survey }, system), [plan, survey, system]);
   const { systemBytes, otherBytes, sharedBytes, fit } = given;
   const marks = [
-    ['least', system.leastBytes],
+    ['minimum', system.leastBytes],
     ['comfortable', system.comfortableBytes],
     ['generous', system.generousBytes],
   ] as const;

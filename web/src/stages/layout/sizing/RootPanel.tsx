@@ -21,6 +21,11 @@ import { SetSize, TargetNote, useTarget } from './SetSize.js';
 import { AXIS, noted } from './axis.js';
 import classes from './SizingBench.module.css';
 
+const LEVEL_NAMES: Readonly<Record<LevelOfSize, string>> = {
+  least: 'minimum',
+  comfortable: 'comfortable',
+  generous: 'generous',
+};
 const LEVELS: readonly LevelOfSize[] = ['least', 'comfortable', 'generous'];
 const NOTHING_MORE = { moreProgramsBytes: 0, containersBytes: 0, homeBytes: 0, snapshots: false };
 
@@ -76,7 +81,7 @@ export function RootPanel({ survey, system }: Props) {
           survey={survey}
           target={target}
           size={advice[level].bytes}
-          label={`${level}: ${formatBoth(advice[level].bytes)}`}
+          label={`${LEVEL_NAMES[level]}: ${formatBoth(advice[level].bytes)}`}
         />
       ))}
     </>
@@ -174,7 +179,7 @@ function MakeUpTable({ advice }: { advice: SizeAdvice }) {
             <td />
             {LEVELS.map((level) => (
               <th key={level} scope="col">
-                {level}
+                {LEVEL_NAMES[level]}
               </th>
             ))}
           </tr>
