@@ -273,7 +273,13 @@ describe('editing as text', () => {
     ['a size below the floor', /(part "found-2".*)size 400 GiB/, '$1size 90GiB', 'part "found-2"', 'minimum'],
     ['a changed reading', 'found 2, at 101 MiB', 'found 2, at 102 MiB', 'found 2', 'never changed'],
     ['another name', 'machine "petrel"', 'machine "plover"', 'machine "plover"', 'on the bench'],
-    ['an overlap', /(part "found-2".*)at 101 MiB/, '$1at 50 MiB', 'part "found-2"', 'overlap another partition'],
+    [
+      'an overlap',
+      /(part "found-2".*)at 101 MiB/,
+      '$1at 50 MiB',
+      'part "found-2"',
+      'overlap another partition',
+    ],
   ])('%s is refused at its line', (_, from, to, line, message) => {
     const changed = text.replace(from, to);
     const outcome = rewriteEdit(present, changed);

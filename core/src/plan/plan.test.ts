@@ -142,7 +142,11 @@ describe('edits', () => {
       { kind: 'move', partition: 'found-5', start: sectors(1_000_000_001) },
       'not-aligned',
     ],
-    ['a place overlap another partition', { kind: 'move', partition: 'found-4', start: mib(1024) }, 'overlaps'],
+    [
+      'a place overlap another partition',
+      { kind: 'move', partition: 'found-4', start: mib(1024) },
+      'overlaps',
+    ],
     ['a place beyond the end', { kind: 'move', partition: 'found-5', start: gib(500) }, 'outside'],
     [
       'a size of nothing',

@@ -1,8 +1,8 @@
 import { MIB } from '../quantity/index.js';
 
 /** A kernel, and the initial image that goes with it. Rule of thumb; with graphics firmware an image is larger. */
-export const KERNEL_BYTES = 15 * MIB;
-export const INITIAL_IMAGE_BYTES = 100 * MIB;
+const KERNEL_BYTES = 15 * MIB;
+const INITIAL_IMAGE_BYTES = 100 * MIB;
 
 /** Kernels that stay installed; while one is updated there is one more. */
 export const KERNELS_KEPT = 2;

@@ -15,6 +15,7 @@ export function requestGuard(settings: Settings) {
     if (!refusal) return next();
     response
       .status(refusal.status)
+      .set(refusal.status === 401 ? { 'WWW-Authenticate': 'Bearer' } : {})
       .type('application/problem+json')
       .send(JSON.stringify({ type: 'about:blank', title: 'Refused', ...refusal }));
   };
@@ -28,10 +29,27 @@ function refusalOf(request: Request, settings: Settings) {
   const origin = request.headers.origin;
   if (CHANGING.includes(request.method) && origin !== undefined && !sameSite(origin, host))
     return { status: 403, code: 'wrong-origin', detail: `A page of ${origin} may not change anything here.` };
-  if (settings.token !== null && request.path.startsWith('/api/') && !hasToken(request, settings.token))
+  if (settings.token !== null && !isPage(request) && !hasToken(request, settings.token))
     return { status: 401, code: 'token-needed', detail: 'Send the token as “Authorization: Bearer …”.' };
   return undefined;
 }
+
+/**
+ * Whether only the page itself is asked for, which everybody may have: it holds no data. Everything else asks for the
+ * token: what changes something, and whatever the router could take for the interface of programs, in any spelling.
+ */
+function isPage({ method, path }: Request): boolean {
+  if (method !== 'GET' && method !== 'HEAD') return false;
+  return PAGES.some((page) => page.test(path));
+}
+
+/** The page, what it is made of, and the addresses that it answers for by itself. */
+const PAGES = [
+  /^\/$/,
+  /^\/[\w-]+\.(?:html|svg|png|ico|txt)$/,
+  /^\/assets\/[\w.-]+$/,
+  /^\/machines\/[\w-]+(?:\/[\w-]+)?$/,
+];
 
 function sameSite(origin: string, host: string): boolean {
   try {

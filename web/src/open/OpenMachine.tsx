@@ -12,6 +12,7 @@ import { OpenPlan } from './open-plan.js';
 import { PreviewProvider } from './preview.js';
 import { browserStore } from './unsent.js';
 import classes from './OpenMachine.module.css';
+import { newId } from '../parts/new-id.js';
 
 export function OpenMachine() {
   const { id = '' } = useParams();
@@ -58,7 +59,7 @@ function Opened({ machine }: { machine: OpenedMachine }) {
       new OpenPlan(machine.id, machine, {
         api,
         unsent: browserStore(window.localStorage),
-        newKey: () => crypto.randomUUID(),
+        newKey: newId,
         later: (milliseconds, work) => window.setTimeout(work, milliseconds),
       }),
   );

@@ -8,6 +8,7 @@ import { FilesWay } from './FilesWay.js';
 import { DamageList } from './DamageList.js';
 import { LsblkWay } from './LsblkWay.js';
 import classes from './ReadDisk.module.css';
+import { newId } from '../../parts/new-id.js';
 
 /** The ways in. A reading that can carry a plan is adopted at once, as an edit that can be undone. */
 export function ReadDisk({ done }: { done: () => void }) {
@@ -23,7 +24,7 @@ export function ReadDisk({ done }: { done: () => void }) {
     if (refused) return setRefusal(refusalInWords(refused, survey.disk.sectorBytes));
     done();
   };
-  const identity = () => ({ id: crypto.randomUUID(), takenAt: new Date().toISOString() });
+  const identity = () => ({ id: newId(), takenAt: new Date().toISOString() });
 
   return (
     <>

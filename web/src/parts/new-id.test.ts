@@ -1,0 +1,18 @@
+import { newId } from './new-id.js';
+
+test('ids are UUIDs of version 4, and differ', () => {
+  const ids = Array.from({ length: 200 }, newId);
+  for (const id of ids)
+    expect(id).toMatch(/^[0-9a-f]{8}-[0-9a-f]{4}-4[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/);
+  expect(new Set(ids).size).toBe(200);
+});
+
+test('they are made without what secure pages alone have', () => {
+  const { randomUUID } = crypto;
+  Object.defineProperty(crypto, 'randomUUID', { value: undefined, configurable: true });
+  try {
+    expect(newId()).toHaveLength(36);
+  } finally {
+    Object.defineProperty(crypto, 'randomUUID', { value: randomUUID, configurable: true });
+  }
+});
