@@ -162,7 +162,7 @@ function benchWriting(folder, report, median) {
   const outcome = readDocument(text, IDENTITY);
   const { plan, survey: found } = outcome.value;
   const pieces = () => {
-    const disk = practiceDiskPlanned(plan, found);
+    const disk = practiceDiskPlanned({ plan, survey: found });
     return [...encodeQcow2(disk.sizeBytes, disk.stretches)];
   };
   const made = pieces();

