@@ -175,11 +175,11 @@ describe('remedies', () => {
     const box = (await remedy.boundingBox())!;
     await on.app.page.mouse.move(box.x + 10, box.y + 10);
     await on.app.sees('preview of this remedy', '[aria-label=Section]');
-    await on.app.sees('knot-home ext4 · kept', '[aria-label=Section]');
+    await on.app.sees('knot-home ext4', '[aria-label=Section]');
     expect(await on.app.figure('hazards')).toBe('1');
     await on.app.page.mouse.move(0, 0);
     await on.app.sees('as planned', '[aria-label=Section]');
-    await on.app.sees('knot-home ext4 · formatted', '[aria-label=Section]');
+    await on.app.sees('knot-home formatted', '[aria-label=Section]');
     await on.app.press('Keep its files');
     expect(await on.app.figure('hazards')).toBe('0');
   });

@@ -84,8 +84,8 @@ function neighbour(label: HTMLElement, key: string): HTMLElement | null {
   }
 }
 
-/** Below this a label has no room for all its notes, and says what matters most. */
-const TIGHT_PIXELS = 150;
+/** Below this a label has no room for all its notes, and says what becomes of it, or else what it contains. */
+const TIGHT_PIXELS = 120;
 
 interface LabelProps {
   readonly side: Side;
@@ -107,26 +107,16 @@ const Label = memo(function Label({ side, placed, left, width, height, selected,
       data-side={side}
       data-kind={stratum.kind}
       data-lines={height > 30 ? 2 : 1}
-      data-tight={tight || undefined}
       data-part={stratum.id}
       aria-pressed={selected}
       style={{ left, width, top: PAD.top + labelAt - height / 2, height }}
       onClick={() => onSelect?.(stratum.id)}
     >
       <span className={classes.title}>
-        <b>{stratum.title}</b>
-        {tight ? (
-          stratum.notes.map((note, i) => (
-            <span key={note} className={classes.note} data-fate={note === stratum.fate || undefined}>
-              {i > 0 ? `· ${note}` : note}
-            </span>
-          ))
-        ) : (
-          <>
-            {' '}
-            <span className={classes.note}>{stratum.notes.join(' · ')}</span>
-          </>
-        )}
+        <b>{stratum.title}</b>{' '}
+        <span className={classes.note}>
+          {tight ? (stratum.fate ?? stratum.notes[0]) : stratum.notes.join(' · ')}
+        </span>
       </span>
       <span className={classes.size}>
         {formatBinary(stratum.sizeBytes)}{' '}
