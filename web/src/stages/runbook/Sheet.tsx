@@ -8,25 +8,13 @@ export function Sheet({ rows }: { rows: readonly RecognitionRow[] }) {
   const { selected, select } = useSelection();
   return (
     <section className={classes.sheet} aria-labelledby="sheet-title">
-      <h2 id="sheet-title">Recognition sheet</h2>
-      <p className="soft">
-        The disk as an installer will list it. Some environments write GB for the binary figure.
-      </p>
+      <h2 id="sheet-title">{say(message('page.sheet'))}</h2>
+      <p className="soft">{say(message('page.sheet-about'))}</p>
       <div className={classes.scroll}>
         <table>
           <thead>
             <tr>
-              {[
-                'Place',
-                'Linux name',
-                'Part',
-                'Binary',
-                'Decimal',
-                'Content',
-                'Label',
-                'Type',
-                'On the day',
-              ].map((name) => (
+              {say(message('page.sheet-heads')).map((name) => (
                 <th key={name} scope="col">
                   {name}
                 </th>
