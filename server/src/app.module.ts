@@ -3,6 +3,7 @@ import { DataSource } from 'typeorm';
 import { HealthController } from './health.controller.js';
 import { AlternativesController } from './machines/alternatives.controller.js';
 import { AlternativesService } from './machines/alternatives.service.js';
+import { EditsService } from './machines/edits.service.js';
 import { MachinesController } from './machines/machines.controller.js';
 import { MachinesService } from './machines/machines.service.js';
 import { Writer } from './storage/writer.js';
@@ -13,7 +14,13 @@ export class AppModule {
     return {
       module: AppModule,
       controllers: [HealthController, MachinesController, AlternativesController],
-      providers: [{ provide: DataSource, useValue: source }, Writer, MachinesService, AlternativesService],
+      providers: [
+        { provide: DataSource, useValue: source },
+        Writer,
+        MachinesService,
+        EditsService,
+        AlternativesService,
+      ],
     };
   }
 }

@@ -13,6 +13,7 @@ import { pino, type Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { AppModule } from './app.module.js';
 import { requestGuard } from './http/guard.js';
+import { refuseOddJson } from './http/odd-json.js';
 import { invalidRequest, ProblemFilter } from './http/problem.js';
 import type { Settings } from './settings.js';
 import { openStore } from './storage/data-source.js';
@@ -25,6 +26,8 @@ const BODY_LIMIT = '1mb';
 
 export interface App {
   readonly nest: NestExpressApplication;
+  /** What the person who starts the server should know of its data. */
+  readonly warnings: readonly string[];
   close(): Promise<void>;
 }
 
@@ -33,8 +36,8 @@ export async function createApp(
   settings: Settings,
   logger: Logger = pino({ level: 'silent' }),
 ): Promise<App> {
-  const source = await openStore(settings.dataFolder);
-  const nest = await NestFactory.create<NestExpressApplication>(AppModule.with(source), {
+  const store = await openStore(settings.dataFolder);
+  const nest = await NestFactory.create<NestExpressApplication>(AppModule.with(store.source), {
     logger: false,
     bodyParser: false,
   });
@@ -44,6 +47,7 @@ export async function createApp(
   nest.use(requestGuard(settings));
   nest.use(compression());
   nest.useBodyParser('json', { limit: BODY_LIMIT });
+  nest.use(refuseOddJson);
   nest.setGlobalPrefix('api');
   nest.useGlobalPipes(
     new ValidationPipe({
@@ -60,6 +64,7 @@ export async function createApp(
   await nest.init();
   return {
     nest,
+    warnings: store.warnings,
     close: async () => {
       // Kept-alive connections would hold the server open; requests under way are answered first.
       const http: Server = nest.getHttpServer();
@@ -68,7 +73,7 @@ export async function createApp(
       const late = setTimeout(() => http.closeAllConnections(), GRACE_MILLISECONDS);
       await closed;
       clearTimeout(late);
-      await source.destroy();
+      await store.close();
     },
   };
 }

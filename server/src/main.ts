@@ -10,6 +10,7 @@ async function main(): Promise<void> {
   const settings = settingsFrom(process.env, resolve(import.meta.dirname, '../..'));
   const logger = pino({ level: process.env['RHIZOTOME_LOG'] || 'warn' });
   const app = await createApp(settings, logger);
+  for (const warning of app.warnings) process.stderr.write(`Warning: ${warning}\n`);
   const { added } = await app.nest.get(MachinesService).loadDemo();
   await app.nest.listen(settings.port, settings.host);
   const { port } = app.nest.getHttpServer().address() as AddressInfo;

@@ -201,7 +201,7 @@ describe('edits', () => {
     await http()
       .post(`/api/machines/${id}/edits`)
       .send({ base: 0, edits: [sent(ram(8)), sent(ram(16))] })
-      .expect(200, { revision: 2 });
+      .expect(200, { revision: 2, known: [] });
     await app.close();
     app = await createApp(settings());
     const { body } = await http().get(`/api/machines/${id}`).expect(200);
@@ -212,7 +212,7 @@ describe('edits', () => {
     ]);
   });
 
-  test('on a stale base are refused with what came in between, and change nothing', async () => {
+  test('on a stale base are refused, and change nothing', async () => {
     const id = await machine();
     await http()
       .post(`/api/machines/${id}/edits`)
@@ -223,11 +223,7 @@ describe('edits', () => {
       .send({ base: 0, edits: [sent(ram(32))] })
       .expect(409);
     expect(answer.headers['content-type']).toContain('application/problem+json');
-    expect(answer.body).toMatchObject({
-      code: 'stale-revision',
-      revision: 1,
-      between: [{ revision: 1, edit: ram(8) }],
-    });
+    expect(answer.body).toMatchObject({ code: 'stale-revision', revision: 1, known: [] });
     expect((await http().get(`/api/machines/${id}`)).body.plan.machine.ramBytes).toBe(8 * GIB);
   });
 
@@ -238,8 +234,40 @@ describe('edits', () => {
       http()
         .post(`/api/machines/${id}/edits`)
         .send({ base: 0, edits: [edit] });
-    await post().expect(200, { revision: 1 });
-    await post().expect(200, { revision: 1 });
+    await post().expect(200, { revision: 1, known: [] });
+    await post().expect(200, { revision: 1, known: [edit.key] });
+  });
+
+  test('whose answer was lost are known in the whole history, in any place of a batch and on any base', async () => {
+    const id = await machine();
+    const [lost, later, fresh, twice] = [sent(ram(8)), sent(ram(16)), sent(ram(32)), sent(ram(64))];
+    const post = (base: number, ...edits: object[]) =>
+      http().post(`/api/machines/${id}/edits`).send({ base, edits });
+    await post(0, lost).expect(200);
+    await post(1, later).expect(200);
+    await post(2, lost).expect(200, { revision: 2, known: [lost.key] });
+    await post(2, fresh, lost, later, twice, twice).expect(200);
+    await post(0, later, fresh).expect(200, { revision: 4, known: [later.key, fresh.key] });
+    const { body } = await post(1, lost, sent(ram(1))).expect(409);
+    expect(body).toMatchObject({ revision: 4, known: [lost.key] });
+    const { body: end } = await http().get(`/api/machines/${id}`);
+    expect(end.history.map((h: { key: string }) => h.key)).toEqual([
+      lost.key,
+      later.key,
+      fresh.key,
+      twice.key,
+    ]);
+    expect(end.plan.machine.ramBytes).toBe(64 * GIB);
+  });
+
+  test('that are not understood are named', async () => {
+    const id = await machine();
+    const bad = { key: 'key-not-understood', intent: 'do', edit: { kind: 'unheard-of' } };
+    const { body } = await http()
+      .post(`/api/machines/${id}/edits`)
+      .send({ base: 0, edits: [sent(ram(8)), bad] })
+      .expect(400);
+    expect(body).toMatchObject({ code: 'invalid-edit', key: bad.key });
   });
 
   test('that the plan refuses are told with the rule and the nearest value, and none of the batch is kept', async () => {
@@ -473,8 +501,8 @@ describe('the store', () => {
     await machine();
     await app.close();
     const again = await openStore(folder);
-    expect(await again.query('SELECT name FROM machine')).toEqual([{ name: 'whimbrel' }]);
-    await again.destroy();
+    expect(await again.source.query('SELECT name FROM machine')).toEqual([{ name: 'whimbrel' }]);
+    await again.close();
     app = await createApp(settings());
   });
 });

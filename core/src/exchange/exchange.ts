@@ -10,7 +10,10 @@ export interface MachineRow {
   readonly story: string;
   /** ISO 8601. */
   readonly createdAt: string;
-  readonly overview: Overview;
+  /** Where its plan stands; `null` where what is stored of it cannot be read. */
+  readonly overview: Overview | null;
+  /** Why it cannot be read, in words; `null` where it can. */
+  readonly damage: string | null;
 }
 
 /** An edit as it is sent. The key is the sender's: an edit sent twice with one key is made once. */
@@ -18,6 +21,12 @@ export interface SentEdit {
   readonly key: string;
   readonly intent: 'do' | 'undo' | 'redo';
   readonly edit: Edit;
+}
+
+/** The answer to edits: the revision after them, and the keys of those that had been made before. */
+export interface EditsTaken {
+  readonly revision: number;
+  readonly known: readonly string[];
 }
 
 /** An edit of the history, with what leads back over it. */

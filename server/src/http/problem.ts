@@ -8,6 +8,7 @@ import {
 } from '@nestjs/common';
 import type { Response } from 'express';
 import type { Logger } from 'pino';
+import { storageFault } from '../storage/faults.js';
 
 /** Problem details for HTTP, RFC 9457. `code` is stable; the rest of a problem's data stands beside it. */
 export interface Problem {
@@ -86,6 +87,8 @@ export class ProblemFilter implements ExceptionFilter {
         detail: (error as Error).message,
       };
     this.logger.error({ err: error }, 'unforeseen error');
+    const fault = storageFault(error);
+    if (fault) return fault.problem;
     return {
       status: 500,
       code: 'internal',

@@ -41,7 +41,8 @@ export class AlternativesService {
     return this.writer.write(async (manager) => {
       const kept = await existing(manager, machineId, id);
       kept.name = name.trim();
-      return toAlternative(await manager.save(kept));
+      await manager.update(AlternativeEntity, { id }, { name: kept.name });
+      return toAlternative(kept);
     });
   }
 
@@ -55,9 +56,8 @@ export class AlternativesService {
   /** `restore` brings it back. */
   remove(machineId: string, id: string): Promise<void> {
     return this.writer.write(async (manager) => {
-      const kept = await existing(manager, machineId, id);
-      kept.deletedAt = new Date().toISOString();
-      await manager.save(kept);
+      await existing(manager, machineId, id);
+      await manager.update(AlternativeEntity, { id }, { deletedAt: new Date().toISOString() });
     });
   }
 
@@ -65,8 +65,8 @@ export class AlternativesService {
     return this.writer.write(async (manager) => {
       const kept = await manager.findOneBy(AlternativeEntity, { machineId, id });
       if (!kept) throw notFound('alternative');
-      kept.deletedAt = null;
-      return toAlternative(await manager.save(kept));
+      await manager.update(AlternativeEntity, { id }, { deletedAt: null });
+      return toAlternative(kept);
     });
   }
 }
@@ -103,7 +103,7 @@ async function insert(
       title: 'There are many alternatives',
       detail: `A machine keeps ${MOST_ALTERNATIVES} alternatives. Delete one first.`,
     });
-  const entity = manager.create(AlternativeEntity, {
+  const entity: AlternativeEntity = {
     id: randomUUID(),
     machineId,
     name: name.trim(),
@@ -111,6 +111,7 @@ async function insert(
     revision,
     plan,
     deletedAt: null,
-  });
-  return toAlternative(await manager.save(entity));
+  };
+  await manager.insert(AlternativeEntity, entity);
+  return toAlternative(entity);
 }

@@ -10,6 +10,7 @@ import {
   IsString,
   Length,
   Matches,
+  Max,
   MaxLength,
   Min,
   ValidateNested,
@@ -34,6 +35,7 @@ export class KeepPlanDto {
 
   @ApiProperty({ description: 'The revision that the plan was at' })
   @IsInt()
+  @Max(Number.MAX_SAFE_INTEGER)
   @Min(0)
   revision: number;
 
@@ -60,6 +62,7 @@ export class OlderEditsDto {
   @ApiProperty({ description: 'Edits made before this revision are sent' })
   @Type(() => Number)
   @IsInt()
+  @Max(Number.MAX_SAFE_INTEGER)
   @Min(1)
   before: number;
 }
@@ -82,6 +85,7 @@ export class EditDto {
 export class PostEditsDto {
   @ApiProperty({ description: 'The revision the edits are based on' })
   @IsInt()
+  @Max(Number.MAX_SAFE_INTEGER)
   @Min(0)
   base: number;
 

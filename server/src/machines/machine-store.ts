@@ -1,4 +1,4 @@
-import type { Surveys } from '@rhizotome/core';
+import type { Survey, Surveys } from '@rhizotome/core';
 import { IsNull, type EntityManager } from 'typeorm';
 import { notFound } from '../http/problem.js';
 import { surveyIn } from '../storage/documents.js';
@@ -16,4 +16,8 @@ export async function surveysOf(manager: EntityManager, machineId: string): Prom
   const rows = await manager.findBy(SurveyEntity, { machineId });
   const byId = new Map(rows.map((row) => [row.id, surveyIn(row.document)]));
   return (id) => byId.get(id);
+}
+
+export async function insertSurvey(manager: EntityManager, machineId: string, survey: Survey): Promise<void> {
+  await manager.insert(SurveyEntity, { id: survey.id, machineId, document: JSON.stringify(survey) });
 }

@@ -13,6 +13,7 @@ import {
 } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
 import { AddSurveyDto, NameMachineDto, OlderEditsDto, PostEditsDto } from './dto.js';
+import { EditsService } from './edits.service.js';
 import { MachinesService } from './machines.service.js';
 
 const Id = () => Param('id', ParseUUIDPipe);
@@ -20,7 +21,10 @@ const Id = () => Param('id', ParseUUIDPipe);
 @ApiTags('machines')
 @Controller('machines')
 export class MachinesController {
-  constructor(@Inject(MachinesService) private readonly machines: MachinesService) {}
+  constructor(
+    @Inject(MachinesService) private readonly machines: MachinesService,
+    @Inject(EditsService) private readonly edits: EditsService,
+  ) {}
 
   @Get()
   list() {
@@ -40,7 +44,7 @@ export class MachinesController {
 
   @Get(':id')
   open(@Id() id: string) {
-    return this.machines.open(id);
+    return this.edits.open(id);
   }
 
   @Patch(':id')
@@ -67,17 +71,17 @@ export class MachinesController {
 
   @Post(':id/surveys')
   addSurvey(@Id() id: string, @Body() { survey }: AddSurveyDto) {
-    return this.machines.addSurvey(id, survey);
+    return this.edits.addSurvey(id, survey);
   }
 
   @Get(':id/edits')
   older(@Id() id: string, @Query() { before }: OlderEditsDto) {
-    return this.machines.older(id, before);
+    return this.edits.older(id, before);
   }
 
   @Post(':id/edits')
   @HttpCode(200)
   postEdits(@Id() id: string, @Body() body: PostEditsDto) {
-    return this.machines.postEdits(id, body);
+    return this.edits.postEdits(id, body);
   }
 }

@@ -1,36 +1,26 @@
 import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
 import {
-  apply,
-  EDIT_DOCUMENT,
   EMPTY_PLAN,
   overviewOf,
-  refusalInWords,
-  SURVEY_DOCUMENT,
-  type Edit,
-  type HistoryEntry,
   type MachineRow,
   type OpenedMachine,
   type Overview,
   type Plan,
-  type Survey,
-  type Surveys,
 } from '@rhizotome/core';
 import { benchMachine, DEMO_NAMES, type DemoName } from '@rhizotome/demo';
-import { IsNull, LessThan, MoreThan, type EntityManager } from 'typeorm';
+import { IsNull, type EntityManager } from 'typeorm';
 import { notFound, ProblemException } from '../http/problem.js';
-import { documentOf, planIn, surveyIn } from '../storage/documents.js';
-import { AlternativeEntity, EditEntity, MachineEntity, SurveyEntity } from '../storage/entities.js';
+import { planIn, surveyIn } from '../storage/documents.js';
+import { AlternativeEntity, MachineEntity, SurveyEntity } from '../storage/entities.js';
 import { Writer } from '../storage/writer.js';
-import type { EditDto, PostEditsDto } from './dto.js';
-import { existingMachine, surveysOf } from './machine-store.js';
-import { planOf, toHistoryEntry, toRow } from './responses.js';
+import { existingMachine, insertSurvey, surveysOf } from './machine-store.js';
+import { opened } from './opened-machine.js';
+import { planOf, toRow } from './responses.js';
 
-/** Edits that are sent at once for undo; older ones when they are asked for. */
-const HISTORY_SENT = 500;
 const MOST_MACHINES = 1000;
 
-/** Each public method is one transaction, or one read. What a document means, core decides. */
+/** The bench: which machines there are. Each public method is one transaction, or one read. */
 @Injectable()
 export class MachinesService {
   /** By machine: where it stands, worked out once a revision. */
@@ -38,7 +28,17 @@ export class MachinesService {
 
   constructor(@Inject(Writer) private readonly writer: Writer) {}
 
+  /** A machine whose documents cannot be read is listed as damaged; the others are not kept back by it. */
   private async row(manager: EntityManager, machine: MachineEntity): Promise<MachineRow> {
+    try {
+      return toRow(machine, await this.overview(manager, machine), null);
+    } catch (error) {
+      if (!(error instanceof ProblemException)) throw error;
+      return toRow(machine, null, error.problem.detail);
+    }
+  }
+
+  private async overview(manager: EntityManager, machine: MachineEntity): Promise<Overview> {
     const { id, revision } = machine;
     let known = this.overviews.get(id);
     if (known?.revision !== revision) {
@@ -47,7 +47,7 @@ export class MachinesService {
       known = { revision, overview: overviewOf(plan, survey) };
       this.overviews.set(id, known);
     }
-    return toRow(machine, known.overview);
+    return known.overview;
   }
 
   list(): Promise<MachineRow[]> {
@@ -57,18 +57,6 @@ export class MachinesService {
         order: { createdAt: 'ASC', id: 'ASC' },
       });
       return Promise.all(machines.map((m) => this.row(manager, m)));
-    });
-  }
-
-  open(id: string): Promise<OpenedMachine> {
-    return this.writer.read((manager) => opened(manager, id));
-  }
-
-  /** The latest edits before a revision, in order. */
-  older(id: string, before: number): Promise<HistoryEntry[]> {
-    return this.writer.read(async (manager) => {
-      await existingMachine(manager, id);
-      return historyBefore(manager, id, before);
     });
   }
 
@@ -83,7 +71,7 @@ export class MachinesService {
     return this.writer.write(async (manager) => {
       const machine = await existingMachine(manager, id);
       machine.name = name.trim();
-      await manager.save(machine);
+      await manager.update(MachineEntity, { id }, { name: machine.name });
       return this.row(manager, machine);
     });
   }
@@ -109,8 +97,7 @@ export class MachinesService {
         const plan = planIn(text);
         return JSON.stringify({ ...plan, surveyId: plan.surveyId && (renamed.get(plan.surveyId) ?? null) });
       };
-      copy.plan = onCopies(copy.plan);
-      await manager.save(copy);
+      await manager.update(MachineEntity, { id: copy.id }, { plan: onCopies(copy.plan) });
       for (const kept of await manager.findBy(AlternativeEntity, { machineId: id, deletedAt: IsNull() }))
         await manager.insert(AlternativeEntity, {
           ...kept,
@@ -126,9 +113,8 @@ export class MachinesService {
   /** Takes the machine off the bench; `restore` puts it back whole. */
   remove(id: string): Promise<void> {
     return this.writer.write(async (manager) => {
-      const machine = await existingMachine(manager, id);
-      machine.deletedAt = new Date().toISOString();
-      await manager.save(machine);
+      await existingMachine(manager, id);
+      await manager.update(MachineEntity, { id }, { deletedAt: new Date().toISOString() });
     });
   }
 
@@ -136,64 +122,8 @@ export class MachinesService {
     return this.writer.write(async (manager) => {
       const machine = await manager.findOneBy(MachineEntity, { id });
       if (!machine) throw notFound('machine');
-      machine.deletedAt = null;
-      await manager.save(machine);
+      await manager.update(MachineEntity, { id }, { deletedAt: null });
       return this.row(manager, machine);
-    });
-  }
-
-  addSurvey(id: string, document: unknown): Promise<{ surveyId: string }> {
-    const survey = documentOf(SURVEY_DOCUMENT, 'survey', document);
-    return this.writer.write(async (manager) => {
-      await existingMachine(manager, id);
-      const present = await manager.findOneBy(SurveyEntity, { id: survey.id });
-      if (present && (present.machineId !== id || present.document !== JSON.stringify(survey)))
-        throw new ProblemException({
-          status: 409,
-          code: 'survey-exists',
-          title: 'A survey is never changed',
-          detail: 'Another survey with this id is there already. A new reading of a disk is a new survey.',
-        });
-      if (!present) await insertSurvey(manager, id, survey);
-      return { surveyId: survey.id };
-    });
-  }
-
-  /**
-   * Applies edits made against revision `base`. Edits sent before, known by their key, are not made again.
-   * A base that others have moved on from is answered with what came in between.
-   */
-  postEdits(id: string, { base, edits }: PostEditsDto): Promise<{ revision: number }> {
-    const decoded = edits.map(decodeEdit);
-    return this.writer.write(async (manager) => {
-      const machine = await existingMachine(manager, id);
-      const since = await manager.find(EditEntity, {
-        where: { machineId: id, revision: MoreThan(base) },
-        order: { revision: 'ASC' },
-      });
-      const known = new Set(since.map((e) => e.key));
-      const foreign = since.filter((e) => !decoded.some((d) => d.key === e.key));
-      if (foreign.length > 0 || base > machine.revision) throw stale(machine, since);
-      const surveys = await surveysOf(manager, id);
-      let plan = planOf(machine);
-      for (const { key, intent, edit } of decoded.filter((d) => !known.has(d.key))) {
-        const result = apply(plan, edit, surveys);
-        if (!result.ok) throw refusedEdit(plan, surveys, result.refusal, key);
-        plan = result.plan;
-        machine.revision += 1;
-        await manager.insert(EditEntity, {
-          machineId: id,
-          revision: machine.revision,
-          key,
-          intent,
-          edit: JSON.stringify(edit),
-          inverse: JSON.stringify(result.inverse),
-          at: new Date().toISOString(),
-        });
-      }
-      machine.plan = JSON.stringify(plan);
-      await manager.save(machine);
-      return { revision: machine.revision };
     });
   }
 
@@ -205,34 +135,6 @@ export class MachinesService {
       return { added: DEMO_NAMES.length };
     });
   }
-}
-
-async function opened(manager: EntityManager, id: string): Promise<OpenedMachine> {
-  const machine = await existingMachine(manager, id);
-  const surveys = await manager.findBy(SurveyEntity, { machineId: id });
-  const { name, story, revision } = machine;
-  return {
-    id,
-    name,
-    story,
-    revision,
-    plan: planOf(machine),
-    surveys: surveys.map((s) => surveyIn(s.document)),
-    history: await historyBefore(manager, id, revision + 1),
-  };
-}
-
-async function historyBefore(
-  manager: EntityManager,
-  machineId: string,
-  before: number,
-): Promise<HistoryEntry[]> {
-  const entries = await manager.find(EditEntity, {
-    where: { machineId, revision: LessThan(before) },
-    order: { revision: 'DESC' },
-    take: HISTORY_SENT,
-  });
-  return entries.reverse().map(toHistoryEntry);
 }
 
 async function insertMachine(
@@ -248,21 +150,17 @@ async function insertMachine(
       title: 'The bench is full',
       detail: `A bench holds ${MOST_MACHINES} machines. Delete one first.`,
     });
-  return manager.save(
-    manager.create(MachineEntity, {
-      id: randomUUID(),
-      name: name.trim(),
-      story,
-      createdAt: new Date().toISOString(),
-      deletedAt: null,
-      revision: 0,
-      plan: JSON.stringify(plan),
-    }),
-  );
-}
-
-async function insertSurvey(manager: EntityManager, machineId: string, survey: Survey): Promise<void> {
-  await manager.insert(SurveyEntity, { id: survey.id, machineId, document: JSON.stringify(survey) });
+  const machine: MachineEntity = {
+    id: randomUUID(),
+    name: name.trim(),
+    story,
+    createdAt: new Date().toISOString(),
+    deletedAt: null,
+    revision: 0,
+    plan: JSON.stringify(plan),
+  };
+  await manager.insert(MachineEntity, machine);
+  return machine;
 }
 
 async function insertDemo(manager: EntityManager, name: DemoName): Promise<void> {
@@ -272,36 +170,4 @@ async function insertDemo(manager: EntityManager, name: DemoName): Promise<void>
   const plan = { ...demo.plan, surveyId: survey?.id ?? null };
   const machine = await insertMachine(manager, demo.name, demo.story, plan);
   if (survey) await insertSurvey(manager, machine.id, survey);
-}
-
-function decodeEdit({ key, intent, edit }: EditDto): { key: string; intent: EditDto['intent']; edit: Edit } {
-  return { key, intent, edit: documentOf(EDIT_DOCUMENT, 'edit', edit) };
-}
-
-function stale(machine: MachineEntity, since: readonly EditEntity[]): ProblemException {
-  return new ProblemException({
-    status: 409,
-    code: 'stale-revision',
-    title: 'The plan has changed meanwhile',
-    detail: `The plan is at revision ${machine.revision}; other edits were made after the one these are based on.`,
-    revision: machine.revision,
-    between: since.map(toHistoryEntry),
-  });
-}
-
-function refusedEdit(
-  plan: Plan,
-  surveys: Surveys,
-  refusal: Parameters<typeof refusalInWords>[0],
-  key: string,
-): ProblemException {
-  const sectorBytes = surveys(plan.surveyId ?? '')?.disk.sectorBytes ?? 512;
-  return new ProblemException({
-    status: 422,
-    code: 'edit-refused',
-    title: 'The plan does not allow this',
-    detail: refusalInWords(refusal, sectorBytes),
-    refusal,
-    key,
-  });
 }

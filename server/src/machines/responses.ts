@@ -6,8 +6,12 @@ export function planOf(entity: MachineEntity): Plan {
   return planIn(entity.plan);
 }
 
-export function toRow({ id, name, story, createdAt }: MachineEntity, overview: Overview): MachineRow {
-  return { id, name, story, createdAt, overview };
+export function toRow(
+  { id, name, story, createdAt }: MachineEntity,
+  overview: Overview | null,
+  damage: string | null,
+): MachineRow {
+  return { id, name, story, createdAt, overview, damage };
 }
 
 export function toHistoryEntry(entity: EditEntity): HistoryEntry {

@@ -1,24 +1,47 @@
-import { mkdirSync } from 'node:fs';
-import { join } from 'node:path';
 import { DataSource } from 'typeorm';
 import { ENTITIES } from './entities.js';
+import { dataFileIn, examineDataFile, holdFolder, makeFolder } from './folder.js';
 import { MIGRATIONS } from './migrations.js';
 
-/** The store in `folder`, which is made where it is missing. Opened, migrated, and durable: WAL with full sync. */
-export async function openStore(folder: string): Promise<DataSource> {
-  mkdirSync(folder, { recursive: true });
-  const source = new DataSource({
-    type: 'better-sqlite3',
-    database: join(folder, 'rhizotome.sqlite'),
-    entities: ENTITIES,
-    migrations: MIGRATIONS,
-    migrationsRun: true,
-    synchronize: false,
-    enableWAL: true,
-    prepareDatabase: (database: { pragma(text: string): unknown }) => {
-      database.pragma('synchronous = FULL');
-      database.pragma('busy_timeout = 5000');
-    },
-  });
-  return source.initialize();
+export interface Store {
+  readonly source: DataSource;
+  /** What the person who starts the server should know. */
+  readonly warnings: readonly string[];
+  close(): Promise<void>;
+}
+
+/**
+ * The store in `folder`, which is made where it is missing. Opened, migrated, and durable: WAL with full sync.
+ * @throws FolderRefused where the folder is in use, or its data is of a newer version or cannot be read
+ */
+export async function openStore(folder: string): Promise<Store> {
+  makeFolder(folder);
+  const letGo = holdFolder(folder);
+  try {
+    const warnings = examineDataFile(folder);
+    const source = await new DataSource({
+      type: 'better-sqlite3',
+      database: dataFileIn(folder),
+      entities: ENTITIES,
+      migrations: MIGRATIONS,
+      migrationsRun: true,
+      synchronize: false,
+      enableWAL: true,
+      prepareDatabase: (database: { pragma(text: string): unknown }) => {
+        database.pragma('synchronous = FULL');
+        database.pragma('busy_timeout = 5000');
+      },
+    }).initialize();
+    return {
+      source,
+      warnings,
+      close: async () => {
+        if (source.isInitialized) await source.destroy();
+        letGo();
+      },
+    };
+  } catch (error) {
+    letGo();
+    throw error;
+  }
 }

@@ -19,8 +19,13 @@ export const planIn = (text: string): Plan => read(PLAN_DOCUMENT, 'plan', text);
 export const editIn = (text: string): Edit => read(EDIT_DOCUMENT, 'edit', text);
 export const surveyIn = (text: string): Survey => read(SURVEY_DOCUMENT, 'survey', text);
 
-/** A document that was sent. @throws ProblemException 400 where it is none */
-export function documentOf<T>(kind: DocumentKind<T>, what: 'plan' | 'edit' | 'survey', sent: unknown): T {
+/** A document that was sent. @throws ProblemException 400 where it is none, with what stands `beside` it */
+export function documentOf<T>(
+  kind: DocumentKind<T>,
+  what: 'plan' | 'edit' | 'survey',
+  sent: unknown,
+  beside: Readonly<Record<string, unknown>> = {},
+): T {
   const outcome = readDocumentOf(kind, sent);
   if (outcome.ok) return outcome.value;
   throw new ProblemException({
@@ -29,6 +34,7 @@ export function documentOf<T>(kind: DocumentKind<T>, what: 'plan' | 'edit' | 'su
     title: `The ${what} is not understood`,
     ...(outcome.fault.code === 'shape' ? { at: [what, outcome.fault.path].filter(Boolean).join('.') } : {}),
     detail: sayIn(english, documentFaultSays(what, outcome.fault)),
+    ...beside,
   });
 }
 

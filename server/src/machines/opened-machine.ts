@@ -1,0 +1,38 @@
+import type { HistoryEntry, OpenedMachine } from '@rhizotome/core';
+import { LessThan, type EntityManager } from 'typeorm';
+import { surveyIn } from '../storage/documents.js';
+import { EditEntity, SurveyEntity } from '../storage/entities.js';
+import { existingMachine } from './machine-store.js';
+import { planOf, toHistoryEntry } from './responses.js';
+
+/** Edits that are sent at once for undo; older ones when they are asked for. */
+const HISTORY_SENT = 500;
+
+export async function opened(manager: EntityManager, id: string): Promise<OpenedMachine> {
+  const machine = await existingMachine(manager, id);
+  const surveys = await manager.findBy(SurveyEntity, { machineId: id });
+  const { name, story, revision } = machine;
+  return {
+    id,
+    name,
+    story,
+    revision,
+    plan: planOf(machine),
+    surveys: surveys.map((s) => surveyIn(s.document)),
+    history: await historyBefore(manager, id, revision + 1),
+  };
+}
+
+/** The latest edits before a revision, in order. */
+export async function historyBefore(
+  manager: EntityManager,
+  machineId: string,
+  before: number,
+): Promise<HistoryEntry[]> {
+  const entries = await manager.find(EditEntity, {
+    where: { machineId, revision: LessThan(before) },
+    order: { revision: 'DESC' },
+    take: HISTORY_SENT,
+  });
+  return entries.reverse().map(toHistoryEntry);
+}
