@@ -6,14 +6,18 @@ import {
   encodeCaptureArchive,
   formatFat32,
   formatSwap,
+  handRowsIn,
   ImageRefused,
   openImage,
   parseNotation,
+  parseSize,
   printNotation,
   readDocument,
   Recorder,
+  settleRows,
   SparseBytes,
   surveyFromDisk,
+  surveyFromHand,
   surveyFromLsblk,
   SurveySchema,
 } from '@rhizotome/core';
@@ -147,6 +151,15 @@ function mutateText(text) {
   return out;
 }
 
+const ROWS = '100MiB efi\n237 GiB ntfs "Station"\n20GiB gap\n1.5T ext4 "long label"\nrest swap';
+
+/** Sometimes with one character a great many times. */
+function stretched(text) {
+  if (random(4) > 0) return text;
+  const at = random(text.length + 1);
+  return text.slice(0, at) + [' ', '"', '9', 'a', '('][random(5)].repeat(200_000) + text.slice(at);
+}
+
 const inMemory = (bytes) => new SparseBytes(bytes.length, [{ offset: 0, bytes }]);
 
 /** A survey that comes out must be one: its own schema takes it. */
@@ -233,6 +246,12 @@ const TARGETS = {
     if (!outcome.ok && !(outcome.error.line > 0 && outcome.error.message))
       throw new Error('an error without a place');
   },
+  'rows by hand': () => {
+    const text = stretched(mutateText(ROWS));
+    surveyFromHand({ diskBytes: 5e11, sectorBytes: 512, style: random(2) ? 'gpt' : 'mbr', text }, IDENTITY);
+    settleRows(handRowsIn(text), 5e11);
+  },
+  'sizes as typed': () => parseSize(stretched(mutateText('max(30GiB, 10%) + ram * 2 - free 80GiB'))),
   'lsblk output': () => checkSurvey(surveyFromLsblk(mutateText(lsblk), IDENTITY)),
   documents: () => readDocument(mutateText(random(2) ? texts[0] : lsblk), IDENTITY),
 };

@@ -13,6 +13,7 @@ const app = await createApp({
   host: '127.0.0.1',
   port: 0,
   token: null,
+  names: [],
   dataFolder,
   webFolder: process.argv[2],
 });

@@ -43,8 +43,14 @@ export async function createApp(
   });
   nest.disable('x-powered-by');
   nest.use(helmet({ contentSecurityPolicy: { directives: CSP }, strictTransportSecurity: false }));
-  nest.use(pinoHttp({ logger, autoLogging: { ignore: (r) => !r.url?.startsWith('/api/') } }));
-  nest.use(requestGuard(settings));
+  nest.use(
+    pinoHttp({
+      logger,
+      autoLogging: { ignore: (r) => !r.url?.startsWith('/api/') },
+      redact: ['req.headers.authorization', 'req.headers.cookie'],
+    }),
+  );
+  nest.use(requestGuard(settings, logger));
   nest.use(compression());
   nest.useBodyParser('json', { limit: BODY_LIMIT });
   nest.use(refuseOddJson);
@@ -98,7 +104,7 @@ function noStore(_request: Request, response: Response, next: NextFunction): voi
 }
 
 function documentApi(nest: NestExpressApplication): void {
-  const config = new DocumentBuilder().setTitle('Rhizotome').setVersion('1').build();
+  const config = new DocumentBuilder().setTitle('Rhizotome').setVersion('1').addBearerAuth().build();
   SwaggerModule.setup('api/docs', nest, () => SwaggerModule.createDocument(nest, config));
 }
 

@@ -3,13 +3,17 @@ import { resolve } from 'node:path';
 export interface Settings {
   readonly host: string;
   readonly port: number;
-  /** Required with every request when the server listens beyond this machine. */
+  /** Required with every request when the server can be reached from beyond this machine. */
   readonly token: string | null;
+  /** Host names that it answers for, beside this machine's own and plain addresses. */
+  readonly names: readonly string[];
   readonly dataFolder: string;
   /** Folder of the built web app; `null` serves the interface of programs alone. */
   readonly webFolder: string | null;
 }
 
+/** What can stand in a header behind “Bearer”. */
+const SENDABLE = /^[\x21-\x7e]+$/;
 const LOOPBACK = ['127.0.0.1', '::1', 'localhost'];
 
 /** Settings from the environment. @throws Error in plain words where they cannot be meant. */
@@ -19,15 +23,28 @@ export function settingsFrom(env: NodeJS.ProcessEnv, root: string): Settings {
   const token = env['RHIZOTOME_TOKEN'] || null;
   if (!Number.isInteger(port) || port < 0 || port > 65_535)
     throw new Error(`RHIZOTOME_PORT is “${env['RHIZOTOME_PORT']}”; a port is a number from 0 to 65535.`);
-  if (!LOOPBACK.includes(host) && (token === null || token.length < 16))
+  const names = (env['RHIZOTOME_NAMES'] ?? '').split(/[\s,]+/).filter((name) => name !== '');
+  const reach = reachedBy(host, names);
+  if (reach !== undefined && (token === null || token.length < 16))
     throw new Error(
-      `RHIZOTOME_HOST is ${host}, which other machines can reach. Set RHIZOTOME_TOKEN to a secret of at least 16 characters too.`,
+      `${reach}, which other machines can reach. Set RHIZOTOME_TOKEN to a secret of at least 16 characters too.`,
+    );
+  if (token !== null && !SENDABLE.test(token))
+    throw new Error(
+      'RHIZOTOME_TOKEN has a character that cannot be sent with a request. Use letters, digits and signs of ASCII, without spaces.',
     );
   return {
     host,
     port,
-    token: LOOPBACK.includes(host) ? null : token,
+    token: reach === undefined ? null : token,
+    names,
     dataFolder: resolve(env['RHIZOTOME_DATA'] || resolve(root, 'data')),
     webFolder: resolve(root, 'web/dist'),
   };
+}
+
+/** How others can reach the server; `undefined` where only this machine can. */
+function reachedBy(host: string, names: readonly string[]): string | undefined {
+  if (!LOOPBACK.includes(host)) return `RHIZOTOME_HOST is ${host}`;
+  return names.length > 0 ? `RHIZOTOME_NAMES is ${names.join(', ')}` : undefined;
 }

@@ -5,6 +5,7 @@ import { Caught } from './shell/Caught.js';
 import { NotFoundPage } from './shell/NotFoundPage.js';
 
 const OpenMachine = lazy(() => import('./open/OpenMachine.js').then((m) => ({ default: m.OpenMachine })));
+const CaughtStage = lazy(() => import('./open/CaughtStage.js').then((m) => ({ default: m.CaughtStage })));
 
 /** Each stage comes when it is first opened; the bench at once. */
 const STAGES: Readonly<Record<string, ComponentType>> = {
@@ -39,9 +40,11 @@ export function App() {
       <Route
         path="/machines/:id"
         element={
-          <Suspense fallback={<p className="page">Opening…</p>}>
-            <OpenMachine />
-          </Suspense>
+          <Caught>
+            <Suspense fallback={<p className="page">Opening…</p>}>
+              <OpenMachine />
+            </Suspense>
+          </Caught>
         }
       >
         <Route index element={<Navigate to="machine" replace />} />
@@ -53,11 +56,11 @@ export function App() {
             key={path}
             path={path}
             element={
-              <Caught key={path}>
+              <CaughtStage key={path}>
                 <Suspense fallback={<p className="page">Opening…</p>}>
                   <Stage />
                 </Suspense>
-              </Caught>
+              </CaughtStage>
             }
           />
         ))}

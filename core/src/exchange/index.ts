@@ -1,5 +1,12 @@
 export { documentFaultSays } from './document-fault.js';
-export type { Alternative, EditsTaken, HistoryEntry, MachineRow, OpenedMachine, SentEdit } from './exchange.js';
+export type {
+  Alternative,
+  EditsTaken,
+  HistoryEntry,
+  MachineRow,
+  OpenedMachine,
+  SentEdit,
+} from './exchange.js';
 export { stepsDocument, type SpanDocument, type StepDocument, type StepsDocument } from './steps-document.js';
 export {
   machineDocument,

@@ -90,7 +90,12 @@ function areaOf(style: HandDrawing['style'], sizeSectors: number, sectorBytes: n
   return { firstUsable: first, usableEnd: end };
 }
 
-const LINE = /^(?<size>.+?)\s+(?<word>[A-Za-z0-9+]+)(?:\s+"(?<label>[^"]*)")?$/;
+/** Longer lines are no sizes; each is looked at by patterns whose cost grows faster than its length. */
+export const LONGEST_LINE = 400;
+
+/** A label in quotation marks at the end, and the word before it. */
+const LABEL = /\s"([^"]*)"$/;
+const WORD = /\s([A-Za-z0-9+]+)$/;
 
 function linesOf(text: string): Line[] {
   return text.split(/\r?\n/).flatMap((raw, i): Line[] => {
@@ -101,9 +106,17 @@ function linesOf(text: string): Line[] {
 }
 
 function parseLine(line: string, number: number): Line {
-  const match = LINE.exec(line)?.groups;
-  const word = match?.['word']?.toLowerCase().replace('hfs+', 'hfsplus');
-  if (!match || !word)
+  if (line.length > LONGEST_LINE)
+    throw new Refused(
+      'bad-line',
+      `Line ${number} is longer than ${LONGEST_LINE} characters. Each line is a size and what it is.`,
+      number,
+    );
+  const labelled = LABEL.exec(line);
+  const head = labelled ? line.slice(0, labelled.index).trimEnd() : line;
+  const named = WORD.exec(head);
+  const word = named?.[1]?.toLowerCase().replace('hfs+', 'hfsplus');
+  if (!named || !word)
     throw new Refused(
       'bad-line',
       `Line ${number}: enter a size and what it is, such as “100MiB efi” or “237GiB ntfs "Station"”.`,
@@ -115,8 +128,8 @@ function parseLine(line: string, number: number): Line {
       `Line ${number}: “${word}” is not known. Known: ${HAND_WORDS.join(', ')}.`,
       number,
     );
-  const label = match['label'] ? { label: match['label'] } : {};
-  const typed = match['size']!;
+  const label = labelled?.[1] ? { label: labelled[1] } : {};
+  const typed = head.slice(0, named.index).trim();
   if (typed.toLowerCase() === 'rest') return { number, sizeBytes: 'rest', word, ...label };
   const size = parseSize(typed);
   if (!size.ok) throw new Refused('bad-line', `Line ${number}: ${size.error.message}`, number);

@@ -12,7 +12,7 @@ import {
   TB,
   TIB,
 } from '../quantity/index.js';
-import { HAND_WORDS } from './from-hand.js';
+import { HAND_WORDS, LONGEST_LINE } from './from-hand.js';
 
 /** A part as it is drawn: a size as typed or printed somewhere, what it is, and its label. */
 export interface HandRow {
@@ -42,7 +42,8 @@ const PRINTED = /(\d+(?:[.,]\d+)?)\s*(bytes|[KMGT](?:i?B)?|B)(?![A-Za-z0-9])/i;
  * what it is, what stands in quotation marks is the label. Lines without a size are left out.
  */
 export function handRowsIn(text: string): HandRow[] {
-  return text.split(/\r?\n/).flatMap((line): HandRow[] => {
+  return text.split(/\r?\n/).flatMap((whole): HandRow[] => {
+    const line = whole.slice(0, LONGEST_LINE);
     const size = /^\s*rest\b/i.test(line) ? 'rest' : PRINTED.exec(line)?.[0];
     if (!size || line.trim().startsWith('#')) return [];
     const label = /"([^"]*)"|“([^”]*)”/.exec(line);

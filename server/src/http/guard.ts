@@ -1,18 +1,33 @@
 import { timingSafeEqual } from 'node:crypto';
+import { isIP } from 'node:net';
+import { hostname } from 'node:os';
+import { setTimeout as pause } from 'node:timers/promises';
 import type { NextFunction, Request, Response } from 'express';
+import type { Logger } from 'pino';
 import type { Settings } from '../settings.js';
 
 const LOCAL_NAMES = ['127.0.0.1', 'localhost', '[::1]'];
 const CHANGING = ['POST', 'PUT', 'PATCH', 'DELETE'];
+/** The answer to a wrong token takes so long: a guess costs time. */
+const WRONG_TOKEN_MILLISECONDS = 500;
+/** So many wrong tokens may wait for their answer; more are refused at once, and cost no memory. */
+const MOST_WAITING = 20;
 
 /**
  * Refuses what another web page could send: a Host that is not this server's (DNS rebinding), and a change
- * whose Origin is another site. Beyond this machine a token is asked for as well.
+ * whose Origin is another site. Where others can reach the server a token is asked for as well.
  */
-export function requestGuard(settings: Settings) {
-  return (request: Request, response: Response, next: NextFunction): void => {
+export function requestGuard(settings: Settings, logger: Pick<Logger, 'warn'>) {
+  let waiting = 0;
+  return async (request: Request, response: Response, next: NextFunction): Promise<void> => {
     const refusal = refusalOf(request, settings);
     if (!refusal) return next();
+    if (refusal.code === 'wrong-token') {
+      logger.warn({ from: request.socket.remoteAddress }, 'wrong token');
+      waiting += 1;
+      if (waiting <= MOST_WAITING) await pause(WRONG_TOKEN_MILLISECONDS);
+      waiting -= 1;
+    }
     response
       .status(refusal.status)
       .set(refusal.status === 401 ? { 'WWW-Authenticate': 'Bearer' } : {})
@@ -23,15 +38,31 @@ export function requestGuard(settings: Settings) {
 
 function refusalOf(request: Request, settings: Settings) {
   const host = request.headers.host ?? '';
-  const name = host.replace(/:\d+$/, '');
-  if (settings.token === null && !LOCAL_NAMES.includes(name))
-    return { status: 403, code: 'wrong-host', detail: `This server does not answer for the host “${host}”.` };
+  if (!answersFor(host, settings))
+    return {
+      status: 403,
+      code: 'wrong-host',
+      detail: `This server does not answer for the host “${host}”. If it is meant to, name it in RHIZOTOME_NAMES.`,
+    };
   const origin = request.headers.origin;
   if (CHANGING.includes(request.method) && origin !== undefined && !sameSite(origin, host))
     return { status: 403, code: 'wrong-origin', detail: `A page of ${origin} may not change anything here.` };
-  if (settings.token !== null && !isPage(request) && !hasToken(request, settings.token))
+  if (settings.token === null || isPage(request)) return undefined;
+  const given = request.headers.authorization;
+  if (given === undefined)
     return { status: 401, code: 'token-needed', detail: 'Send the token as “Authorization: Bearer …”.' };
-  return undefined;
+  return isToken(given, settings.token)
+    ? undefined
+    : { status: 401, code: 'wrong-token', detail: 'That is not the token of this server.' };
+}
+
+/** A name that an attacker's own DNS could lead here is none of these; a plain address is never looked up. */
+function answersFor(host: string, { token, names }: Settings): boolean {
+  const name = host.replace(/:\d+$/, '').toLowerCase();
+  if (LOCAL_NAMES.includes(name)) return true;
+  if (token === null) return false;
+  if (isIP(name.replace(/^\[|\]$/g, '')) !== 0) return true;
+  return [hostname(), ...names].some((own) => own.toLowerCase() === name);
 }
 
 /**
@@ -43,12 +74,13 @@ function isPage({ method, path }: Request): boolean {
   return PAGES.some((page) => page.test(path));
 }
 
-/** The page, what it is made of, and the addresses that it answers for by itself. */
+/** The page, what it is made of, the addresses that it answers for by itself, and the page on the interface. */
 const PAGES = [
   /^\/$/,
   /^\/[\w-]+\.(?:html|svg|png|ico|txt)$/,
   /^\/assets\/[\w.-]+$/,
   /^\/machines\/[\w-]+(?:\/[\w-]+)?$/,
+  /^\/api\/docs(?:\/[\w.-]*)?$/,
 ];
 
 function sameSite(origin: string, host: string): boolean {
@@ -59,8 +91,7 @@ function sameSite(origin: string, host: string): boolean {
   }
 }
 
-function hasToken(request: Request, token: string): boolean {
-  const given = Buffer.from((request.headers.authorization ?? '').replace(/^Bearer /, ''));
-  const wanted = Buffer.from(token);
-  return given.length === wanted.length && timingSafeEqual(given, wanted);
+function isToken(given: string, token: string): boolean {
+  const [sent, wanted] = [given.replace(/^Bearer /i, ''), token].map((text) => Buffer.from(text));
+  return sent!.length === wanted!.length && timingSafeEqual(sent!, wanted!);
 }

@@ -24,7 +24,14 @@ describe.each(['workbench'])('a database of the time of the %s', (version) => {
   beforeAll(async () => {
     folder = mkdtempSync(join(tmpdir(), 'rhizotome-past-'));
     writeFileSync(join(folder, 'rhizotome.sqlite'), past(`${version}.sqlite.gz`));
-    const settings = { host: '127.0.0.1', port: 0, token: null, dataFolder: folder, webFolder: null };
+    const settings = {
+      host: '127.0.0.1',
+      port: 0,
+      token: null,
+      names: [],
+      dataFolder: folder,
+      webFolder: null,
+    };
     app = await createApp(settings);
   });
   afterAll(async () => {

@@ -20,7 +20,14 @@ const file = () => join(folder, 'rhizotome.sqlite');
 const http = () => request(app!.nest.getHttpServer());
 
 async function start(): Promise<App> {
-  app = await createApp({ host: '127.0.0.1', port: 0, token: null, dataFolder: folder, webFolder: null });
+  app = await createApp({
+    host: '127.0.0.1',
+    port: 0,
+    token: null,
+    names: [],
+    dataFolder: folder,
+    webFolder: null,
+  });
   return app;
 }
 
@@ -60,9 +67,9 @@ const sqlite = (code: string) => Object.assign(new Error(code), { code });
 function failNext(statement: 'COMMIT' | 'ROLLBACK', code: string, before?: () => void): void {
   const connection = connectionOf(app!.nest.get(DataSource));
   const exec = connection.exec.bind(connection);
-  jest.spyOn(connection, 'exec').mockImplementation((text) => {
+  const spy = jest.spyOn(connection, 'exec').mockImplementation((text) => {
     if (text !== statement) return exec(text);
-    jest.mocked(connection.exec).mockRestore();
+    spy.mockRestore();
     before?.();
     throw sqlite(code);
   });

@@ -1,6 +1,7 @@
 import { token } from './token.js';
 import type {
   Alternative,
+  EditsTaken,
   HistoryEntry,
   MachineRow,
   OpenedMachine,
@@ -15,6 +16,8 @@ export class Problem extends Error {
     readonly status: number,
     readonly code: string,
     message: string,
+    /** Which of what was sent the server does not take, where it says so. */
+    readonly key?: string,
   ) {
     super(message);
   }
@@ -43,9 +46,14 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
   if (response.status === 204) return undefined as T;
   const answer = (await response.json().catch(() => {
     throw new Unreachable();
-  })) as T & { code?: string; detail?: string };
+  })) as T & { code?: string; detail?: string; key?: string };
   if (!response.ok)
-    throw new Problem(response.status, answer.code ?? 'unknown', answer.detail ?? response.statusText);
+    throw new Problem(
+      response.status,
+      answer.code ?? 'unknown',
+      answer.detail ?? response.statusText,
+      answer.key,
+    );
   return answer;
 }
 
@@ -64,7 +72,7 @@ export const api = {
   addSurvey: (id: string, survey: Survey) =>
     call<{ surveyId: string }>('POST', `/machines/${id}/surveys`, { survey }),
   postEdits: (id: string, base: number, edits: readonly SentEdit[]) =>
-    call<{ revision: number }>('POST', `/machines/${id}/edits`, { base, edits }),
+    call<EditsTaken>('POST', `/machines/${id}/edits`, { base, edits }),
   alternatives: (id: string) => call<Alternative[]>('GET', `/machines/${id}/alternatives`),
   keepPlan: (id: string, name: string, revision: number, plan: Plan) =>
     call<Alternative>('POST', `/machines/${id}/alternatives`, { name, revision, plan }),

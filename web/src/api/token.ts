@@ -1,3 +1,5 @@
+import { session } from '../parts/browser-store.js';
+
 /**
  * The token a server asks for that listens beyond its own machine. Kept for this tab alone; `needed` becomes
  * true when the server has refused a request for want of it.
@@ -7,9 +9,9 @@ const listeners = new Set<() => void>();
 let needed = false;
 
 export const token = {
-  get: (): string | null => window.sessionStorage.getItem(KEY),
+  get: (): string | null => session.get(KEY),
   set(value: string): void {
-    window.sessionStorage.setItem(KEY, value);
+    session.set(KEY, value);
     tell(false);
   },
   isNeeded: (): boolean => needed,

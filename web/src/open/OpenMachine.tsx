@@ -10,8 +10,10 @@ import { Rail } from '../shell/Rail.js';
 import { OpenMachineContext } from './context.js';
 import { OpenPlan } from './open-plan.js';
 import { PreviewProvider } from './preview.js';
-import { browserStore } from './unsent.js';
+import { followersOf } from './followers.js';
+import { unsentIn } from './unsent.js';
 import classes from './OpenMachine.module.css';
+import { local } from '../parts/browser-store.js';
 import { newId } from '../parts/new-id.js';
 
 export function OpenMachine() {
@@ -58,7 +60,8 @@ function Opened({ machine }: { machine: OpenedMachine }) {
     () =>
       new OpenPlan(machine.id, machine, {
         api,
-        unsent: browserStore(window.localStorage),
+        unsent: unsentIn(local, () => Date.now()),
+        followers: followersOf(machine.id),
         newKey: newId,
         later: (milliseconds, work) => window.setTimeout(work, milliseconds),
       }),
@@ -76,6 +79,8 @@ function Opened({ machine }: { machine: OpenedMachine }) {
   useEffect(() => {
     document.title = `${machine.name} – Rhizotome`;
   }, [machine.name]);
+  useEffect(() => open.attend(), [open]);
+  useLeaveQuestion(open);
   useHistoryKeys(open);
   return (
     <OpenMachineContext value={value}>
@@ -97,6 +102,18 @@ function Opened({ machine }: { machine: OpenedMachine }) {
       </div>
     </OpenMachineContext>
   );
+}
+
+/** Asks before a window is left that alone holds what was done. */
+function useLeaveQuestion(open: OpenPlan): void {
+  useEffect(() => {
+    const ask = (event: BeforeUnloadEvent) => {
+      const { unsent, kept } = open.getState();
+      if (unsent > 0 && !kept) event.preventDefault();
+    };
+    window.addEventListener('beforeunload', ask);
+    return () => window.removeEventListener('beforeunload', ask);
+  }, [open]);
 }
 
 /** Undo and redo by the usual keys, except where a text field has its own. */

@@ -13,6 +13,7 @@ import {
 } from '@rhizotome/core';
 import { createContext, use, useCallback, useMemo, useSyncExternalStore } from 'react';
 import { useSearchParams } from 'react-router';
+import { words } from '../words/words.js';
 import type { OpenPlan, OpenState } from './open-plan.js';
 
 export interface OpenMachineValue {
@@ -42,8 +43,12 @@ export function useEdit(): { tryEdit: (edit: Edit) => string | null; attempt: (e
   const { open, showRefusal } = useOpenMachine();
   const tryEdit = useCallback(
     (edit: Edit) => {
-      const refusal = open.do(edit);
-      return refusal ? refusalInWords(refusal, open.getState().survey?.disk.sectorBytes ?? 512) : null;
+      try {
+        const refusal = open.do(edit);
+        return refusal ? refusalInWords(refusal, open.getState().survey?.disk.sectorBytes ?? 512) : null;
+      } catch (error) {
+        return words['refused.failed'](error instanceof Error ? error.message : String(error));
+      }
     },
     [open],
   );

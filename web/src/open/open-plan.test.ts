@@ -12,12 +12,18 @@ import {
   type OpenedMachine,
   type SentEdit,
 } from '@rhizotome/core';
+import type { Followers } from './followers.js';
 import { OpenPlan } from './open-plan.js';
-import { browserStore } from './unsent.js';
+import { browserStore } from '../parts/browser-store.js';
+import { storageInMemory } from '../parts/testing/storage-in-memory.js';
+import { unsentIn } from './unsent.js';
 
-/** A server in memory that behaves as the real one does; `down` makes it unreachable. */
+/** A server in memory that behaves as the real one does; `down` makes it unreachable, `mute` drops its answers. */
 class FakeServer {
   down = false;
+  mute = false;
+  /** Answers with this problem, once. */
+  problem: Problem | null = null;
   revision = 0;
   plan: Plan = EMPTY_PLAN;
   surveys: Survey[] = [];
@@ -53,45 +59,70 @@ class FakeServer {
   postEdits = (_id: string, base: number, edits: readonly SentEdit[]) =>
     Promise.resolve().then(() => {
       this.reach();
-      if (base !== this.revision) throw new Problem(409, 'stale-revision', 'changed meanwhile');
-      for (const { key, intent, edit } of edits) {
-        const result = apply(this.plan, edit, (id) => this.surveys.find((s) => s.id === id));
-        if (!result.ok) throw new Problem(422, 'edit-refused', result.refusal.code);
-        this.plan = result.plan;
-        this.revision += 1;
-        this.history.push({ revision: this.revision, key, intent, edit, inverse: result.inverse });
+      const { problem } = this;
+      this.problem = null;
+      if (problem) throw problem;
+      const known = this.history.map((e) => e.key).filter((key) => edits.some((e) => e.key === key));
+      const fresh = edits.filter((e) => !known.includes(e.key));
+      const others = this.history.some((e) => e.revision > base && !known.includes(e.key));
+      if (fresh.length > 0 && others) throw new Problem(409, 'stale-revision', 'changed meanwhile');
+      let { plan } = this;
+      const made: HistoryEntry[] = [];
+      for (const { key, intent, edit } of fresh) {
+        const result = apply(plan, edit, (id) => this.surveys.find((s) => s.id === id));
+        if (!result.ok) throw new Problem(422, 'edit-refused', result.refusal.code, key);
+        ({ plan } = result);
+        made.push({ revision: this.revision + made.length + 1, key, intent, edit, inverse: result.inverse });
       }
-      return { revision: this.revision };
+      this.plan = plan;
+      this.revision += made.length;
+      this.history.push(...made);
+      if (this.mute) throw new Unreachable();
+      return { revision: this.revision, known };
     });
 }
 
-const memory = () => {
-  const held = new Map<string, string>();
+/** Windows of one browser that hear each other. */
+function windows() {
+  const ears = new Set<(revision: number) => void>();
   return {
-    getItem: (k: string) => held.get(k) ?? null,
-    setItem: (k: string, v: string) => void held.set(k, v),
-    removeItem: (k: string) => void held.delete(k),
+    follower: (): Followers => {
+      let own: ((revision: number) => void) | undefined;
+      return {
+        tell: (revision) => ears.forEach((ear) => ear !== own && ear(revision)),
+        listen: (heard) => {
+          own = heard;
+          ears.add(heard);
+          return () => ears.delete(heard);
+        },
+      };
+    },
   };
-};
+}
 
 const ram = (gibibytes: number): Edit => ({ kind: 'set-machine', changes: { ramBytes: gibibytes * GIB } });
 
-async function opened(server: FakeServer, storage = memory()) {
+async function opened(server: FakeServer, storage = storageInMemory(), others = windows()) {
   let keys = 0;
   const timers: (() => void)[] = [];
   const plan = new OpenPlan('m', await server.open('m'), {
     api: server,
-    unsent: browserStore(storage),
+    unsent: unsentIn(
+      browserStore(() => storage),
+      () => Date.now(),
+    ),
+    followers: others.follower(),
     newKey: () => `key-${server.revision}-${++keys}-${Math.random()}`,
     later: (_, work) => timers.push(work),
   });
+  const leave = plan.attend();
   const settle = async () => {
     for (let i = 0; i < 30; i++) {
       await new Promise((done) => setImmediate(done));
       timers.splice(0).forEach((work) => work());
     }
   };
-  return { plan, settle, storage };
+  return { plan, settle, storage, others, leave };
 }
 
 describe('an open plan', () => {
@@ -113,7 +144,8 @@ describe('an open plan', () => {
     plan.do(ram(16));
     await settle();
     expect(plan.getState()).toMatchObject({
-      sync: 'unreachable',
+      sync: 'waiting',
+      trouble: 'gone',
       unsent: 2,
       plan: { machine: { ramBytes: 16 * GIB } },
     });
@@ -134,7 +166,7 @@ describe('an open plan', () => {
     expect(second.plan.getState().plan.machine.ramBytes).toBe(8 * GIB);
     await second.settle();
     expect(server.plan.machine.ramBytes).toBe(8 * GIB);
-    expect(second.storage.getItem('rhizotome:unsent:m')).toBeNull();
+    expect([...second.storage.held.keys()]).toEqual([]);
   });
 
   test('makes its edits again on top of others’', async () => {
@@ -161,9 +193,167 @@ describe('an open plan', () => {
     expect(mine.plan.do({ kind: 'treat', partition: 'found-1', treatment: 'format' })).toBeUndefined();
     await mine.settle();
     expect(mine.plan.getState().setAside).toMatchObject([
-      { edit: { kind: 'treat' }, reason: 'That partition is no longer in the plan.' },
+      { item: { edit: { kind: 'treat' } }, reason: 'That partition is no longer in the plan.' },
     ]);
     expect(mine.plan.getState()).toMatchObject({ sync: 'saved', unsent: 0 });
+  });
+
+  test('what was set aside is kept over a reload, until it is let go', async () => {
+    const server = new FakeServer();
+    const first = await opened(server);
+    server.problem = new Problem(422, 'edit-refused', 'Not today.', 'no key of this batch');
+    first.plan.do(ram(8));
+    await first.settle();
+    expect(first.plan.getState()).toMatchObject({ sync: 'saved', plan: { machine: { ramBytes: null } } });
+    const second = await opened(server, first.storage);
+    expect(second.plan.getState().setAside).toMatchObject([{ item: { edit: ram(8) }, reason: 'Not today.' }]);
+    second.plan.forgetSetAside();
+    const third = await opened(server, first.storage);
+    expect(third.plan.getState().setAside).toEqual([]);
+  });
+
+  test('the edit that the server names is set aside, and no other', async () => {
+    const server = new FakeServer();
+    const { plan, settle } = await opened(server);
+    server.down = true;
+    for (const gibibytes of [1, 2, 3]) plan.do(ram(gibibytes));
+    await settle();
+    server.postEdits = ((real) => (id: string, base: number, edits: readonly SentEdit[]) => {
+      if (edits.length === 3)
+        return Promise.reject(new Problem(422, 'edit-refused', 'Not this.', edits[1]!.key));
+      return real(id, base, edits);
+    })(server.postEdits);
+    server.down = false;
+    await settle();
+    expect(plan.getState().setAside).toMatchObject([{ item: { edit: ram(2) } }]);
+    expect(server.history.map((h) => h.edit)).toEqual([ram(1), ram(3)]);
+  });
+
+  test('where the server does not say which of a batch it does not take, each is sent by itself', async () => {
+    const server = new FakeServer();
+    const { plan, settle } = await opened(server);
+    server.postEdits = ((real) => (id: string, base: number, edits: readonly SentEdit[]) =>
+      edits.some((e) => (e.edit as { changes?: { ramBytes?: number } }).changes?.ramBytes === 2 * GIB)
+        ? Promise.reject(new Problem(413, 'too-large', 'Too large.'))
+        : real(id, base, edits))(server.postEdits);
+    server.down = true;
+    for (const gibibytes of [1, 2, 3]) plan.do(ram(gibibytes));
+    await settle();
+    server.down = false;
+    await settle();
+    expect(plan.getState().setAside).toMatchObject([{ item: { edit: ram(2) }, reason: 'Too large.' }]);
+    expect(server.history.map((h) => h.edit)).toEqual([ram(1), ram(3)]);
+    expect(plan.getState()).toMatchObject({ sync: 'saved', unsent: 0 });
+  });
+
+  test('an answer that is lost makes nothing twice, in this window or after a reload', async () => {
+    const server = new FakeServer();
+    const first = await opened(server);
+    server.mute = true;
+    first.plan.do({ kind: 'set-machine', changes: { device: 'sdb' } });
+    first.plan.do(ram(8));
+    await first.settle();
+    expect(first.plan.getState()).toMatchObject({ sync: 'waiting', unsent: 2 });
+    server.sends = 1;
+    const second = await opened(server, first.storage);
+    expect(second.plan.getState().plan.machine.ramBytes).toBe(8 * GIB);
+    server.mute = false;
+    await first.settle();
+    await second.settle();
+    for (const { plan } of [first, second]) {
+      expect(plan.getState()).toMatchObject({ sync: 'saved', unsent: 0, setAside: [] });
+      expect(plan.getState().plan).toEqual(server.plan);
+    }
+    expect(server.history).toHaveLength(2);
+    expect([...first.storage.held.keys()]).toEqual([]);
+  });
+
+  test('a window that was left sends nothing more, and the next one does', async () => {
+    const server = new FakeServer();
+    const first = await opened(server);
+    server.down = true;
+    first.plan.do(ram(8));
+    await first.settle();
+    first.leave();
+    server.down = false;
+    await first.settle();
+    expect(server.history).toEqual([]);
+    const second = await opened(server, first.storage);
+    await second.settle();
+    expect(server.history.map((h) => h.edit)).toEqual([ram(8)]);
+  });
+
+  test('two windows keep each other’s unsent edits, and follow each other', async () => {
+    const server = new FakeServer();
+    const one = await opened(server);
+    const other = await opened(server, one.storage, one.others);
+    server.down = true;
+    one.plan.do({ kind: 'set-machine', changes: { device: 'sdb' } });
+    other.plan.do(ram(8));
+    await one.settle();
+    await other.settle();
+    expect([...one.storage.held.keys()]).toHaveLength(2);
+    server.down = false;
+    await one.settle();
+    await other.settle();
+    await one.settle();
+    expect(server.plan.machine).toMatchObject({ device: 'sdb', ramBytes: 8 * GIB });
+    for (const { plan } of [one, other]) expect(plan.getState().plan).toEqual(server.plan);
+  });
+
+  test('where the browser keeps nothing, the state says that this window alone holds it', async () => {
+    const server = new FakeServer();
+    const full = storageInMemory();
+    full.setItem = () => {
+      throw new DOMException('full', 'QuotaExceededError');
+    };
+    const { plan, settle } = await opened(server, full);
+    server.down = true;
+    plan.do(ram(8));
+    await settle();
+    expect(plan.getState()).toMatchObject({ sync: 'waiting', kept: false, unsent: 1 });
+    server.down = false;
+    await settle();
+    expect(plan.getState()).toMatchObject({ sync: 'saved', kept: true, unsent: 0 });
+  });
+
+  test.each([
+    [401, 'token'],
+    [404, 'deleted'],
+    [500, 'failed'],
+    [503, 'busy'],
+    [507, 'full'],
+  ] as const)('an answer of %i is %s, and what was done waits', async (status, trouble) => {
+    const server = new FakeServer();
+    const { plan, settle } = await opened(server);
+    const states: unknown[] = [];
+    plan.subscribe(() => states.push(plan.getState().trouble));
+    server.problem = new Problem(status, 'x', 'x');
+    plan.do(ram(8));
+    await settle();
+    expect(states).toContain(trouble);
+    expect(plan.getState()).toMatchObject({ sync: 'saved', trouble: null });
+    expect(server.history).toHaveLength(1);
+  });
+
+  test('is never said to be saved while something is unsent', async () => {
+    const server = new FakeServer();
+    const { plan, settle } = await opened(server);
+    const wrong: unknown[] = [];
+    plan.subscribe(() => {
+      const { sync, unsent, plan: shown } = plan.getState();
+      if (sync === 'saved' && (unsent > 0 || shown.machine.ramBytes !== server.plan.machine.ramBytes))
+        wrong.push(plan.getState());
+    });
+    for (let gibibytes = 1; gibibytes <= 20; gibibytes++) {
+      server.down = gibibytes % 5 === 0;
+      plan.do(ram(gibibytes));
+      if (gibibytes % 3 === 0) await settle();
+    }
+    server.down = false;
+    await settle();
+    expect(wrong).toEqual([]);
+    expect(plan.getState().sync).toBe('saved');
   });
 
   test('undo and redo are edits too, and outlive a reload', async () => {

@@ -1,27 +1,24 @@
 import {
   apply,
   EMPTY_HISTORY,
-  refusalInWords,
   remember,
   type Edit,
   type History,
   type MadeEdit,
+  type OpenedMachine,
   type Plan,
   type Refusal,
+  type SentEdit,
   type Survey,
 } from '@rhizotome/core';
 import { Problem, Unreachable, type Api } from '../api/client.js';
-import type { OpenedMachine, SentEdit } from '@rhizotome/core';
-import type { Unsent, UnsentStore } from './unsent.js';
+import type { Followers } from './followers.js';
+import { replay } from './replay.js';
+import { troubleOf, type Trouble } from './trouble.js';
+import { idOf, type SetAside, type Unsent, type UnsentStore } from './unsent.js';
 
-/** `saved`: the server has everything. `unreachable`: kept here, and sent when it answers again. */
-export type SyncState = 'saved' | 'saving' | 'unreachable';
-
-/** An edit made here that no longer fits the plan as others have changed it. Kept until the user lets it go. */
-export interface SetAside {
-  readonly edit: Edit;
-  readonly reason: string;
-}
+/** `saved`: the server has everything on its disk. `waiting`: it has not, and it is tried again. */
+export type SyncState = 'saved' | 'saving' | 'waiting';
 
 export interface OpenState {
   readonly plan: Plan;
@@ -30,7 +27,11 @@ export interface OpenState {
   /** Older edits are on the server, and come when they are to be undone. */
   readonly older: boolean;
   readonly sync: SyncState;
+  /** What keeps the server from having everything, while `waiting`. */
+  readonly trouble: Trouble | null;
   readonly unsent: number;
+  /** Whether what is unsent would outlive this window. */
+  readonly kept: boolean;
   readonly setAside: readonly SetAside[];
   /** Whether others' edits came in since it was opened. */
   readonly othersChanged: boolean;
@@ -39,6 +40,7 @@ export interface OpenState {
 export interface OpenPlanOptions {
   readonly api: Pick<Api, 'open' | 'older' | 'addSurvey' | 'postEdits'>;
   readonly unsent: UnsentStore;
+  readonly followers: Followers;
   readonly newKey: () => string;
   /** Calls back after so many milliseconds. */
   readonly later: (milliseconds: number, work: () => void) => void;
@@ -46,6 +48,8 @@ export interface OpenPlanOptions {
 
 const RETRY_MILLISECONDS = [500, 1000, 2000, 4000];
 const EDITS_A_REQUEST = 50;
+/** Answers that say that something sent is not taken, now or ever. */
+const NOT_TAKEN = [400, 409, 413, 422];
 
 /**
  * The plan that is open. Edits are applied here at once and sent in order; what the server has not
@@ -56,10 +60,16 @@ export class OpenPlan {
   private readonly listeners = new Set<() => void>();
   private readonly surveys = new Map<string, Survey>();
   private revision: number;
-  private items: Unsent[];
+  /** The latest revision that another window has told. */
+  private heard = 0;
+  private items: readonly Unsent[] = [];
+  private readonly heldHere = new Set<string>();
   /** Every edit that is known, in order. */
   private made: readonly (MadeEdit & { readonly revision?: number })[] = [];
+  private attended = false;
   private sending = false;
+  /** After a batch was not taken and the server has not said which of it: each edit by itself. */
+  private oneByOne = false;
   private failures = 0;
   private state: OpenState;
 
@@ -69,10 +79,22 @@ export class OpenPlan {
     private readonly options: OpenPlanOptions,
   ) {
     this.revision = opened.revision;
-    this.items = [];
-    this.state = this.stateFrom(opened);
-    this.replay(options.unsent.load(machineId));
-    if (this.items.length > 0) void this.send();
+    const setAside = options.unsent.loadAside(machineId);
+    this.state = this.begin(opened, options.unsent.load(machineId), { setAside, othersChanged: false });
+  }
+
+  /** Sends what is unsent and follows other windows, until the returned function is called. */
+  attend(): () => void {
+    this.attended = true;
+    const stop = this.options.followers.listen((revision) => {
+      this.heard = Math.max(this.heard, revision);
+      void this.send();
+    });
+    void this.send();
+    return () => {
+      this.attended = false;
+      stop();
+    };
   }
 
   readonly getState = (): OpenState => this.state;
@@ -124,7 +146,7 @@ export class OpenPlan {
       let stop: () => void = () => undefined;
       const look = () => {
         if (this.items.length === 0) done(this.revision);
-        else if (this.state.sync === 'unreachable') fail(new Unreachable());
+        else if (this.state.sync === 'waiting') fail(new Unreachable());
         else return;
         stop();
       };
@@ -136,145 +158,181 @@ export class OpenPlan {
   /** Takes in a new reading of the disk and rests the plan on it by `edit`. */
   adoptSurvey(survey: Survey, edit: Edit): Refusal | undefined {
     this.surveys.set(survey.id, survey);
-    const trial = apply(this.state.plan, edit, (id) => this.surveys.get(id));
+    const trial = apply(this.state.plan, edit, this.surveyWith);
     if (!trial.ok) return trial.refusal;
-    this.items = [...this.items, { kind: 'survey', survey }];
+    this.add({ kind: 'survey', survey });
     return this.do(edit);
   }
 
+  /** Lets go what was set aside: it is not kept any more. */
   forgetSetAside(): void {
+    this.options.unsent.forgetAside(this.machineId);
     this.update({ setAside: [], othersChanged: false });
   }
 
   private make(edit: Edit, intent: SentEdit['intent']): Refusal | undefined {
-    const refusal = this.applyHere(edit, intent);
-    if (refusal) return refusal;
-    this.items = [...this.items, { kind: 'edit', key: this.options.newKey(), intent, edit }];
-    this.keep();
-    void this.send();
-    return undefined;
-  }
-
-  private applyHere(edit: Edit, intent: SentEdit['intent']): Refusal | undefined {
-    const result = apply(this.state.plan, edit, (id) => this.surveys.get(id));
+    const key = this.options.newKey();
+    const result = apply(this.state.plan, edit, this.surveyWith);
     if (!result.ok) return result.refusal;
     const made: MadeEdit = { intent, edit, inverse: result.inverse };
     this.made = [...this.made, made];
+    this.add({ kind: 'edit', key, intent, edit });
     this.update({
       plan: result.plan,
       survey: this.surveyOf(result.plan),
       history: remember(this.state.history, made),
+      sync: this.state.sync === 'waiting' ? 'waiting' : 'saving',
     });
+    void this.send();
     return undefined;
   }
 
+  private add(item: Unsent): void {
+    this.items = [...this.items, item];
+    this.store(item);
+  }
+
+  private store(item: Unsent): void {
+    if (this.options.unsent.add(this.machineId, item)) this.heldHere.delete(idOf(item));
+    else this.heldHere.add(idOf(item));
+  }
+
+  /** Takes the unsent away that the server has, or that is set aside. */
+  private drop(items: readonly Unsent[]): void {
+    const gone = new Set(items.map(idOf));
+    this.items = this.items.filter((item) => !gone.has(idOf(item)));
+    for (const item of items) {
+      this.options.unsent.remove(this.machineId, item);
+      this.heldHere.delete(idOf(item));
+    }
+  }
+
   private async send(): Promise<void> {
-    if (this.sending) return;
+    if (this.sending || !this.attended) return;
     this.sending = true;
     try {
-      while (this.items.length > 0) {
-        this.update({ sync: this.failures > 0 ? 'unreachable' : 'saving' });
+      while (this.attended && this.items.length > 0) {
+        this.update({ sync: this.failures > 0 ? 'waiting' : 'saving' });
         await this.sendNext();
         this.failures = 0;
+        this.update({});
       }
-      this.update({ sync: 'saved' });
+      if (this.attended && this.heard > this.revision) await this.rebase();
+      this.heard = 0;
+      this.failures = 0;
+      this.update(this.items.length === 0 ? { sync: 'saved', trouble: null } : {});
     } catch (error) {
       await this.afterFailure(error);
     } finally {
       this.sending = false;
     }
+    if (this.state.sync !== 'saved' && this.failures === 0) this.options.later(0, () => void this.send());
   }
 
   private async sendNext(): Promise<void> {
     const [first] = this.items;
     if (first?.kind === 'survey') {
       await this.options.api.addSurvey(this.machineId, first.survey);
-      this.confirm(1);
+      this.drop([first]);
       return;
     }
-    const upTo = this.items.findIndex((item) => item.kind === 'survey');
-    const batch = this.items
-      .slice(0, Math.min(upTo < 0 ? this.items.length : upTo, EDITS_A_REQUEST))
-      .filter((item) => item.kind === 'edit')
-      .map(({ key, intent, edit }) => ({ key, intent, edit }));
-    const { revision } = await this.options.api.postEdits(this.machineId, this.revision, batch);
-    this.revision = revision;
-    this.confirm(batch.length);
+    const batch = this.nextBatch();
+    const sent = batch.map(({ key, intent, edit }) => ({ key, intent, edit }));
+    const { revision, known } = await this.options.api.postEdits(this.machineId, this.revision, sent);
+    this.drop(batch);
+    // What the server had already may have been made here on top of itself.
+    if (known.length > 0) await this.rebase();
+    else this.revision = revision;
+    this.options.followers.tell(revision);
   }
 
-  private confirm(count: number): void {
-    this.items = this.items.slice(count);
-    this.keep();
+  private nextBatch() {
+    const upTo = this.items.findIndex((item) => item.kind === 'survey');
+    const most = this.oneByOne ? 1 : EDITS_A_REQUEST;
+    return this.items
+      .slice(0, Math.min(upTo < 0 ? this.items.length : upTo, most))
+      .filter((item) => item.kind === 'edit');
   }
 
   private async afterFailure(error: unknown): Promise<void> {
-    if (error instanceof Problem && [400, 409, 413, 422].includes(error.status)) {
+    let trouble = troubleOf(error);
+    if (error instanceof Problem && NOT_TAKEN.includes(error.status)) {
       try {
-        await this.rebase(error.status === 409 ? undefined : error.message);
-        if (this.items.length > 0) this.options.later(0, () => void this.send());
+        await this.afterNotTaken(error);
+        this.failures = 0;
         return;
-      } catch {
-        // Unreachable meanwhile: try again below.
+      } catch (second) {
+        trouble = troubleOf(second);
       }
     }
     this.failures += 1;
-    this.update({ sync: 'unreachable' });
+    this.update({ sync: this.items.length > 0 ? 'waiting' : this.state.sync, trouble });
     const wait = RETRY_MILLISECONDS[Math.min(this.failures, RETRY_MILLISECONDS.length) - 1]!;
     this.options.later(wait, () => void this.send());
   }
 
-  /** Begins from the server's plan again and makes the unsent edits on top. `refused`: why the first of them was not taken. */
-  private async rebase(refused: string | undefined): Promise<void> {
-    const opened = await this.options.api.open(this.machineId);
-    const pending = this.items;
-    const setAside = [...this.state.setAside];
-    this.items = [];
-    this.revision = opened.revision;
-    this.state = { ...this.stateFrom(opened), setAside, othersChanged: refused === undefined };
-    const known = new Set(opened.history.map((entry) => entry.key));
-    const open = pending.filter((item) => item.kind === 'survey' || !known.has(item.key));
-    if (refused !== undefined) {
-      const at = open.findIndex((item) => item.kind === 'edit');
-      const [dropped] = at < 0 ? [] : open.splice(at, 1);
-      if (dropped?.kind === 'edit') this.setAside(dropped.edit, refused);
+  private async afterNotTaken(problem: Problem): Promise<void> {
+    if (problem.code === 'stale-revision') {
+      await this.rebase({ othersChanged: true });
+      return;
     }
-    this.replay(open);
+    const [first] = this.items;
+    const refused = this.items.find((item) => idOf(item) === problem.key);
+    if (!refused && first?.kind === 'edit' && this.nextBatch().length > 1) {
+      this.oneByOne = true;
+      return;
+    }
+    this.oneByOne = false;
+    const item = refused ?? first;
+    if (!item) return;
+    this.drop([item]);
+    this.putAside([{ item, reason: problem.message }]);
+    await this.rebase();
   }
 
-  private replay(items: readonly Unsent[]): void {
-    for (const item of items) {
-      if (item.kind === 'survey') {
-        this.surveys.set(item.survey.id, item.survey);
-        this.items = [...this.items, item];
-        continue;
-      }
-      const refusal = this.applyHere(item.edit, item.intent);
-      if (refusal) this.setAside(item.edit, refusal);
-      else this.items = [...this.items, item];
-    }
-    this.keep();
+  /** Begins from the server's plan again, and makes the unsent edits on top. */
+  private async rebase({ othersChanged = this.state.othersChanged } = {}): Promise<void> {
+    const opened = await this.options.api.open(this.machineId);
+    this.revision = opened.revision;
+    const { setAside, sync, trouble } = this.state;
+    this.state = { ...this.begin(opened, this.items, { setAside, othersChanged }), sync, trouble };
     this.update({});
   }
 
-  private setAside(edit: Edit, reason: Refusal | string): void {
-    const sectorBytes = this.state.survey?.disk.sectorBytes ?? 512;
-    const words = typeof reason === 'string' ? reason : refusalInWords(reason, sectorBytes);
-    this.state = { ...this.state, setAside: [...this.state.setAside, { edit, reason: words }] };
+  private begin(
+    opened: OpenedMachine,
+    unsent: readonly Unsent[],
+    { setAside, othersChanged }: Pick<OpenState, 'setAside' | 'othersChanged'>,
+  ): OpenState {
+    for (const survey of opened.surveys) this.surveys.set(survey.id, survey);
+    for (const item of unsent) if (item.kind === 'survey') this.surveys.set(item.survey.id, item.survey);
+    this.items = unsent;
+    const known = new Set([...opened.history.map((e) => e.key), ...opened.surveys.map((s) => s.id)]);
+    this.drop(unsent.filter((item) => known.has(idOf(item))));
+    const from = { plan: opened.plan, history: historyOf(opened.history) };
+    const { plan, history, made, items, setAside: aside } = replay(from, this.items, this.surveyWith);
+    this.made = [...opened.history, ...made];
+    for (const one of aside) this.options.unsent.setAside(this.machineId, one);
+    this.drop(this.items.filter((item) => !items.some((kept) => idOf(kept) === idOf(item))));
+    this.items = items;
+    for (const item of items) this.store(item);
+    return {
+      plan,
+      survey: this.surveyOf(plan),
+      history,
+      older: (opened.history[0]?.revision ?? 1) > 1,
+      sync: items.length === 0 ? 'saved' : 'saving',
+      trouble: null,
+      unsent: items.length,
+      kept: this.heldHere.size === 0,
+      setAside: [...setAside, ...aside],
+      othersChanged,
+    };
   }
 
-  private stateFrom(opened: OpenedMachine): OpenState {
-    for (const survey of opened.surveys) this.surveys.set(survey.id, survey);
-    this.made = opened.history;
-    return {
-      plan: opened.plan,
-      survey: this.surveyOf(opened.plan),
-      history: historyOf(opened.history),
-      older: (opened.history[0]?.revision ?? 1) > 1,
-      sync: 'saved',
-      unsent: 0,
-      setAside: [],
-      othersChanged: false,
-    };
+  private putAside(aside: readonly SetAside[]): void {
+    for (const one of aside) this.options.unsent.setAside(this.machineId, one);
+    this.state = { ...this.state, setAside: [...this.state.setAside, ...aside] };
   }
 
   /** The reading that a plan of this machine rests on. */
@@ -282,12 +340,11 @@ export class OpenPlan {
     return plan.surveyId === null ? undefined : this.surveys.get(plan.surveyId);
   }
 
-  private keep(): void {
-    this.options.unsent.save(this.machineId, this.items);
-  }
+  private readonly surveyWith = (id: string): Survey | undefined => this.surveys.get(id);
 
   private update(changes: Partial<OpenState>): void {
-    this.state = { ...this.state, ...changes, unsent: this.items.length };
+    const kept = this.heldHere.size === 0;
+    this.state = { ...this.state, ...changes, unsent: this.items.length, kept };
     for (const listener of this.listeners) listener();
   }
 }

@@ -1,23 +1,32 @@
-import { browserStore } from './unsent.js';
+import { browserStore } from '../parts/browser-store.js';
+import { storageInMemory } from '../parts/testing/storage-in-memory.js';
+import { unsentIn, type Unsent } from './unsent.js';
 
-function storageWith(text: string) {
-  const held = new Map([['rhizotome:unsent:m', text]]);
+const tick = { kind: 'tick', step: 'backup', done: true } as const;
+const entry = (edit: object, key = 'key-00001') => ({ kind: 'edit', key, intent: 'do', edit });
+const LIST = 'rhizotome:unsent:m';
+
+function over(entries: Readonly<Record<string, string>> = {}) {
+  const storage = storageInMemory(entries);
   return {
-    held,
-    getItem: (key: string) => held.get(key) ?? null,
-    setItem: (key: string, value: string) => void held.set(key, value),
-    removeItem: (key: string) => void held.delete(key),
+    storage,
+    store: unsentIn(
+      browserStore(() => storage),
+      () => 1000,
+    ),
   };
 }
-const tick = { kind: 'tick', step: 'backup', done: true };
-const entry = (edit: object) => ({ kind: 'edit', key: 'key-00001', intent: 'do', edit });
 
-test('entries of the version before are read as today’s', () => {
+test('the list of the version before is read as today’s entries, in its order', () => {
   const old = entry({ kind: 'batch', title: 'Both', edits: [tick] });
-  const items = browserStore(storageWith(JSON.stringify([old]))).load('m');
-  expect(items).toEqual([
+  const { storage, store } = over({ [LIST]: JSON.stringify([old, entry(tick, 'key-00002')]) });
+  const items = [
     entry({ kind: 'batch', says: { code: 'edit.titled', with: { title: 'Both' } }, edits: [tick] }),
-  ]);
+    entry(tick, 'key-00002'),
+  ];
+  expect(store.load('m')).toEqual(items);
+  expect(store.load('m')).toEqual(items);
+  expect(storage.held.has(LIST)).toBe(false);
 });
 
 test.each([
@@ -25,15 +34,43 @@ test.each([
   ['no list', '{"kind":"edit"}'],
   ['an edit of no known kind', JSON.stringify([entry({ kind: 'unheard-of' })])],
   ['nothing in it', JSON.stringify([null, 7, 'x'])],
-])('%s is put aside, and not lost', (_, text) => {
-  const storage = storageWith(text);
-  expect(browserStore(storage).load('m')).toEqual([]);
-  expect(storage.held.get('rhizotome:not-understood:m')).toBe(text);
+  ['a text', '"hello"'],
+  ['null', 'null'],
+])('%s is put aside, and not lost, whether it is an entry or the list', (_, text) => {
+  for (const key of [LIST, `${LIST}:000000000000001:key-00001`]) {
+    const { storage, store } = over({ [key]: text });
+    expect(store.load('m')).toEqual([]);
+    expect([...storage.held]).toEqual([[key.replace('unsent', 'not-understood'), text]]);
+  }
 });
 
 test('what is understood beside it is still sent', () => {
   const text = JSON.stringify([entry(tick), entry({ kind: 'unheard-of' })]);
-  const storage = storageWith(text);
-  expect(browserStore(storage).load('m')).toEqual([entry(tick)]);
+  const { storage, store } = over({ [LIST]: text });
+  expect(store.load('m')).toEqual([entry(tick)]);
   expect(storage.held.get('rhizotome:not-understood:m')).toBe(text);
+});
+
+test('entries are in the order of their making, also within one millisecond, and of one machine only', () => {
+  const { store } = over();
+  const items = Array.from(
+    { length: 12 },
+    (_, i) => entry(tick, `key-${String(12 - i).padStart(5, '0')}`) as Unsent,
+  );
+  for (const item of items) store.add('m', item);
+  store.add('n', entry(tick, 'key-of-n') as Unsent);
+  expect(store.load('m')).toEqual(items);
+  store.remove('m', items[3]!);
+  expect(store.load('m')).toEqual(items.filter((item) => item !== items[3]));
+});
+
+test('storage that is barred holds them in this window, and says so', () => {
+  const store = unsentIn(
+    browserStore(() => {
+      throw new DOMException('barred', 'SecurityError');
+    }),
+    () => 1000,
+  );
+  expect(store.add('m', entry(tick) as Unsent)).toBe(false);
+  expect(store.load('m')).toEqual([entry(tick)]);
 });

@@ -1,59 +1,112 @@
 import { EDIT_DOCUMENT, readDocumentOf, SURVEY_DOCUMENT, type SentEdit, type Survey } from '@rhizotome/core';
+import type { BrowserStore } from '../parts/browser-store.js';
 
-/** What has been done here and the server has not confirmed, in order. A survey goes before the edit that rests on it. */
+/** What has been done here and the server has not confirmed. A survey goes before the edit that rests on it. */
 export type Unsent =
   { readonly kind: 'survey'; readonly survey: Survey } | ({ readonly kind: 'edit' } & SentEdit);
 
-export interface UnsentStore {
-  load(machineId: string): Unsent[];
-  save(machineId: string, items: readonly Unsent[]): void;
+/** Something done here that the plan, as others have changed it, or the server does not take. */
+export interface SetAside {
+  readonly item: Unsent;
+  /** In words. */
+  readonly reason: string;
 }
 
-type BrowserStorage = Pick<Storage, 'getItem' | 'setItem' | 'removeItem'>;
+/** Each thing is kept by itself, under its own key: windows on one machine never write over each other's. */
+export interface UnsentStore {
+  /** In the order in which they were done, whatever window did them. */
+  load(machineId: string): Unsent[];
+  /** Whether it outlives this window. */
+  add(machineId: string, item: Unsent): boolean;
+  remove(machineId: string, item: Unsent): void;
+  setAside(machineId: string, aside: SetAside): void;
+  loadAside(machineId: string): SetAside[];
+  forgetAside(machineId: string): void;
+}
 
-const keyOf = (machineId: string) => `rhizotome:unsent:${machineId}`;
-/** What was not understood is kept under this key, and never read again by itself. */
-const asideKeyOf = (machineId: string) => `rhizotome:not-understood:${machineId}`;
+const UNSENT = 'rhizotome:unsent:';
+const ASIDE = 'rhizotome:set-aside:';
+/** What was not understood is kept under this name, and never read again by itself. */
+const NOT_UNDERSTOOD = 'rhizotome:not-understood:';
 
-/** Keeps what is unsent in the browser, so that it outlives a reload. Storage that is full or barred loses only that. */
-export function browserStore(storage: BrowserStorage): UnsentStore {
+export const idOf = (item: Unsent): string => (item.kind === 'edit' ? item.key : item.survey.id);
+
+/** `now` gives milliseconds, by which entries of several windows are put in order. */
+export function unsentIn(store: BrowserStore, now: () => number): UnsentStore {
+  let last = 0;
+  const entries = (machineId: string) => store.keysWith(`${UNSENT}${machineId}:`);
+  const takeOut = (key: string, text: string) => {
+    store.set(key.replace(UNSENT, NOT_UNDERSTOOD), text);
+    store.remove(key);
+  };
+  const add = (machineId: string, item: Unsent): boolean => {
+    const present = entries(machineId).find((key) => key.endsWith(`:${idOf(item)}`));
+    last = Math.max(last + 1, now());
+    const key = present ?? `${UNSENT}${machineId}:${String(last).padStart(15, '0')}:${idOf(item)}`;
+    return store.set(key, JSON.stringify(item));
+  };
   return {
+    add,
     load(machineId) {
-      try {
-        const text = storage.getItem(keyOf(machineId));
-        if (text === null) return [];
-        const items = listIn(text).map(unsentIn);
-        if (items.includes(undefined)) storage.setItem(asideKeyOf(machineId), text);
-        return items.filter((item) => item !== undefined);
-      } catch {
-        return [];
-      }
+      splitList(store, machineId, (item) => void add(machineId, item), takeOut);
+      return entries(machineId)
+        .sort()
+        .flatMap((key) => {
+          const text = store.get(key) ?? '';
+          const item = itemIn(valueIn(text));
+          if (!item) takeOut(key, text);
+          return item ?? [];
+        });
     },
-    save(machineId, items) {
-      try {
-        if (items.length === 0) storage.removeItem(keyOf(machineId));
-        else storage.setItem(keyOf(machineId), JSON.stringify(items));
-      } catch {
-        // The items are still held in memory and will be sent from there.
-      }
+    remove(machineId, item) {
+      for (const key of entries(machineId)) if (key.endsWith(`:${idOf(item)}`)) store.remove(key);
+    },
+    setAside(machineId, aside) {
+      store.set(`${ASIDE}${machineId}:${idOf(aside.item)}`, JSON.stringify(aside));
+    },
+    loadAside(machineId) {
+      return store.keysWith(`${ASIDE}${machineId}:`).flatMap((key) => {
+        const value = valueIn(store.get(key) ?? '') as Partial<SetAside> | null | undefined;
+        const item = itemIn(value?.item);
+        return item && typeof value?.reason === 'string' ? { item, reason: value.reason } : [];
+      });
+    },
+    forgetAside(machineId) {
+      for (const key of store.keysWith(`${ASIDE}${machineId}:`)) store.remove(key);
     },
   };
 }
 
-/** The stored list; what is no list counts as one thing that is not understood. */
-function listIn(text: string): readonly unknown[] {
+/** The version before kept all of a machine as one list under one key. */
+function splitList(
+  store: BrowserStore,
+  machineId: string,
+  take: (item: Unsent) => void,
+  takeOut: (key: string, text: string) => void,
+): void {
+  const key = UNSENT + machineId;
+  const text = store.get(key);
+  if (text === null) return;
+  const value = valueIn(text);
+  const items = (Array.isArray(value) ? (value as unknown[]) : [value]).map(itemIn);
+  for (const item of items) if (item) take(item);
+  if (items.includes(undefined)) takeOut(key, text);
+  else store.remove(key);
+}
+
+/** The value of a text of JSON; `undefined` where it is none. */
+function valueIn(text: string): unknown {
   try {
-    const value: unknown = JSON.parse(text);
-    return Array.isArray(value) ? value : [value];
+    return JSON.parse(text);
   } catch {
-    return [text];
+    return undefined;
   }
 }
 
 const INTENTS = ['do', 'undo', 'redo'] as const;
 
 /** An entry of any version; `undefined` where it is not understood. */
-function unsentIn(entry: unknown): Unsent | undefined {
+function itemIn(entry: unknown): Unsent | undefined {
   if (typeof entry !== 'object' || entry === null) return undefined;
   const { kind, survey, key, intent, edit } = entry as Readonly<Record<string, unknown>>;
   if (kind === 'survey') {

@@ -1,6 +1,7 @@
 import { ActionIcon, Tooltip, useComputedColorScheme, useMantineColorScheme } from '@mantine/core';
 import { countByLevel, editTitle, timeSays } from '@rhizotome/core';
 import { say } from '../words/say.js';
+import { words } from '../words/words.js';
 import { useDerived, useOpenMachine, useOpenState } from '../open/context.js';
 import { movedInWords } from '../parts/figures.js';
 import { HistoryPanel } from './HistoryPanel.js';
@@ -68,15 +69,13 @@ function HistoryButton(props: {
 }
 
 function SyncNote() {
-  const { sync, unsent } = useOpenState();
-  const words = {
-    saved: 'saved',
-    saving: 'saving…',
-    unreachable: `server does not answer · ${unsent} change${unsent === 1 ? '' : 's'} kept in this browser`,
-  }[sync];
+  const { sync, trouble, unsent, kept } = useOpenState();
+  const held = kept ? words['sync.kept-browser']() : words['sync.kept-window']();
+  const state = sync === 'waiting' ? words[`sync.${trouble ?? 'gone'}`](unsent) : words[`sync.${sync}`]();
   return (
-    <span className={classes.sync} data-sync={sync} role="status">
-      {words}
+    <span className={classes.sync} data-sync={sync} data-trouble={trouble} role="status">
+      {state}
+      {unsent > 0 && (sync === 'waiting' || !kept) && `, ${held}`}
     </span>
   );
 }

@@ -1,6 +1,8 @@
 import { Button, CloseButton } from '@mantine/core';
 import { editTitle } from '@rhizotome/core';
 import { say } from '../words/say.js';
+import { words } from '../words/words.js';
+import { idOf } from '../open/unsent.js';
 import { useOpenMachine, useOpenState } from '../open/context.js';
 import classes from './Notices.module.css';
 
@@ -22,15 +24,14 @@ export function Notices({ refusal, dismiss }: { refusal: string | null; dismiss:
         <div className={classes.notice}>
           <div>
             <p>
-              {othersChanged
-                ? 'This plan was changed in another window. Your changes were applied again on top.'
-                : 'The server did not accept a change.'}
-              {setAside.length > 0 && ' These changes no longer fit and were set aside:'}
+              {othersChanged ? words['aside.others']() : words['aside.server']()}
+              {setAside.length > 0 && ` ${words['aside.list']()}`}
             </p>
             <ul>
-              {setAside.map(({ edit, reason }, i) => (
-                <li key={i}>
-                  {say(editTitle(edit, plan))}: {reason}
+              {setAside.map(({ item, reason }) => (
+                <li key={idOf(item)}>
+                  {item.kind === 'edit' ? say(editTitle(item.edit, plan)) : words['aside.reading']()}:{' '}
+                  {reason}
                 </li>
               ))}
             </ul>

@@ -3,6 +3,7 @@ import { lazy, Suspense, useState, type FormEvent } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { MachineRow } from '@rhizotome/core';
 import { say } from '../../words/say.js';
+import { words } from '../../words/words.js';
 import { MoreButton } from '../../parts/MoreButton.js';
 import { Wordmark } from '../../shell/Wordmark.js';
 import classes from './MachinesPage.module.css';
@@ -113,6 +114,7 @@ interface RowProps {
 
 function Row({ machine, rename, duplicate, remove }: RowProps) {
   const { id, name, story, overview } = machine;
+  if (!overview) return <DamagedRow machine={machine} remove={remove} />;
   const { blocker, hazard, caution } = overview.findings;
   return (
     <li className={classes.row}>
@@ -152,6 +154,24 @@ function Row({ machine, rename, duplicate, remove }: RowProps) {
           { title: 'Delete', run: remove },
         ]}
       />
+    </li>
+  );
+}
+
+/** A machine of which what is stored cannot be read: why, and what can still be done with it. */
+function DamagedRow({ machine, remove }: Pick<RowProps, 'machine' | 'remove'>) {
+  const { name, damage } = machine;
+  return (
+    <li className={classes.row}>
+      <span aria-hidden />
+      <div className={classes.name}>
+        <strong>{name}</strong> <span data-sign="blocker">{words['machine.damaged']()}</span>
+        <p className="soft small">{damage}</p>
+      </div>
+      <span />
+      <span />
+      <span />
+      <MoreButton label={`More for ${name}`} actions={[{ title: 'Delete', run: remove }]} />
     </li>
   );
 }

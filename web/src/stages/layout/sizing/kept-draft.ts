@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { local } from '../../../parts/browser-store.js';
 
 const PREFIX = 'rhizotome.sizing.';
 
@@ -9,14 +10,14 @@ export function useKeptDraft<T extends object>(machine: string, name: string, in
   const change = (changes: Partial<T>) => {
     const next = { ...value, ...changes };
     setValue(next);
-    localStorage.setItem(key, JSON.stringify(next));
+    local.set(key, JSON.stringify(next));
   };
   return [value, change] as const;
 }
 
 function stored(key: string): object {
   try {
-    const value: unknown = JSON.parse(localStorage.getItem(key) ?? '{}');
+    const value: unknown = JSON.parse(local.get(key) ?? '{}');
     return typeof value === 'object' && value !== null ? value : {};
   } catch {
     return {};

@@ -1,0 +1,29 @@
+const changes = (count: number) => `${count} change${count === 1 ? '' : 's'}`;
+
+/** Whether the server has what was done, why not, and what to do. */
+export const sync = {
+  'sync.saved': () => 'saved',
+  'sync.saving': () => 'saving…',
+  'sync.gone': (count: number) => `The server does not answer. ${changes(count)} not saved yet`,
+  'sync.busy': (count: number) => `The server is busy. ${changes(count)} not saved yet`,
+  'sync.token': (count: number) => `The server asks for its token. ${changes(count)} not saved yet`,
+  'sync.deleted': (count: number) => `This machine was deleted elsewhere. ${changes(count)} not saved`,
+  'sync.full': (count: number) => `The server’s disk is full. ${changes(count)} not saved yet`,
+  'sync.failed': (count: number) => `The server could not save this. ${changes(count)} not saved yet`,
+  'sync.kept-browser': () => 'kept in this browser',
+  'sync.kept-window': () => 'held in this window only: leave it open',
+  'aside.others': () => 'This plan was changed in another window. Your changes were applied again on top.',
+  'aside.server': () => 'The server did not accept a change.',
+  'aside.list': () => 'These changes no longer fit and were set aside:',
+  'aside.reading': () => 'A reading of the disk',
+  'refused.failed': (fault: string) =>
+    `The app made a mistake (${fault}). Nothing was changed. Save this machine as text, and tell us what you did.`,
+  'caught.title': () => 'This page cannot be shown',
+  'caught.why': () =>
+    'Part of the app could not be loaded, or has failed. Your plan is kept, and the other pages work.',
+  'caught.fault': (fault: string) => `What failed: ${fault}`,
+  'caught.reload': () => 'Reload',
+  'caught.undo': () => 'Undo the last change',
+  'caught.save': () => 'Save the machine as a file',
+  'machine.damaged': () => 'cannot be read',
+};
