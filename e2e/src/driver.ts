@@ -1,7 +1,7 @@
 import { existsSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core';
+import puppeteer, { type Browser, type BrowserContext, type ElementHandle, type Page } from 'puppeteer-core';
 
 const CHROMIUM = [process.env['RHIZOTOME_CHROMIUM'], '/usr/bin/chromium', '/usr/bin/chromium-browser'].find(
   (path) => path && existsSync(path),
@@ -14,6 +14,8 @@ const FLAGS = [
   '--disable-background-networking',
   '--disable-component-update',
   '--disable-sync',
+  // A name that is not this machine's: a page there is no secure context.
+  '--host-resolver-rules=MAP plans.example 127.0.0.1',
 ];
 
 export async function launch(): Promise<Browser> {
@@ -43,7 +45,11 @@ export class Driver {
     });
   }
 
-  static async open(browser: Browser, address: string, size = { width: 1280, height: 800 }): Promise<Driver> {
+  static async open(
+    browser: Browser | BrowserContext,
+    address: string,
+    size = { width: 1280, height: 800 },
+  ): Promise<Driver> {
     const page = await browser.newPage();
     await page.setViewport(size);
     page.setDefaultTimeout(8000);

@@ -96,9 +96,9 @@ describe('a server that goes away', () => {
     await on.app.sees('Memory and disk');
     await on.server.stop();
     await on.app.type('Memory', '24GiB');
-    await on.app.sees('server does not answer · 1 change kept in this browser');
+    await on.app.sees('The server does not answer. 1 change not saved yet, kept in this browser');
     await on.app.pick('Secure Boot', 'on');
-    await on.app.sees('2 changes kept in this browser');
+    await on.app.sees('2 changes not saved yet, kept in this browser');
     await on.server.start();
     await on.app.saved();
     await on.app.page.reload({ waitUntil: 'networkidle0' });
@@ -135,9 +135,24 @@ describe('a server that goes away', () => {
 });
 
 describe('two windows on one plan', () => {
-  test('the later one’s edit is made again on top, and both are told the truth', async () => {
-    const path = new URL(on.app.page.url()).pathname;
+  test('of one browser follow each other', async () => {
     const other = await Driver.open(on.browser, on.server.address);
+    await other.go(new URL(on.app.page.url()).pathname);
+    await other.type('Name of the disk in Linux', 'sdd');
+    await other.saved();
+    await on.app.page.waitForFunction(
+      () =>
+        document.querySelector<HTMLInputElement>('input[aria-label="Name of the disk in Linux"]')?.value ===
+        'sdd',
+      { timeout: 1000 },
+    );
+    await other.page.close();
+  });
+
+  test('of two people: the later one’s edit is made again on top, and both are told the truth', async () => {
+    const path = new URL(on.app.page.url()).pathname;
+    const person = await on.browser.createBrowserContext();
+    const other = await Driver.open(person, on.server.address);
     await other.go(path);
     await other.type('Name of the disk in Linux', 'sdc');
     await other.saved();
@@ -149,12 +164,85 @@ describe('two windows on one plan', () => {
     );
     await other.page.reload({ waitUntil: 'networkidle0' });
     expect(await other.page.$eval('input[aria-label="Memory"]', (i) => i.value)).toBe('48 GiB');
-    await other.page.close();
+    await person.close();
     await on.app.press('OK');
   });
 });
 
+describe('a browser that keeps nothing', () => {
+  test('the window says that it alone holds what is unsent, asks before it is left, and the app works', async () => {
+    const other = await Driver.open(on.browser, on.server.address);
+    await other.page.evaluateOnNewDocument(() => {
+      Storage.prototype.setItem = () => {
+        throw new DOMException('full', 'QuotaExceededError');
+      };
+    });
+    await other.go(new URL(on.app.page.url()).pathname);
+    await on.server.stop();
+    await other.type('Memory', '12GiB');
+    await other.sees('1 change not saved yet, held in this window only: leave it open');
+    const asked = new Promise<string>((done) =>
+      other.page.once('dialog', (dialog) => {
+        done(dialog.type());
+        void dialog.dismiss();
+      }),
+    );
+    await other.page.evaluate(() => window.location.reload());
+    expect(await asked).toBe('beforeunload');
+    await on.server.start();
+    await other.saved();
+    await other.page.close();
+  });
+});
+
+describe('what the browser has stored and nobody understands', () => {
+  const machine = () => new URL(on.app.page.url()).pathname.split('/')[2]!;
+  test.each([
+    ['a list of another shape', 'rhizotome:unsent:ID', '{"kind":"edit"}'],
+    ['an entry that is no JSON', 'rhizotome:unsent:ID:000000000000001:key-00001', '[{"kind":'],
+    [
+      'an edit that throws',
+      'rhizotome:unsent:ID:000000000000001:key-00001',
+      '{"kind":"edit","key":"key-00001","intent":"do","edit":{"kind":"batch","edits":[null]}}',
+    ],
+    ['what was set aside', 'rhizotome:set-aside:ID:key-00001', '{"item":7}'],
+    ['a draft of sizes', 'rhizotome.sizing.root.ID', '{"programs":{"x":[null]}}'],
+  ])('%s: the machine opens', async (_, key, text) => {
+    await on.app.page.evaluate(
+      (name, value) => window.localStorage.setItem(name, value),
+      key.replace('ID', machine()),
+      text,
+    );
+    await on.app.page.reload({ waitUntil: 'networkidle0' });
+    await on.app.sees('Memory and disk');
+    await on.app.saved();
+    await on.app.page.evaluate(() => window.localStorage.clear());
+  });
+});
+
 describe('a server beyond its own machine', () => {
+  test('over plain http, under a name that is not this machine’s, saves what is done', async () => {
+    const settings = {
+      RHIZOTOME_HOST: '0.0.0.0',
+      RHIZOTOME_TOKEN: 'kittiwake-on-the-ledge',
+      RHIZOTOME_NAMES: 'plans.example',
+    };
+    const far = new TestServer(settings);
+    await far.start();
+    const other = await Driver.open(on.browser, far.address.replace('0.0.0.0', 'plans.example'));
+    await other.go('/');
+    await other.type('Access token of this server', settings.RHIZOTOME_TOKEN);
+    await other.press('sanderling', 'link');
+    await other.stage('Machine');
+    expect(await other.page.evaluate(() => window.isSecureContext)).toBe(false);
+    await other.type('Memory', '12GiB');
+    await other.saved();
+    await other.page.reload({ waitUntil: 'networkidle0' });
+    expect(await other.page.$eval('input[aria-label="Memory"]', (i) => i.value)).toBe('12 GiB');
+    await other.page.close();
+    await far.dispose();
+  });
+
   test('asks for its token, says when it is wrong, and opens with the right one', async () => {
     const far = new TestServer({ RHIZOTOME_HOST: '0.0.0.0', RHIZOTOME_TOKEN: 'kittiwake-on-the-ledge' });
     await far.start();
