@@ -4,6 +4,8 @@ import { HealthController } from './health.controller.js';
 import { AlternativesController } from './machines/alternatives.controller.js';
 import { AlternativesService } from './machines/alternatives.service.js';
 import { EditsService } from './machines/edits.service.js';
+import { KeepingController } from './machines/keeping.controller.js';
+import { KeepingService } from './machines/keeping.service.js';
 import { MachinesController } from './machines/machines.controller.js';
 import { MachinesService } from './machines/machines.service.js';
 import { Writer } from './storage/writer.js';
@@ -13,13 +15,14 @@ export class AppModule {
   static with(source: DataSource): DynamicModule {
     return {
       module: AppModule,
-      controllers: [HealthController, MachinesController, AlternativesController],
+      controllers: [HealthController, MachinesController, AlternativesController, KeepingController],
       providers: [
         { provide: DataSource, useValue: source },
         Writer,
         MachinesService,
         EditsService,
         AlternativesService,
+        KeepingService,
       ],
     };
   }

@@ -6,7 +6,7 @@ import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
 import compression from 'compression';
-import { static as serveStatic, type NextFunction, type Request, type Response } from 'express';
+import { json, raw, static as serveStatic, type NextFunction, type Request, type Response } from 'express';
 import serveCompressed from 'express-static-gzip';
 import helmet from 'helmet';
 import { pino, type Logger } from 'pino';
@@ -23,6 +23,10 @@ const GRACE_MILLISECONDS = 3000;
 
 /** A survey of 256 partitions has some 100 kB. */
 const BODY_LIMIT = '1mb';
+
+/** A machine with some hundred thousand edits, and a bench of a thousand machines. */
+const ARCHIVE_LIMIT = '64mb';
+const BACKUP_LIMIT = '512mb';
 
 export interface App {
   readonly nest: NestExpressApplication;
@@ -52,6 +56,8 @@ export async function createApp(
   );
   nest.use(requestGuard(settings, logger));
   nest.use(compression());
+  nest.use('/api/machine-archives', json({ limit: ARCHIVE_LIMIT }));
+  nest.use('/api/restore', raw({ limit: BACKUP_LIMIT }));
   nest.useBodyParser('json', { limit: BODY_LIMIT });
   nest.use(refuseOddJson);
   nest.setGlobalPrefix('api');

@@ -16,6 +16,26 @@ export interface MachineRow {
   readonly damage: string | null;
 }
 
+/** A machine that was deleted and can be put back. */
+export interface DeletedMachine {
+  readonly id: string;
+  readonly name: string;
+  /** ISO 8601. */
+  readonly deletedAt: string;
+}
+
+/** What came of putting the machines of a backup on the bench. */
+export interface Restored {
+  /** Put on the bench. */
+  readonly added: readonly string[];
+  /** Put beside a machine that has gone on differently since. */
+  readonly beside: readonly string[];
+  /** On the bench already, just so. */
+  readonly same: readonly string[];
+  /** Cannot be read. */
+  readonly damaged: readonly string[];
+}
+
 /** An edit as it is sent. The key is the sender's: an edit sent twice with one key is made once. */
 export interface SentEdit {
   readonly key: string;

@@ -1,12 +1,15 @@
 export { documentFaultSays } from './document-fault.js';
 export type {
   Alternative,
+  DeletedMachine,
   EditsTaken,
   HistoryEntry,
   MachineRow,
   OpenedMachine,
+  Restored,
   SentEdit,
 } from './exchange.js';
+export { readMachineArchive, type ArchivedAlternative, type MachineArchive } from './machine-archive.js';
 export { stepsDocument, type SpanDocument, type StepDocument, type StepsDocument } from './steps-document.js';
 export {
   machineDocument,

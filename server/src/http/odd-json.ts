@@ -8,7 +8,7 @@ const DEEPEST = 50;
  * integers that JavaScript cannot hold exactly.
  */
 export function refuseOddJson(request: Request, response: Response, next: NextFunction): void {
-  const fault = oddityIn(request.body);
+  const fault = request.body instanceof Uint8Array ? undefined : oddityIn(request.body);
   if (fault === undefined) return next();
   response
     .status(400)

@@ -1,0 +1,36 @@
+// Faults upon faults for a bounded time: kills, dropped and late answers, a full disk, two windows. What was
+// acknowledged must be there at the end, once. npm run soak [-- --seconds 600] [-- --seed 1]
+import { fullDisk, kills, windows } from './rounds.mjs';
+
+const option = (name, usual) => {
+  const at = process.argv.indexOf(`--${name}`);
+  return at < 0 ? usual : Number(process.argv[at + 1]);
+};
+const seconds = option('seconds', 600);
+const seed = option('seed', 20261125);
+
+let state = seed >>> 0 || 1;
+/** A whole number below `below` (xorshift32). */
+function random(below) {
+  state ^= state << 13;
+  state ^= state >>> 17;
+  state ^= state << 5;
+  return (state >>> 0) % below;
+}
+
+process.stdout.write(`soak seed ${seed}, ${seconds} s\n`);
+let failed = false;
+for (const [name, round, share] of [
+  ['kills and lost answers', kills, 0.5],
+  ['a full disk', fullDisk, 0.2],
+  ['two windows', windows, 0.3],
+]) {
+  const { faults = [], ...figures } = await round(seconds * share, random);
+  const said = Object.entries(figures)
+    .map(([what, count]) => `${what} ${count}`)
+    .join(', ');
+  process.stdout.write(`soak ${name}: ${said}\n`);
+  for (const fault of faults) process.stdout.write(`soak FAILED ${name}: ${fault}\n`);
+  failed ||= faults.length > 0;
+}
+process.exit(failed ? 1 : 0);
