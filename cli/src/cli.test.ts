@@ -2,17 +2,21 @@ import { spawnSync } from 'node:child_process';
 import {
   closeSync,
   existsSync,
+  mkdirSync,
   mkdtempSync,
   openSync,
   readFileSync,
   rmSync,
   statSync,
+  symlinkSync,
   truncateSync,
   writeFileSync,
   writeSync,
 } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
+import { gunzipSync } from 'node:zlib';
+import Database from 'better-sqlite3';
 
 const ROOT = resolve(__dirname, '../..');
 const image = (name: string) => join(ROOT, `demo/images/${name}.qcow2`);
@@ -196,10 +200,85 @@ describe('what cannot be done', () => {
     expect([piped.stdout, piped.stderr]).toEqual(['{\n', '']);
   });
 
+  test('a pipe to which nothing is written ends in words', () => {
+    spawnSync('mkfifo', [join(folder, 'pipe')]);
+    expect(rhizotome(['check', 'pipe'])).toMatchObject({
+      status: 2,
+      stderr: expect.stringContaining('no program writes to it'),
+    });
+    expect(rhizotome(['survey', 'pipe'])).toMatchObject({
+      status: 2,
+      stderr: expect.stringContaining('pipe'),
+    });
+    const fed = spawnSync(
+      'sh',
+      [
+        '-c',
+        `cat "${plan('knot')}" > pipe & "${process.execPath}" "${join(ROOT, 'cli/bin/rhizotome.mjs')}" steps pipe`,
+      ],
+      { cwd: folder, encoding: 'utf8' },
+    );
+    expect([fed.status, fed.stdout]).toEqual([0, rhizotome(['steps', plan('knot')]).stdout]);
+  });
+
+  test('nothing is written over what is read, nor through a link', () => {
+    const own = join(folder, 'own.img');
+    expect(rhizotome(['image', plan('turnstone'), '-o', own]).status).toBe(0);
+    symlinkSync(own, join(folder, 'link.img'));
+    const before = statSync(own).mtimeMs;
+    expect(rhizotome(['image', plan('turnstone'), '-o', 'link.img', '--force']).stderr).toContain(
+      'is a link',
+    );
+    const text = join(folder, 'plan.img');
+    writeFileSync(text, readFileSync(plan('turnstone')));
+    expect(rhizotome(['image', 'plan.img', '-o', 'plan.img', '--force']).stderr).toContain('is being read');
+    expect(readFileSync(text).equals(readFileSync(plan('turnstone')))).toBe(true);
+    expect([statSync(own).mtimeMs, existsSync(`${own}.part`)]).toEqual([before, false]);
+  });
+
   test('a large file of nothing is answered at once', () => {
     const path = join(folder, 'nothing.img');
     writeFileSync(path, '');
     truncateSync(path, 2 * 1024 ** 3);
     expect(rhizotome(['survey', path]).stdout).toContain('no partition table');
+  });
+});
+
+describe('a backup', () => {
+  function data(): string {
+    const store = join(folder, 'store');
+    mkdirSync(store, { recursive: true });
+    const past = readFileSync(join(ROOT, 'server/src/testing/past/workbench.sqlite.gz'));
+    writeFileSync(join(store, 'rhizotome.sqlite'), gunzipSync(past));
+    return store;
+  }
+  const plansIn = (file: string) => {
+    const database = new Database(file, { readonly: true });
+    const rows = database.prepare('SELECT id, plan, revision FROM machine ORDER BY id').all();
+    database.close();
+    return rows;
+  };
+
+  test('goes to a file and into an empty folder, and is what it was made of', () => {
+    const store = data();
+    expect(rhizotome(['backup', store, '-o', 'bench.sqlite'])).toMatchObject({ status: 0, stderr: '' });
+    expect(rhizotome(['restore', 'bench.sqlite', '-o', 'restored'])).toMatchObject({ status: 0, stderr: '' });
+    const restored = join(folder, 'restored/rhizotome.sqlite');
+    expect(plansIn(restored)).toEqual(plansIn(join(store, 'rhizotome.sqlite')));
+    expect(plansIn(restored).length).toBeGreaterThan(3);
+    expect(rhizotome(['restore', 'bench.sqlite', '-o', 'restored']).stderr).toContain('holds data already');
+    expect(rhizotome(['backup', store, '-o', 'bench.sqlite']).stderr).toContain('is there already');
+  });
+
+  test.each([
+    ['backup', 'nothing', 'x.sqlite', 'holds no data'],
+    ['restore', 'letter.sqlite', 'y', 'no backup'],
+    ['restore', 'missing.sqlite', 'y', 'no such file'],
+  ])('%s of %s ends with 2 and says why', (verb, from, to, why) => {
+    writeFileSync(join(folder, 'letter.sqlite'), 'a letter of some length '.repeat(50));
+    const { status, stderr } = rhizotome([verb, from, '-o', to]);
+    expect(status).toBe(2);
+    expect(stderr).toContain(why);
+    expect(existsSync(join(folder, to))).toBe(false);
   });
 });

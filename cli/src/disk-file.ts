@@ -1,4 +1,4 @@
-import { closeSync, fstatSync, openSync, readFileSync, readSync, realpathSync } from 'node:fs';
+import { closeSync, fstatSync, openSync, readFileSync, readSync, realpathSync, statSync } from 'node:fs';
 import { basename } from 'node:path';
 import { type ByteSource } from '@rhizotome/core';
 import { Failure, fileReason } from './failure.js';
@@ -13,6 +13,8 @@ export class DiskFile implements ByteSource {
   /** @throws Failure where it cannot be opened. */
   constructor(readonly path: string) {
     try {
+      // Opening a pipe would wait for a writer.
+      if (statSync(path).isFIFO()) throw new Failure(`${path} is a pipe, and a disk is read in any order.`);
       this.descriptor = openSync(path, 'r');
       const stat = fstatSync(this.descriptor);
       if (stat.isDirectory()) throw new Failure(`${path} cannot be read: it is a folder.`);

@@ -1,8 +1,14 @@
+import { visible } from './visible.js';
+
 /** Exit codes: 0 done; 1 done, and a finding says that the plan cannot work; 2 nothing could be done. */
 export const EXIT = { done: 0, found: 1, failed: 2 } as const;
 
 /** A failure told to the person at the shell: what, where, what to do. Everything else is a fault of the program. */
-export class Failure extends Error {}
+export class Failure extends Error {
+  constructor(message: string) {
+    super(visible(message));
+  }
+}
 
 const REASONS: Readonly<Record<string, string>> = {
   ENOENT: 'there is no such file',

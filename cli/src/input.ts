@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { readFileSync } from 'node:fs';
+import { closeSync, constants, openSync, readFileSync, readSync, statSync } from 'node:fs';
 import { basename } from 'node:path';
 import {
   openImage,
@@ -39,9 +39,43 @@ export function openDisk(path: string): OpenedDisk {
 /** The whole of a file or of standard input. @throws Failure */
 export function readBytes(path: string): Uint8Array {
   try {
+    if (path !== STDIN && statSync(path).isFIFO()) return readPipe(path);
     return readFileSync(path === STDIN ? 0 : path);
   } catch (error) {
+    if (error instanceof Failure) throw error;
     throw new Failure(`${path} cannot be read: ${fileReason(error)}.`);
+  }
+}
+
+/** A pipe to which nothing is written would keep the command for ever. */
+const PIPE_WAIT_MILLISECONDS = 5000;
+
+function readPipe(path: string): Uint8Array {
+  const descriptor = openSync(path, constants.O_RDONLY | constants.O_NONBLOCK);
+  const pieces: Buffer[] = [];
+  const began = Date.now();
+  try {
+    for (;;) {
+      const piece = pieceOf(descriptor);
+      if (piece && piece.length > 0) pieces.push(piece);
+      else if (piece && pieces.length > 0) return Buffer.concat(pieces);
+      else if (Date.now() - began > PIPE_WAIT_MILLISECONDS && pieces.length === 0)
+        throw new Failure(`${path} is a pipe, and no program writes to it.`);
+      else Atomics.wait(new Int32Array(new SharedArrayBuffer(4)), 0, 0, 20);
+    }
+  } finally {
+    closeSync(descriptor);
+  }
+}
+
+/** The next bytes; none at the end or before there is a writer, `undefined` while it has nothing to say. */
+function pieceOf(descriptor: number): Buffer | undefined {
+  const piece = Buffer.alloc(65536);
+  try {
+    return piece.subarray(0, readSync(descriptor, piece, 0, piece.length, null));
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code === 'EAGAIN') return undefined;
+    throw error;
   }
 }
 

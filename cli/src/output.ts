@@ -1,4 +1,13 @@
-import { closeSync, existsSync, ftruncateSync, openSync, statSync, writeSync } from 'node:fs';
+import {
+  closeSync,
+  ftruncateSync,
+  lstatSync,
+  openSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeSync,
+} from 'node:fs';
 import { Failure, fileReason } from './failure.js';
 
 /** Writes to standard output; one that is closed early (`| head`) is no failure. */
@@ -25,33 +34,47 @@ export function printJson(value: unknown): void {
 }
 
 /**
- * Writes a new file piece by piece. An existing one is left alone unless `force` is given, and a device always:
- * this product changes no disk.
+ * Writes a new file piece by piece, beside its place, and puts it there when it is whole. An existing one is left alone
+ * unless `force` is given; a device, a link and a file that is `read` meanwhile always: this product changes no disk.
  */
 export function writeFile(
   path: string,
   force: boolean,
   write: (put: (bytes: Uint8Array, at: number) => void, setSize: (bytes: number) => void) => void,
+  read?: string,
 ): void {
-  if (existsSync(path) && !statSync(path).isFile())
-    throw new Failure(`${path} is not a file. An image is only ever written to a file, never to a disk.`);
+  refuseTarget(path, force, read);
+  const beside = `${path}.part`;
   let descriptor: number;
   try {
-    descriptor = openSync(path, force ? 'w' : 'wx');
+    rmSync(beside, { force: true });
+    descriptor = openSync(beside, 'wx');
   } catch (error) {
-    const hint = (error as NodeJS.ErrnoException).code === 'EEXIST' ? ' Name another, or add --force.' : '';
-    throw new Failure(`${path} cannot be written: ${fileReason(error)}.${hint}`);
+    throw new Failure(`${path} cannot be written: ${fileReason(error)}.`);
   }
   try {
     write(
       (bytes, at) => writeAll(descriptor, bytes, at),
       (bytes) => ftruncateSync(descriptor, bytes),
     );
-  } catch (error) {
-    throw new Failure(`${path} could not be written to its end: ${fileReason(error)}.`);
-  } finally {
     closeSync(descriptor);
+    renameSync(beside, path);
+  } catch (error) {
+    rmSync(beside, { force: true });
+    throw new Failure(`${path} could not be written to its end: ${fileReason(error)}.`);
   }
+}
+
+function refuseTarget(path: string, force: boolean, read: string | undefined): void {
+  const there = lstatSync(path, { throwIfNoEntry: false });
+  if (!there) return;
+  if (there.isSymbolicLink()) throw new Failure(`${path} is a link. Name the file itself.`);
+  if (!there.isFile())
+    throw new Failure(`${path} is not a file. An image is only ever written to a file, never to a disk.`);
+  const source = read === undefined ? undefined : statSync(read, { throwIfNoEntry: false });
+  if (source?.ino === there.ino && source.dev === there.dev)
+    throw new Failure(`${path} is the file that is being read. Name another.`);
+  if (!force) throw new Failure(`${path} is there already. Name another, or add --force.`);
 }
 
 function writeAll(descriptor: number, bytes: Uint8Array, at: number): void {

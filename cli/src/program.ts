@@ -1,5 +1,6 @@
 import { Command, InvalidArgumentError, Option } from 'commander';
 import { ImageRefused } from '@rhizotome/core';
+import { backup, restore } from './commands/backup.js';
 import { capture, type CaptureOptions } from './commands/capture.js';
 import { check } from './commands/check.js';
 import { image, type ImageOptions } from './commands/image.js';
@@ -71,6 +72,16 @@ export async function run(argv: readonly string[]): Promise<number> {
     .requiredOption('-o, --output <file>', 'file to write: .qcow2 or .img')
     .option('--force', 'write over a file that is there')
     .action((plan: string, options: ImageOptions) => image(plan, options));
+  program
+    .command('backup <folder>')
+    .description('everything in the data folder of a server, as one file; the server may be running')
+    .requiredOption('-o, --output <file>', 'file to write, such as bench.sqlite')
+    .action((folder: string, options: { output: string }) => backup(folder, options.output));
+  program
+    .command('restore <backup>')
+    .description('puts a backup into an empty folder, to be the data of a server')
+    .requiredOption('-o, --output <folder>', 'folder to write to')
+    .action((file: string, options: { output: string }) => restore(file, options.output));
   try {
     await program.parseAsync(argv, { from: 'user' });
     return code;

@@ -41,7 +41,7 @@ export function capture(path: string, options: CaptureOptions): void {
     ['disk.capture', archive, 'what a survey reads of tables and file systems, packed'],
   ];
   for (const [name, bytes] of files)
-    writeFile(join(options.output, name), options.force === true, (put) => put(bytes, 0));
+    writeFile(join(options.output, name), options.force === true, (put) => put(bytes, 0), path);
   print(`Disk of ${formatBoth(disk.source.sizeBytes)}: ${disk.source.sizeBytes} bytes.`);
   for (const [name, bytes, what] of files)
     print(`${join(options.output, name)}  ${formatBinary(bytes.length)}  ${what}`);

@@ -20,8 +20,8 @@ export interface ImageOptions {
 /** Writes a disk to practise on: sparse, of the true size. */
 export function image(path: string, options: ImageOptions): void {
   const disk = practiceDisk(path, readMachine(path), options.state);
-  if (/\.qcow2$/i.test(options.output)) writeQcow2(disk, options);
-  else if (/\.(img|raw)$/i.test(options.output)) writeRaw(disk, options);
+  if (/\.qcow2$/i.test(options.output)) writeQcow2(disk, options, path);
+  else if (/\.(img|raw)$/i.test(options.output)) writeRaw(disk, options, path);
   else
     throw new Failure(
       `${options.output}: the name must end in .qcow2 or .img, which tells the kind of image.`,
@@ -43,19 +43,21 @@ function practiceDisk(
   return practiceDiskPlanned({ plan, survey });
 }
 
-function writeQcow2(disk: PracticeDisk, { output, force }: ImageOptions): void {
-  writeFile(output, force === true, (put) => {
+function writeQcow2(disk: PracticeDisk, { output, force }: ImageOptions, read: string): void {
+  const write = (put: (bytes: Uint8Array, at: number) => void) => {
     let at = 0;
     for (const piece of encodeQcow2(disk.sizeBytes, disk.stretches)) {
       put(piece, at);
       at += piece.length;
     }
-  });
+  };
+  writeFile(output, force === true, write, read);
 }
 
-function writeRaw(disk: PracticeDisk, { output, force }: ImageOptions): void {
-  writeFile(output, force === true, (put, setSize) => {
+function writeRaw(disk: PracticeDisk, { output, force }: ImageOptions, read: string): void {
+  const write = (put: (bytes: Uint8Array, at: number) => void, setSize: (bytes: number) => void) => {
     setSize(disk.sizeBytes);
     for (const { offset, bytes } of disk.stretches) put(bytes, offset);
-  });
+  };
+  writeFile(output, force === true, write, read);
 }

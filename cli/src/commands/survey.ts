@@ -19,6 +19,7 @@ import {
 import { Failure } from '../failure.js';
 import { newIdentity, openDisk, readBytes } from '../input.js';
 import { print, printJson } from '../output.js';
+import { visible } from '../visible.js';
 
 export interface SurveyOptions {
   readonly tail?: string;
@@ -77,8 +78,10 @@ function inWords(survey: Survey): string {
     `${size}, ${style}, sectors of ${disk.sectorBytes} bytes`,
     ...damage.map((d) => `! ${damageInWords(d)}`),
     ...bare,
-    ...(rows.length > 0 ? ['', ...table([heading, ...rows.map((r) => r.cells)])] : []),
-  ].join('\n');
+    ...(rows.length > 0 ? ['', ...table([heading, ...rows.map((r) => r.cells.map(visible))])] : []),
+  ]
+    .map(visible)
+    .join('\n');
 }
 
 interface Row {

@@ -72,8 +72,10 @@ const FRAME = {
   versionOf: statedVersion,
 } satisfies DocumentKind<unknown>;
 
-class Faulty {
-  constructor(readonly fault: DocumentFault) {}
+class Faulty extends Error {
+  constructor(readonly fault: DocumentFault) {
+    super(fault.code);
+  }
 }
 
 /** Reads an archive of any version, with documents of any version in it. */

@@ -301,6 +301,36 @@ describe('an open plan', () => {
     for (const { plan } of [one, other]) expect(plan.getState().plan).toEqual(server.plan);
   });
 
+  test('a window hears of what another did, also while it opens the plan anew, and from one opened later', async () => {
+    const server = new FakeServer();
+    const one = await opened(server);
+    const other = await opened(server, one.storage, one.others);
+    const open = server.open;
+    server.open = async (id) => {
+      const answer = await open(id);
+      server.open = open;
+      // Comes when the answer has been read and not yet taken in.
+      one.plan.do(ram(16));
+      await new Promise((done) => setTimeout(done, 20));
+      return answer;
+    };
+    one.plan.do(ram(8));
+    await one.settle();
+    await new Promise((done) => setTimeout(done, 40));
+    await other.settle();
+    expect(other.plan.getState().plan).toEqual(server.plan);
+    one.leave();
+    server.mute = true;
+    const third = await opened(server, one.storage, one.others);
+    third.plan.do(ram(4));
+    await third.settle();
+    third.leave();
+    server.mute = false;
+    await opened(server, one.storage, one.others);
+    await other.settle();
+    expect(other.plan.getState().plan.machine.ramBytes).toBe(4 * GIB);
+  });
+
   test('where the browser keeps nothing, the state says that this window alone holds it', async () => {
     const server = new FakeServer();
     const full = storageInMemory();

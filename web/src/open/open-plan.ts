@@ -90,6 +90,8 @@ export class OpenPlan {
       this.heard = Math.max(this.heard, revision);
       void this.send();
     });
+    // A window before this one may have been closed between an answer and telling of it.
+    this.options.followers.tell(this.revision);
     void this.send();
     return () => {
       this.attended = false;
@@ -217,8 +219,7 @@ export class OpenPlan {
         this.failures = 0;
         this.update({});
       }
-      if (this.attended && this.heard > this.revision) await this.rebase();
-      this.heard = 0;
+      while (this.attended && this.heard > this.revision) await this.rebase();
       this.failures = 0;
       this.update(this.items.length === 0 ? { sync: 'saved', trouble: null } : {});
     } catch (error) {
