@@ -1,11 +1,14 @@
 import { token } from './token.js';
 import type {
   Alternative,
+  DeletedMachine,
   EditsTaken,
   HistoryEntry,
+  MachineArchive,
   MachineRow,
   OpenedMachine,
   Plan,
+  Restored,
   SentEdit,
   Survey,
 } from '@rhizotome/core';
@@ -31,18 +34,29 @@ export class Unreachable extends Error {
 }
 
 async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+  return answerOf(await ask(method, path, body));
+}
+
+/** The answer itself, whatever it holds. What is sent is JSON, or a file as it is. */
+async function ask(method: string, path: string, body?: unknown): Promise<Response> {
   const secret = token.get();
+  const isFile = body instanceof Blob;
+  const type = isFile ? 'application/octet-stream' : 'application/json';
   const response = await fetch(`/api${path}`, {
     method,
     headers: {
-      ...(body === undefined ? {} : { 'Content-Type': 'application/json' }),
+      ...(body === undefined ? {} : { 'Content-Type': type }),
       ...(secret === null ? {} : { Authorization: `Bearer ${secret}` }),
     },
-    ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+    ...(body === undefined ? {} : { body: isFile ? body : JSON.stringify(body) }),
   }).catch(() => {
     throw new Unreachable();
   });
   if (response.status === 401) token.askFor();
+  return response;
+}
+
+async function answerOf<T>(response: Response): Promise<T> {
   if (response.status === 204) return undefined as T;
   const answer = (await response.json().catch(() => {
     throw new Unreachable();
@@ -68,6 +82,16 @@ export const api = {
   duplicate: (id: string) => call<OpenedMachine>('POST', `/machines/${id}/duplicate`),
   remove: (id: string) => call<undefined>('DELETE', `/machines/${id}`),
   restore: (id: string) => call<MachineRow>('POST', `/machines/${id}/restore`),
+  /** The whole store as a file. */
+  backup: async () => {
+    const response = await ask('GET', '/backup');
+    return response.ok ? response.blob() : answerOf<never>(response);
+  },
+  restoreBackup: (file: Blob) => call<Restored>('POST', '/restore', file),
+  archive: (id: string) => call<MachineArchive>('GET', `/machines/${id}/archive`),
+  putIn: (archive: object) => call<{ id: string }>('POST', '/machine-archives', archive),
+  deleted: () => call<DeletedMachine[]>('GET', '/deleted-machines'),
+  emptyDeleted: () => call<undefined>('DELETE', '/deleted-machines'),
   loadDemo: () => call<{ added: number }>('POST', '/machines/demo'),
   addSurvey: (id: string, survey: Survey) =>
     call<{ surveyId: string }>('POST', `/machines/${id}/surveys`, { survey }),

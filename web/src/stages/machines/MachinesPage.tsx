@@ -8,16 +8,21 @@ import { MoreButton } from '../../parts/MoreButton.js';
 import { Wordmark } from '../../shell/Wordmark.js';
 import classes from './MachinesPage.module.css';
 import { MiniCore } from './MiniCore.js';
+import { useKeeping } from './keeping.js';
 import { useBench } from './queries.js';
 
 const RenameDialog = lazy(() =>
   import('../../parts/RenameDialog.js').then((m) => ({ default: m.RenameDialog })),
 );
 
+const DeletedDialog = lazy(() => import('./DeletedDialog.js').then((m) => ({ default: m.DeletedDialog })));
+
 /** The home page: every machine, and where each stands. */
 export function MachinesPage() {
   const bench = useBench();
   const [renaming, setRenaming] = useState<MachineRow | null>(null);
+  const keeping = useKeeping();
+  const [deleted, setDeleted] = useState(false);
   const { machines } = bench;
   return (
     <div className={classes.page}>
@@ -31,7 +36,18 @@ export function MachinesPage() {
       <main>
         <div className={classes.title}>
           <h1>Machines</h1>
-          <NewMachine create={bench.create} busy={bench.creating} />
+          <div className={classes.add}>
+            <NewMachine create={bench.create} busy={bench.creating} />
+            <MoreButton
+              label={words['keeping.menu']()}
+              actions={[
+                { title: words['keeping.open'](), run: keeping.open },
+                { title: words['keeping.backup'](), run: keeping.backup },
+                { title: words['keeping.restore'](), run: keeping.restore },
+                { title: words['keeping.deleted'](), run: () => setDeleted(true) },
+              ]}
+            />
+          </div>
         </div>
         {bench.problem && (
           <div role="alert" className={classes.problem}>
@@ -53,6 +69,7 @@ export function MachinesPage() {
                 machine={machine}
                 rename={() => setRenaming(machine)}
                 duplicate={() => bench.duplicate(machine.id)}
+                save={() => keeping.save(machine)}
                 remove={() => bench.remove(machine)}
               />
             ))}
@@ -66,6 +83,19 @@ export function MachinesPage() {
             Undo
           </Button>
         </div>
+      )}
+      {keeping.said && (
+        <div className={classes.undo} role={keeping.said.failed ? 'alert' : 'status'}>
+          <span>{keeping.said.text}</span>
+          <Button size="xs" variant="default" onClick={keeping.forget}>
+            {words['keeping.ok']()}
+          </Button>
+        </div>
+      )}
+      {deleted && (
+        <Suspense>
+          <DeletedDialog close={() => setDeleted(false)} />
+        </Suspense>
       )}
       {renaming && (
         <Suspense>
@@ -109,10 +139,11 @@ interface RowProps {
   readonly machine: MachineRow;
   readonly rename: () => void;
   readonly duplicate: () => void;
+  readonly save: () => void;
   readonly remove: () => void;
 }
 
-function Row({ machine, rename, duplicate, remove }: RowProps) {
+function Row({ machine, rename, duplicate, save, remove }: RowProps) {
   const { id, name, story, overview } = machine;
   if (!overview) return <DamagedRow machine={machine} remove={remove} />;
   const { blocker, hazard, caution } = overview.findings;
@@ -151,6 +182,7 @@ function Row({ machine, rename, duplicate, remove }: RowProps) {
         actions={[
           { title: 'Rename', run: rename },
           { title: 'Duplicate', run: duplicate },
+          { title: words['keeping.save'](), run: save },
           { title: 'Delete', run: remove },
         ]}
       />

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { api, Unreachable } from '../../api/client.js';
 import type { MachineRow } from '@rhizotome/core';
 
-const BENCH = ['bench'];
+export const BENCH = ['bench'];
 
 function inWords(error: Error | null): string | null {
   if (!error) return null;

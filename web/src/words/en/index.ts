@@ -1,4 +1,5 @@
+import { keeping } from './keeping.js';
 import { sync } from './sync.js';
 
 /** The sentences of the app itself in English, a file a subject. What core has to say stands in core’s catalogue. */
-export const english = { ...sync };
+export const english = { ...sync, ...keeping };
