@@ -13,6 +13,7 @@ import {
 import { homedir } from 'node:os';
 import { dirname, join, resolve } from 'node:path';
 import { compressFolder } from './compress.mjs';
+import { writeNotices } from './notices.mjs';
 
 const root = resolve(import.meta.dirname, '..');
 const wants = (flag) => process.argv.includes(flag);
@@ -104,6 +105,13 @@ function cachedSqlite() {
   );
 }
 
+const sumOf = (file) => createHash('sha256').update(readFileSync(file)).digest('hex');
+
+/** The sum that was written when the file was made; what has changed since is not used. */
+function readSum(file) {
+  return existsSync(`${file}.sha256`) ? readFileSync(`${file}.sha256`, 'utf8') : null;
+}
+
 function sqliteLoads() {
   const script = `const D=require('better-sqlite3');new D(':memory:').close()`;
   return spawnSync(process.execPath, ['-e', script], { cwd: root, stdio: 'ignore' }).status === 0;
@@ -122,7 +130,7 @@ function install() {
 
 function provideSqlite() {
   const cached = cachedSqlite();
-  if (existsSync(cached)) {
+  if (existsSync(cached) && sumOf(cached) === readSum(cached)) {
     mkdirSync(dirname(sqliteBinary), { recursive: true });
     copyFileSync(cached, sqliteBinary);
     if (sqliteLoads()) return;
@@ -134,16 +142,21 @@ function provideSqlite() {
     );
   say('compiling SQLite, once; this takes about two minutes');
   const env = compileEnvironment();
-  const built = spawnSync('npm', ['rebuild', 'better-sqlite3', '--foreground-scripts'], {
-    cwd: root,
-    env,
-    encoding: 'utf8',
-  });
+  const built = spawnSync(
+    'npm',
+    ['rebuild', 'better-sqlite3', '--foreground-scripts', '--ignore-scripts=false'],
+    {
+      cwd: root,
+      env,
+      encoding: 'utf8',
+    },
+  );
   if (built.status !== 0 || !sqliteLoads())
     fail(`SQLite could not be compiled:\n${`${built.stdout}${built.stderr}`.slice(-3000)}`);
   try {
     mkdirSync(dirname(cached), { recursive: true });
     copyFileSync(sqliteBinary, cached);
+    writeFileSync(`${cached}.sha256`, sumOf(cached));
   } catch {
     // Only the next clone is slower for it.
   }
@@ -169,6 +182,7 @@ function build() {
     const result = run(command, args, options);
     if (!result.ok) fail(`The build failed: ${result.reason}.`);
   }
+  writeNotices(root);
   compressFolder(join(root, 'web/dist/assets'));
   stamp.sources = hash;
   writeFileSync(stampFile, JSON.stringify(stamp));
