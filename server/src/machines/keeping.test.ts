@@ -122,7 +122,10 @@ test('a machine goes to another bench as a file, with history and alternatives, 
   const one = await demoBench();
   const other = await bench();
   const archives = await whole(one);
-  const archive = { ...archives.find((a) => a.plan.surveyId !== null), alternatives: archives[0].alternatives };
+  const archive = {
+    ...archives.find((a) => a.plan.surveyId !== null),
+    alternatives: archives[0].alternatives,
+  };
   for (let n = 0; n < 2; n++) await other.http().post('/api/machine-archives').send(archive).expect(201);
   const copies = await whole(other);
   expect(copies).toHaveLength(2);
