@@ -86,7 +86,7 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
     await on.app.sees('“GBx” is not a unit.');
     await on.app.type('Space used on Main volume', '102088769536 B');
     await on.app.sees('= 95.1 GiB · 102.1 GB entered by hand');
-    await on.app.press('encrypted by its system', 'checkbox');
+    await on.app.choose('Encryption of Main volume', 'encrypted');
     await on.app.saved();
   });
 

@@ -1,3 +1,18 @@
+import { cannotChange } from './rules/cannot-change.js';
+import { keptBroken } from './rules/kept-broken.js';
+import { mountPlace } from './rules/mount-place.js';
+import { homeShared } from './rules/home-shared.js';
+import { bootShared } from './rules/boot-shared.js';
+import { bootEncrypted } from './rules/boot-encrypted.js';
+import { firstSector } from './rules/first-sector.js';
+import { biosLimits } from './rules/bios-limits.js';
+import { hibernateLocked } from './rules/hibernate-locked.js';
+import { supportEnded } from './rules/support-ended.js';
+import { fatLimits } from './rules/fat-limits.js';
+import { encryptionUnknown } from './rules/encryption-unknown.js';
+import { sealedKey } from './rules/sealed-key.js';
+import { windowsMemory } from './rules/windows-memory.js';
+import { swapTaken } from './rules/swap-taken.js';
 import { cannotShrink } from './rules/cannot-shrink.js';
 import { efiType } from './rules/efi-type.js';
 import { slotsFull } from './rules/slots-full.js';
@@ -160,4 +175,19 @@ export const RULES: readonly Rule[] = [
   retiredRoom,
   cannotShrink,
   efiType,
+  cannotChange,
+  keptBroken,
+  mountPlace,
+  homeShared,
+  bootShared,
+  bootEncrypted,
+  firstSector,
+  biosLimits,
+  hibernateLocked,
+  supportEnded,
+  fatLimits,
+  encryptionUnknown,
+  sealedKey,
+  windowsMemory,
+  swapTaken,
 ];

@@ -1,5 +1,6 @@
 export { adoptWay } from './adopt.js';
 export {
+  BSD_BOOT,
   hasBiosBoot,
   installedMode,
   verdictOn,

@@ -22,9 +22,14 @@ interface Reason {
   readonly says: VerdictSays;
 }
 
-/** Whether a BIOS boot partition is planned, new or kept. */
-export function hasBiosBoot(plan: Plan): boolean {
-  return plan.partitions.some((p) => p.role === 'bios-boot');
+/** The type of the partition that a BSD's own loader starts from in BIOS mode. */
+export const BSD_BOOT = '83bd6b9d-7f41-11dc-be0b-001560b84f0f';
+
+/** Whether a boot partition of the kind that this family's loader needs on GPT is planned, new or kept. */
+export function hasBiosBoot(plan: Plan, family: System['family']): boolean {
+  return plan.partitions.some(
+    (p) => p.role === 'bios-boot' && (p.from !== null || (p.type === BSD_BOOT) === (family === 'bsd')),
+  );
 }
 
 /** How every system of the plan stands to the planned mode and style, and to how its medium will be started. */
@@ -62,7 +67,8 @@ export function verdictOn(plan: Plan, system: System): Verdict {
   const installed = installedMode(plan, system);
   if (installed !== 'unknown' && installed !== mode)
     reasons.push({
-      level: 'cannot',
+      // A conversion has its start files written anew: that is a step, and nothing is wrong after it.
+      level: plan.target.table === 'convert' && fit !== 'no' ? 'condition' : 'cannot',
       says: message('verdict.installed-other-mode', { installed, mode }),
     });
   const order: readonly VerdictLevel[] = ['cannot', 'unreliable', 'condition', 'fits'];
@@ -83,7 +89,7 @@ function fitReason(system: System, fit: Fit, plan: Plan): Reason {
     case 'yes':
       return { level: 'fits', says: message('verdict.fits', there) };
     case 'needs-bios-boot':
-      return hasBiosBoot(plan)
+      return hasBiosBoot(plan, system.family)
         ? { level: 'fits', says: message('verdict.bios-boot-planned', there) }
         : { level: 'condition', says: message('verdict.needs-bios-boot', there) };
     case 'unreliable':

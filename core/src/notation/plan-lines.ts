@@ -71,7 +71,7 @@ function noteFields(id: string, note: FoundNote, ownersOf: OwnersOf): string[] {
     ...ownersOf(note.owners),
     ...(note.usedBytes === null ? [] : [`used ${formatExact(note.usedBytes)}`]),
     ...(note.leastBytes === null ? [] : [`least ${formatExact(note.leastBytes)}`]),
-    ...(note.encrypted ? ['encrypted'] : []),
+    ...(note.encrypted === 'unknown' ? [] : [note.encrypted === 'yes' ? 'encrypted' : 'not encrypted']),
   ];
 }
 

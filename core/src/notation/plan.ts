@@ -172,7 +172,11 @@ export class PlanReader {
       owners: this.ownersIn(fields.take('owners')) ?? usual?.owners ?? [],
       usedBytes: fields.size('used', NOTHING_KNOWN) ?? null,
       leastBytes: fields.size('least', NOTHING_KNOWN) ?? null,
-      encrypted: fields.flag('encrypted'),
+      encrypted: fields.flag('encrypted')
+        ? 'yes'
+        : fields.flag('not encrypted')
+          ? 'no'
+          : (usual?.encrypted ?? (found.volume?.encrypted ? 'yes' : 'unknown')),
     };
     this.plan = { ...this.plan, found: { ...this.plan.found, [found.id]: note } };
     this.remarks.keep(`note ${found.id}`, line);
@@ -210,7 +214,11 @@ export class PlanReader {
       treatment,
       role: fields.oneOf('role', ROLES) ?? note?.role ?? 'data',
       owners: this.ownersIn(fields.take('owners')) ?? note?.owners ?? [],
-      fileSystem: fields.oneOf('holds', VOLUME_KINDS) ?? note?.kind ?? 'ext4',
+      fileSystem:
+        fields.oneOf('holds', VOLUME_KINDS) ??
+        note?.kind ??
+        found?.volume?.kind ??
+        (found ? 'unknown' : 'ext4'),
       label: fields.string('label') ?? usual.label,
       name: fields.string('name') ?? usual.name,
       mountPoint: fields.string('mount') ?? '',

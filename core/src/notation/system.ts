@@ -35,6 +35,7 @@ export function systemLine(system: System): string {
     system.origin,
     ...(system.change === undefined ? [] : [CHANGES[system.change]]),
     ...fieldsAgainst(system, nearestProfile(system)),
+    ...(system.hibernation ? [`hibernation ${system.hibernation}`] : []),
     ...(system.host
       ? [`hosted in ${quoted(system.host.partition)}`, `image ${formatExact(system.host.bytes)}`]
       : []),
@@ -76,6 +77,7 @@ export function readSystem(line: Line, freshId: string): System {
     ...base,
     ...(change ? { change } : {}),
     ...(host ? { host } : {}),
+    ...(fields.oneOf('hibernation', ['off'] as const) ? { hibernation: 'off' as const } : {}),
     purpose: fields.string('purpose') ?? '',
     ...Object.fromEntries(sizeKeys.map((k) => [SIZES[k], fields.size(k, NOTHING_KNOWN) ?? base[SIZES[k]]])),
     ...Object.fromEntries(factKeys.map((k) => [FACTS[k], yesOrNo(fields, k) ?? base[FACTS[k]]])),

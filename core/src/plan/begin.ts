@@ -164,7 +164,7 @@ function proposeNote(p: SurveyPartition, role: Role, families: readonly Family[]
     kind,
     usedBytes: null,
     leastBytes: null,
-    encrypted: (p.volume?.encrypted ?? false) || kind === 'windows-encrypted',
+    encrypted: p.volume?.encrypted || kind === 'windows-encrypted' ? 'yes' : 'unknown',
   };
 }
 

@@ -5,9 +5,10 @@ import { PlanSchema, type Plan } from './plan.js';
 type Json = Readonly<Record<string, unknown>>;
 
 export const PLAN_DOCUMENT: DocumentKind<Plan> = {
-  version: 1,
+  version: 2,
   schema: PlanSchema,
-  upgrades: [],
+  // Until version 2 encryption was a tick; the schema reads it wherever it stands.
+  upgrades: [(plan) => ({ ...plan, version: 2 })],
   versionOf: statedVersion,
 };
 

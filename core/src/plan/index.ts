@@ -85,6 +85,8 @@ export {
   type LoaderPlace,
   type StartPlan,
 } from './start-plan.js';
+export { encryptionOf, isEncrypted, isWindowsEncrypted } from './encryption.js';
+export { refuseChange } from './edits/geometry.js';
 export { partitionTitle, ROLE_NAMES } from './names.js';
 export {
   isActive,
@@ -98,7 +100,7 @@ export {
 export {
   EMPTY_PLAN,
   endOf,
-  isEncrypted,
+  KNOWN,
   LAYERS,
   mountPointsOf,
   partitionOf,
@@ -106,6 +108,7 @@ export {
   ROLES,
   systemOf,
   type FoundNote,
+  type Known,
   type Layer,
   type PartitionId,
   type Plan,

@@ -227,7 +227,7 @@ describe('edits', () => {
   });
 
   test('an encrypted volume keeps its start', () => {
-    const locked = edited(plan, LAPTOP, noteFoundEdit(plan, 'found-3', { encrypted: true }));
+    const locked = edited(plan, LAPTOP, noteFoundEdit(plan, 'found-3', { encrypted: 'yes' }));
     expect(refusalOf(locked, resize('found-3', 200, 'end'))?.code).toBe('encrypted-start');
     expect(refusalOf(locked, resize('found-3', 200))).toBeUndefined();
   });

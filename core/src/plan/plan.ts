@@ -32,6 +32,10 @@ export const ROLES = [
   'other',
 ] as const satisfies readonly Role[];
 
+/** A fact that may not be known. What is not known is asked, and counts as the worse of the two. */
+export const KNOWN = ['yes', 'no', 'unknown'] as const;
+export type Known = (typeof KNOWN)[number];
+
 /** What the administrator says of a surveyed partition: its meaning, corrected, and figures not read. */
 export interface FoundNote {
   readonly role: Role;
@@ -41,8 +45,8 @@ export interface FoundNote {
   readonly usedBytes: number | null;
   /** The least size that the owning system's own tool reports. */
   readonly leastBytes: number | null;
-  /** Encrypted by its own system. */
-  readonly encrypted: boolean;
+  /** Whether its own system has encrypted it, as it is said; `encryptionOf` adds what was read. */
+  readonly encrypted: Known;
 }
 
 /** A part of a btrfs volume that is mounted for itself. */
@@ -105,7 +109,7 @@ export interface Target {
  */
 export interface Plan {
   readonly format: 'rhizotome/plan';
-  readonly version: 1;
+  readonly version: 2;
   readonly surveyId: string | null;
   readonly machine: Machine;
   readonly target: Target;
@@ -125,7 +129,7 @@ export interface Plan {
 /** A plan before anything is said: no survey, no systems. */
 export const EMPTY_PLAN: Plan = {
   format: 'rhizotome/plan',
-  version: 1,
+  version: 2,
   surveyId: null,
   machine: UNKNOWN_MACHINE,
   target: { mode: 'uefi', style: 'gpt', table: 'keep' },
@@ -150,7 +154,8 @@ export const FoundNoteSchema = exactly<FoundNote>()(
     kind: z.enum(VOLUME_KINDS),
     usedBytes: optionalBytes,
     leastBytes: optionalBytes,
-    encrypted: z.boolean(),
+    // A tick, in version 1: what was not ticked was not asked either.
+    encrypted: z.enum(KNOWN).or(z.boolean().transform((ticked): Known => (ticked ? 'yes' : 'unknown'))),
   }),
 );
 
@@ -203,7 +208,7 @@ const MOST = { systems: 12, ticks: 2000, partitions: 256 } as const;
 export const PlanSchema: z.ZodType<Plan> = exactly<Plan>()(
   z.strictObject({
     format: z.literal('rhizotome/plan'),
-    version: z.literal(1),
+    version: z.literal(2),
     surveyId: identifier.nullable(),
     machine: MachineSchema,
     target: TargetSchema,
@@ -232,13 +237,6 @@ export function mountPointsOf(partition: PlannedPartition): string[] {
   return [partition.mountPoint, ...(partition.subvolumes ?? []).map((s) => s.mountPoint)].filter(
     (m) => m !== '',
   );
-}
-
-/** Whether the content is encrypted, by its own system as found or by a layer that is planned. */
-export function isEncrypted(plan: Plan, partition: PlannedPartition): boolean {
-  const kept = partition.from !== null && partition.treatment === 'keep';
-  if (kept) return plan.found[partition.from]?.encrypted ?? false;
-  return partition.layer === 'luks' || partition.layer === 'luks-lvm';
 }
 
 /** First sector after the span. */

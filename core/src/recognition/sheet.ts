@@ -117,7 +117,7 @@ function instructionFor(plan: Plan, p: PlannedPartition, fate: Fate | undefined)
   return forNew && fate?.kind !== 'erased' ? 'use-keep' : 'leave-alone';
 }
 
-/** Pairs of rows that an installer would show alike: the same content, the same printed size. */
+/** Pairs of rows that an installer would show alike: the same content, the same printed size, no label that differs. */
 export function lookAlikes(
   rows: readonly RecognitionRow[],
 ): readonly (readonly [RecognitionRow, RecognitionRow])[] {
@@ -125,7 +125,7 @@ export function lookAlikes(
   const pairs: [RecognitionRow, RecognitionRow][] = [];
   for (const row of rows) {
     if (row.kind === 'gap') continue;
-    const key = `${row.content}|${row.decimal}`;
+    const key = `${row.content}|${row.decimal}|${row.label}`;
     const twin = seen.get(key);
     if (twin) pairs.push([twin, row]);
     else seen.set(key, row);

@@ -34,7 +34,7 @@ test('of two that come, Windows is installed first, in whatever order they were 
 test('protection is suspended before the firmware is changed, and the key is on paper before that', () => {
   const unsigned = { ...newSystem('linux-desktop'), signed: false };
   const begun = planOn(disk, { kind: 'set-machine', changes: { secureBoot: 'on' } });
-  const plan = edited(begun, disk, noteFoundEdit(begun, 'found-2', { encrypted: true }), {
+  const plan = edited(begun, disk, noteFoundEdit(begun, 'found-2', { encrypted: 'yes' }), {
     kind: 'add-system',
     system: unsigned,
   });

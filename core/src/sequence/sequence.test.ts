@@ -45,7 +45,7 @@ describe('petrel, with a Linux beside its Windows', () => {
   const measured = edited(
     begun,
     survey,
-    noteFoundEdit(begun, 'found-3', { usedBytes: 102_088_769_536, encrypted: true }),
+    noteFoundEdit(begun, 'found-3', { usedBytes: 102_088_769_536, encrypted: 'yes' }),
   );
   const plan = withRoot({
     plan: edited(measured, survey, { kind: 'resize', partition: 'found-3', length: gib(200), hold: 'start' }),

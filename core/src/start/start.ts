@@ -23,6 +23,14 @@ export type StartFault =
   | { readonly code: 'by-missing'; readonly by: SystemId }
   /** The systems start each other in a circle. */
   | { readonly code: 'circle' }
+  /** The loader that was to list it lists systems of its own family only. */
+  | { readonly code: 'cannot-list'; readonly by: SystemId }
+  /** Another system’s loader is to stand in the disk’s first sector as well. */
+  | { readonly code: 'disk-twice'; readonly by: SystemId }
+  /** Its installer does not use that EFI system partition. */
+  | { readonly code: 'not-mounted' }
+  /** It is a file in another system’s volume, and no loader lists it. */
+  | { readonly code: 'not-listed' }
   /** There is nowhere its loader could lie. */
   | { readonly code: 'no-place' };
 
@@ -72,10 +80,15 @@ export function startOf(plan: Plan): StartArrangement {
       by: systems.find((s) => s.id === by) ?? null,
       place,
       decided: choice !== undefined,
-      faults: faultsOf(plan, systems, by, place),
+      faults: faultsOf(plan, systems, system, by, place),
     };
   });
-  return { ways: withCircles(ways), order: ordered(systems, order, chooser), waitSeconds, chooser };
+  return {
+    ways: withTwice(plan, withCircles(ways)),
+    order: ordered(systems, order, chooser),
+    waitSeconds,
+    chooser,
+  };
 }
 
 /** The loader that lists others: of the last system to be installed that has one, else of any that has. */
@@ -109,19 +122,37 @@ function efiPlace(plan: Plan, system: System): LoaderPlace | null {
 function faultsOf(
   plan: Plan,
   systems: readonly System[],
+  system: System,
   by: SystemId | null,
   place: LoaderPlace | null,
 ): StartFault[] {
   const faults: StartFault[] = [];
-  if (by !== null && !systems.some((s) => s.id === by)) faults.push({ code: 'by-missing', by });
+  const lister = systems.find((s) => s.id === by);
+  if (by !== null && !lister) faults.push({ code: 'by-missing', by });
+  if (lister && !listsOthers(lister) && (lister.family !== system.family || system.host))
+    faults.push({ code: 'cannot-list', by: lister.id });
+  if (system.host && by === null) faults.push({ code: 'not-listed' });
   if (!place) return [...faults, { code: 'no-place' }];
   const partition = place.kind === 'disk' ? undefined : partitionOf(plan, place.partition);
   if (place.kind !== 'disk' && !partition) return [...faults, { code: 'place-missing' }];
   if (plan.target.mode === 'uefi') {
     if (place.kind === 'disk') faults.push({ code: 'disk-in-uefi' });
     else if (place.kind === 'partition' || partition?.role !== 'efi') faults.push({ code: 'not-efi' });
+    else if (by === null && isArriving(system) && !system.ownSetup && !partition.owners.includes(system.id))
+      faults.push({ code: 'not-mounted' });
   } else if (place.kind === 'efi') faults.push({ code: 'efi-in-bios' });
   return faults;
+}
+
+/** Marks those that were decided to stand in the disk’s first sector together. Windows lists another Windows by itself. */
+function withTwice(plan: Plan, ways: readonly StartWay[]): StartWay[] {
+  if (plan.target.mode !== 'bios') return [...ways];
+  const there = ways.filter((w) => w.by === null && w.place?.kind === 'disk' && !w.system.host);
+  return ways.map((way) => {
+    const other = there.find((w) => w !== way && w.system.family !== 'windows');
+    if (!way.decided || !there.includes(way) || !other) return way;
+    return { ...way, faults: [...way.faults, { code: 'disk-twice', by: other.system.id }] };
+  });
 }
 
 /** Marks those that start each other in a circle. */

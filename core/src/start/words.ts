@@ -89,7 +89,9 @@ export function startFaultSays(
 ): Message<Extract<Code, `boot-fault.${string}`>> {
   switch (fault.code) {
     case 'by-missing':
-      return message('boot-fault.by-missing', {
+    case 'cannot-list':
+    case 'disk-twice':
+      return message(`boot-fault.${fault.code}`, {
         system: plan.systems.find((s) => s.id === fault.by)?.name ?? message('place.the-system'),
       });
     case 'circle':
@@ -99,6 +101,8 @@ export function startFaultSays(
     case 'efi-in-bios':
     case 'disk-in-uefi':
     case 'no-place':
+    case 'not-mounted':
+    case 'not-listed':
       return message(`boot-fault.${fault.code}`);
   }
 }

@@ -1,15 +1,15 @@
 import { GIB, MIB } from '../quantity/index.js';
-import { type Planned, apply, noteFoundEdit, partitionOf, type Plan } from '../plan/index.js';
+import { type Planned, apply, noteFoundEdit, partitionOf, type Known, type Plan } from '../plan/index.js';
 import { procedureFor } from '../sequence/index.js';
 import { drawn, edited, gib, newSystem, planOn, surveysOf } from '../testing/builders.js';
 import { EFI_STRATEGIES, efiStrategies, type EfiStrategyId } from './index.js';
 
 /** A laptop whose Windows was shrunk, with a new Linux to come. */
-function laptop(efi: string, usedGib: number, more: { encrypted?: boolean; kernelsOnEfi?: boolean } = {}) {
+function laptop(efi: string, usedGib: number, more: { encrypted?: Known; kernelsOnEfi?: boolean } = {}) {
   const survey = drawn(500, [`${efi} efi`, '16MiB reserved', '300GiB windows', '1GiB recovery']);
   const linux = { ...newSystem('linux-desktop'), kernelsOnEfi: more.kernelsOnEfi ?? false };
   const begun = planOn(survey, { kind: 'add-system', system: linux });
-  const { encrypted = false } = more;
+  const { encrypted = 'unknown' } = more;
   const noted = edited(
     begun,
     survey,
@@ -75,7 +75,7 @@ test('enlarging moves what lies behind, says how much and for how long it is exp
 });
 
 test('an encrypted volume behind it is a wall', () => {
-  const { survey, plan } = laptop('100MiB', 80, { encrypted: true });
+  const { survey, plan } = laptop('100MiB', 80, { encrypted: 'yes' });
   expect(strategy({ plan, survey }, 'enlarge').hindrances[0]).toMatchObject({
     code: 'efi-no.stuck',
     with: { bytes: 412 * MIB },

@@ -1,3 +1,4 @@
+export { accessOf, sharedContent, suits, USUAL_CONTENT, type Access, type Use } from './suits.js';
 export { fitOf, type Fit } from './fit.js';
 export {
   defaultClock,
@@ -5,6 +6,7 @@ export {
   FAMILY_NAMES,
   isArriving,
   listsOthers,
+  sleeps,
   nearestProfile,
   profileOf,
   SYSTEM_PROFILES,

@@ -29,7 +29,7 @@ export interface SystemNeeds {
   readonly needsBoot: boolean;
   /** Its setup makes its own partitions in the free room it is given. */
   readonly ownSetup: boolean;
-  /** Hibernates, or uses a fast startup that leaves volumes in use after shutdown. */
+  /** A fact: it hibernates, or uses a fast startup that leaves volumes in use after shutdown; of a new one, unless it is told otherwise. */
   readonly hibernates: boolean;
   readonly clock: 'utc' | 'local';
 }
@@ -43,6 +43,8 @@ export interface System extends SystemNeeds {
   /** Of a found one: it goes, or is installed anew. Where absent, it stays as it is. */
   readonly change?: 'retire' | 'reinstall' | undefined;
   readonly purpose: string;
+  /** An intent: `off`, it shall not hibernate any more, nor use a fast startup. Where it does now, that is a step. */
+  readonly hibernation?: 'off' | undefined;
   /** Held as one image file in a volume of another system; not on partitions of its own. */
   readonly host?: ImageHost | undefined;
 }
@@ -205,6 +207,7 @@ export const SystemSchema = exactly<System>()(
     origin: z.enum(['found', 'new']),
     change: z.enum(['retire', 'reinstall']).optional(),
     purpose: z.string().max(200),
+    hibernation: z.literal('off').optional(),
     leastBytes: room,
     comfortableBytes: room,
     generousBytes: room,
@@ -218,6 +221,9 @@ export const SystemSchema = exactly<System>()(
     host: z.strictObject({ partition: z.string().min(1).max(60), bytes: room }).optional(),
   }),
 );
+
+/** Whether it still hibernates, or leaves its volumes in use, once the plan is carried out. */
+export const sleeps = ({ hibernates, hibernation }: System): boolean => hibernates && hibernation !== 'off';
 
 /** Whether its boot loader lists other systems as well. */
 export const listsOthers = ({ family }: System): boolean => family === 'linux' || family === 'bsd';

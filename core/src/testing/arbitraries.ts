@@ -12,6 +12,7 @@ import {
   swapOrderEdit,
   type Edit,
   type Plan,
+  KNOWN,
 } from '../plan/index.js';
 import { GIB, sectors } from '../quantity/index.js';
 import type { Survey } from '../survey/index.js';
@@ -80,7 +81,7 @@ export function anyEdit(planned: Planned): fc.Arbitrary<Edit> {
       kind: fc.constant('note-found'),
       found,
       changes: fc.record(
-        { usedBytes: fc.option(fc.integer({ min: 0, max: 50 * GIB })), encrypted: fc.boolean() },
+        { usedBytes: fc.option(fc.integer({ min: 0, max: 50 * GIB })), encrypted: fc.constantFrom(...KNOWN) },
         { requiredKeys: [] },
       ),
     }),

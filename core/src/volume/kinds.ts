@@ -44,6 +44,8 @@ export interface VolumeTraits {
   readonly ownTool?: 'windows' | 'macos' | 'linux' | 'bsd';
   /** Can hold a Linux root: owners, permissions and links. */
   readonly posix?: true;
+  /** Its first sector is its own, so that no boot code can stand there. */
+  readonly firstSector?: 'its-own';
 }
 
 const opaque = { shrink: 'no', grow: 'no', move: 'offline', opaque: true } as const;
@@ -56,14 +58,22 @@ const opaque = { shrink: 'no', grow: 'no', move: 'offline', opaque: true } as co
 export const VOLUME_TRAITS: Readonly<Record<VolumeKind, VolumeTraits>> = {
   ntfs: {
     name: 'NTFS',
+    firstSector: 'its-own',
     shrink: 'online',
     grow: 'online',
     move: 'offline',
     labelLimit: 32,
     ownTool: 'windows',
   },
-  fat: { name: 'FAT', shrink: 'offline', grow: 'offline', move: 'offline', labelLimit: 11 },
-  exfat: { name: 'exFAT', shrink: 'no', grow: 'no', move: 'offline', labelLimit: 11 },
+  fat: {
+    firstSector: 'its-own',
+    name: 'FAT',
+    shrink: 'offline',
+    grow: 'offline',
+    move: 'offline',
+    labelLimit: 11,
+  },
+  exfat: { firstSector: 'its-own', name: 'exFAT', shrink: 'no', grow: 'no', move: 'offline', labelLimit: 11 },
   ext2: {
     name: 'ext2',
     shrink: 'offline',
@@ -102,6 +112,7 @@ export const VOLUME_TRAITS: Readonly<Record<VolumeKind, VolumeTraits>> = {
   },
   xfs: {
     name: 'XFS',
+    firstSector: 'its-own',
     shrink: 'no',
     grow: 'online',
     move: 'offline',
@@ -117,18 +128,34 @@ export const VOLUME_TRAITS: Readonly<Record<VolumeKind, VolumeTraits>> = {
     labelLimit: 16,
     ownTool: 'linux',
   },
-  luks: { name: 'LUKS', shrink: 'offline', grow: 'offline', move: 'offline', ownTool: 'linux' },
-  apfs: { name: 'APFS', shrink: 'own-system', grow: 'own-system', move: 'no', ownTool: 'macos' },
+  luks: {
+    firstSector: 'its-own',
+    name: 'LUKS',
+    shrink: 'offline',
+    grow: 'offline',
+    move: 'offline',
+    ownTool: 'linux',
+  },
+  apfs: {
+    firstSector: 'its-own',
+    name: 'APFS',
+    shrink: 'own-system',
+    grow: 'own-system',
+    move: 'no',
+    ownTool: 'macos',
+  },
   hfsplus: { name: 'HFS+', shrink: 'own-system', grow: 'own-system', move: 'no', ownTool: 'macos' },
   ufs: { name: 'UFS', shrink: 'no', grow: 'offline', move: 'offline', ownTool: 'bsd', posix: true },
   lvm: { name: 'LVM member', ...opaque },
   raid: { name: 'RAID member', ...opaque },
   ldm: { name: 'LDM member', ...opaque },
-  zfs: { name: 'ZFS member', ...opaque },
-  refs: { name: 'ReFS', ...opaque },
+  zfs: { name: 'ZFS', ...opaque, ownTool: 'bsd', posix: true },
+  // A plain volume of Windows; its own tool enlarges it and cannot make it smaller.
+  refs: { name: 'ReFS', shrink: 'no', grow: 'online', move: 'offline', labelLimit: 32, ownTool: 'windows' },
   iso9660: { name: 'ISO 9660', shrink: 'no', grow: 'no', move: 'offline' },
   'windows-encrypted': {
     name: 'encrypted by Windows',
+    firstSector: 'its-own',
     shrink: 'own-system',
     grow: 'own-system',
     move: 'no',

@@ -1,33 +1,68 @@
-import { newSystems } from '../context.js';
+import { BSD_BOOT, hasBiosBoot } from '../../match/index.js';
+import type { Edit, Planned } from '../../plan/index.js';
+import { KIB, MIB } from '../../quantity/index.js';
+import { fitOf, type System } from '../../system/index.js';
 import { message } from '../../words/index.js';
-import { MIB } from '../../quantity/index.js';
-import { fitOf } from '../../system/index.js';
-import { hasBiosBoot } from '../../match/index.js';
+import { bytesOfPart, nameOf, newSystems, withRole } from '../context.js';
 import { createIn, remedy } from '../repairs.js';
-import { inBytes, fact, type Rule } from '../rule.js';
+import { inBytes, fact, type Drafted, type Rule } from '../rule.js';
+
+/** A BSD's boot partition is loaded whole below 640 KiB of memory. */
+const BSD_MOST_BYTES = 545_000;
+const BSD_BYTES = 512 * KIB;
 
 export const biosBootMissing: Rule = {
   id: 'bios-boot-missing',
   level: 'blocker',
-  basis: 'Common practice: on GPT the BIOS loader’s core has no place but a BIOS boot partition',
-  check: (planned) => {
-    const { plan } = planned;
-    const arriving = newSystems(planned);
-    const needing = arriving.filter(
-      (s) => fitOf(s, plan.target.mode, plan.target.style) === 'needs-bios-boot',
-    );
-    if (needing.length === 0 || hasBiosBoot(plan)) return [];
-    return [
-      {
-        of: 'disk',
-        says: message('finding.bios-boot-missing'),
-        evidence: [fact('mode-and-style', 'BIOS, GPT'), fact('needed', inBytes(MIB))],
-        systems: needing.map((s) => s.id),
-        remedies: remedy(
-          message('remedy.create', { bytes: MIB }),
-          createIn(planned, { role: 'bios-boot', owners: needing, size: MIB }),
-        ),
-      },
-    ];
-  },
+  basis:
+    'Common practice: on GPT the BIOS loader’s core has no place but a BIOS boot partition; a BSD’s is of its own type, under 545 KB',
+  check: (planned) => [
+    ...missing(
+      planned,
+      needing(planned).filter((s) => s.family !== 'bsd'),
+    ),
+    ...missing(
+      planned,
+      needing(planned).filter((s) => s.family === 'bsd'),
+    ),
+    ...tooLarge(planned),
+  ],
 };
+
+function needing(planned: Planned): System[] {
+  const { mode, style } = planned.plan.target;
+  return newSystems(planned).filter((s) => fitOf(s, mode, style) === 'needs-bios-boot');
+}
+
+function missing(planned: Planned, systems: readonly System[]): Drafted[] {
+  const [first] = systems;
+  if (!first || hasBiosBoot(planned.plan, first.family)) return [];
+  const isBsd = first.family === 'bsd';
+  const size = isBsd ? BSD_BYTES : MIB;
+  const edit = createIn(planned, { role: 'bios-boot', owners: systems, size });
+  return [
+    {
+      of: isBsd ? 'bsd' : 'disk',
+      says: message('finding.bios-boot-missing', { bsd: isBsd }),
+      evidence: [fact('mode-and-style', 'BIOS, GPT'), fact('needed', inBytes(size))],
+      systems: systems.map((s) => s.id),
+      remedies: remedy(message('remedy.create', { bytes: size }), isBsd ? asBsdBoot(edit) : edit),
+    },
+  ];
+}
+
+function asBsdBoot(edit: Edit | undefined): Edit | undefined {
+  return edit?.kind === 'create' ? { ...edit, partition: { ...edit.partition, type: BSD_BOOT } } : undefined;
+}
+
+function tooLarge(planned: Planned): Drafted[] {
+  return withRole(planned, 'bios-boot')
+    .filter((p) => p.type === BSD_BOOT && bytesOfPart(planned, p) > BSD_MOST_BYTES)
+    .map((p) => ({
+      of: p.id,
+      says: message('finding.bsd-boot-large', { volume: nameOf(p) }),
+      evidence: [fact('size', inBytes(bytesOfPart(planned, p))), fact('needed', inBytes(BSD_BYTES))],
+      partitions: [p.id],
+      systems: [...p.owners],
+    }));
+}

@@ -16,11 +16,16 @@ export const efiMissing: Rule = {
     const gap = largestGap(planned);
     const needing = arriving.filter((s) => !s.ownSetup);
     if (plan.target.mode !== 'uefi' || needing.length === 0 || withRole(planned, 'efi').length > 0) return [];
+    const maker = arriving.find((s) => s.ownSetup && s.family === 'windows');
     const size = newEfiBytes(needing);
     return [
       {
         of: 'disk',
-        says: message('finding.efi-missing', { family: FAMILY_NAMES[needing[0]!.family] }),
+        level: maker && gap ? ('advice' as const) : ('blocker' as const),
+        says:
+          maker && gap
+            ? message('finding.efi-by-setup', { maker: maker.name, systems: needing.map((s) => s.name) })
+            : message('finding.efi-missing', { family: FAMILY_NAMES[needing[0]!.family] }),
         evidence: [
           fact('advised', inBytes(size)),
           fact('largest-gap', gap ? inBytes(bytesOfPart(planned, gap.usable)) : valueOf('none')),

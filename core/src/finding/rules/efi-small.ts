@@ -1,6 +1,7 @@
 import { message } from '../../words/index.js';
 import { efiBudget, totalOf } from '../../sizing/index.js';
-import { isArriving } from '../../system/index.js';
+import { mountPointsOf, usedOf } from '../../plan/index.js';
+import { isArriving, listsOthers, type System } from '../../system/index.js';
 import { bytesOfPart, nameOf, withRole } from '../context.js';
 import { efiStrategies } from '../../strategy/index.js';
 import { resize } from '../repairs.js';
@@ -14,8 +15,15 @@ export const efiSmall: Rule = {
     withRole(planned, 'efi').flatMap((p) => {
       const users = planned.plan.systems.filter((s) => p.owners.includes(s.id));
       if (!users.some(isArriving)) return [];
-      const lines = efiBudget(users, planned.survey.disk.sectorBytes);
-      const needed = totalOf(lines);
+      const kernelsHere = mountPointsOf(p).includes('/boot');
+      const asMounted = (s: System): System => ({
+        ...s,
+        kernelsOnEfi: s.kernelsOnEfi || (kernelsHere && listsOthers(s)),
+      });
+      const used = p.from !== null && p.treatment === 'keep' ? usedOf(planned, p.from) : undefined;
+      const coming = used ? users.filter(isArriving) : users;
+      const lines = efiBudget(coming.map(asMounted), planned.survey.disk.sectorBytes);
+      const needed = totalOf(lines) + (used?.bytes ?? 0);
       const size = bytesOfPart(planned, p);
       if (size >= needed) return [];
       return [
@@ -25,6 +33,7 @@ export const efiSmall: Rule = {
           evidence: [
             fact('size', inBytes(size)),
             fact('needed', inBytes(needed)),
+            ...(used ? [fact('used-now', inBytes(used.bytes))] : []),
             ...lines.map((line) => fact({ name: line.what }, inBytes(line.bytes))),
           ],
           partitions: [p.id],

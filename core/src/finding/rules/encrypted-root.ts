@@ -14,7 +14,7 @@ export const encryptedRoot: Rule = {
       .filter((s) => !s.kernelsOnEfi && !s.needsBoot && ownedBy(planned, s, 'boot').length === 0)
       .flatMap((system) =>
         ownedBy(planned, system, 'root')
-          .filter((p) => isEncrypted(planned.plan, p))
+          .filter((p) => isEncrypted(planned, p))
           .map((p) => ({
             of: p.id,
             says: message('finding.encrypted-root', { volume: nameOf(p), system: system.name }),

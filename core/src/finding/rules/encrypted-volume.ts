@@ -1,4 +1,4 @@
-import { fatesOf } from '../../plan/index.js';
+import { fatesOf, isWindowsEncrypted } from '../../plan/index.js';
 import { message } from '../../words/index.js';
 import { nameOf } from '../context.js';
 import { valueOf, fact, type Rule } from '../rule.js';
@@ -8,10 +8,9 @@ export const encryptedVolume: Rule = {
   level: 'hazard',
   basis: 'Common practice: an encrypted volume is changed from its own system only',
   check: (planned) => {
-    const { plan } = planned;
     const fates = fatesOf(planned);
     return fates.flatMap(({ found, planned: part, kind }) => {
-      if (!part || !plan.found[found.id]?.encrypted || kind === 'untouched' || kind === 'formatted')
+      if (!part || !isWindowsEncrypted(planned, found.id) || kind === 'untouched' || kind === 'formatted')
         return [];
       return [
         {

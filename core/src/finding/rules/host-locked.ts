@@ -10,7 +10,7 @@ export const hostLocked: Rule = {
   basis: 'Common practice: the boot loader reads the file before anything is unlocked',
   check: (planned) =>
     hosted(planned).flatMap(({ system, host, image }) => {
-      if (!host || !isEncrypted(planned.plan, host)) return [];
+      if (!host || !isEncrypted(planned, host)) return [];
       const says = message('finding.host-locked', { volume: nameOf(host), system: system.name });
       return [hostFinding({ system, host, image }, says)];
     }),

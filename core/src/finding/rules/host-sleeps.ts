@@ -1,4 +1,5 @@
 import { message } from '../../words/index.js';
+import { sleeps } from '../../system/index.js';
 import { nameOf } from '../context.js';
 import { hosted, hostFinding } from '../hosted.js';
 import type { Rule } from '../rule.js';
@@ -10,7 +11,7 @@ export const hostSleeps: Rule = {
   check: (planned) =>
     hosted(planned).flatMap(({ system, host, image }) => {
       const sleeping = planned.plan.systems.find(
-        (s) => host?.owners.includes(s.id) && s.id !== system.id && s.hibernates,
+        (s) => host?.owners.includes(s.id) && s.id !== system.id && sleeps(s),
       );
       if (!host || !sleeping) return [];
       const says = message('finding.host-sleeps', {
@@ -21,7 +22,7 @@ export const hostSleeps: Rule = {
       return [
         hostFinding({ system, host, image }, says, {
           title: message('remedy.no-hibernation', { systems: [sleeping.name] }),
-          edit: { kind: 'change-system', system: sleeping.id, changes: { hibernates: false } },
+          edit: { kind: 'change-system', system: sleeping.id, changes: { hibernation: 'off' } },
         }),
       ];
     }),

@@ -11,7 +11,7 @@ export const mbrOnBlank: Rule = {
     const { sectorBytes } = planned.survey.disk;
     const { style, table } = plan.target;
     const fresh = table === 'new' || survey.disk.style === 'none';
-    if (!fresh || style !== 'mbr' || !canRun(plan.machine, 'uefi')) return [];
+    if (!fresh || style !== 'mbr' || plan.target.mode === 'bios' || !canRun(plan.machine, 'uefi')) return [];
     return [
       {
         of: 'disk',

@@ -7,15 +7,17 @@ export const oldSettings: Rule = {
   level: 'advice',
   basis: 'Common practice: settings in a home are written by one version of a desktop and read by another',
   check: (planned) =>
-    newSystems(planned).flatMap((system) =>
-      ownedBy(planned, system, 'home')
-        .filter((p) => p.from !== null && p.treatment === 'keep')
-        .map((p) => ({
-          of: p.id,
-          says: message('finding.old-settings', { system: system.name, volume: nameOf(p) }),
-          evidence: [fact('home', nameOf(p)), fact('mount-point', p.mountPoint || 'none yet')],
-          partitions: [p.id],
-          systems: [system.id],
-        })),
-    ),
+    newSystems(planned)
+      .filter((system) => system.origin === 'new')
+      .flatMap((system) =>
+        ownedBy(planned, system, 'home')
+          .filter((p) => p.from !== null && p.treatment === 'keep')
+          .map((p) => ({
+            of: p.id,
+            says: message('finding.old-settings', { system: system.name, volume: nameOf(p) }),
+            evidence: [fact('home', nameOf(p)), fact('mount-point', p.mountPoint || 'none yet')],
+            partitions: [p.id],
+            systems: [system.id],
+          })),
+      ),
 };

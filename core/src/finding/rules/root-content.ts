@@ -1,49 +1,62 @@
+import { mountPointsOf, type PlannedPartition } from '../../plan/index.js';
+import { suits, USUAL_CONTENT, isArriving, type System, type Use } from '../../system/index.js';
+import { volumeName } from '../../volume/index.js';
 import { message } from '../../words/index.js';
-import { VOLUME_TRAITS, volumeName } from '../../volume/index.js';
-import { newSystems, ownedBy, nameOf } from '../context.js';
-import { fact, type Rule } from '../rule.js';
+import { nameOf, ownedBy, systemsThatStay } from '../context.js';
+import { fact, type Drafted, type Rule } from '../rule.js';
 
-const UNIX_MOUNTS = ['root', 'home'] as const;
+/** Parts of a system's own tree, which it cannot do without. */
+const SYSTEM_PLACES = ['/', '/usr', '/var', '/opt', '/nix', '/usr/local'];
+
+/** What a partition serves as for its owner, where its file system must suit that. */
+function useOf(p: PlannedPartition): Use | undefined {
+  if (p.role === 'root' || p.role === 'system') return 'system';
+  if (p.role === 'home' || p.role === 'boot') return p.role;
+  if (p.role === 'efi' || p.role === 'swap') return undefined;
+  return mountPointsOf(p).some((at) => SYSTEM_PLACES.includes(at)) ? 'system' : undefined;
+}
 
 export const rootContent: Rule = {
   id: 'root-content',
   level: 'blocker',
-  basis: 'A root or home needs owners, permissions and links, which NTFS, FAT and exFAT do not keep for it',
+  basis:
+    'Each family lives on file systems of its own; homes need owners and permissions; a boot loader reads only some',
   check: (planned) =>
-    newSystems(planned)
-      .filter((s) => s.family === 'linux' || s.family === 'bsd')
+    systemsThatStay(planned)
+      .filter((system) => !system.host)
       .flatMap((system) =>
-        UNIX_MOUNTS.flatMap((role) => ownedBy(planned, system, role))
-          .filter(
-            (p) =>
-              p.fileSystem !== 'unknown' && p.fileSystem !== 'luks' && !VOLUME_TRAITS[p.fileSystem].posix,
-          )
-          .map((p) => ({
-            of: p.id,
-            says: message('finding.root-content', {
-              volume: nameOf(p),
-              content: volumeName(p.fileSystem),
-              system: system.name,
-            }),
-            evidence: [
-              fact('file-system', volumeName(p.fileSystem)),
-              fact('mount-point', p.mountPoint || 'none'),
-            ],
-            partitions: [p.id],
-            systems: [system.id],
-            remedies:
-              p.treatment === 'format'
-                ? [
-                    {
-                      title: message('remedy.use-file-system', { content: volumeName('ext4') }),
-                      edit: {
-                        kind: 'describe' as const,
-                        partition: p.id,
-                        changes: { fileSystem: 'ext4' as const },
-                      },
-                    },
-                  ]
-                : [],
-          })),
+        ownedBy(planned, system)
+          .filter((p) => p.treatment === 'format' || isArriving(system))
+          .flatMap((p) => unfit(p, system)),
       ),
 };
+
+function unfit(p: PlannedPartition, system: System): Drafted[] {
+  const use = useOf(p);
+  if (!use || suits(p.fileSystem, system.family, use) === 'can') return [];
+  const usual = USUAL_CONTENT[system.family];
+  return [
+    {
+      of: p.id,
+      says: message('finding.root-content', {
+        volume: nameOf(p),
+        content: volumeName(p.fileSystem),
+        system: system.name,
+        use,
+        usual: volumeName(usual),
+      }),
+      evidence: [fact('file-system', volumeName(p.fileSystem)), fact('mount-point', p.mountPoint || 'none')],
+      partitions: [p.id],
+      systems: [system.id],
+      remedies:
+        p.treatment === 'format'
+          ? [
+              {
+                title: message('remedy.use-file-system', { content: volumeName(usual) }),
+                edit: { kind: 'describe', partition: p.id, changes: { fileSystem: usual } },
+              },
+            ]
+          : [],
+    },
+  ];
+}

@@ -1,3 +1,4 @@
+import { isWindowsEncrypted } from '../../plan/index.js';
 import { newSystems } from '../context.js';
 import { message } from '../../words/index.js';
 import { valueOf, fact, type Rule } from '../rule.js';
@@ -11,7 +12,7 @@ export const secureBootUnsigned: Rule = {
     const arriving = newSystems(planned);
     const unsigned = arriving.filter((s) => !s.signed);
     if (plan.machine.secureBoot === 'off' || plan.target.mode !== 'uefi' || unsigned.length === 0) return [];
-    const encrypted = Object.values(plan.found).some((note) => note.encrypted);
+    const encrypted = planned.survey.partitions.some((p) => isWindowsEncrypted(planned, p.id));
     return [
       {
         of: 'machine',

@@ -1,5 +1,7 @@
+import { mountPointsOf } from '../../plan/index.js';
+import { sharedContent, suits, type System } from '../../system/index.js';
+import { VOLUME_TRAITS, volumeName, type VolumeKind } from '../../volume/index.js';
 import { message } from '../../words/index.js';
-import { VOLUME_TRAITS, volumeName } from '../../volume/index.js';
 import { nameOf, withRole } from '../context.js';
 import { listed, fact, type Rule } from '../rule.js';
 
@@ -9,11 +11,12 @@ export const sharedData: Rule = {
   basis: 'Which families write which file systems without added software',
   check: (planned) =>
     withRole(planned, 'data').flatMap((p) => {
-      const owners = planned.plan.systems.filter((s) => p.owners.includes(s.id));
-      const foreign = owners.filter(
-        (s) => (s.family === 'windows' || s.family === 'macos') && VOLUME_TRAITS[p.fileSystem].posix,
-      );
-      if (owners.length < 2 || foreign.length === 0) return [];
+      const owners = planned.plan.systems.filter((s) => p.owners.includes(s.id) && s.change !== 'retire');
+      const alone = owners.length === 1 && p.treatment === 'keep';
+      const fit = (s: System) => suits(p.fileSystem, s.family, 'data');
+      const foreign = owners.filter((s) => fit(s) !== 'can');
+      if (alone || foreign.length === 0) return [];
+      const content = sharedContent(owners.map((s) => s.family));
       return [
         {
           of: p.id,
@@ -22,22 +25,24 @@ export const sharedData: Rule = {
             volume: nameOf(p),
             content: volumeName(p.fileSystem),
             systems: foreign.map((s) => s.name),
+            reads: foreign.every((s) => fit(s) === 'reads'),
           }),
           evidence: [
             fact('shared-by', listed(owners.map((s) => s.name))),
             fact('file-system', volumeName(p.fileSystem)),
+            fact('mount-point', listed(mountPointsOf(p).length > 0 ? mountPointsOf(p) : ['none'])),
           ],
           partitions: [p.id],
           systems: owners.map((s) => s.id),
           remedies:
-            p.treatment === 'format'
+            p.treatment === 'format' && content && content !== p.fileSystem
               ? [
                   {
-                    title: message('remedy.use-exfat'),
+                    title: message('remedy.use-shared', { content: volumeName(content) }),
                     edit: {
                       kind: 'describe' as const,
                       partition: p.id,
-                      changes: { fileSystem: 'exfat' as const, label: p.label.slice(0, 11) },
+                      changes: { fileSystem: content, label: labelFor(content, p.label) },
                     },
                   },
                 ]
@@ -46,3 +51,6 @@ export const sharedData: Rule = {
       ];
     }),
 };
+
+const labelFor = (content: VolumeKind, label: string): string =>
+  label.slice(0, VOLUME_TRAITS[content].labelLimit ?? 0);

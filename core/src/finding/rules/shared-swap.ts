@@ -1,4 +1,5 @@
 import { message } from '../../words/index.js';
+import { sleeps } from '../../system/index.js';
 import { nameOf, withRole } from '../context.js';
 import { listed, fact, type Rule } from '../rule.js';
 
@@ -9,7 +10,7 @@ export const sharedSwap: Rule = {
   check: (planned) =>
     withRole(planned, 'swap').flatMap((p) => {
       const users = planned.plan.systems.filter((s) => p.owners.includes(s.id));
-      const sleepers = users.filter((s) => s.hibernates);
+      const sleepers = users.filter(sleeps);
       if (users.length < 2 || sleepers.length === 0) return [];
       return [
         {
@@ -27,7 +28,7 @@ export const sharedSwap: Rule = {
                 edits: sleepers.map((s) => ({
                   kind: 'change-system' as const,
                   system: s.id,
-                  changes: { hibernates: false },
+                  changes: { hibernation: 'off' as const },
                 })),
               },
             },

@@ -9,7 +9,9 @@ export const startTarget: Rule = {
     'UEFI 2.10 §3.5.1: loaders are files on an EFI system partition; a BIOS runs the disk’s first sector',
   check: ({ plan }) =>
     startOf(plan)
-      .ways.filter((way) => way.decided && way.faults.length > 0)
+      .ways.filter(
+        (way) => way.faults.length > 0 && (way.decided || way.faults.some((f) => f.code === 'not-listed')),
+      )
       .map((way) => ({
         of: way.system.id,
         says: message('finding.start-target', {
@@ -22,11 +24,13 @@ export const startTarget: Rule = {
           fact('boots-by', way.by?.name ?? valueOf('own-entry')),
         ],
         systems: [way.system.id],
-        remedies: [
-          {
-            title: message('remedy.boot-as-proposed'),
-            edit: { kind: 'set-loader' as const, system: way.system.id, loader: null },
-          },
-        ],
+        remedies: !way.decided
+          ? []
+          : [
+              {
+                title: message('remedy.boot-as-proposed'),
+                edit: { kind: 'set-loader' as const, system: way.system.id, loader: null },
+              },
+            ],
       })),
 };

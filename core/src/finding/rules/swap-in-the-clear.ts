@@ -9,11 +9,10 @@ export const swapInTheClear: Rule = {
   basis: 'Swap holds pieces of memory, and with it of what is encrypted elsewhere',
   check: (planned) =>
     newSystems(planned).flatMap((system) => {
-      const { plan } = planned;
-      const root = ownedBy(planned, system, 'root').find((p) => isEncrypted(plan, p));
+      const root = ownedBy(planned, system, 'root').find((p) => isEncrypted(planned, p));
       if (!root) return [];
       return ownedBy(planned, system, 'swap')
-        .filter((p) => !isEncrypted(plan, p))
+        .filter((p) => !isEncrypted(planned, p))
         .map((p) => ({
           of: p.id,
           says: message('finding.swap-in-the-clear', { volume: nameOf(p) }),

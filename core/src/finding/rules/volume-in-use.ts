@@ -1,4 +1,5 @@
 import { message } from '../../words/index.js';
+import { sleeps } from '../../system/index.js';
 import { systemsThatStay } from '../context.js';
 import { valueOf, fact, type Rule } from '../rule.js';
 
@@ -10,13 +11,21 @@ export const volumeInUse: Rule = {
     const stay = systemsThatStay(planned);
     if (stay.length < 2) return [];
     return stay
-      .filter((system) => system.origin === 'found' && system.family === 'windows' && system.hibernates)
+      .filter((system) => system.origin === 'found' && system.family === 'windows' && sleeps(system))
       .map((system) => ({
         of: system.id,
         says: message('finding.volume-in-use', { system: system.name }),
         evidence: [fact('hibernation', valueOf('on-as-known'))],
         systems: [system.id],
         remedies: [
+          {
+            title: message('remedy.no-hibernation', { systems: [system.name] }),
+            edit: {
+              kind: 'change-system' as const,
+              system: system.id,
+              changes: { hibernation: 'off' as const },
+            },
+          },
           {
             title: message('remedy.already-off'),
             edit: { kind: 'change-system' as const, system: system.id, changes: { hibernates: false } },

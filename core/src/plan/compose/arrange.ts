@@ -7,7 +7,8 @@ import { floorOf, usedOf } from '../floor.js';
 import { alignmentSectors, plannedArea } from '../area.js';
 import { roomAround, type Span } from '../layout.js';
 import { packLeastMoved, type Packing, type PackPart } from '../packing.js';
-import { endOf, isEncrypted, partitionOf, type PlannedPartition } from '../plan.js';
+import { isWindowsEncrypted } from '../encryption.js';
+import { endOf, partitionOf, type PlannedPartition } from '../plan.js';
 import { isLogical, plannedContainer } from '../slots/index.js';
 import { shareOut, type Share } from './share-out.js';
 
@@ -243,7 +244,7 @@ function canSlide(planned: Planned, p: PlannedPartition): boolean {
   const { plan } = planned;
   if (p.from === null || p.treatment === 'format') return true;
   return (
-    !isEncrypted(plan, p) &&
+    !isWindowsEncrypted(planned, p.from) &&
     VOLUME_TRAITS[p.fileSystem].move !== 'no' &&
     partitionOf(plan, p.id) !== undefined
   );

@@ -104,7 +104,7 @@ describe('trading places', () => {
   });
 
   test('is refused for what cannot move', () => {
-    const locked = edited(noted, DISK, noteFoundEdit(noted, 'found-2', { encrypted: true }));
+    const locked = edited(noted, DISK, noteFoundEdit(noted, 'found-2', { encrypted: 'yes' }));
     expect(
       refusalOf(
         { plan: locked, survey: DISK },
@@ -267,7 +267,7 @@ describe('sizes with the least data moved', () => {
   });
 
   test('what cannot move is a wall', () => {
-    const locked = edited(noted, DISK, noteFoundEdit(noted, 'found-3', { encrypted: true }));
+    const locked = edited(noted, DISK, noteFoundEdit(noted, 'found-3', { encrypted: 'yes' }));
     expect(placeLeastMoved({ plan: locked, survey: DISK }, new Map([['found-2', gib(120)]]))).toEqual({
       ok: false,
       shortBy: gib(20),
@@ -415,7 +415,7 @@ describe('grips', () => {
   });
 
   test('what cannot move says why and stays', () => {
-    const locked = edited(noted, DISK, noteFoundEdit(noted, 'found-3', { encrypted: true }));
+    const locked = edited(noted, DISK, noteFoundEdit(noted, 'found-3', { encrypted: 'yes' }));
     const border = gripsOf({ plan: locked, survey: DISK })[2]!;
     expect(drawGrip({ plan: locked, survey: DISK }, border, border.at - gib(5), gib(1))).toMatchObject({
       edit: null,

@@ -3,6 +3,7 @@ import { alignUp, sectors } from '../../quantity/index.js';
 import { surveyedPartition, type Survey } from '../../survey/index.js';
 import { ENTRY_COUNT, NAME_UNITS } from '../../table/index.js';
 import { VOLUME_TRAITS } from '../../volume/index.js';
+import { isWindowsEncrypted } from '../encryption.js';
 import { floorOf } from '../floor.js';
 import { alignmentSectors, plannedArea } from '../area.js';
 import { endOf, type Plan, type PlannedPartition } from '../plan.js';
@@ -99,8 +100,8 @@ export function refuseChange(
   if (after.length > original && traits.grow === 'no')
     return { code: 'cannot-change', change: 'grow', content };
   if (surveyed && after.start !== surveyed.start) {
-    if (plan.found[before.from]?.encrypted) return { code: 'encrypted-start' };
     if (traits.move === 'no') return { code: 'cannot-change', change: 'move', content };
+    if (isWindowsEncrypted(planned, before.from)) return { code: 'encrypted-start' };
   }
   const floor = floorOf(planned, before);
   if (floor && after.length < original && after.length * survey.disk.sectorBytes < floor.bytes)

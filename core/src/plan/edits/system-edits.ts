@@ -17,6 +17,7 @@ export const ChangeSystemSchema = z.strictObject({
   changes: SystemSchema.omit({ id: true }).partial().extend({
     change: SystemSchema.shape.change.nullable(),
     host: SystemSchema.shape.host.nullable(),
+    hibernation: SystemSchema.shape.hibernation.nullable(),
   }),
 });
 /** Takes a system out of the plan; refused while it owns a partition, as found or planned. */

@@ -3,8 +3,8 @@ import { deviceName } from '../../recognition/index.js';
 import type { StepFor } from '../../sequence/index.js';
 import { message } from '../../words/index.js';
 import { foundName, nameOf, systemName } from './facts.js';
-import { volumeName } from '../../volume/index.js';
-import { usedOf, type Planned, partitionOf } from '../../plan/index.js';
+import { volumeName, type VolumeKind } from '../../volume/index.js';
+import { usedOf, type Planned, partitionOf, systemOf } from '../../plan/index.js';
 
 export function backup(planned: Planned) {
   const { plan, survey } = planned;
@@ -52,15 +52,24 @@ export const resumeProtection = (planned: Planned, { found }: StepFor<'resume-pr
   message('step.resume-protection', { volume: foundName(planned, found) });
 
 export const unhibernate = (planned: Planned, { system }: StepFor<'unhibernate'>) =>
-  message('step.unhibernate', { system: systemName(planned, system) });
+  message('step.unhibernate', {
+    system: systemName(planned, system),
+    windows: systemOf(planned.plan, system)?.family === 'windows',
+  });
 
 export const firmwareMode = ({ plan }: Planned) => message('step.firmware-mode', { mode: plan.target.mode });
 
-export const checkVolume = (planned: Planned, { partition }: StepFor<'check-volume'>) =>
-  message('step.check-volume', {
+/** File systems whose repair is a last resort: btrfs-check(8), xfs_repair(8). */
+const READ_ONLY: readonly VolumeKind[] = ['btrfs', 'xfs'];
+
+export const checkVolume = (planned: Planned, { partition }: StepFor<'check-volume'>) => {
+  const content = partitionOf(planned.plan, partition)?.fileSystem ?? 'unknown';
+  return message('step.check-volume', {
     volume: nameOf(planned, partition),
-    content: volumeName(partitionOf(planned.plan, partition)?.fileSystem ?? 'unknown'),
+    content: volumeName(content),
+    readOnly: READ_ONLY.includes(content),
   });
+};
 
 export const verifyStart = (planned: Planned, { system }: StepFor<'verify-start'>) =>
   message('step.verify-start', { system: systemName(planned, system) });

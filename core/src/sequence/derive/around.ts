@@ -12,7 +12,7 @@ import { safetyCopies } from '../steps/safety-copy.js';
 import { secureBootSteps } from '../steps/secure-boot-off.js';
 import { orderings } from '../steps/start-order.js';
 import { suspensionOf } from '../steps/suspend-protection.js';
-import { unhibernations } from '../steps/unhibernate.js';
+import { firstUnhibernations, unhibernations } from '../steps/unhibernate.js';
 import { comparison } from '../steps/verify-disk.js';
 import type { Situation } from './situation.js';
 
@@ -58,6 +58,7 @@ export function afterwards(situation: Situation, done: readonly Step[]): Step[] 
   return [
     ...order,
     ...firstStarts(situation, [...all, ...order.map((s) => s.id)]),
+    ...firstUnhibernations(situation),
     ...resumptions(situation, done),
     comparison(situation, all),
   ];

@@ -2,6 +2,7 @@ import {
   type Planned,
   fatesOf,
   isActive,
+  isWindowsEncrypted,
   isLogical,
   plannedContainer,
   type Fate,
@@ -63,7 +64,7 @@ export function situationOf(planned: Planned, aside: ReadonlyMap<string, Span>):
     slots,
     aside,
     encrypted: fates.filter(
-      (f) => plan.found[f.found.id]?.encrypted && f.kind !== 'erased' && f.kind !== 'formatted',
+      (f) => isWindowsEncrypted(planned, f.found.id) && f.kind !== 'erased' && f.kind !== 'formatted',
     ),
     changed: tableChanged || arriving.length > 0 || retiring.length > 0,
   };
@@ -89,6 +90,20 @@ export function ownTool({ plan }: Situation, p: PlannedPartition): System | unde
   if (family !== 'windows' && family !== 'macos') return undefined;
   return plan.systems.find(
     (s) => s.origin === 'found' && s.change === undefined && s.family === family && p.owners.includes(s.id),
+  );
+}
+
+/** Whether the firmware, what it starts, or the table is other than before once the plan is carried out. */
+export function startsOtherwise({ plan, fates, arriving, retiring }: Situation): boolean {
+  const { mode, table } = plan.target;
+  const now = plan.machine.modeInUse;
+  return (
+    arriving.length > 0 ||
+    retiring.length > 0 ||
+    table === 'convert' ||
+    turnsSecureBootOff(plan) ||
+    (now !== 'unknown' && now !== mode) ||
+    fates.some((f) => plan.found[f.found.id]?.role === 'efi' && f.kind !== 'untouched')
   );
 }
 

@@ -14,7 +14,10 @@ export const redoneStarts = (situation: Situation, needs: readonly string[]): Re
   situation.plan.systems
     .filter(
       (s) =>
-        stays(situation, s) && (situation.plan.target.table === 'convert' || losesItsLoader(situation, s)),
+        stays(situation, s) &&
+        (situation.plan.target.table === 'convert' ||
+          losesItsLoader(situation, s) ||
+          startsElsewhere(situation, s)),
     )
     .map(({ id, ownSetup }) =>
       step('redo-start', id, ownSetup ? { kind: 'installer', system: id } : LIVE, {
@@ -23,6 +26,17 @@ export const redoneStarts = (situation: Situation, needs: readonly string[]): Re
         undo: 'yes',
       }),
     );
+
+/** On an MBR a Windows is started by the place of its volume, which its start files name by disk and sector. */
+function startsElsewhere({ plan, fates }: Situation, system: System): boolean {
+  if (plan.target.mode !== 'bios' || plan.target.style !== 'mbr' || system.family !== 'windows') return false;
+  return fates.some(
+    ({ found, travels, planned }) =>
+      travels &&
+      (found.active === true || planned?.role === 'system') &&
+      plan.found[found.id]?.owners.includes(system.id),
+  );
+}
 
 /**
  * Whether a system that stays must have its start code written anew: every EFI system partition it used goes or is

@@ -1,14 +1,44 @@
 import { step, type StepOf } from '../step.js';
-import type { SystemId } from '../../system/index.js';
+import { isArriving, type System, type SystemId } from '../../system/index.js';
 import { stays, type Situation } from '../derive/situation.js';
 import type { Kind } from './kind.js';
 
-/** Hibernation and fast startup are turned off in a Windows that stays. */
+/** Hibernation, and in a Windows fast startup, are turned off. */
 export type Unhibernate = StepOf<'unhibernate', { system: SystemId }>;
 
 export const unhibernate: Kind<Unhibernate> = { kind: 'unhibernate' };
 
+/**
+ * In systems that stay, before anything is changed: in a Windows always, since other systems see its volumes; in others
+ * where it is decided, or where they share their swap from now on.
+ */
 export const unhibernations = (situation: Situation): Unhibernate[] =>
   situation.plan.systems
-    .filter((s) => s.family === 'windows' && s.hibernates && stays(situation, s))
+    .filter((s) => s.hibernates && stays(situation, s))
+    .filter((s) => s.family === 'windows' || s.hibernation === 'off' || sharesSwap(situation, s))
     .map(({ id }) => step('unhibernate', id, { kind: 'running', system: id }, { system: id }));
+
+/** In systems that come, at their first start: a new Windows has fast startup on, and something of it is shared. */
+export const firstUnhibernations = (situation: Situation): Unhibernate[] =>
+  situation.plan.systems
+    .filter((s) => s.hibernates && isArriving(s) && !s.host)
+    .filter((s) => s.hibernation === 'off' || (s.family === 'windows' && sharesAnything(situation, s)))
+    .map(({ id }) =>
+      step(
+        'unhibernate',
+        id,
+        { kind: 'first-start', system: id },
+        { system: id, needs: [`first-start:${id}`] },
+      ),
+    );
+
+function sharesSwap({ plan }: Situation, system: System): boolean {
+  return plan.partitions.some(
+    (p) => p.role === 'swap' && p.owners.length > 1 && p.owners.includes(system.id),
+  );
+}
+
+function sharesAnything({ plan, staying }: Situation, system: System): boolean {
+  const shared = plan.partitions.some((p) => p.owners.length > 1 && p.owners.includes(system.id));
+  return shared || staying.some((s) => s.id !== system.id);
+}

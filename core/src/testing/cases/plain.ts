@@ -75,8 +75,8 @@ export const PLAIN_CASES: Cases = {
     roomy,
   ],
   'encrypted-volume': [
-    then(roomy, noteFoundEdit(roomy.plan, 'found-3', { encrypted: true })),
-    then(windows, noteFoundEdit(windows.plan, 'found-3', { encrypted: true })),
+    then(roomy, noteFoundEdit(roomy.plan, 'found-3', { encrypted: 'yes' })),
+    then(windows, noteFoundEdit(windows.plan, 'found-3', { encrypted: 'yes' })),
   ],
   'volume-in-use': [
     joined,

@@ -86,7 +86,7 @@ export const SYSTEM_CASES: Cases = {
     then(awake, hosted('found-3', 30)),
   ],
   'host-locked': [
-    then(awake, hosted('found-3', 30), noted('found-3', { encrypted: true })),
+    then(awake, hosted('found-3', 30), noted('found-3', { encrypted: 'yes' })),
     then(awake, hosted('found-3', 30)),
   ],
   'host-kind': [then(awake, hosted('found-2', 1)), then(awake, hosted('found-3', 30))],

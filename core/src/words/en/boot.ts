@@ -119,5 +119,13 @@ export const boot = {
   'boot-fault.by-missing': ({ system }: { system: string }) =>
     `${system}, whose boot menu should list it, is not on the disk.`,
   'boot-fault.circle': ({ system }: { system: string }) => `it boots by ${system}, which boots by it.`,
+  'boot-fault.cannot-list': ({ system }: { system: string }) =>
+    `it boots by ${system}, whose boot loader lists only systems of its own family.`,
+  'boot-fault.disk-twice': ({ system }: { system: string }) =>
+    `the disk’s first sector holds one boot loader, and ${system} is to have it as well.`,
+  'boot-fault.not-mounted': () =>
+    'its installer does not use that EFI system partition, so no boot loader is written there. Share it, and give it a mount point.',
+  'boot-fault.not-listed': () =>
+    'it is a file in another system’s volume, and no boot loader that could open it lists it.',
   'boot-fault.no-place': () => 'there is no EFI system partition for its boot loader.',
 };

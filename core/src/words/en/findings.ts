@@ -6,8 +6,19 @@ export interface FindingText {
   readonly why: string;
 }
 
-const say = (title: string, why: string): FindingText => ({ title, why });
+export const findingText = (title: string, why: string): FindingText => ({ title, why });
+const say = findingText;
 const names = (list: readonly string[]) => and(list);
+
+/** Why a file system does not suit what a volume is for. */
+const USE = {
+  system: (system: string) => `${system} cannot be installed on it.`,
+  home: (system: string) => `${system} cannot store owners, permissions and links on it.`,
+  boot: (system: string) => `The boot loader of ${system} cannot read its kernels from it.`,
+  efi: () => 'Firmware reads FAT only.',
+  swap: (system: string) => `${system} cannot use it as swap.`,
+  data: (system: string) => `${system} cannot write to it.`,
+} as const;
 
 /** What each rule says of what it found, by the rule and, where it has several, the case. */
 export const findings = {
@@ -31,10 +42,12 @@ export const findings = {
       `${quoted(volume)} would be smaller than its minimum`,
       'Its own tool will refuse to shrink it that far.',
     ),
-  'finding.bios-boot-missing': () =>
+  'finding.bios-boot-missing': ({ bsd }: { bsd: boolean }) =>
     say(
-      'There is no BIOS boot partition',
-      'To start in BIOS mode from a GPT disk, the boot loader needs 1 MiB of its own, without a file system.',
+      bsd ? 'There is no boot partition for the BSD' : 'There is no BIOS boot partition',
+      bsd
+        ? 'To start in BIOS mode from a GPT disk, it needs a small partition of its own type (BSD boot), under 545 KB. The BIOS boot partition of other boot loaders does not serve it.'
+        : 'To start in BIOS mode from a GPT disk, the boot loader needs 1 MiB of its own, without a file system.',
     ),
   'finding.boot-missing': ({ system }: { system: string }) =>
     say(
@@ -302,11 +315,13 @@ export const findings = {
       `There is free space for ${quoted(volume)}, but not next to it`,
       'The partitions in between must move, with their data. The plan moves as little as possible.',
     ),
-  'finding.root-content': (p: { volume: string; content: string; system: string }) =>
-    say(
-      `${quoted(p.volume)} cannot be ${p.content}`,
-      `${p.system} cannot store owners, permissions and links on it.`,
-    ),
+  'finding.root-content': (p: {
+    volume: string;
+    content: string;
+    system: string;
+    use: keyof typeof USE;
+    usual: string;
+  }) => say(`${quoted(p.volume)} cannot be ${p.content}`, `${USE[p.use](p.system)} Use ${p.usual}.`),
   'finding.root-kept': ({ system, volume }: { system: string; volume: string }) =>
     say(
       `${system} is installed over the files on ${quoted(volume)}`,
@@ -327,10 +342,11 @@ export const findings = {
     volume: string;
     content: string;
     systems: readonly string[];
+    reads: boolean;
   }) =>
     say(
       `${p.system} cannot write to ${quoted(p.volume)}`,
-      `Without added software, ${names(p.systems)} cannot write ${p.content}.`,
+      `Without added software, ${names(p.systems)} ${p.systems.length === 1 ? 'reads' : 'read'} ${p.reads ? `${p.content} but cannot write it safely` : `and write no ${p.content}`}.`,
     ),
   'finding.shared-swap': ({ volume, system }: { volume: string; system: string }) =>
     say(
@@ -473,7 +489,13 @@ export const findings = {
   'remedy.clear-up': () => 'Delete the partitions only it uses, and remove it from the others',
   'remedy.give-gap': ({ volume }: { volume: string }) => `Give the space to ${quoted(volume)}`,
   'remedy.use-file-system': ({ content }: { content: string }) => `Use ${content}`,
-  'remedy.use-exfat': () => 'Use exFAT, which all of them can write',
+  'remedy.use-shared': ({ content }: { content: string }) => `Use ${content}, which all of them can write`,
+  'remedy.boot-from-disk': () => 'Put its boot loader in the first sector of the disk',
+  'remedy.no-layer': () => 'Do not encrypt it',
+  'remedy.is-encrypted': () => 'It is encrypted',
+  'remedy.is-not-encrypted': () => 'It is not encrypted',
+  'remedy.system-goes': ({ system }: { system: string }) => `Remove ${system} from the disk`,
+  'remedy.install-anew': ({ system }: { system: string }) => `Reinstall ${system}`,
   'remedy.make-logical': ({ volume }: { volume: string }) => `Make ${quoted(volume)} a logical (files stay)`,
   'remedy.make-primary': () => 'Make it a primary',
   'remedy.leave-start': () => 'Keep its start where it is',

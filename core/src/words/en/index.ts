@@ -1,4 +1,5 @@
 import { boot, match } from './boot.js';
+import { dangers } from './dangers.js';
 import { documents } from './documents.js';
 import { edits } from './edits.js';
 import { facts } from './facts.js';
@@ -18,6 +19,7 @@ export const english = {
   ...overview,
   ...proposals,
   ...findings,
+  ...dangers,
   ...facts,
   ...steps,
   ...wayBack,

@@ -37,6 +37,28 @@ const disk = ({ device, bytes, assumed }: Disk) =>
     ? `Find the disk of ${both(bytes)}; a Linux usually calls it ${device}. Make sure by its size.`
     : `Find the disk ${device}, ${both(bytes)}. Make sure by its size.`;
 
+const unhibernateWindows = (system: string) =>
+  say(
+    `Turn off fast startup and hibernation in ${system}`,
+    [
+      'Open a command prompt as administrator and enter: powercfg /h off. This turns off both.',
+      'Shut down completely once, and start again.',
+    ],
+    ['The power options no longer offer hibernation or fast startup.'],
+    'With either turned on, its volumes stay in use after shutdown. Another system that writes to them then destroys files.',
+  );
+
+const unhibernateOther = (system: string) =>
+  say(
+    `Turn off hibernation in ${system}`,
+    [
+      'Enter as administrator: systemctl mask hibernate.target hybrid-sleep.target suspend-then-hibernate.target',
+      'Take “resume=” out of the settings of its boot loader and its initial image, and write both again.',
+    ],
+    ['The desktop no longer offers to hibernate.'],
+    'A hibernated system keeps its memory in swap. Another system that uses the same swap destroys it.',
+  );
+
 /** A span in the units of table tools. */
 export interface Extent {
   readonly first: number;
@@ -133,16 +155,8 @@ export const steps = {
       ['The key ID on the paper is the one that the system shows.'],
       'A key that is stored only on this disk, or in an account that you cannot reach from another machine, does not help.',
     ),
-  'step.unhibernate': ({ system }: { system: string }) =>
-    say(
-      `Turn off fast startup and hibernation in ${system}`,
-      [
-        'Open a command prompt as administrator and enter: powercfg /h off. This turns off both.',
-        'Shut down completely once, and start again.',
-      ],
-      ['The power options no longer offer hibernation or fast startup.'],
-      'With either turned on, its volumes stay in use after shutdown. Another system that writes to them then destroys files.',
-    ),
+  'step.unhibernate': ({ system, windows }: { system: string; windows: boolean }) =>
+    windows ? unhibernateWindows(system) : unhibernateOther(system),
   'step.suspend-protection': ({ volume }: { volume: string }) =>
     say(
       `Suspend the encryption of ${quoted(volume)}`,
@@ -150,14 +164,29 @@ export const steps = {
         'Suspend the protection in the system that encrypted the volume. Do not decrypt it. Suspend it until you resume it, not for one restart only.',
       ],
       ['The volume is shown as encrypted, with its protection suspended.'],
-      'If protection is active while the table or the firmware changes, the next start asks for the recovery key.',
+      'If protection is active while the firmware, the boot loader or the table changes, the next start asks for the recovery key.',
     ),
-  'step.check-volume': ({ volume, content }: { volume: string; content: string }) =>
+  'step.check-volume': ({
+    volume,
+    content,
+    readOnly,
+  }: {
+    volume: string;
+    content: string;
+    readOnly: boolean;
+  }) =>
     say(
       `Check ${quoted(volume)} for errors`,
-      [`Check the ${content} volume with its own system’s tool, and let the tool repair what it finds.`],
-      ['A second check reports no errors.'],
-      'Shrinking a volume that has errors can damage it further.',
+      readOnly
+        ? [
+            `Check the ${content} volume with its own tool, reading only. Never have it repaired as routine: a repair can destroy what could still be read.`,
+            'If errors are reported, copy the files to another disk first, and go no further with this plan.',
+          ]
+        : [
+            `Check the ${content} volume with its own system’s tool, and have errors corrected that it finds.`,
+          ],
+      [readOnly ? 'No errors are reported.' : 'A second check reports no errors.'],
+      'Changing a volume that has errors can damage it further.',
     ),
   'step.shrink': (p: {
     volume: string;

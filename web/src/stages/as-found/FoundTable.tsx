@@ -1,10 +1,11 @@
-import { Button, Checkbox, NativeSelect } from '@mantine/core';
+import { Button, NativeSelect } from '@mantine/core';
 import {
   bytes,
   EVIDENCE_WORDS,
   formatBinary,
   formatBoth,
   formatDecimal,
+  KNOWN,
   noteFoundEdit,
   partitionTitle,
   ROLE_NAMES,
@@ -15,6 +16,7 @@ import {
   VOLUME_KINDS,
   volumeName,
   type FoundNote,
+  type Known,
   type Measured,
   type Survey,
   type SurveyPartition,
@@ -26,6 +28,7 @@ import { OwnerToggles } from '../../parts/OwnerToggles.js';
 import { SizeInput } from '../../parts/SizeInput.js';
 import { DamageList } from './DamageList.js';
 import classes from './FoundTable.module.css';
+import { words } from '../../words/words.js';
 import { VolumeFacts } from './VolumeFacts.js';
 
 /** Every part of the reading: what it is said to be, whose it is, and how much is used on what evidence. */
@@ -152,7 +155,7 @@ function ContainerRow({ container, survey }: { container: Container; survey: Sur
 }
 
 const USES_SPACE = ['efi', 'system', 'root', 'home', 'boot', 'recovery', 'data', 'other'];
-const OWN_ENCRYPTION = ['ntfs', 'apfs', 'hfsplus'];
+const OWN_ENCRYPTION = ['ntfs', 'refs', 'apfs', 'hfsplus', 'unknown'];
 
 function FoundRow({ survey, partition }: { survey: Survey; partition: SurveyPartition }) {
   const { plan } = useOpenState();
@@ -195,12 +198,13 @@ function FoundRow({ survey, partition }: { survey: Survey; partition: SurveyPart
           onChange={(e) => set({ role: e.currentTarget.value as FoundNote['role'] })}
         />
         {OWN_ENCRYPTION.includes(note.kind) && ['system', 'data'].includes(note.role) && (
-          <Checkbox
+          <NativeSelect
             size="xs"
             mt={6}
-            label="encrypted by its system"
-            checked={note.encrypted}
-            onChange={(e) => set({ encrypted: e.currentTarget.checked })}
+            aria-label={words['found.encryption'](title)}
+            value={note.encrypted}
+            data={KNOWN.map((known) => ({ value: known, label: words['found.encrypted'](known) }))}
+            onChange={(e) => set({ encrypted: e.currentTarget.value as Known })}
           />
         )}
       </td>

@@ -1,0 +1,32 @@
+import { sleeps } from '../../system/index.js';
+import { message } from '../../words/index.js';
+import { systemsThatStay } from '../context.js';
+import { fact, valueOf, type Rule } from '../rule.js';
+
+export const hibernateLocked: Rule = {
+  id: 'hibernate-locked',
+  level: 'caution',
+  basis: 'kernel_lockdown(7): with Secure Boot on, a kernel does not hibernate to swap that it cannot trust',
+  check: (planned) => {
+    const { plan } = planned;
+    if (plan.target.mode !== 'uefi' || plan.machine.secureBoot !== 'on') return [];
+    return systemsThatStay(planned)
+      .filter((s) => s.family === 'linux' && s.signed && sleeps(s))
+      .map((system) => ({
+        of: system.id,
+        says: message('finding.hibernate-locked', { system: system.name }),
+        evidence: [fact('secure-boot', valueOf('on')), fact('hibernation', valueOf('on'))],
+        systems: [system.id],
+        remedies: [
+          {
+            title: message('remedy.no-hibernation', { systems: [system.name] }),
+            edit: {
+              kind: 'change-system' as const,
+              system: system.id,
+              changes: { hibernation: 'off' as const },
+            },
+          },
+        ],
+      }));
+  },
+};

@@ -1,0 +1,79 @@
+import {
+  fatesOf,
+  retireEdit,
+  reinstallEdit,
+  undeleteEdit,
+  type Fate,
+  type Planned,
+} from '../../plan/index.js';
+import { surveyedPartition } from '../../survey/index.js';
+import { isArriving, type System } from '../../system/index.js';
+import { message } from '../../words/index.js';
+import type { Remedy } from '../finding.js';
+import { remedy } from '../repairs.js';
+import { fact, valueOf, type Drafted, type Rule } from '../rule.js';
+
+/** Roles without which a system does not start, whatever else of it stays. EFI partitions: see start-lost. */
+const VITAL_ROLES = ['root', 'system', 'boot', 'bios-boot'] as const;
+
+/** Places of its tree without which it does not start either. */
+const VITAL_PLACES = ['/', '/boot', '/usr', '/var'];
+
+export const keptBroken: Rule = {
+  id: 'kept-broken',
+  level: 'blocker',
+  basis: 'A system starts from its own volumes; what it is mounted from and started by must stay with it',
+  check: (planned) =>
+    planned.plan.systems
+      .filter((s) => s.origin === 'found' && s.change === undefined && !s.host && !isArriving(s))
+      .flatMap((system): Drafted[] => {
+        const lost = vitalOf(planned, system).filter(
+          ({ kind, planned: part }) =>
+            kind === 'erased' || (kind === 'formatted' && part?.treatment === 'format'),
+        );
+        if (lost.length === 0) return [];
+        return [
+          {
+            of: system.id,
+            says: message('finding.kept-broken', {
+              system: system.name,
+              volumes: lost.map((f) => titleOf(planned, f)),
+              deleted: lost[0]!.kind === 'erased',
+            }),
+            evidence: lost.map((f) => fact({ name: titleOf(planned, f) }, valueOf(f.kind))),
+            partitions: lost.map((f) => f.planned?.id ?? f.found.id),
+            systems: [system.id],
+            remedies: remediesFor(planned, system, lost),
+          },
+        ];
+      }),
+};
+
+function vitalOf({ plan, survey, ...rest }: Planned, system: System): Fate[] {
+  return fatesOf({ plan, survey, ...rest }).filter(({ found }) => {
+    const note = plan.found[found.id];
+    if (!note?.owners.includes(system.id)) return false;
+    const { mode, style } = plan.target;
+    if (note.role === 'bios-boot') return mode === 'bios' && style === 'gpt';
+    const mounted = surveyedPartition(survey, found.id)?.volume?.mountPoint ?? '';
+    return VITAL_ROLES.some((role) => role === note.role) || VITAL_PLACES.includes(mounted);
+  });
+}
+
+function titleOf({ plan }: Planned, { found }: Fate): string {
+  return found.volume?.label ?? found.name ?? plan.found[found.id]?.role ?? found.id;
+}
+
+function remediesFor(planned: Planned, system: System, lost: readonly Fate[]): Remedy[] {
+  const { plan, survey } = planned;
+  const gone = lost.filter((f) => f.kind === 'erased');
+  const kept =
+    gone.length === lost.length && gone.length === 1
+      ? undeleteEdit({ plan, survey }, gone[0]!.found.id)
+      : undefined;
+  return [
+    ...remedy(message('remedy.keep-as-found'), kept),
+    ...remedy(message('remedy.system-goes', { system: system.name }), retireEdit(plan, system)),
+    ...remedy(message('remedy.install-anew', { system: system.name }), reinstallEdit(plan, system)),
+  ];
+}

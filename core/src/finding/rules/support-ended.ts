@@ -1,0 +1,19 @@
+import { nearestProfile, isArriving } from '../../system/index.js';
+import { message } from '../../words/index.js';
+import { systemsThatStay } from '../context.js';
+import { fact, type Rule } from '../rule.js';
+
+export const supportEnded: Rule = {
+  id: 'support-ended',
+  level: 'advice',
+  basis: 'The maker’s published end of general support: 14 October 2025',
+  check: (planned) =>
+    systemsThatStay(planned)
+      .filter((s) => isArriving(s) && nearestProfile(s).id === 'windows-10')
+      .map((system) => ({
+        of: system.id,
+        says: message('finding.support-ended', { system: system.name }),
+        evidence: [fact('minimum', 'Windows 10'), fact('from', 'October 2025')],
+        systems: [system.id],
+      })),
+};

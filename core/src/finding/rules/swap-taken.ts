@@ -1,0 +1,37 @@
+import { fatesOf } from '../../plan/index.js';
+import { isArriving, sleeps } from '../../system/index.js';
+import { message } from '../../words/index.js';
+import { nameOf } from '../context.js';
+import { fact, valueOf, type Rule } from '../rule.js';
+
+export const swapTaken: Rule = {
+  id: 'swap-taken',
+  level: 'caution',
+  basis:
+    'systemd-gpt-auto-generator(8), swapon(8), and installers: swap of the general type is taken where it is found',
+  check: (planned) =>
+    fatesOf(planned).flatMap(({ found, planned: part, kind }) => {
+      const { plan } = planned;
+      if (!part || part.role !== 'swap' || kind === 'erased') return [];
+      const sleeper = plan.systems.find(
+        (s) => s.origin === 'found' && s.change === undefined && sleeps(s) && part.owners.includes(s.id),
+      );
+      const comer = plan.systems.find(
+        (s) => isArriving(s) && !s.host && s.family === 'linux' && !part.owners.includes(s.id),
+      );
+      if (!sleeper || !comer) return [];
+      return [
+        {
+          of: found.id,
+          says: message('finding.swap-taken', {
+            volume: nameOf(part),
+            system: sleeper.name,
+            other: comer.name,
+          }),
+          evidence: [fact('used-by', sleeper.name), fact('hibernation', valueOf('on'))],
+          partitions: [part.id],
+          systems: [sleeper.id, comer.id],
+        },
+      ];
+    }),
+};
