@@ -4,6 +4,7 @@ import { backup, restore } from './commands/backup.js';
 import { capture, type CaptureOptions } from './commands/capture.js';
 import { check } from './commands/check.js';
 import { image, type ImageOptions } from './commands/image.js';
+import { runbook, type RunbookOptions } from './commands/runbook.js';
 import { steps, type StepsOptions } from './commands/steps.js';
 import { survey, type SurveyOptions } from './commands/survey.js';
 import { EXIT, Failure } from './failure.js';
@@ -65,6 +66,11 @@ export async function run(argv: readonly string[]): Promise<number> {
     .option('--json', 'print them as JSON')
     .option('--back <steps>', 'print the way back to as found after so many steps', stepCount)
     .action((plan: string, options: StepsOptions) => steps(plan, options));
+  program
+    .command('runbook <plan>')
+    .description('the runbook of a plan as Markdown; - reads standard input')
+    .option('--html', 'print it as one page for a browser instead')
+    .action((plan: string, options: RunbookOptions) => runbook(plan, options));
   program
     .command('image <plan>')
     .description('a disk to practise on, of a plan or a survey, as a sparse image; - reads standard input')

@@ -1,4 +1,5 @@
 export { runbookHtml, type RunbookTitle } from './html.js';
+export { runbookMarkdown } from './markdown.js';
 export { runbookFor, type Runbook, type RunbookPhase, type RunbookStep } from './runbook.js';
 export { timeSays } from './time.js';
 export { wayBackSays, type BackStep, type WayBackSays } from './way-back.js';

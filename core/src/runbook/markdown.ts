@@ -1,0 +1,126 @@
+import type { RecognitionRow } from '../recognition/index.js';
+import { message, sayIn, type Catalogue, type Code, type Message } from '../words/index.js';
+import type { RunbookTitle } from './html.js';
+import type { Runbook, RunbookPhase, RunbookStep } from './runbook.js';
+import { timeSays } from './time.js';
+
+/** The runbook as Markdown (CommonMark, with tables): the same sentences as on the page and the screen. */
+export function runbookMarkdown(catalogue: Catalogue, runbook: Runbook, title: RunbookTitle): string {
+  return new Sheet(catalogue).whole(runbook, title);
+}
+
+/** What begins a structure of Markdown within a line, and would not stand as it is. */
+const text = (value: string): string => value.replace(/[\\`*_[\]<>|#]/g, (c) => `\\${c}`);
+
+class Sheet {
+  constructor(private readonly catalogue: Catalogue) {}
+
+  whole(runbook: Runbook, title: RunbookTitle): string {
+    const { restarts, seconds, refusal, device, diskBytes } = runbook;
+    const about = this.say('page.about', {
+      device,
+      bytes: diskBytes,
+      restarts,
+      time: seconds.most > 0 ? this.said(timeSays(seconds)) : null,
+      madeAt: title.madeAt.slice(0, 16).replace('T', ' '),
+    });
+    return [
+      `# ${text(title.machine)}`,
+      about,
+      ...this.warnings('page.blocked', title.blockers),
+      ...this.warnings('page.at-risk', title.hazards),
+      ...(refusal ? [text(this.said(refusal))] : []),
+      ...runbook.phases.flatMap((phase) => this.phase(phase)),
+      `## ${this.say('page.sheet', null)}`,
+      this.say('page.sheet-about', null),
+      this.sheet(runbook.sheet),
+      ...this.starting(runbook),
+      ...this.wayBack(runbook),
+    ]
+      .join('\n\n')
+      .concat('\n');
+  }
+
+  private say<C extends Code>(code: C, params: Message<C>['with']): string {
+    return text(String(sayIn(this.catalogue, { code, with: params })));
+  }
+
+  private said<C extends Code>(said: Message<C>) {
+    return sayIn(this.catalogue, said);
+  }
+
+  private warnings(head: 'page.blocked' | 'page.at-risk', titles: readonly string[]): string[] {
+    return titles.length === 0 ? [] : [`**${this.say(head, null)}**`, list(titles)];
+  }
+
+  private phase(phase: RunbookPhase): string[] {
+    const restart = phase.restart ? ` (${this.say('page.restart', null)})` : '';
+    return [
+      `## ${text(this.said(phase.title))}${restart}`,
+      text(this.said(phase.note)),
+      ...phase.steps.map((step) => this.step(step)),
+    ];
+  }
+
+  private step(s: RunbookStep): string {
+    const { title, actions, checks, warning } = this.said(s.says);
+    const time = s.time ? ` (${text(this.said(s.time))})` : '';
+    const note = (head: 'page.watch-out' | 'page.exposed', said: string | null) =>
+      said === null ? [] : [`   - **${this.say(head, null)}** ${text(said)}`];
+    return [
+      `${s.number}. [${s.done ? 'x' : ' '}] **${text(title)}**${time}`,
+      ...actions.map((action) => `   - ${text(action)}`),
+      `   - **${this.say('page.continue', null)}**`,
+      ...checks.map((check) => `     - ${text(check)}`),
+      ...note('page.watch-out', warning),
+      ...note('page.exposed', s.exposure && this.said(s.exposure)),
+    ].join('\n');
+  }
+
+  private sheet(rows: readonly RecognitionRow[]): string {
+    return table(
+      this.said(message('page.sheet-heads')),
+      rows.map((row) => [
+        row.order > 0 ? String(row.order) : '',
+        row.device,
+        row.title,
+        row.binary,
+        row.decimal,
+        row.content,
+        row.label,
+        row.typeName,
+        this.said(message(`sheet.${row.instruction}`)),
+      ]),
+    );
+  }
+
+  private starting({ starts }: Runbook): string[] {
+    if (starts.length === 0) return [];
+    const rows = starts.map(({ system, reached, onUpdate, restore }) => [
+      system.name,
+      this.said(reached),
+      this.said(onUpdate),
+      this.said(restore),
+    ]);
+    return [`## ${this.say('page.boot', null)}`, table(this.said(message('page.boot-heads')), rows)];
+  }
+
+  private wayBack({ back, losses }: Runbook): string[] {
+    if (back.length === 0) return [];
+    const item = ({ title, where, undoes }: Runbook['back'][number], i: number) =>
+      `${i + 1}. ${text(this.said(title))} (${this.say('page.undoes', { where: this.said(where), step: undoes })})`;
+    return [
+      `## ${this.say('page.way-back', null)}`,
+      this.say('page.way-back-about', null),
+      losses.length > 0 ? list(losses.map((l) => this.said(l))) : this.say('page.all-undone', null),
+      back.map(item).join('\n'),
+    ];
+  }
+}
+
+const list = (items: readonly string[]): string => items.map((item) => `- ${text(item)}`).join('\n');
+
+function table(heads: readonly string[], rows: readonly (readonly string[])[]): string {
+  const row = (cells: readonly string[]) => `| ${cells.map(text).join(' | ')} |`;
+  return [row(heads), `|${' --- |'.repeat(heads.length)}`, ...rows.map(row)].join('\n');
+}
