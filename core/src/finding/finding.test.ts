@@ -3,7 +3,7 @@ import { resolve } from 'node:path';
 import { formatBoth, GIB } from '../quantity/index.js';
 import { surveysOf } from '../testing/builders.js';
 import { CASES, LAPTOP, on, then, add, shrinkTo, windows, type Case } from '../testing/cases/index.js';
-import { apply } from '../plan/index.js';
+import { apply, noteFoundEdit } from '../plan/index.js';
 import { english, sayIn, textIn } from '../words/index.js';
 import { countByLevel, findAll, findingsPage, RULES, type Finding } from './index.js';
 
@@ -90,8 +90,11 @@ describe('findings', () => {
     ]);
   });
 
-  test('an untouched laptop has nothing wrong', () =>
-    expect(findAll({ plan: on(LAPTOP).plan, survey: LAPTOP })).toEqual([]));
+  test('an untouched laptop has nothing wrong, once it is said whether it is encrypted', () => {
+    const laptop = on(LAPTOP);
+    expect(findAll(laptop).map((f) => f.rule)).toEqual(['encryption-unknown']);
+    expect(findAll(then(laptop, noteFoundEdit(laptop.plan, 'found-3', { encrypted: 'no' })))).toEqual([]);
+  });
 });
 
 const order = (level: Finding['level']) => ['blocker', 'hazard', 'caution', 'advice'].indexOf(level);

@@ -8,10 +8,13 @@ import {
   type Edit,
   type GapPart,
   type PlannedPartition,
+  batch,
+  undeleteEdit,
+  type SingleEdit,
 } from '../plan/index.js';
 import type { System } from '../system/index.js';
 import type { Role } from '../table/index.js';
-import { type Phrase } from '../words/index.js';
+import { message, type Phrase } from '../words/index.js';
 
 /** The edit that creates a partition of `size` bytes at the start of a gap; `undefined` where none holds it. */
 export function createIn(
@@ -28,6 +31,20 @@ export function createIn(
 
 export function resize(planned: Planned, partition: PlannedPartition, size: number): Edit {
   return resizeTo(planned, partition, size);
+}
+
+/** The edit that puts several deleted partitions back as they were found; `undefined` where one has no place any more. */
+export function restoreAll({ plan, survey }: Planned, found: readonly string[]): Edit | undefined {
+  const edits: SingleEdit[] = [];
+  let now = plan;
+  for (const id of found) {
+    const edit = undeleteEdit({ plan: now, survey }, id);
+    const result = edit && apply(now, edit, () => survey);
+    if (!edit || !result?.ok) return undefined;
+    edits.push(...(edit.kind === 'batch' ? edit.edits : [edit]));
+    now = result.plan;
+  }
+  return edits.length === 0 ? undefined : batch(message('edit.several'), edits);
 }
 
 /** `[remedy]`, or `[]` where there is no edit to offer. */

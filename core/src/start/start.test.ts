@@ -82,7 +82,23 @@ test('a circle is noticed', () => {
   const both = decide(one, 'found-linux', { by: 'found-windows', place: { kind: 'disk' } });
   expect(faults(both)).toEqual([
     ['found-windows', ['circle']],
-    ['found-linux', ['circle']],
+    ['found-linux', ['cannot-list', 'circle']],
+  ]);
+});
+
+test('a loader of Windows lists no other family, and one sector holds one loader', () => {
+  const byWindows = decide(uefi, 'found-linux', {
+    by: 'found-windows',
+    place: { kind: 'efi', partition: 'found-1' },
+  });
+  expect(faults(byWindows)).toEqual([
+    ['found-windows', []],
+    ['found-linux', ['cannot-list']],
+  ]);
+  const disk = { by: null, place: { kind: 'disk' } } as const;
+  expect(faults(decide(decide(bios, 'found-windows', disk), 'found-linux', disk))).toEqual([
+    ['found-windows', ['disk-twice']],
+    ['found-linux', []],
   ]);
 });
 

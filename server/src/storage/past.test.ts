@@ -2,7 +2,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { gunzipSync } from 'node:zlib';
-import { apply, editTitle, english, sayIn, type OpenedMachine, type Plan } from '@rhizotome/core';
+import { apply, editTitle, english, PLAN_DOCUMENT, readDocumentOf, sayIn, type OpenedMachine, type Plan } from '@rhizotome/core';
 import request from 'supertest';
 import { createApp } from '../app.js';
 
@@ -49,7 +49,9 @@ describe.each(['workbench'])('a database of the time of the %s', (version) => {
   test.each(kept.map((k) => [k.name, k] as const))(
     'opens %s with an equal plan',
     async (name, { plan, revision }) => {
-      expect(await opened(name)).toMatchObject({ revision, plan });
+      const read = readDocumentOf(PLAN_DOCUMENT, plan);
+      expect(read.ok).toBe(true);
+      expect(await opened(name)).toMatchObject({ revision, plan: read.ok && read.value });
     },
   );
 

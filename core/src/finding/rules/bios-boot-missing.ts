@@ -1,6 +1,6 @@
 import { BSD_BOOT, hasBiosBoot } from '../../match/index.js';
 import type { Edit, Planned } from '../../plan/index.js';
-import { KIB, MIB } from '../../quantity/index.js';
+import { KIB, MIB, sectors } from '../../quantity/index.js';
 import { fitOf, type System } from '../../system/index.js';
 import { message } from '../../words/index.js';
 import { bytesOfPart, nameOf, newSystems, withRole } from '../context.js';
@@ -46,13 +46,19 @@ function missing(planned: Planned, systems: readonly System[]): Drafted[] {
       says: message('finding.bios-boot-missing', { bsd: isBsd }),
       evidence: [fact('mode-and-style', 'BIOS, GPT'), fact('needed', inBytes(size))],
       systems: systems.map((s) => s.id),
-      remedies: remedy(message('remedy.create', { bytes: size }), isBsd ? asBsdBoot(edit) : edit),
+      remedies: remedy(
+        message('remedy.create', { bytes: size }),
+        isBsd ? asBsdBoot(edit, planned.survey.disk.sectorBytes) : edit,
+      ),
     },
   ];
 }
 
-function asBsdBoot(edit: Edit | undefined): Edit | undefined {
-  return edit?.kind === 'create' ? { ...edit, partition: { ...edit.partition, type: BSD_BOOT } } : undefined;
+/** Of its own type, and not rounded up to a whole MiB. */
+function asBsdBoot(edit: Edit | undefined, sectorBytes: number): Edit | undefined {
+  if (edit?.kind !== 'create') return undefined;
+  const length = sectors(BSD_BYTES / sectorBytes);
+  return { ...edit, partition: { ...edit.partition, type: BSD_BOOT, length } };
 }
 
 function tooLarge(planned: Planned): Drafted[] {

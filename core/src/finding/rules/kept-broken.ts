@@ -1,16 +1,9 @@
-import {
-  fatesOf,
-  retireEdit,
-  reinstallEdit,
-  undeleteEdit,
-  type Fate,
-  type Planned,
-} from '../../plan/index.js';
+import { fatesOf, reinstallEdit, type Fate, type Planned } from '../../plan/index.js';
 import { surveyedPartition } from '../../survey/index.js';
 import { isArriving, type System } from '../../system/index.js';
 import { message } from '../../words/index.js';
 import type { Remedy } from '../finding.js';
-import { remedy } from '../repairs.js';
+import { remedy, restoreAll } from '../repairs.js';
 import { fact, valueOf, type Drafted, type Rule } from '../rule.js';
 
 /** Roles without which a system does not start, whatever else of it stays. EFI partitions: see start-lost. */
@@ -65,15 +58,26 @@ function titleOf({ plan }: Planned, { found }: Fate): string {
 }
 
 function remediesFor(planned: Planned, system: System, lost: readonly Fate[]): Remedy[] {
-  const { plan, survey } = planned;
-  const gone = lost.filter((f) => f.kind === 'erased');
-  const kept =
-    gone.length === lost.length && gone.length === 1
-      ? undeleteEdit({ plan, survey }, gone[0]!.found.id)
-      : undefined;
+  const { plan } = planned;
+  const gone = fatesOf(planned).filter(
+    ({ kind, found }) =>
+      kind === 'erased' &&
+      (lost.some((f) => f.found.id === found.id) ||
+        (plan.found[found.id]?.role === 'efi' && plan.found[found.id]?.owners.includes(system.id))),
+  );
+  const kept = lost.every((f) => f.kind === 'erased')
+    ? restoreAll(
+        planned,
+        gone.map((f) => f.found.id),
+      )
+    : undefined;
   return [
     ...remedy(message('remedy.keep-as-found'), kept),
-    ...remedy(message('remedy.system-goes', { system: system.name }), retireEdit(plan, system)),
+    // What it leaves behind is decided afterwards: no press deletes files.
+    {
+      title: message('remedy.system-goes', { system: system.name }),
+      edit: { kind: 'change-system', system: system.id, changes: { change: 'retire' } },
+    },
     ...remedy(message('remedy.install-anew', { system: system.name }), reinstallEdit(plan, system)),
   ];
 }

@@ -27,11 +27,11 @@ export const mountPlace: Rule = {
     systemsThatStay(planned)
       .filter(({ family }) => family === 'linux' || family === 'bsd')
       .flatMap((system) =>
-        ownedBy(planned, system).flatMap((p) => [...misplaced(p, system), ...noPath(p, system)]),
+        ownedBy(planned, system).flatMap((p, _, own) => [...misplaced(p, system, own), ...noPath(p, system)]),
       ),
 };
 
-function misplaced(p: PlannedPartition, system: System): Drafted[] {
+function misplaced(p: PlannedPartition, system: System, own: readonly PlannedPartition[]): Drafted[] {
   const place = PLACES[p.role];
   const at = mountPointsOf(p);
   const rootElsewhere = p.role !== 'root' && p.role !== 'system' && at.includes('/') && !p.subvolumes;
@@ -52,14 +52,15 @@ function misplaced(p: PlannedPartition, system: System): Drafted[] {
       evidence: [fact('mount-point', at.join(', ')), fact('usual', usual || 'not /')],
       partitions: [p.id],
       systems: [system.id],
-      remedies: usual
-        ? [
-            {
-              title: message('remedy.mount', { mountPoint: usual }),
-              edit: { kind: 'describe', partition: p.id, changes: { mountPoint: usual } },
-            },
-          ]
-        : [],
+      remedies:
+        usual && !own.some((q) => mountPointsOf(q).includes(usual))
+          ? [
+              {
+                title: message('remedy.mount', { mountPoint: usual }),
+                edit: { kind: 'describe', partition: p.id, changes: { mountPoint: usual } },
+              },
+            ]
+          : [],
     },
   ];
 }

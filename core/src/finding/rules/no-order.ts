@@ -1,6 +1,6 @@
 import { procedureFor } from '../../sequence/index.js';
 import { message } from '../../words/index.js';
-import { partitionTitle } from '../../plan/index.js';
+import { fatesOf, partitionTitle } from '../../plan/index.js';
 import { listed, fact, type Rule } from '../rule.js';
 
 export const noOrder: Rule = {
@@ -22,11 +22,14 @@ export const noOrder: Rule = {
             : fact('step', listed(ordered.cycle)),
         ],
         partitions: stuck.map((p) => p.id),
-        remedies: stuck
-          .filter((p) => p.from !== null)
-          .map((p) => ({
-            title: message('remedy.delete', { volume: partitionTitle(p) }),
-            edit: { kind: 'remove' as const, partition: p.id },
+        remedies: fatesOf(planned)
+          .filter((fate) => stuck.some((p) => p.id === fate.planned?.id))
+          .map(({ found, planned: part }) => ({
+            title: message('remedy.leave-where-it-is', { volume: partitionTitle(part!) }),
+            edit: {
+              kind: 'arrange' as const,
+              places: [{ partition: part!.id, start: found.start, length: found.length }],
+            },
           })),
       },
     ];

@@ -1,6 +1,7 @@
 import { message } from '../../words/index.js';
 import { adoptWay, verdictOn, verdictsOf, waysOut } from '../../match/index.js';
-import { type Planned, apply, type Edit } from '../../plan/index.js';
+import { type Planned, apply, type Edit, type Plan } from '../../plan/index.js';
+import type { System } from '../../system/index.js';
 import { valueOf, fact, type Rule } from '../rule.js';
 
 export const systemCannotStart: Rule = {
@@ -46,5 +47,11 @@ function settles(planned: Planned, edit: Edit, systemId: string): boolean {
   const { plan, survey } = planned;
   const result = apply(plan, edit, () => survey);
   const system = result.ok && result.plan.systems.find((s) => s.id === systemId);
-  return result.ok && system ? ['fits', 'condition'].includes(verdictOn(result.plan, system).level) : false;
+  if (!result.ok || !system) return false;
+  const level = (after: Plan, s: System) => verdictOn(after, s).level;
+  const others = result.plan.systems.filter((s) => s.id !== systemId && level(plan, s) !== 'cannot');
+  return (
+    ['fits', 'condition'].includes(level(result.plan, system)) &&
+    others.every((s) => level(result.plan, s) !== 'cannot')
+  );
 }

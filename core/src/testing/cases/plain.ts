@@ -147,10 +147,6 @@ export const PLAIN_CASES: Cases = {
     on(drawn(500, ['512MiB efi', '100GiB root']), add('windows-11')),
     on(drawn(500, ['512MiB efi']), add('windows-11')),
   ],
-  'look-alike': [
-    make(make(joined, 'data', 20_480), 'root', 20_480),
-    make(make(joined, 'data', 20_480), 'root', 20_736),
-  ],
   'bare-volume': [on(covered('ntfs')), on(covered(null))],
   'left-in-use': [on(read({ dirty: true })), on(read({}))],
   'volume-size': [on(read({ sizeBytes: 401 * GIB })), on(read({ sizeBytes: 400 * GIB - MIB }))],

@@ -75,7 +75,6 @@ export const SYSTEM_CASES: Cases = {
     then(pair, { kind: 'change-system', system: 'found-linux', changes: { change: 'reinstall' } }),
     reinstalled(pair),
   ],
-  'old-settings': [reinstalled(pair), then(reinstalled(pair), { kind: 'remove', partition: 'found-4' })],
   'home-unmounted': [
     then(reinstalled(pair), change('found-4', { mountPoint: '' })),
     then(reinstalled(pair), change('found-4', { mountPoint: '/home' })),

@@ -498,6 +498,7 @@ export const findings = {
   'remedy.install-anew': ({ system }: { system: string }) => `Reinstall ${system}`,
   'remedy.make-logical': ({ volume }: { volume: string }) => `Make ${quoted(volume)} a logical (files stay)`,
   'remedy.make-primary': () => 'Make it a primary',
+  'remedy.leave-where-it-is': ({ volume }: { volume: string }) => `Leave ${quoted(volume)} where it is`,
   'remedy.leave-start': () => 'Keep its start where it is',
   'remedy.boot-as-proposed': () => 'Boot it as proposed',
   'remedy.encrypt': () => 'Encrypt it too',

@@ -1,0 +1,187 @@
+import { parseNotation } from '../../notation/index.js';
+import { IDENTITY } from '../builders.js';
+import type { Case, Cases } from './builders.js';
+
+/** A plan on its survey, from its text. @throws Error where the text is none */
+export function written(text: string): Case {
+  const outcome = parseNotation(text, IDENTITY);
+  if (!outcome.ok) throw new Error(`${outcome.error.line}: ${outcome.error.message}`);
+  const { survey, plan } = outcome.value;
+  if (!survey || !plan) throw new Error('There is no plan on a disk in this text.');
+  return { survey, plan };
+}
+
+interface Setting {
+  readonly mode?: 'uefi' | 'bios';
+  readonly table?: string;
+  readonly disk?: string;
+  readonly secureBoot?: 'on' | 'off';
+  readonly memory?: string;
+  readonly medium?: string;
+}
+
+/** Lines of a plan on a blank disk, or on one of which some of the lines tell what is found. */
+function on(lines: readonly string[], setting: Setting = {}): Case {
+  const { mode = 'uefi', secureBoot = 'off', memory = '16 GiB', medium = 'sata-ssd, device sda' } = setting;
+  const { disk = 'size 500107862016 B', table = 'gpt' } = setting;
+  const found = lines.filter((line) => line.startsWith('found'));
+  const was = found.length > 0 ? table : 'none';
+  return written(
+    [
+      'rhizotome 1',
+      'machine m',
+      `firmware ${mode}, now ${mode}, installer ${mode}, secure boot ${secureBoot}`,
+      `memory ${memory}`,
+      `medium ${medium}`,
+      `disk, ${disk}, table ${was}`,
+      ...found,
+      `plan ${mode}, table ${table}, ${found.length > 0 ? 'keep' : 'new'}`,
+      ...lines.filter((line) => !line.startsWith('found')),
+    ].join('\n'),
+  );
+}
+
+const LINUX = 'system Linux, as l, new, like linux-desktop';
+const BETA = 'system Beta, as b, new, like linux-desktop';
+const WINDOWS = 'system Windows, as w, new, like windows-11';
+const FOUND_LINUX = 'system Linux, as l, found, like linux-desktop';
+const ESP =
+  'part esp, at 1 MiB, size 1 GiB, format, role efi, holds fat, owners "Linux", label ESP, name ESP, mount /boot/efi';
+const SHARED_ESP = ESP.replace('owners "Linux"', 'owners "Linux" "Beta"');
+const ROOT =
+  'part root, size 60 GiB, format, role root, holds ext4, owners "Linux", label root, name root, mount /';
+const BETA_ROOT =
+  'part beta, size 60 GiB, format, role root, holds ext4, owners "Beta", label beta, name beta, mount /';
+const part = (id: string, role: string, holds: string, more: string) =>
+  `part ${id}, size 20 GiB, format, role ${role}, holds ${holds}, label ${id}, name ${id}, ${more}`;
+const found = (holds: string) => [
+  `found 1, at 1 MiB, size 100 GiB, type "Linux data", holds ${holds}, label files, used 10 GiB by counters`,
+];
+const FOUND_ROOTS = [
+  'found 1, at 1 MiB, size 512 MiB, type "EFI system", holds fat, label ESP, used 20 MiB by bitmap',
+  'found 2, size 1 GiB, type "Linux data", holds ext4, label boot, used 300 MiB by counters',
+  'found 3, size 60 GiB, type "Linux root", holds ext4, label root, used 30 GiB by counters',
+  'found 4, size 24 GiB, type "Linux swap", holds swap, label swap',
+  FOUND_LINUX,
+  'note 1, role efi, holds fat, owners "Linux"',
+  'note 2, role boot, holds ext4, owners "Linux"',
+  'note 3, role root, holds ext4, owners "Linux"',
+  'note 4, role swap, holds swap, owners "Linux"',
+];
+const SLEEPER = FOUND_ROOTS.map((line) => (line === FOUND_LINUX ? `${line}, hibernates yes` : line));
+const KEPT = [
+  'part from 1, keep, mount /boot/efi',
+  'part from 2, keep, mount /boot',
+  'part from 3, keep, mount /',
+];
+const WINDOWS_DISK = (content: string, note = '') => [
+  'found 1, at 1 MiB, size 100 MiB, type "EFI system", holds fat, label SYSTEM, used 30 MiB by bitmap',
+  `found 2, at 101 MiB, size 200 GiB, type "Basic data"${content}`,
+  'system Windows, as w, found, like windows-11, hibernates no, clock utc',
+  LINUX,
+  'note 1, role efi, holds fat, owners "Windows"',
+  `note 2, role system, holds ntfs, owners "Windows", used 60 GiB${note}`,
+  'part from 1, keep, owners "Windows" "Linux", mount /boot/efi',
+  'part from 2, keep',
+  ROOT,
+];
+const bios = (...lines: string[]) => on(lines, { mode: 'bios', table: 'mbr' });
+const MBR_ROOT =
+  'part root, at 1 MiB, size 60 GiB, format, role root, holds xfs, owners "Linux", label root, mount /, active';
+
+/** Cases in notation, of rules about what can be what, and what systems need. */
+export const WRITTEN_CASES: Cases = {
+  'cannot-change': [
+    on([...found('exfat'), 'note 1, role data, holds exfat', 'part from 1, size 120 GiB, keep']),
+    on([...found('ext4'), 'note 1, role data, holds ext4', 'part from 1, size 120 GiB, keep']),
+  ],
+  'kept-broken': [on([...FOUND_ROOTS, KEPT[0]!, KEPT[2]!]), on([...FOUND_ROOTS, ...KEPT])],
+  'mount-place': [
+    on([LINUX, ESP, ROOT, part('home', 'home', 'ext4', 'owners "Linux", mount /people')]),
+    on([LINUX, ESP, ROOT, part('home', 'home', 'ext4', 'owners "Linux", mount /home')]),
+  ],
+  'home-shared': [
+    on([
+      LINUX,
+      BETA,
+      SHARED_ESP,
+      ROOT,
+      BETA_ROOT,
+      part('home', 'home', 'ext4', 'owners "Linux" "Beta", mount /home'),
+    ]),
+    on([
+      LINUX,
+      BETA,
+      SHARED_ESP,
+      ROOT,
+      BETA_ROOT,
+      part('home', 'home', 'ext4', 'owners "Linux", mount /home'),
+    ]),
+  ],
+  'boot-shared': [
+    on([LINUX, BETA, SHARED_ESP.replace('/boot/efi', '/boot'), ROOT, BETA_ROOT]),
+    on([LINUX, BETA, SHARED_ESP, ROOT, BETA_ROOT]),
+  ],
+  'boot-encrypted': [
+    on([LINUX, ESP, part('boot', 'boot', 'ext4', 'owners "Linux", mount /boot, layer luks'), ROOT]),
+    on([LINUX, ESP, part('boot', 'boot', 'ext4', 'owners "Linux", mount /boot'), ROOT]),
+  ],
+  'first-sector': [
+    bios(LINUX, MBR_ROOT, 'start "Linux", own, on partition "root"'),
+    bios(LINUX, MBR_ROOT.replace('xfs', 'ext4'), 'start "Linux", own, on partition "root"'),
+  ],
+  'bios-limits': [
+    on([LINUX, MBR_ROOT], { mode: 'bios', table: 'mbr', medium: 'nvme, device nvme0n1' }),
+    bios(LINUX, MBR_ROOT),
+  ],
+  'hibernate-locked': [
+    on([`${LINUX}, hibernates yes`, ESP, ROOT], { secureBoot: 'on' }),
+    on([`${LINUX}, hibernates yes`, ESP, ROOT]),
+  ],
+  'support-ended': [on(['system Windows, as w, new, like windows-10']), on([WINDOWS])],
+  'fat-limits': [
+    on([LINUX, ESP, ROOT, part('data', 'data', 'fat', 'owners "Linux", mount /data')]),
+    on([LINUX, ESP, ROOT, part('data', 'data', 'exfat', 'owners "Linux", mount /data')]),
+  ],
+  'encryption-unknown': [on(WINDOWS_DISK('')), on(WINDOWS_DISK('', ', not encrypted'))],
+  'sealed-key': [
+    on([
+      ...WINDOWS_DISK(', holds windows-encrypted, encrypted', ', encrypted'),
+      'start "Windows", by "Linux", on efi "found-1"',
+    ]),
+    on(WINDOWS_DISK(', holds windows-encrypted, encrypted', ', encrypted')),
+  ],
+  'windows-memory': [on([WINDOWS], { memory: '2 GiB' }), on([WINDOWS], { memory: '4 GiB' })],
+  'swap-taken': [
+    on([...SLEEPER, BETA, ...KEPT, 'part from 4, keep', BETA_ROOT]),
+    on([...SLEEPER, ...KEPT, 'part from 4, keep']),
+  ],
+  'look-alike': [
+    on([
+      LINUX,
+      ESP,
+      ROOT,
+      part('one', 'data', 'ext4', 'owners "Linux"').replace('label one, ', ''),
+      part('other', 'data', 'ext4', 'owners "Linux"').replace('label other, ', ''),
+    ]),
+    on([
+      LINUX,
+      ESP,
+      ROOT,
+      part('one', 'data', 'ext4', 'owners "Linux"'),
+      part('other', 'data', 'ext4', 'owners "Linux"'),
+    ]),
+  ],
+  'old-settings': [
+    on([
+      ...FOUND_ROOTS.filter((line) => !/note 4|note 2/.test(line)),
+      BETA,
+      'note 2, role home, holds ext4, owners "Linux"',
+      KEPT[0]!.replace(', mount', ', owners "Linux" "Beta", mount'),
+      'part from 2, keep, owners "Beta", mount /home',
+      KEPT[2]!,
+      BETA_ROOT,
+    ]),
+    on([...FOUND_ROOTS, BETA, ...KEPT, BETA_ROOT]),
+  ],
+};
