@@ -43,6 +43,7 @@ const PLANS: readonly (readonly [plan: string, kind: string, what: string])[] = 
   ['setup-makes-the-efi-partition', 'quiet', 'blocker'],
   ['swap-in-a-volume-group', 'quiet', 'hibernate-swap'],
   ['mbr-for-a-bios-plan', 'quiet', 'mbr-on-blank'],
+  ['container-at-sector-63', 'advice', 'room-elsewhere'],
 ];
 
 const planOf = (name: string) =>

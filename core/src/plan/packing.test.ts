@@ -21,8 +21,8 @@ function bruteForce(parts: readonly PackPart[], room: PackRoom): Best | undefine
       if (!best || better(cost, best.cost)) best = { cost };
       return;
     }
-    const { now, length, dataBytes } = parts[i]!;
-    for (let at = from; at + length <= room.end; at++) {
+    const { now, length, dataBytes, lead } = parts[i]!;
+    for (let at = from + lead; at + length <= room.end; at++) {
       const stays = now?.start === at;
       if (!stays && at % room.step !== 0) continue;
       const moves = now !== null && !stays;
@@ -48,6 +48,7 @@ const disk = fc
         length: fc.integer({ min: 1, max: 6 }),
         isNew: fc.boolean(),
         data: fc.integer({ min: 0, max: 3 }),
+        lead: fc.constantFrom(0, 0, 1, 2, 3),
       }),
       { minLength: 1, maxLength: 7 },
     ),
@@ -56,7 +57,7 @@ const disk = fc
   })
   .map(({ rows, slack, swap }) => {
     let at = 1;
-    const parts = rows.map(({ gap, was, length, isNew, data }, i): PackPart => {
+    const parts = rows.map(({ gap, was, length, isNew, data, lead }, i): PackPart => {
       const start = at + gap;
       if (!isNew) at = start + was;
       return {
@@ -64,6 +65,7 @@ const disk = fc
         length: sectors(length),
         now: isNew ? null : { start: sectors(start), length: sectors(was) },
         dataBytes: isNew ? 0 : data,
+        lead,
       };
     });
     if (swap !== null && swap + 1 < parts.length) parts.splice(swap, 2, parts[swap + 1]!, parts[swap]!);
@@ -84,7 +86,7 @@ test('equals brute force on thousands of disks, in every figure', () => {
       // The places are real: in order, within the room, aligned where they are not where they were.
       let from: number = room.first;
       parts.forEach(({ now, length }, i) => {
-        expect(starts[i]!).toBeGreaterThanOrEqual(from);
+        expect(starts[i]!).toBeGreaterThanOrEqual(from + parts[i]!.lead);
         expect(now?.start === starts[i] || starts[i]! % STEP === 0).toBe(true);
         from = starts[i]! + length;
       });
@@ -92,11 +94,11 @@ test('equals brute force on thousands of disks, in every figure', () => {
     }),
     { numRuns: 4000 },
   );
-  expect(packed).toBeGreaterThan(1000);
+  expect(packed).toBeGreaterThan(900);
 });
 
 test('what cannot be packed is told with what is missing', () => {
-  const part = (length: number): PackPart => ({ id: 'a', length: sectors(length), now: null, dataBytes: 0 });
+  const part = (length: number): PackPart => ({ id: 'a', length: sectors(length), now: null, dataBytes: 0, lead: 0 });
   const room = { first: sectors(34), end: sectors(100_000), step: 2048 };
   expect(packLeastMoved([part(90_000), part(20_000)], room)).toEqual({
     ok: false,
@@ -110,6 +112,7 @@ test('nothing moves where nothing has to, however odd the starts are', () => {
     length: sectors(3000),
     now: { start: sectors(start), length: sectors(3500) },
     dataBytes: 1000,
+    lead: 0,
   }));
   const outcome = packLeastMoved(odd, { first: sectors(34), end: sectors(20_000), step: 2048 });
   expect(outcome).toMatchObject({ ok: true, packing: { starts: [63, 5000, 9001], movedBytes: 0, moves: 0 } });

@@ -9,6 +9,8 @@ export interface PackPart {
   readonly now: { readonly start: Sectors; readonly length: Sectors } | null;
   /** Data that travels when it moves, in bytes; 0 for what is new. */
   readonly dataBytes: number;
+  /** Sectors that must be free in front of it, wherever it lies: a logical has its record there. */
+  readonly lead: number;
 }
 
 /** The room that parts may take, `[first, end)`; what moves or is new starts on a multiple of `step`. */
@@ -65,8 +67,8 @@ export function packLeastMoved(parts: readonly PackPart[], room: PackRoom): Pack
 }
 
 /** It lies within the room where it is, at the length it shall have. */
-function canStay({ now, length }: PackPart, { first, end }: PackRoom): boolean {
-  return now !== null && now.start >= first && now.start + length <= end;
+function canStay({ now, length, lead }: PackPart, { first, end }: PackRoom): boolean {
+  return now !== null && now.start - lead >= first && now.start + length <= end;
 }
 
 interface Reached {
@@ -94,7 +96,7 @@ function shortest(
 
 /** What lies between two parts that stay: -1 and the number of parts stand for the two ends of the room. */
 class Stretches {
-  /** Sums over the parts before an index. */
+  /** Sums over the parts before an index; lengths rounded up to where the next one can begin. */
   private readonly data: number[] = [0];
   private readonly kept: number[] = [0];
   private readonly rounded: number[] = [0];
@@ -103,17 +105,18 @@ class Stretches {
     private readonly parts: readonly PackPart[],
     private readonly room: PackRoom,
   ) {
-    for (const p of parts) {
+    for (const [i, p] of parts.entries()) {
+      const behind = parts[i + 1]?.lead ?? 0;
       this.data.push(this.data.at(-1)! + (p.now ? p.dataBytes : 0));
       this.kept.push(this.kept.at(-1)! + (p.now ? 1 : 0));
-      this.rounded.push(this.rounded.at(-1)! + alignUp(p.length, room.step));
+      this.rounded.push(this.rounded.at(-1)! + alignUp(p.length + behind, room.step));
     }
   }
 
   /** Data and moves of everything between, all of it moved; `undefined` where it does not fit. */
   cost(a: number, b: number): Cost | undefined {
     const begin = a < 0 ? this.room.first : this.endOf(a);
-    const end = b === this.parts.length ? this.room.end : this.parts[b]!.now!.start;
+    const end = this.limitBefore(b);
     if (begin > end) return undefined;
     if (b - a > 1 && this.packedEnd(a, b, begin) > end) return undefined;
     return [this.data[b]! - this.data[a + 1]!, this.kept[b]! - this.kept[a + 1]!, 0];
@@ -143,6 +146,12 @@ class Stretches {
     return sectors(Math.max(0, needed - end));
   }
 
+  /** Where what lies before a part that stays must end. */
+  private limitBefore(b: number): number {
+    const part = this.parts[b];
+    return part ? part.now!.start - part.lead : this.room.end;
+  }
+
   private endOf(i: number): number {
     return this.parts[i]!.now!.start + this.parts[i]!.length;
   }
@@ -151,7 +160,7 @@ class Stretches {
   private packedEnd(a: number, b: number, begin: number): number {
     const last = b - 1;
     const before = this.rounded[last]! - this.rounded[a + 1]!;
-    return alignUp(begin, this.room.step) + before + this.parts[last]!.length;
+    return alignUp(begin + this.parts[a + 1]!.lead, this.room.step) + before + this.parts[last]!.length;
   }
 
   /**
@@ -160,7 +169,7 @@ class Stretches {
    */
   private place(a: number, b: number): { readonly starts: readonly Sectors[]; readonly exposed: number } {
     const { step } = this.room;
-    const limit = b === this.parts.length ? this.room.end : this.parts[b]!.now!.start;
+    const limit = this.limitBefore(b);
     let front: Placed[] = [
       { end: a < 0 ? this.room.first : this.endOf(a), exposed: 0, start: null, before: null },
     ];
@@ -200,7 +209,7 @@ interface Placed {
 }
 
 function placesFor(part: PackPart, from: number, step: number): number[] {
-  const earliest = alignUp(from, step);
+  const earliest = alignUp(from + part.lead, step);
   if (!overlapsItself(part, earliest)) return [earliest];
   return [earliest, alignUp(part.now!.start + movedLength(part), step)];
 }

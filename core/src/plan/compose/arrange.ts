@@ -168,15 +168,14 @@ export function placeLeastMoved(planned: Planned, lengths: ReadonlyMap<string, S
   const sum = { starts: [] as Sectors[], movedBytes: 0, moves: 0, exposedBytes: 0 };
   for (const { row, room } of rowsOf(planned)) {
     if (!row.some((p) => lengths.has(p.id))) continue;
-    const lead = (p: PlannedPartition) => between(planned, p);
     const outcome = packLeastMoved(
-      row.map((p): PackPart => packPart(planned, p, lengths.get(p.id) ?? p.length, lead(p))),
+      row.map((p): PackPart => packPart(planned, p, lengths.get(p.id) ?? p.length)),
       { ...room, step },
     );
     if (!outcome.ok) return outcome;
     const { packing } = outcome;
     row.forEach((p, i) => {
-      const start = packing.starts[i]! + lead(p);
+      const start = packing.starts[i]!;
       const length = lengths.get(p.id) ?? p.length;
       if (start !== p.start || length !== p.length) places.push(place(p, start, length));
     });
@@ -187,8 +186,8 @@ export function placeLeastMoved(planned: Planned, lengths: ReadonlyMap<string, S
   return { ok: true, edit: arrange(places), packing: sum };
 }
 
-/** What a part is to the packing: with the sectors before it for its record, where it is a logical. */
-function packPart(planned: Planned, p: PlannedPartition, length: number, lead: number): PackPart {
+/** What a part is to the packing. The record of a logical takes one sector at the least, wherever it was found. */
+function packPart(planned: Planned, p: PlannedPartition, length: number): PackPart {
   const { survey } = planned;
   const found = surveyedPartition(survey, p.from);
   const kept =
@@ -196,8 +195,9 @@ function packPart(planned: Planned, p: PlannedPartition, length: number, lead: n
   const used = kept ? usedOf(planned, found.id)?.bytes : undefined;
   return {
     id: p.id,
-    length: sectors(length + lead),
-    now: kept ? { start: sectors(found.start - lead), length: sectors(found.length + lead) } : null,
+    length: sectors(length),
+    lead: isLogical(planned, p) ? 1 : 0,
+    now: kept ? { start: found.start, length: found.length } : null,
     dataBytes: kept ? (used ?? found.length * survey.disk.sectorBytes) : 0,
   };
 }
