@@ -27,13 +27,8 @@ export {
   type ProposedSize,
 } from './from-capture.js';
 export type { SurveyOutcome, SurveyRefusal } from './outcome.js';
-export {
-  disksInLsblk,
-  LSBLK_COLUMNS,
-  LSBLK_COMMAND,
-  surveyFromLsblk,
-  type ListedDisk,
-} from './from-lsblk.js';
+export { disksInLsblk, surveyFromLsblk, type ListedDisk } from './lsblk/from-lsblk.js';
+export { LSBLK_COMMAND } from './lsblk/device.js';
 export { HAND_WORDS, surveyFromHand, type HandDrawing } from './from-hand.js';
 export { surveyFromDisk, type DiskReading, type ReadingStep } from './from-disk.js';
 export { gapsOf, type Gap } from './gaps.js';

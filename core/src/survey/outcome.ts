@@ -13,6 +13,8 @@ export interface SurveyRefusal {
     | 'not-lsblk'
     | 'no-disk'
     | 'column-missing'
+    | 'bad-list'
+    | 'joined'
     | 'bad-figure'
     | 'bad-line'
     | 'too-large'

@@ -280,10 +280,10 @@ describe('a survey from lsblk', () => {
     ['null', 'null', 'not-lsblk', 'blockdevices'],
     ['sizes for people', printed(device({ size: '465.8G' })), 'bad-figure', 'Was --bytes left out?'],
     [
-      'no START',
+      '(START)',
       printed(device({ children: [{ path: '/dev/sdb1', size: 1024, pttype: 'gpt' }] })),
       'column-missing',
-      'no START',
+      '(START)',
     ],
     [
       'overlapping parts',

@@ -184,6 +184,8 @@ const PRINTED_NAMES: Readonly<Record<string, VolumeKind>> = {
   btrfs: 'btrfs',
   xfs: 'xfs',
   swap: 'swap',
+  // Swap in which a system sleeps.
+  swsuspend: 'swap',
   crypto_luks: 'luks',
   apfs: 'apfs',
   hfsplus: 'hfsplus',
@@ -198,6 +200,7 @@ const PRINTED_NAMES: Readonly<Record<string, VolumeKind>> = {
 /** The kind for an FSTYPE as printed, in any letter case; `unknown` for what is not planned here. */
 export function kindOfPrintedName(name: string): VolumeKind {
   const lower = name.toLowerCase();
+  if (/(?:_raid|mpath)_member$/.test(lower)) return 'raid';
   return PRINTED_NAMES[lower] ?? (isEncryptedName(lower) ? 'windows-encrypted' : 'unknown');
 }
 

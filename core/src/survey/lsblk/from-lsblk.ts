@@ -1,7 +1,7 @@
-import { formatBinary, sectors } from '../quantity/index.js';
-import { mbrUsableArea, usableArea, type TableContainer, type TableStyle } from '../table/index.js';
-import { isEncryptedName, kindOfPrintedName, type Volume } from '../volume/index.js';
-import { answering, Refused, type SurveyOutcome } from './outcome.js';
+import { formatBinary, sectors } from '../../quantity/index.js';
+import { mbrUsableArea, usableArea, type TableContainer, type TableStyle } from '../../table/index.js';
+import { isEncryptedName, kindOfPrintedName, type Volume } from '../../volume/index.js';
+import { answering, Refused, type SurveyOutcome } from '../outcome.js';
 import {
   MOST_PARTITIONS,
   type OtherDiskFound,
@@ -9,18 +9,20 @@ import {
   type SurveyDisk,
   type SurveyIdentity,
   type SurveyPartition,
-} from './survey.js';
+} from '../survey.js';
+import {
+  children,
+  figure,
+  LSBLK_COMMAND,
+  optionalFigure,
+  partitionsOf,
+  pathOf,
+  word,
+  type Device,
+} from './device.js';
+import { disksIn } from './disks.js';
 
-/** Columns asked for; SIZE and START are needed, the rest is optional, and absent facts stay absent. */
-export const LSBLK_COLUMNS =
-  'PATH,TYPE,SIZE,START,LOG-SEC,PTTYPE,PTUUID,PARTN,PARTTYPE,PARTUUID,PARTLABEL,PARTFLAGS,FSTYPE,LABEL,UUID,FSUSED,FSSIZE,MOUNTPOINT';
-/** What to run on the machine. */
-export const LSBLK_COMMAND = `lsblk --json --bytes -o ${LSBLK_COLUMNS}`;
-
-const LONGEST_TEXT = 4 * 1024 * 1024;
 const EXTENDED = ['0x05', '0x0f', '0x85'];
-
-type Device = Readonly<Record<string, unknown>>;
 
 /** Disks that a pasted text lists, for choosing one: path and size in bytes. */
 export interface ListedDisk {
@@ -55,85 +57,8 @@ export function disksInLsblk(
   }));
 }
 
-function disksIn(text: string): Device[] {
-  if (text.length > LONGEST_TEXT)
-    throw new Refused('too-large', 'This is more text than lsblk prints for any machine.');
-  const list = (parse(text) as { blockdevices?: unknown } | null)?.blockdevices;
-  if (!Array.isArray(list))
-    throw new Refused(
-      'not-lsblk',
-      `This JSON has no “blockdevices”, so it is not lsblk’s. Paste the whole output of: ${LSBLK_COMMAND}`,
-    );
-  const devices = list.filter((d): d is Device => typeof d === 'object' && d !== null);
-  const disks = devices.filter(
-    (d) => d['type'] === 'disk' || (d['type'] === undefined && children(d).length > 0),
-  );
-  const standing = disks.length > 0 ? disks : devices.filter((d) => d['type'] === undefined);
-  if (standing.length === 0)
-    throw new Refused(
-      'no-disk',
-      'lsblk lists no disk here. Run it for the whole machine, or for the disk, not for one partition.',
-    );
-  return standing;
-}
-
-function parse(text: string): unknown {
-  try {
-    return JSON.parse(text);
-  } catch (error) {
-    const reason = error instanceof Error ? error.message : String(error);
-    throw new Refused(
-      'not-json',
-      `This is not JSON (${reason}). Paste the whole output, from the first “{” to the last “}”, of: ${LSBLK_COMMAND}`,
-    );
-  }
-}
-
-function children(device: Device): Device[] {
-  const list = device['children'];
-  return Array.isArray(list) ? list.filter((c): c is Device => typeof c === 'object' && c !== null) : [];
-}
-
-/** What is on a disk beside partitions (an encrypted container, a volume group) is inside the volume that it is itself. */
-function partitionsOf(disk: Device): Device[] {
-  return children(disk).filter((child) => child['type'] === undefined || child['type'] === 'part');
-}
-
 function otherDisk(disk: Device): OtherDiskFound {
   return { name: pathOf(disk) ?? 'a disk', sizeBytes: figure(disk, 'size') };
-}
-
-function pathOf(device: Device): string | undefined {
-  return word(device, 'path') ?? word(device, 'name');
-}
-
-/** Nulls and empty words count as absent. Mount points come as one value or as a list. */
-function word(device: Device, column: string): string | undefined {
-  const value = device[column];
-  if (Array.isArray(value)) return value.find((v): v is string => typeof v === 'string' && v !== '');
-  if (typeof value === 'number') return String(value);
-  return typeof value === 'string' && value !== '' ? value : undefined;
-}
-
-/** A whole number; older versions print numbers as strings. */
-function optionalFigure(device: Device, column: string): number | undefined {
-  const said = word(device, column);
-  if (said === undefined) return undefined;
-  const n = Number(said);
-  if (Number.isSafeInteger(n) && n >= 0) return n;
-  throw new Refused(
-    'bad-figure',
-    `${pathOf(device) ?? 'A device'} has ${column.toUpperCase()} “${said}”, which is not a count of bytes. Was --bytes left out? Use: ${LSBLK_COMMAND}`,
-  );
-}
-
-function figure(device: Device, column: 'size' | 'start'): number {
-  const n = optionalFigure(device, column);
-  if (n !== undefined) return n;
-  throw new Refused(
-    'column-missing',
-    `${pathOf(device) ?? 'A device'} has no ${column.toUpperCase()}. Ask for the column: ${LSBLK_COMMAND}`,
-  );
 }
 
 function surveyOf(device: Device, identity: SurveyIdentity): Survey {
@@ -216,6 +141,10 @@ function partitionOf(child: Device, index: number, sectorBytes: number): SurveyP
   // START counts sectors of 512 bytes whatever the disk's own sectors are (Linux, block/partition sysfs ABI).
   const start = (figure(child, 'start') * 512) / sectorBytes;
   const type = normalType(word(child, 'parttype'));
+  // The kernel gives a container two sectors or none; its true size is told by what it holds.
+  const size = EXTENDED.includes(type ?? '')
+    ? (optionalFigure(child, 'size') ?? 1024)
+    : figure(child, 'size');
   const optional = {
     ...(type ? { type } : {}),
     ...entry('uuid', word(child, 'partuuid')),
@@ -227,7 +156,7 @@ function partitionOf(child: Device, index: number, sectorBytes: number): SurveyP
     id: `found-${number}`,
     number,
     start: sectors(Math.floor(start)),
-    length: sectors(Math.floor(figure(child, 'size') / sectorBytes)),
+    length: sectors(Math.floor(size / sectorBytes)),
     ...optional,
   };
 }
@@ -250,17 +179,26 @@ function volumeOf(child: Device, depth = 0): Volume | undefined {
   const inside = (depth < DEEPEST ? children(child) : [])
     .map((inner) => volumeOf(inner, depth + 1))
     .filter((v): v is Volume => v !== undefined);
-  if (!printed) return undefined;
+  const mountPoint = mountedAt(child);
+  // Mounted, it holds something, though its name is not told: some consoles may not read the disk itself.
+  if (!printed && !mountPoint && word(child, 'fsused') === undefined) return undefined;
   return {
-    kind: kindOfPrintedName(printed),
+    kind: printed ? kindOfPrintedName(printed) : 'unknown',
     ...entry('label', word(child, 'label')),
     ...entry('uuid', word(child, 'uuid')),
     ...entry('sizeBytes', optionalFigure(child, 'fssize')),
     ...entry('usedBytes', optionalFigure(child, 'fsused')),
-    ...entry('mountPoint', word(child, 'mountpoint') ?? word(child, 'mountpoints')),
-    ...(isEncryptedName(printed) ? { encrypted: true } : {}),
+    ...entry('mountPoint', mountPoint),
+    ...(printed && isEncryptedName(printed) ? { encrypted: true } : {}),
+    ...(printed === 'swsuspend' ? { hibernated: true } : {}),
     ...(inside.length > 0 ? { inside } : {}),
   };
+}
+
+/** Where its own system mounts it; what a live session mounts for the time being, and swap in use, tell nothing of that. */
+function mountedAt(device: Device): string | undefined {
+  const at = word(device, 'mountpoint') ?? word(device, 'mountpoints');
+  return at?.startsWith('/') && !/^\/(?:mnt|media|run|cdrom|target)(?:\/|$)/.test(at) ? at : undefined;
 }
 
 /** The kernel shows a container as two sectors; of its true size only that it holds its logicals is known. */
