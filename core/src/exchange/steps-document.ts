@@ -30,6 +30,8 @@ export interface StepDocument extends Omit<StepBase, 'reads' | 'writes'> {
   readonly after: SpanDocument | null;
   readonly reads: readonly SpanDocument[];
   readonly writes: readonly SpanDocument[];
+  /** On a way back, of the table as a whole: the one that was found, or its entries where the volumes lie now. */
+  readonly table?: StepBack['table'];
 }
 
 /** The steps of a plan in order, or why there is no order. */
@@ -77,10 +79,19 @@ function stepDocument(step: Step): StepDocument {
 }
 
 /** A step back has the kind of the one it undoes, and what was after that is before it. */
-function backDocument({ undoes, ...step }: StepBack): StepDocument {
+function backDocument({ undoes, table, ...step }: StepBack): StepDocument {
   const { before, after, ...about } = aboutStep(undoes);
   const { id, environment } = step;
-  return { id, kind: undoes.kind, environment, ...about, before: after, after: before, ...stretches(step) };
+  return {
+    id,
+    kind: undoes.kind,
+    environment,
+    ...about,
+    before: after,
+    after: before,
+    ...stretches(step),
+    ...(table ? { table } : {}),
+  };
 }
 
 function aboutStep(step: Step) {

@@ -132,7 +132,12 @@ test('from every point the way back restores the disk as found, but for what it 
   const comeBack = (planned: Planned, done: readonly Step[]) => {
     const { plan, survey } = planned;
     const { steps: back, losses } = wayBack(planned, done);
-    const { table, disk } = rehearseBack(planned, done, back);
+    const wrong: string[] = [];
+    const { table, disk } = rehearseBack(planned, done, back, {
+      onMoment: ({ step, done: over, lost }) => over && wrong.push(...lost.map((id) => `${step}: ${id}`)),
+    });
+    // What is kept is whole after each step back, where the table lists it.
+    expect(wrong).toEqual([]);
     const listed = [...table.entries].map(([id, { span, logical }]) => [
       id,
       span.start,

@@ -3,6 +3,7 @@ import {
   kindOf,
   pieceOf,
   TableModel,
+  undoIn,
   type Copy,
   type Step,
   type StepBack,
@@ -65,10 +66,12 @@ export function rehearseBack(
   planned: Planned,
   done: readonly Step[],
   back: readonly StepBack[],
+  watch: Watch = {},
 ): Omit<Rehearsed, 'fault' | 'lost'> {
   const { plan, survey } = planned;
   const rehearsal = new Rehearsal(plan, survey, {});
   for (const step of done) rehearsal.carryOut(step);
+  rehearsal.watched(watch);
   for (const step of back) rehearsal.undo(step);
   const { table, disk } = rehearsal.end();
   return { table, disk };
@@ -85,13 +88,18 @@ class Rehearsal {
   constructor(
     private readonly plan: Plan,
     survey: Survey,
-    private readonly watch: Watch,
+    private watch: Watch,
   ) {
     this.disk = new ModelDisk(survey.disk.sizeSectors);
     this.table = new TableModel(plan, survey);
     for (const p of survey.partitions) this.disk.put(p.start, p.length, p.id);
     const kept = fatesOf({ plan, survey }).filter((f) => f.kind !== 'erased' && f.kind !== 'formatted');
     this.sizes = new Map(kept.map((f) => [f.found.id, f.found.length]));
+  }
+
+  /** Who looks from now on. */
+  watched(watch: Watch): void {
+    this.watch = watch;
   }
 
   end(): Omit<Rehearsed, 'fault'> {
@@ -116,11 +124,12 @@ class Rehearsal {
   }
 
   undo(back: StepBack): void {
-    const { undoes } = back;
+    const { undoes, table } = back;
     if (back.copy) this.copy(back.copy, back);
-    kindOf(undoes).back?.write?.(this.table, undoes);
-    if (undoes.kind === 'shrink' || undoes.kind === 'grow')
+    undoIn(this.table, back);
+    if (table === undefined && (undoes.kind === 'shrink' || undoes.kind === 'grow'))
       this.changeFileSystem(back, undoes.found, undoes.before.length);
+    this.look(back, back.copy?.sectors ?? 0, true);
   }
 
   /** A file system that is shrunk or grown keeps its first sectors; until it is done nothing in it can be relied on. */

@@ -34,7 +34,7 @@ export function backSays(planned: Planned, steps: readonly Step[], done: number)
   const { steps: back, losses } = wayBack(planned, steps, done);
   return {
     steps: back.flatMap((step) => {
-      const title = backOf(planned, step.undoes);
+      const title = backOf(planned, step);
       if (!title) return [];
       return [
         {

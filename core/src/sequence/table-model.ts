@@ -135,7 +135,8 @@ export class TableModel implements Planned {
     }
   }
 
-  private faultOfAll(): TableFault | undefined {
+  /** What is wrong with the table as it is listed now. */
+  faultOfAll(): TableFault | undefined {
     if (this.container && !within(this.container, this.area)) return { code: 'outside', one: null };
     for (const id of this.entries.keys()) {
       const fault = this.faultOf(id);

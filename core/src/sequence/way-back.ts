@@ -4,6 +4,7 @@ import { copyTime } from './estimate.js';
 import { copyOf, exposureOfChange, exposureOfCopy } from './exposure.js';
 import type { StepBase } from './step.js';
 import { kindOf, type Step } from './steps/kinds.js';
+import { TableModel } from './table-model.js';
 
 /** A surveyed partition whose content is gone for good once a step has begun. */
 export interface Loss {
@@ -51,18 +52,62 @@ export function lossesOf(planned: Planned, steps: readonly Step[]): Loss[] {
 /** A step of the way back. Its id is `back:` and the id of the one that it undoes. */
 export interface StepBack extends StepBase {
   readonly undoes: Step;
+  /**
+   * What is written of the table as a whole. `safety-copy`: the table that was found; every volume lies there again.
+   * `entries`: the entries change as they were, each at the place where its volume lies now.
+   */
+  readonly table?: 'safety-copy' | 'entries';
 }
 
+/** Steps that rewrite the table as a whole, and keep what is in it. */
+const REWRITES: readonly Step['kind'][] = ['convert-table', 'relist'];
+
 /**
- * The way back after the first `done` of the ordered steps: each is undone, the last one first. Every state on it is one
- * that the disk was in before, so its order needs no proof of its own.
+ * The way back after the first `done` of the ordered steps: each is undone, the last one first. The table that was found
+ * lists volumes where they were found, so it is written back last, once they lie there again; where the table as it has
+ * become cannot list them on the way, its entries are changed before, and the found table all the same last.
  */
 export function wayBack(planned: Planned, steps: readonly Step[], done = steps.length): WayBack {
   const behind = steps.slice(0, done);
-  return {
-    steps: behind.flatMap((s) => undone(s, planned)).reverse(),
-    losses: lossesOf(planned, behind),
-  };
+  const reversed = behind.flatMap((s) => undone(s, planned)).reverse();
+  return { steps: tableLast(planned, behind, reversed), losses: lossesOf(planned, behind) };
+}
+
+function tableLast(
+  planned: Planned,
+  done: readonly Step[],
+  reversed: readonly StepBack[],
+): readonly StepBack[] {
+  const rewrites = reversed.filter((s) => REWRITES.includes(s.undoes.kind));
+  if (rewrites.length === 0) return reversed;
+  const found: StepBack = { ...rewrites.at(-1)!, table: 'safety-copy' };
+  const others = reversed.filter((s) => !rewrites.includes(s));
+  const late = [...others];
+  late.splice(endOfDiskWork(others), 0, found);
+  if (canBeListed(planned, done, late)) return late;
+  const byEntries = reversed.map((s): StepBack => (rewrites.includes(s) ? { ...s, table: 'entries' } : s));
+  byEntries.splice(endOfDiskWork(byEntries), 0, { ...found, id: `${found.id}:table` });
+  return byEntries;
+}
+
+/** Behind the last step that writes to the disk. */
+const endOfDiskWork = (steps: readonly StepBack[]): number =>
+  steps.findLastIndex((s) => s.copy !== null || kindOf(s.undoes).back?.write !== undefined) + 1;
+
+/** Whether the table can be as each of the steps leaves it. */
+function canBeListed({ plan, survey }: Planned, done: readonly Step[], back: readonly StepBack[]): boolean {
+  const table = new TableModel(plan, survey);
+  for (const step of done) kindOf(step).write?.(table, step);
+  return back.every((step) => {
+    undoIn(table, step);
+    return table.faultOfAll() === undefined;
+  });
+}
+
+/** Writes the table as a step back leaves it. */
+export function undoIn(table: TableModel, { undoes, table: whole }: StepBack): void {
+  if (whole === 'safety-copy') table.restore();
+  else kindOf(undoes).back?.write?.(table, undoes);
 }
 
 function undone(s: Step, planned: Planned): StepBack[] {

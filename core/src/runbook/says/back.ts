@@ -1,5 +1,5 @@
 import type { Planned } from '../../plan/index.js';
-import type { Step, StepFor, StepKind } from '../../sequence/index.js';
+import type { StepBack, StepFor, StepKind } from '../../sequence/index.js';
 import { message, type Code, type Message } from '../../words/index.js';
 import { bytesOf, foundLine, foundName, nameOf, systemName } from './facts.js';
 
@@ -33,8 +33,8 @@ const BACK: { readonly [K in StepKind]?: (planned: Planned, step: StepFor<K>) =>
     return message('back.list-again', { volume: name, device, sector: before.start, bytes });
   },
   'new-table': oldTable,
-  'convert-table': oldTable,
-  relist: oldTable,
+  'convert-table': ({ survey }) => message('back.table-entries', { style: styleOf(survey) }),
+  relist: ({ survey }) => message('back.table-entries', { style: styleOf(survey) }),
   'create-container': containerBack,
   'grow-container': containerBack,
   'shrink-container': containerBack,
@@ -53,8 +53,11 @@ const BACK: { readonly [K in StepKind]?: (planned: Planned, step: StepFor<K>) =>
   'suspend-protection': (planned, { found }) => message('back.resume', { volume: foundName(planned, found) }),
 };
 
+const styleOf = ({ disk }: Planned['survey']) => (disk.style === 'mbr' ? 'mbr' : 'gpt');
+
 /** How a step is undone; `undefined` for kinds that leave no trace, and so are not on the way back. */
-export function backOf(planned: Planned, step: Step): BackSays | undefined {
+export function backOf(planned: Planned, { undoes: step, table }: StepBack): BackSays | undefined {
+  if (table === 'safety-copy') return oldTable();
   const says: ((planned: Planned, step: never) => BackSays) | undefined = BACK[step.kind];
   return says?.(planned, step as never);
 }

@@ -1,4 +1,4 @@
-import { both, MODE, quoted, type Mode } from './format.js';
+import { both, MODE, quoted, STYLE, type Mode, type Style } from './format.js';
 
 /** How each step is undone, and what cannot be. */
 export const wayBack = {
@@ -12,7 +12,10 @@ export const wayBack = {
     `Delete the new ${quoted(volume)}, ${both(bytes)}`,
   'back.list-again': (p: { volume: string; device: string; sector: number; bytes: number }) =>
     `Add ${quoted(p.volume)} to the table again as ${p.device}: start sector ${p.sector}, ${both(p.bytes)}. Do not format it`,
-  'back.old-table': () => 'Write the table of the safety copy back',
+  'back.old-table': () =>
+    'Write the table of the safety copy back. Every volume that stays lies again where this table lists it; check that before you write',
+  'back.table-entries': ({ style }: { style: Style }) =>
+    `Change the table back to the way it lists partitions as found (${STYLE[style]}), each entry at the place where its volume is now. Do not write the safety copy yet: it lists volumes where they do not lie`,
   'back.container': ({ sector, bytes }: { sector: number; bytes: number }) =>
     `Set the extended partition back: from sector ${sector}, ${both(bytes)}`,
   'back.no-container': () => 'Delete the extended partition again',
