@@ -98,7 +98,13 @@ test('equals brute force on thousands of disks, in every figure', () => {
 });
 
 test('what cannot be packed is told with what is missing', () => {
-  const part = (length: number): PackPart => ({ id: 'a', length: sectors(length), now: null, dataBytes: 0, lead: 0 });
+  const part = (length: number): PackPart => ({
+    id: 'a',
+    length: sectors(length),
+    now: null,
+    dataBytes: 0,
+    lead: 0,
+  });
   const room = { first: sectors(34), end: sectors(100_000), step: 2048 };
   expect(packLeastMoved([part(90_000), part(20_000)], room)).toEqual({
     ok: false,

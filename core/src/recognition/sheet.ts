@@ -11,9 +11,9 @@ import {
 } from '../plan/index.js';
 import { MIB } from '../quantity/index.js';
 import { surveyedPartition } from '../survey/index.js';
-import { isArriving } from '../system/index.js';
+import { FAMILIES, isArriving, type Family } from '../system/index.js';
 import { partitionTypeNamed, typeFor, typeName, type Role } from '../table/index.js';
-import { volumeName } from '../volume/index.js';
+import { volumeName, type VolumeKind } from '../volume/index.js';
 import { deviceName, partitionDevice, partitionNumbers } from './devices.js';
 import { printedBinary, printedDecimal } from './printed.js';
 
@@ -45,6 +45,13 @@ export interface RecognitionRow {
 /** Gaps up to this are not shown by installers, or not worth a line: the lead-in of a logical partition is one. */
 const SMALLEST_GAP_BYTES = MIB;
 
+/** Types that a family gives its own volumes, whatever they are for. */
+const OWN_TYPES: Partial<Readonly<Record<Family, Partial<Readonly<Record<VolumeKind, string>>>>>> = {
+  bsd: { ufs: 'BSD UFS', zfs: 'BSD ZFS', swap: 'BSD swap' },
+  macos: { apfs: 'APFS', hfsplus: 'HFS+' },
+};
+const LINUX_CONTENT: readonly VolumeKind[] = ['ext2', 'ext3', 'ext4', 'btrfs', 'xfs'];
+
 /** The type code a planned partition has or will get. A table of another style has codes of its own. */
 export function typeOf(planned: Planned, partition: PlannedPartition): string {
   const { plan, survey } = planned;
@@ -55,11 +62,12 @@ export function typeOf(planned: Planned, partition: PlannedPartition): string {
   const converted = surveyed?.type && partitionTypeNamed(typeName(surveyed.type), plan.target.style);
   if (converted) return converted;
   const families = partition.owners.map((id) => plan.systems.find((s) => s.id === id)?.family);
-  return typeFor(
-    partition.role,
-    plan.target.style,
-    families.length > 0 && families.every((f) => f === 'linux'),
-  );
+  const all = (family: Family) => families.length > 0 && families.every((f) => f === family);
+  const own = FAMILIES.filter(all).map((family) => OWN_TYPES[family]?.[partition.fileSystem])[0];
+  const named = own && partitionTypeNamed(own, plan.target.style);
+  if (named) return named;
+  const isLinux = all('linux') || (partition.role === 'data' && LINUX_CONTENT.includes(partition.fileSystem));
+  return typeFor(partition.role, plan.target.style, isLinux);
 }
 
 /** Every partition, and every gap worth a line, as it will be when an installer lists the disk. */

@@ -41,6 +41,7 @@ const BACK: { readonly [K in StepKind]?: (planned: Planned, step: StepFor<K>) =>
   'delete-container': containerBack,
   'set-active': () => message('back.active'),
   'set-type': (planned, { found }) => message('back.type', { volume: foundName(planned, found) }),
+  'set-name': (planned, { found }) => message('back.name', { volume: foundName(planned, found) }),
   'set-label': (planned, { found }) => message('back.label', { volume: foundName(planned, found) }),
   install: (planned, { system }) =>
     planned.plan.target.mode === 'uefi'

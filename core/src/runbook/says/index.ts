@@ -15,7 +15,7 @@ import {
 } from './prepare.js';
 import { firstStart, install, redoStart, removeStart, startOrder } from './systems.js';
 import { container, convertTable, newTable, relist, repairTable, setActive } from './table.js';
-import { create, deletion, format, grow, move, setLabel, setType, shrink } from './volumes.js';
+import { create, deletion, format, grow, move, setLabel, setName, setType, shrink } from './volumes.js';
 
 export { backOf, type BackSays } from './back.js';
 export { foundName, nameOf } from './facts.js';
@@ -54,6 +54,7 @@ const SAYS: { readonly [K in StepKind]: (planned: Planned, step: StepFor<K>) => 
   'set-active': setActive,
   'set-type': setType,
   'set-label': setLabel,
+  'set-name': setName,
   'redo-start': redoStart,
   'remove-start': removeStart,
   install,

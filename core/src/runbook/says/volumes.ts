@@ -91,6 +91,12 @@ export const setLabel = (planned: Planned, { partition }: StepFor<'set-label'>) 
     label: partitionOf(planned.plan, partition)?.label ?? '',
   });
 
+export const setName = (planned: Planned, { partition }: StepFor<'set-name'>) =>
+  message('step.set-name', {
+    line: lineOf(planned, partition),
+    name: partitionOf(planned.plan, partition)?.name ?? '',
+  });
+
 export function setType(planned: Planned, { partition }: StepFor<'set-type'>) {
   const p = partitionOf(planned.plan, partition);
   const typeId = p ? typeOf(planned, p) : '';

@@ -8,10 +8,11 @@ import type { Step } from '../steps/kinds.js';
 import { asideOf } from '../steps/move-aside.js';
 import { moveOf } from '../steps/move.js';
 import { relabelling } from '../steps/set-label.js';
+import { renaming } from '../steps/set-name.js';
 import { retyping } from '../steps/set-type.js';
 import { shrinkOf } from '../steps/shrink.js';
 import { verificationOf } from '../steps/verify-start.js';
-import { isRelabelled, isRetyped, type Situation } from './situation.js';
+import { isRelabelled, isRenamed, isRetyped, type Situation } from './situation.js';
 import { spanOf, type TableStep, type World } from './table-step.js';
 import { after, beginChange, type VolumeChange } from './volume-change.js';
 
@@ -56,10 +57,14 @@ function fateSteps(situation: Situation, fate: Fate, before: readonly string[]):
     takes: 'after' in step ? step.after : null,
   });
   if (!planned || isRemade(fate)) return [listed(deletionOf(found))];
-  if (kind === 'formatted') return [listed(formatInPlace(situation, planned, found.id))];
+  const entered = [
+    ...(isRetyped(situation, fate) ? [listed(retyping(planned, found.id))] : []),
+    ...(isRenamed(situation, fate) ? [listed(renaming(planned, found.id))] : []),
+  ];
+  if (kind === 'formatted') return [listed(formatInPlace(situation, planned, found.id)), ...entered];
   const named = [
     ...(isRelabelled(fate) ? [listed(relabelling(situation, planned, found.id))] : []),
-    ...(isRetyped(fate) ? [listed(retyping(planned, found.id))] : []),
+    ...entered,
   ];
   if (kind === 'untouched') return named;
   return [...changeSteps(beginChange(situation, fate, planned, before)).map(listed), ...named];

@@ -10,6 +10,7 @@ import {
   type Plan,
   type PlannedPartition,
 } from '../../plan/index.js';
+import { typeOf } from '../../recognition/index.js';
 import { containerIn } from '../../survey/index.js';
 import { VOLUME_TRAITS } from '../../volume/index.js';
 import { isArriving, type System } from '../../system/index.js';
@@ -50,7 +51,13 @@ export function situationOf(planned: Planned, aside: ReadonlyMap<string, Span>):
   const tableChanged =
     plan.target.table !== 'keep' ||
     plan.partitions.some((p) => p.from === null) ||
-    fates.some((fate) => fate.kind !== 'untouched' || isRelabelled(fate) || isRetyped(fate)) ||
+    fates.some(
+      (fate) =>
+        fate.kind !== 'untouched' ||
+        isRelabelled(fate) ||
+        isRetyped(planned, fate) ||
+        isRenamed(planned, fate),
+    ) ||
     slots.active ||
     slots.relisted.length > 0 ||
     !sameSpan(slots.before, slots.after);
@@ -116,10 +123,24 @@ export function sameSpan(a: Span | null, b: Span | null): boolean {
   return a === b || (a !== null && b !== null && a.start === b.start && a.length === b.length);
 }
 
-/** A kept partition of which the table shall give another type. A conversion rewrites all types at once. */
-export function isRetyped({ kind, found, planned }: Fate): boolean {
-  const type = planned?.type;
-  return type !== undefined && kind !== 'formatted' && found.type !== undefined && type !== found.type;
+/** A partition that was there and of which the table shall give another type. A conversion rewrites all types at once. */
+export function isRetyped(planned: Planned, fate: Fate): boolean {
+  const { found, planned: part } = fate;
+  if (!part || !staysListed(planned, fate) || found.type === undefined) return false;
+  return typeOf(planned, part) !== found.type;
+}
+
+/** One that the table of a GPT shall give another name. */
+export function isRenamed(planned: Planned, fate: Fate): boolean {
+  const { found, planned: part } = fate;
+  if (!part || planned.plan.target.style !== 'gpt' || !staysListed(planned, fate)) return false;
+  return part.name !== (found.name ?? '');
+}
+
+/** Its entry stays in the table, whether its volume is kept or made anew in its place. */
+function staysListed({ plan }: Planned, { kind, found, planned }: Fate): boolean {
+  if (!planned || plan.target.table !== 'keep') return false;
+  return kind !== 'formatted' || (found.start === planned.start && found.length === planned.length);
 }
 
 /** A kept volume that shall be called otherwise than its label says. */

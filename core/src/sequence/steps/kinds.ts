@@ -27,6 +27,7 @@ import { relist, type Relist } from './relist.js';
 import { setActive, type SetActive } from './set-active.js';
 import { setType, type SetType } from './set-type.js';
 import { setLabel, type SetLabel } from './set-label.js';
+import { setName, type SetName } from './set-name.js';
 import { redoStart, type RedoStart } from './redo-start.js';
 import { removeStart, type RemoveStart } from './remove-start.js';
 import { install, type Install } from './install.js';
@@ -66,6 +67,7 @@ export type Step =
   | SetActive
   | SetType
   | SetLabel
+  | SetName
   | RedoStart
   | RemoveStart
   | Install
@@ -109,6 +111,7 @@ const KINDS: { readonly [K in StepKind]: Kind<StepFor<K>> } = {
   'set-active': setActive,
   'set-type': setType,
   'set-label': setLabel,
+  'set-name': setName,
   'redo-start': redoStart,
   'remove-start': removeStart,
   install,

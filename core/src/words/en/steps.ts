@@ -427,6 +427,16 @@ export const steps = {
       [`Set the type of ${at.device}, ${both(at.bytes)}, to ${type} (${typeId}).`],
       ['It is listed with the new type; its content is unchanged.'],
     ),
+  'step.set-name': ({ line: at, name }: { line: Line; name: string }) =>
+    say(
+      name === '' ? `Remove the partition name of ${quoted(at.name)}` : `Name a partition ${quoted(name)}`,
+      [
+        name === ''
+          ? `Remove the name that the table gives ${at.device}, ${both(at.bytes)}.`
+          : `Set the partition name of ${at.device}, ${both(at.bytes)}, to ${name}. It stands in the table, and is not the label of the volume.`,
+      ],
+      ['It is listed with the new name; its content is unchanged.'],
+    ),
   'step.set-label': ({ line: at, label }: { line: Line; label: string }) =>
     say(
       label === ''

@@ -21,6 +21,8 @@ export const wayBack = {
   'back.no-container': () => 'Delete the extended partition again',
   'back.active': () => 'Set the active mark as it was found',
   'back.type': ({ volume }: { volume: string }) => `Set the type of ${quoted(volume)} as it was found`,
+  'back.name': ({ volume }: { volume: string }) =>
+    `Set the partition name of ${quoted(volume)} as it was found`,
   'back.label': ({ volume }: { volume: string }) => `Set the label of ${quoted(volume)} as it was found`,
   'back.uninstall-uefi': ({ system }: { system: string }) =>
     `Remove the boot entry of ${system} from the list of the firmware, and its directory from the EFI system partition`,
