@@ -41,11 +41,15 @@ export function floorOf(planned: Planned, partition: PlannedPartition): Measured
   if (partition.from === null || partition.treatment === 'format') return nothingToKeep;
   const note = plan.found[partition.from];
   if (VOLUME_TRAITS[partition.fileSystem].shrink === 'recreate') return nothingToKeep;
-  if (note?.leastBytes) return { bytes: wholeMib(note.leastBytes), evidence: 'owner-limit' };
+  // Rounded up it may pass what the partition has; as it was found it holds what it holds.
+  const found = surveyedPartition(survey, partition.from);
+  const most = (found?.length ?? Infinity) * survey.disk.sectorBytes;
+  const whole = (size: number) => bytes(size <= most ? Math.min(wholeMib(size), most) : wholeMib(size));
+  if (note?.leastBytes) return { bytes: whole(note.leastBytes), evidence: 'owner-limit' };
   const used = usedOf(planned, partition.from);
-  const read = surveyedPartition(survey, partition.from)?.volume?.floor;
-  if (read && used?.evidence !== 'typed') return { bytes: wholeMib(read.bytes), evidence: read.evidence };
-  return used && { bytes: wholeMib(used.bytes), evidence: used.evidence };
+  const read = found?.volume?.floor;
+  if (read && used?.evidence !== 'typed') return { bytes: whole(read.bytes), evidence: read.evidence };
+  return used && { bytes: whole(used.bytes), evidence: used.evidence };
 }
 
 const nothingToKeep: Measured = { bytes: bytes(MIB), evidence: 'no-content' };

@@ -1,5 +1,6 @@
 import { type Planned, fatesOf, type Plan } from '../plan/index.js';
 import {
+  isForGood,
   kindOf,
   pieceOf,
   TableModel,
@@ -77,6 +78,14 @@ export function rehearseBack(
   return { table, disk };
 }
 
+/** Steps that write records of the chain of logicals. */
+const RECORDING: readonly Step['kind'][] = [
+  'create-container',
+  'grow-container',
+  'shrink-container',
+  'relist',
+];
+
 class Rehearsal {
   private readonly disk: ModelDisk;
   private readonly table: TableModel;
@@ -86,8 +95,8 @@ class Rehearsal {
   private readonly inChange = new Set<string>();
 
   constructor(
-    private readonly plan: Plan,
-    survey: Survey,
+    readonly plan: Plan,
+    readonly survey: Survey,
     private watch: Watch,
   ) {
     this.disk = new ModelDisk(survey.disk.sizeSectors);
@@ -118,6 +127,8 @@ class Rehearsal {
     if (step.copy) this.copy(step.copy, step);
     if (step.kind === 'format' || step.kind === 'create')
       for (const span of step.writes) this.disk.put(span.start, span.length, `new ${step.partition}`);
+    if (RECORDING.includes(step.kind))
+      for (const span of step.writes) this.disk.put(span.start, span.length, 'a record');
     const fault = kind.write?.(this.table, step);
     this.look(step, step.copy?.sectors ?? 0, true);
     return fault;
@@ -127,7 +138,12 @@ class Rehearsal {
     const { undoes, table } = back;
     if (back.copy) this.copy(back.copy, back);
     undoIn(this.table, back);
-    if (table === undefined && (undoes.kind === 'shrink' || undoes.kind === 'grow'))
+    const forGood: boolean = isForGood(this, undoes);
+    if (forGood && undoes.kind === 'grow') {
+      // Made anew at its old size.
+      this.disk.put(undoes.before.start, undoes.before.length, `again ${undoes.found}`);
+      this.sizes.delete(undoes.found);
+    } else if (table === undefined && (undoes.kind === 'shrink' || undoes.kind === 'grow'))
       this.changeFileSystem(back, undoes.found, undoes.before.length);
     this.look(back, back.copy?.sectors ?? 0, true);
   }

@@ -54,5 +54,5 @@ export function backSays(planned: Planned, steps: readonly Step[], done: number)
 export function lossSays(planned: Planned, loss: Loss, steps: readonly Step[]): LossSays {
   const step = steps.findIndex((s) => s.id === loss.step) + 1;
   const said = { volume: foundName(planned, loss.found), step };
-  return loss.why === 'formatted' ? message('loss.formatted', said) : message('loss.written-over', said);
+  return message(`loss.${loss.why}`, said);
 }

@@ -1,12 +1,13 @@
 import { apply, fatesOf, floorOf, noteFoundEdit, partitionOf, plannedGaps, resizeTo } from '../plan/index.js';
 import { GIB, sectors } from '../quantity/index.js';
-import { foundName } from '../runbook/says/index.js';
+import { backOf, foundName } from '../runbook/says/index.js';
 import { wayBackSays } from '../runbook/index.js';
 import { proposeParts } from '../strategy/index.js';
 import { drawn, edited, gib, newSystem, planOn, surveysOf } from '../testing/builders.js';
+import { written } from '../testing/cases/index.js';
 import type { Edit, Plan, Planned } from '../plan/index.js';
 import { exposureOfCopy, copyOf } from './exposure.js';
-import { kindOf, procedureFor, type Step } from './index.js';
+import { kindOf, lossesOf, procedureFor, wayBack, type Step } from './index.js';
 
 /** Choices among valid plans that no law holds: each is a decision, and would go unseen without its test. */
 
@@ -169,4 +170,36 @@ test('a plan on a reading that is not at hand is refused, not guessed', () => {
   const elsewhere = { ...plan, surveyId: 'another machine' };
   const result = apply(elsewhere, { kind: 'remove', partition: 'found-4' }, surveysOf(disk));
   expect(result).toEqual({ ok: false, refusal: { code: 'no-survey' } });
+});
+
+const DISK = [
+  'rhizotome 1',
+  'machine m',
+  'firmware uefi, now uefi, installer uefi, secure boot off',
+  'memory 4 GiB',
+  'disk, size 20 GiB, table gpt',
+  'found 1, at 1 MiB, size 2 GiB, type "Basic data", name "old name", holds HOLDS, label one, used 100 MiB by counters',
+];
+const planIn = (holds: string, line: string) =>
+  written([...DISK, 'plan uefi, table gpt, keep', line].join('\n').replace('HOLDS', holds));
+test('what cannot shrink again is grown for good: told, and on the way back made again', () => {
+  for (const [holds, why] of [
+    ['xfs', 'grown'],
+    ['ext4', undefined],
+  ] as const) {
+    const planned = planIn(holds, 'part a, from 1, keep, size 4 GiB');
+    const steps = stepsOf(planned);
+    expect(lossesOf(planned, steps)[0]?.why).toBe(why);
+    const back = wayBack(planned, steps).steps.find((s) => s.undoes.kind === 'grow')!;
+    expect(backOf(planned, back)?.code).toBe(why ? 'back.remake' : 'back.shrink-back');
+  }
+});
+
+test('a new name, and the type of what is formatted in place, are steps', () => {
+  const kinds = (line: string) => stepsOf(planIn('ntfs', line)).map((s) => s.kind);
+  expect(kinds('part a, from 1, keep, name "new name"')).toContain('set-name');
+  expect(kinds('part a, from 1, format, role root, holds ext4, label one, name "old name"')).toEqual(
+    expect.arrayContaining(['format', 'set-type']),
+  );
+  expect(kinds('part a, from 1, keep')).toEqual([]);
 });

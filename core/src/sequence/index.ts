@@ -13,4 +13,4 @@ export {
   type StepFor,
   type StepKind,
 } from './steps/kinds.js';
-export { lossesOf, undoIn, wayBack, type Loss, type StepBack, type WayBack } from './way-back.js';
+export { isForGood, lossesOf, undoIn, wayBack, type Loss, type StepBack, type WayBack } from './way-back.js';

@@ -1,17 +1,20 @@
-import { type Planned, overlap } from '../plan/index.js';
-import { VOLUME_TRAITS } from '../volume/index.js';
+import { type Planned, overlap, partitionOf } from '../plan/index.js';
+import { canShrink, VOLUME_TRAITS } from '../volume/index.js';
 import { copyTime } from './estimate.js';
 import { copyOf, exposureOfChange, exposureOfCopy } from './exposure.js';
 import type { StepBase } from './step.js';
-import { kindOf, type Step } from './steps/kinds.js';
+import { kindOf, type Step, type StepFor } from './steps/kinds.js';
 import { TableModel } from './table-model.js';
 
 /** A surveyed partition whose content is gone for good once a step has begun. */
 export interface Loss {
   readonly step: string;
   readonly found: string;
-  /** `formatted`: in its place. `written-over`: it was deleted before, and something else is written where it lay. */
-  readonly why: 'formatted' | 'written-over';
+  /**
+   * `formatted`: in its place. `written-over`: it was deleted before, and something else is written where it lay.
+   * `grown`: its file system cannot be made smaller again, so at its old size it must be made anew.
+   */
+  readonly why: 'formatted' | 'written-over' | 'grown';
 }
 
 /** How to return to as found from a point in the procedure. */
@@ -38,7 +41,11 @@ export function lossesOf(planned: Planned, steps: readonly Step[]): Loss[] {
   const holdsSomething = survey.partitions.filter(
     (p) => VOLUME_TRAITS[plan.found[p.id]?.kind ?? 'unknown'].move !== 'recreate',
   );
-  for (const step of steps)
+  for (const step of steps) {
+    if (isForGood(planned, step) && !lost.has(step.found)) {
+      lost.add(step.found);
+      losses.push({ step: step.id, found: step.found, why: 'grown' });
+    }
     for (const found of holdsSomething) {
       if (lost.has(found.id) || kept.has(found.id) || !step.writes.some((span) => overlap(span, found)))
         continue;
@@ -46,7 +53,15 @@ export function lossesOf(planned: Planned, steps: readonly Step[]): Loss[] {
       const own = step.kind === 'format' && step.found === found.id;
       losses.push({ step: step.id, found: found.id, why: own ? 'formatted' : 'written-over' });
     }
+  }
   return losses;
+}
+
+/** Whether a step grows what cannot shrink. */
+export function isForGood({ plan }: Planned, step: Step): step is StepFor<'grow'> {
+  if (step.kind !== 'grow') return false;
+  const kind = partitionOf(plan, step.partition)?.fileSystem ?? 'unknown';
+  return !canShrink(kind);
 }
 
 /** A step of the way back. Its id is `back:` and the id of the one that it undoes. */

@@ -1,5 +1,6 @@
 import type { Planned } from '../../plan/index.js';
 import type { StepBack, StepFor, StepKind } from '../../sequence/index.js';
+import { isForGood } from '../../sequence/index.js';
 import { message, type Code, type Message } from '../../words/index.js';
 import { bytesOf, foundLine, foundName, nameOf, systemName } from './facts.js';
 
@@ -22,8 +23,10 @@ const oldTable = () => message('back.old-table');
 const BACK: { readonly [K in StepKind]?: (planned: Planned, step: StepFor<K>) => BackSays } = {
   shrink: (planned, { found, before }) =>
     message('back.grow-back', { volume: foundName(planned, found), bytes: bytesOf(planned, before) }),
-  grow: (planned, { found, before }) =>
-    message('back.shrink-back', { volume: foundName(planned, found), bytes: bytesOf(planned, before) }),
+  grow(planned, step) {
+    const said = { volume: foundName(planned, step.found), bytes: bytesOf(planned, step.before) };
+    return isForGood(planned, step) ? message('back.remake', said) : message('back.shrink-back', said);
+  },
   move: moveBack,
   'move-aside': moveBack,
   create: (planned, { partition, after }) =>

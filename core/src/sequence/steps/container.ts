@@ -1,4 +1,5 @@
 import type { Span } from '../../plan/index.js';
+import { sectors } from '../../quantity/index.js';
 import { LIVE, step, type StepOf } from '../step.js';
 import { writesNewTable, type Situation } from '../derive/situation.js';
 import type { Kind } from './kind.js';
@@ -15,6 +16,10 @@ export const CONTAINING: Omit<Kind<StepOf<string, AboutContainer>>, 'kind'> = {
   back: { write: (table, { before }) => void table.contain(before) },
 };
 
+/** The chain of logicals begins in the first sector of the container, whether or not a logical is there yet. */
+const firstRecord = (before: Span | null, after: Span | null): Span[] =>
+  after && before?.start !== after.start ? [{ start: after.start, length: sectors(1) }] : [];
+
 export const containerStep = <K extends string>(
   kind: K,
   situation: Situation,
@@ -24,6 +29,7 @@ export const containerStep = <K extends string>(
   step(kind, '', LIVE, {
     before,
     after,
+    writes: firstRecord(before, after),
     needs: writesNewTable(situation) ? ['new-table'] : [],
     undo: 'yes' as const,
   });

@@ -1,4 +1,11 @@
-import { isLogical, type PartitionId, type PlannedPartition, type Span } from '../../plan/index.js';
+import {
+  isLogical,
+  recordPlaces,
+  type PartitionId,
+  type PlannedPartition,
+  type Span,
+} from '../../plan/index.js';
+import { sectors } from '../../quantity/index.js';
 import { LIVE, step, type StepOf } from '../step.js';
 import type { System } from '../../system/index.js';
 import { writesNewTable, type Situation } from '../derive/situation.js';
@@ -30,10 +37,16 @@ export function creationOf(situation: Situation, p: PlannedPartition, before: re
     partition: p.id,
     before: null,
     after,
-    writes: [after],
+    writes: [after, ...recordOf(situation, p)],
     needs: own ? [...table, ...before] : table,
     undo: 'yes',
   });
+}
+
+/** A logical is listed by a record in front of it. */
+function recordOf(situation: Situation, p: PlannedPartition): Span[] {
+  const at = isLogical(situation, p) ? recordPlaces(situation).get(p.id) : undefined;
+  return at === undefined ? [] : [{ start: at, length: sectors(1) }];
 }
 
 function placeholderMaker({ plan }: Situation): System | undefined {

@@ -34,6 +34,10 @@ export const wayBack = {
   'back.secure-boot-on': () => 'Turn Secure Boot on again',
   'back.resume': ({ volume }: { volume: string }) => `Resume the encryption of ${quoted(volume)}`,
 
+  'back.remake': ({ volume, bytes }: { volume: string; bytes: number }) =>
+    `Make ${quoted(volume)} again at its old size, ${both(bytes)}, and restore its files from the backup: its file system cannot shrink`,
+  'loss.grown': ({ volume, step }: { volume: string; step: number }) =>
+    `Step ${step} grows ${quoted(volume)} for good: its file system cannot shrink again. To return to its old size it must be made again, and its files restored from the backup.`,
   'loss.formatted': ({ volume, step }: { volume: string; step: number }) =>
     `Step ${step} formats ${quoted(volume)}. From then on only the backup has its files.`,
   'loss.written-over': ({ volume, step }: { volume: string; step: number }) =>
