@@ -43,6 +43,24 @@ describe('dragged', () => {
     expect(await home()).toBe('knot-home ext4 · kept · /home 185.1 GiB 198.7 GB');
   });
 
+  test('text that is selected ends no drag, ten times over', async () => {
+    const canceled = await on.app.page.evaluateHandle(() => {
+      const seen: string[] = [];
+      for (const type of ['dragstart', 'pointercancel'])
+        document.addEventListener(type, (event) => !event.defaultPrevented && seen.push(type));
+      return seen;
+    });
+    for (let n = 0; n < 10; n++) {
+      await on.app.page.evaluate(() => window.getSelection()?.selectAllChildren(document.body));
+      await draw('end found-4', -150);
+      await on.app.page.mouse.up();
+      await on.app.saved();
+      expect(await home()).toContain('shrunk');
+      await on.app.press('Undo: Resize “knot-home”');
+    }
+    expect(await canceled.jsonValue()).toEqual([]);
+  });
+
   test('at the floor it is held, and the reason stands beside the pointer', async () => {
     await draw('end found-4', -470);
     await on.app.sees('This volume cannot be that small.', '[data-fact=drawn]');

@@ -81,6 +81,9 @@ export function Grips({ plan, survey, placed, selected, onSelect, preview, take 
     const element = (event.target as Element).closest<HTMLElement>('[data-grip]');
     const grip = grips.get(element?.dataset['grip'] ?? '');
     if (!element || !grip || event.button !== 0) return;
+    // Where text is selected, the browser would drag that text, and end this drag.
+    event.preventDefault();
+    window.getSelection()?.removeAllRanges();
     event.currentTarget.setPointerCapture(event.pointerId);
     element.focus({ preventScroll: true });
     const y = event.clientY - topOf(event.currentTarget);
@@ -129,6 +132,7 @@ export function Grips({ plan, survey, placed, selected, onSelect, preview, take 
       role="group"
       aria-label="Places, ends and borders"
       style={{ top: PAD.top, height: placed.height }}
+      onDragStart={(event) => event.preventDefault()}
       onPointerDown={begin}
       onPointerMove={move}
       onPointerUp={drop}

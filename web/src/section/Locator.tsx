@@ -18,6 +18,8 @@ export function Locator({ placed, diskSectors, show }: Props) {
   const share = (sectors: number) => `${(sectors / diskSectors) * 100}%`;
   const shift = (by: number) => show(placedView(Math.round(view.start + by), view.length, diskSectors));
   const begin = (event: PointerEvent<HTMLElement>) => {
+    event.preventDefault();
+    event.currentTarget.focus({ preventScroll: true });
     event.currentTarget.setPointerCapture(event.pointerId);
     held.current = event.clientY;
   };

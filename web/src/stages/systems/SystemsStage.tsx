@@ -19,6 +19,7 @@ import { SizeInput } from '../../parts/SizeInput.js';
 import { FitBar } from './FitBar.js';
 import { Hosted } from './Hosted.js';
 import { ProposeParts } from './ProposeParts.js';
+import { words } from '../../words/words.js';
 import classes from './SystemsStage.module.css';
 
 /** Which systems are there, which come, and what each asks for. */
@@ -146,15 +147,29 @@ function SystemSheet({ system }: { system: System }) {
           />
         </div>
         <div className={classes.traits}>
-          {TRAITS.map(([key, words]) => (
+          {TRAITS.map(([key, label]) => (
             <Checkbox
               key={key}
               size="xs"
-              label={words}
+              label={label}
               checked={system[key]}
               onChange={(e) => change({ [key]: e.currentTarget.checked })}
             />
           ))}
+          {system.hibernates && (
+            <Checkbox
+              size="xs"
+              label={words['systems.hibernation-off'](system.family === 'windows')}
+              checked={system.hibernation === 'off'}
+              onChange={(e) =>
+                attempt({
+                  kind: 'change-system',
+                  system: system.id,
+                  changes: { hibernation: e.currentTarget.checked ? 'off' : null },
+                })
+              }
+            />
+          )}
           <Checkbox
             size="xs"
             label="reads the machine’s clock as local time"
