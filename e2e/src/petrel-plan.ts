@@ -43,7 +43,7 @@ function petrelEdits(planned: Planned): Edit[] {
     () => ({ kind: 'set-machine', changes: { mediumStart: 'uefi' } }),
     (p) => beginEdit({ plan: p, survey }),
     (p) => noteFoundEdit(p, 'found-1', { usedBytes: 28 * 1024 * 1024 }),
-    (p) => noteFoundEdit(p, 'found-3', { usedBytes: 102_088_769_536, encrypted: true }),
+    (p) => noteFoundEdit(p, 'found-3', { usedBytes: 102_088_769_536, encrypted: 'yes' }),
     (p) => noteFoundEdit(p, 'found-4', { usedBytes: 444_600_320 }),
     () => ({ kind: 'add-system', system: FIELD_LINUX }),
     () => ({

@@ -1,10 +1,10 @@
-import { derived, type Plan, type Planned, type Span } from '../plan/index.js';
-import { scratchFor } from './aside.js';
+import { derived, type Plan, type Planned } from '../plan/index.js';
+import { NO_WAITING, waitAside, type Waiting } from './aside.js';
 import { checkTable } from './check-table.js';
 import { deriveSteps } from './derive/index.js';
 import { orderSteps, type Ordered, type RestartCost } from './order.js';
 import { startKey, type Environment, type Range } from './step.js';
-import type { Step, StepFor } from './steps/kinds.js';
+import type { Step } from './steps/kinds.js';
 
 /** Consecutive steps in one environment. */
 export interface Phase {
@@ -39,28 +39,21 @@ export const procedureFor = derived((planned): Procedure => {
 });
 
 /**
- * The steps in order. Where moves wait for each other in a circle, one of them goes by a place of its own: the one with
- * the least data for which there is such a place.
+ * The steps in order. Where moves wait for each other in a circle, or the table could not list them on the way, some of
+ * them go by a place where they wait.
  */
 function orderFor(planned: Planned): Ordered {
-  const { plan } = planned;
-  const cost: RestartCost = (from, to) => Number(restarts(from, to, plan));
-  const aside = new Map<string, Span>();
-  for (;;) {
-    const steps = deriveSteps(planned, aside);
-    const ordered = orderSteps(steps, cost);
-    if (ordered.ok) return checkTable(planned, ordered.steps) ?? ordered;
-    const stuck = new Set(ordered.cycle);
-    const next = steps
-      .filter((s): s is StepFor<'move'> => s.kind === 'move' && stuck.has(s.id) && !aside.has(s.found))
-      .sort((a, b) => a.bytes.least - b.bytes.least)
-      .flatMap(({ found }) => {
-        const place = scratchFor(planned, found, [...aside.values()]);
-        return place ? [{ found, place }] : [];
-      })[0];
-    if (!next) return ordered;
-    aside.set(next.found, next.place);
-  }
+  const direct = orderWith(planned, NO_WAITING);
+  if (direct.ok) return direct;
+  const waiting = waitAside(planned, direct.cycle);
+  const ordered = waiting ? orderWith(planned, waiting) : direct;
+  return ordered.ok ? ordered : direct;
+}
+
+function orderWith(planned: Planned, waiting: Waiting): Ordered {
+  const cost: RestartCost = (from, to) => Number(restarts(from, to, planned.plan));
+  const ordered = orderSteps(deriveSteps(planned, waiting), cost);
+  return ordered.ok ? (checkTable(planned, ordered.steps) ?? ordered) : ordered;
 }
 
 function batchByEnvironment(steps: readonly Step[], plan: Plan): Phase[] {

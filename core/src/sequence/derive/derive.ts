@@ -1,4 +1,5 @@
-import type { Planned, Span } from '../../plan/index.js';
+import type { Planned } from '../../plan/index.js';
+import { NO_WAITING, type Waiting } from '../aside.js';
 import { withNeeds } from '../step.js';
 import { installs } from '../steps/install.js';
 import type { Step } from '../steps/kinds.js';
@@ -10,10 +11,10 @@ import { containerSteps, wholeTableSteps } from './table.js';
 
 /**
  * Every step from as found to as planned, in no order yet; `needs` says what must come first.
- * @param aside where parts are put for the time being, by surveyed id.
+ * @param waiting where parts are put for the time being, and the order of their moves.
  */
-export function deriveSteps(planned: Planned, aside: ReadonlyMap<string, Span> = new Map()): Step[] {
-  const situation = situationOf(planned, aside);
+export function deriveSteps(planned: Planned, waiting: Waiting = NO_WAITING): Step[] {
+  const situation = situationOf(planned, waiting);
   if (!situation.changed) return [];
   const prepare = preparation(situation);
   const firmware = firmwareSteps(situation);

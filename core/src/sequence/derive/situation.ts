@@ -13,6 +13,7 @@ import {
 import { typeOf } from '../../recognition/index.js';
 import { containerIn } from '../../survey/index.js';
 import { VOLUME_TRAITS } from '../../volume/index.js';
+import type { Waiting } from '../aside.js';
 import { isArriving, type System } from '../../system/index.js';
 
 /** What all derivations look at, worked out once. */
@@ -28,6 +29,8 @@ export interface Situation extends Planned {
   readonly slots: SlotChange;
   /** Where parts are put for the time being, by their surveyed ids: those that stand in each other's way. */
   readonly aside: ReadonlyMap<string, Span>;
+  /** Ids of moves in the order in which they can be made, where that matters; else none. */
+  readonly sequence: readonly string[];
   /** Whether anything is to be done at all. */
   readonly changed: boolean;
 }
@@ -42,7 +45,7 @@ export interface SlotChange {
   readonly active: boolean;
 }
 
-export function situationOf(planned: Planned, aside: ReadonlyMap<string, Span>): Situation {
+export function situationOf(planned: Planned, { aside, sequence }: Waiting): Situation {
   const { plan, survey } = planned;
   const fates = fatesOf(planned);
   const slots = slotChange(planned, fates);
@@ -70,6 +73,7 @@ export function situationOf(planned: Planned, aside: ReadonlyMap<string, Span>):
     staying: plan.systems.filter((s) => arriving.includes(s) || stays({ plan, fates }, s)),
     slots,
     aside,
+    sequence,
     encrypted: fates.filter(
       (f) => isWindowsEncrypted(planned, f.found.id) && f.kind !== 'erased' && f.kind !== 'formatted',
     ),

@@ -22,7 +22,9 @@ export function withSpanNeeds(situation: Situation, list: readonly TableStep[]):
   return list.map((t) => {
     const waits = new Set(t.step.needs);
     const taken = claim(t, t.takes);
-    if (taken && takes(t.step)) for (const f of freeing) if (givesUp(f, t, taken)) waits.add(f.of.step.id);
+    if (taken && takes(t.step))
+      for (const f of freeing)
+        if (givesUp(f, t, taken) && !isLater(situation, f.of.step, t.step)) waits.add(f.of.step.id);
     if (widens && t.world === 'container' && taken && !isWithin(taken, situation.slots.before))
       waits.add(widens.step.id);
     if (t === narrows)
@@ -35,6 +37,12 @@ export function withSpanNeeds(situation: Situation, list: readonly TableStep[]):
     waits.delete(t.step.id);
     return withNeeds(t.step, [...waits]);
   });
+}
+
+/** Whether one move comes behind another where all their places were tried: then it frees nothing for it. */
+function isLater({ sequence }: Situation, one: Step, other: Step): boolean {
+  const [a, b] = [sequence.indexOf(one.id), sequence.indexOf(other.id)];
+  return a >= 0 && b >= 0 && a > b;
 }
 
 /** A step that frees something, with what it claims before and after. */
