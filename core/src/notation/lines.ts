@@ -123,12 +123,22 @@ function fieldsOf(body: string, from: number, line: number): Text[] {
 
 const ESCAPES: Readonly<Record<string, string>> = { n: '\n', t: '\t', r: '\r', '"': '"', '\\': '\\' };
 
-/** The strings in a text such as `"a" "b"`, unescaped. */
+/** What can stand as a text of one word without quotation marks. */
+const BARE = /[^\s"]+/y;
+
+/** The strings in a text such as `"a b" c`, unescaped: one of a single word needs no quotation marks. */
 export function stringsIn(text: Text): string[] {
   const strings: string[] = [];
   let at = 0;
   while (at < text.text.length) {
-    if (text.text[at] !== '"') text.fault('Text is written in quotation marks here.', at);
+    if (text.text[at] !== '"') {
+      BARE.lastIndex = at;
+      const word = BARE.exec(text.text)![0];
+      strings.push(word);
+      at += word.length;
+      while (text.text[at] === ' ' || text.text[at] === '\t') at += 1;
+      continue;
+    }
     let value = '';
     let i = at + 1;
     for (; i < text.text.length && text.text[i] !== '"'; i++) {

@@ -1,6 +1,7 @@
 import { FIRMWARE_MODES, type Machine } from '../machine/index.js';
 import {
   beginEdit,
+  likelyNotes,
   EMPTY_PLAN,
   endOf,
   floorOf,
@@ -49,6 +50,7 @@ export class PlanReader {
   private readonly parts: PartLine[] = [];
 
   private plan: Plan;
+  private likely: ReadonlyMap<string, FoundNote> | undefined;
 
   /** @param proposed whether what the text leaves out is proposed from the survey, as when a disk is read. */
   constructor(
@@ -165,21 +167,23 @@ export class PlanReader {
 
   private takeNote(fields: Fields, line: Line): void {
     const found = this.foundIn(fields.subject);
-    const usual = this.plan.found[found.id];
+    const usual = this.noteOn(found.id);
     const note: FoundNote = {
-      role: fields.oneOf('role', ROLES) ?? usual?.role ?? 'other',
-      kind: fields.oneOf('holds', VOLUME_KINDS) ?? usual?.kind ?? found.volume?.kind ?? 'unknown',
-      owners: this.ownersIn(fields.take('owners')) ?? usual?.owners ?? [],
+      role: fields.oneOf('role', ROLES) ?? usual.role,
+      kind: fields.oneOf('holds', VOLUME_KINDS) ?? usual.kind,
+      owners: this.ownersIn(fields.take('owners')) ?? usual.owners,
       usedBytes: fields.size('used', NOTHING_KNOWN) ?? null,
       leastBytes: fields.size('least', NOTHING_KNOWN) ?? null,
-      encrypted: fields.flag('encrypted')
-        ? 'yes'
-        : fields.flag('not encrypted')
-          ? 'no'
-          : (usual?.encrypted ?? (found.volume?.encrypted ? 'yes' : 'unknown')),
+      encrypted: fields.flag('encrypted') ? 'yes' : fields.flag('not encrypted') ? 'no' : usual.encrypted,
     };
     this.plan = { ...this.plan, found: { ...this.plan.found, [found.id]: note } };
     this.remarks.keep(`note ${found.id}`, line);
+  }
+
+  /** What is said of a surveyed partition, else what it is likely to be. */
+  private noteOn(id: string): FoundNote {
+    this.likely ??= this.survey ? likelyNotes(this.survey) : new Map();
+    return this.plan.found[id] ?? this.likely.get(id)!;
   }
 
   private foundIn(text: Text): SurveyPartition {
@@ -206,7 +210,7 @@ export class PlanReader {
     const named = fields.subject.after('from') === undefined;
     const from = fields.subject.after('from') ?? fields.take('from');
     const found = from && this.foundIn(from);
-    const note = found && this.plan.found[found.id];
+    const note = found && this.noteOn(found.id);
     const treatment: PlannedPartition['treatment'] = fields.flag('format') || !found ? 'format' : 'keep';
     fields.flag('keep');
     const usual = usualNames(treatment, found);

@@ -34,6 +34,12 @@ const TYPE_CONTENT: Readonly<Record<string, VolumeKind>> = {
   FAT16: 'fat',
 };
 
+/** What each surveyed partition is likely to be, by its type, content and mounts, before anybody says so; owned by nobody. */
+export function likelyNotes(survey: Survey): ReadonlyMap<string, FoundNote> {
+  const mounts = mountPointsIn(survey);
+  return new Map(survey.partitions.map((p) => [p.id, proposeNote(p, proposeRole(p, survey, mounts), [])]));
+}
+
 /**
  * Rests the plan on a survey: everything kept as found, with proposed meanings and owners. Systems that
  * were to be added stay. What the survey did not read is proposed from the partition's type, never taken

@@ -1,5 +1,5 @@
 export { adoptEdit } from './adopt-survey.js';
-export { beginEdit, keptPartition } from './begin.js';
+export { beginEdit, likelyNotes, keptPartition } from './begin.js';
 export {
   batch,
   becomeEdit,
