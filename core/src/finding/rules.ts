@@ -1,3 +1,6 @@
+import { luksChanges } from './rules/luks-changes.js';
+import { macosMachine } from './rules/macos-machine.js';
+import { twoWindows } from './rules/two-windows.js';
 import { cannotChange } from './rules/cannot-change.js';
 import { keptBroken } from './rules/kept-broken.js';
 import { mountPlace } from './rules/mount-place.js';
@@ -190,4 +193,7 @@ export const RULES: readonly Rule[] = [
   sealedKey,
   windowsMemory,
   swapTaken,
+  twoWindows,
+  macosMachine,
+  luksChanges,
 ];

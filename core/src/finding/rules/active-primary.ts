@@ -16,7 +16,8 @@ export const activePrimary: Rule = {
     const slots = slotsOf(planned);
     // Drawn by hand, nobody has said which one is marked.
     const drawn =
-      planned.survey.source.kind === 'hand' && plan.partitions.every((p) => p.active === undefined);
+      ['hand', 'notation'].includes(planned.survey.source.kind) &&
+      plan.partitions.every((p) => p.active === undefined);
     if (drawn && plan.target.table === 'keep') return [];
     if (!slots || plan.target.mode !== 'bios' || slots.primaries.length === 0) return [];
     const active = slots.primaries.filter((p) => isActive(planned, p));

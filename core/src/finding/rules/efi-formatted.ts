@@ -1,5 +1,6 @@
 import { message } from '../../words/index.js';
-import { nameOf, withRole } from '../context.js';
+import { isArriving } from '../../system/index.js';
+import { nameOf, systemsThatStay, withRole } from '../context.js';
 import { valueOf, listed, fact, type Rule } from '../rule.js';
 
 export const efiFormatted: Rule = {
@@ -10,11 +11,14 @@ export const efiFormatted: Rule = {
     withRole(planned, 'efi')
       .filter((p) => p.from !== null && p.treatment === 'format')
       .map((p) => {
-        const losers = (planned.plan.found[p.from!]?.owners ?? [])
-          .map((id) => planned.plan.systems.find((s) => s.id === id)?.name)
-          .filter((name) => name !== undefined);
+        const users = (planned.plan.found[p.from!]?.owners ?? []).flatMap(
+          (id) => planned.plan.systems.find((s) => s.id === id) ?? [],
+        );
+        const losers = users.map((s) => s.name);
+        const staying = systemsThatStay(planned).filter((s) => users.includes(s) && !isArriving(s));
         return {
           of: p.id,
+          level: staying.length > 0 ? ('blocker' as const) : ('hazard' as const),
           says: message('finding.efi-formatted', {
             volume: nameOf(p),
             losers,

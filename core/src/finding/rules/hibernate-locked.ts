@@ -9,13 +9,16 @@ export const hibernateLocked: Rule = {
   basis: 'kernel_lockdown(7): with Secure Boot on, a kernel does not hibernate to swap that it cannot trust',
   check: (planned) => {
     const { plan } = planned;
-    if (plan.target.mode !== 'uefi' || plan.machine.secureBoot !== 'on') return [];
+    if (plan.target.mode !== 'uefi' || plan.machine.secureBoot === 'off') return [];
     return systemsThatStay(planned)
       .filter((s) => s.family === 'linux' && s.signed && sleeps(s))
       .map((system) => ({
         of: system.id,
         says: message('finding.hibernate-locked', { system: system.name }),
-        evidence: [fact('secure-boot', valueOf('on')), fact('hibernation', valueOf('on'))],
+        evidence: [
+          fact('secure-boot', valueOf(plan.machine.secureBoot === 'on' ? 'on' : 'unknown')),
+          fact('hibernation', valueOf('on')),
+        ],
         systems: [system.id],
         remedies: [
           {

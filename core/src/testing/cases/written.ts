@@ -156,6 +156,12 @@ export const WRITTEN_CASES: Cases = {
     on([...SLEEPER, BETA, ...KEPT, 'part from 4, keep', BETA_ROOT]),
     on([...SLEEPER, ...KEPT, 'part from 4, keep']),
   ],
+  'two-windows': [on([WINDOWS, WINDOWS.replace('Windows, as w', 'Second, as s')]), on([WINDOWS])],
+  'macos-machine': [on(['system macOS, as m, new, like macos']), on([LINUX])],
+  'luks-changes': [
+    on([...found('luks'), 'note 1, role data, holds luks', 'part from 1, size 50 GiB, keep']),
+    on([...found('luks'), 'note 1, role data, holds luks', 'part from 1, keep']),
+  ],
   'look-alike': [
     on([
       LINUX,

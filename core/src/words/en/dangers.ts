@@ -144,6 +144,23 @@ export const dangers = {
       `${p.other} may take the swap ${quoted(p.volume)}, in which ${p.system} hibernates`,
       `Installers, and systems that mount partitions by their type, use every swap they find. The memory of a hibernated ${p.system} would be overwritten. Shut ${p.system} down fully before each start of ${p.other}, or take the swap out of the mount table of ${p.other}.`,
     ),
+  'finding.two-windows': (p: { earlier: string; later: string; mode: 'uefi' | 'bios' }) =>
+    say(
+      `${p.later} puts its boot files with those of ${p.earlier}`,
+      p.mode === 'bios'
+        ? `It writes them to the active partition of ${p.earlier} and lists both. If you remove ${p.earlier} later, neither starts any more: have the boot files of ${p.later} made on its own partition first.`
+        : `Both share one directory on the EFI system partition, and one menu. An update or a repair of one can change how the other starts.`,
+    ),
+  'finding.macos-machine': ({ system }: { system: string }) =>
+    say(
+      `${system} is made for its maker’s own machines`,
+      'On other machines it cannot be installed as it comes. On newer machines of its maker, other systems cannot be started beside it in this way.',
+    ),
+  'finding.luks-changes': ({ volume, change }: { volume: string; change: 'shrunk' | 'grown' | 'moved' }) =>
+    say(
+      `${quoted(volume)} is an encrypted container that is ${change}`,
+      `Have its passphrase at hand, and keep a copy of its header on another disk. ${change === 'shrunk' ? 'Open it, shrink the file system inside first, then the container, then the partition.' : change === 'grown' ? 'Grow the partition first, then the container, then the file system inside.' : 'It is copied as a whole, closed.'}`,
+    ),
   'finding.efi-by-setup': ({ maker, systems }: { maker: string; systems: readonly string[] }) =>
     say(
       `The setup of ${maker} makes the EFI system partition`,

@@ -1,0 +1,30 @@
+import { encryptionOf, fatesOf, isWindowsEncrypted } from '../../plan/index.js';
+import { message } from '../../words/index.js';
+import { nameOf } from '../context.js';
+import { fact, valueOf, type Rule } from '../rule.js';
+
+export const luksChanges: Rule = {
+  id: 'luks-changes',
+  level: 'caution',
+  basis:
+    'cryptsetup-resize(8), cryptsetup-luksHeaderBackup(8): inside first when it shrinks, the container first when it grows',
+  check: (planned) =>
+    fatesOf(planned).flatMap(({ found, planned: part, kind }) => {
+      const changes = kind === 'shrunk' || kind === 'grown' || kind === 'moved';
+      if (
+        !part ||
+        !changes ||
+        encryptionOf(planned, found.id) !== 'yes' ||
+        isWindowsEncrypted(planned, found.id)
+      )
+        return [];
+      return [
+        {
+          of: part.id,
+          says: message('finding.luks-changes', { volume: nameOf(part), change: kind }),
+          evidence: [fact('content', 'LUKS'), fact('change', valueOf(kind))],
+          partitions: [part.id],
+        },
+      ];
+    }),
+};
