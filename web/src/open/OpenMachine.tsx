@@ -11,7 +11,9 @@ import { OpenMachineContext } from './context.js';
 import { OpenPlan } from './open-plan.js';
 import { PreviewProvider } from './preview.js';
 import { followersOf } from './followers.js';
+import { troubleOf } from './trouble.js';
 import { unsentIn } from './unsent.js';
+import { words } from '../words/words.js';
 import classes from './OpenMachine.module.css';
 import { local } from '../parts/browser-store.js';
 import { newId } from '../parts/new-id.js';
@@ -36,12 +38,13 @@ export function OpenMachine() {
 }
 
 function Failure({ error, retry }: { error: Error; retry: () => void }) {
-  const gone = error instanceof Problem && error.status < 500;
+  const trouble = troubleOf(error);
+  const gone = trouble === 'deleted';
   return (
     <div className={classes.alone} role="alert">
       <div>
-        <h1>{gone ? 'There is no such machine' : 'The machine could not be opened'}</h1>
-        <p className="soft">{gone ? error.message : 'The server does not answer. Is it still running?'}</p>
+        <h1>{words[gone ? 'open.no-such' : 'open.failed']()}</h1>
+        <p className="soft">{trouble === 'gone' ? words['open.gone']() : error.message}</p>
         <p className={classes.ways}>
           {!gone && <Button onClick={retry}>Try again</Button>}
           <Button component={Link} to="/" variant="default">

@@ -137,7 +137,7 @@ function drawEnd(
   });
   const edit = resize(Math.max(snap, Math.round(wanted / snap) * snap));
   return tryOrNearest(planned, edit, (refusal) =>
-    'nearest' in refusal ? resize(refusal.nearest) : undefined,
+    'nearest' in refusal && refusal.nearest !== undefined ? resize(refusal.nearest) : undefined,
   );
 }
 

@@ -24,6 +24,8 @@ import {
 import { applyArrange, ArrangeSchema, type ArrangeEdit } from './arrange.js';
 import { applyStartEdit, SetLoaderSchema, SetStartSchema, type StartEdit } from './start-edits.js';
 import { EditSaysSchema, type EditSays } from './title.js';
+import type { Refusal } from './refusal.js';
+import type { Sectors } from '../../quantity/index.js';
 import { applied, type Applied, type Surveys } from './result.js';
 import {
   applySlotEdit,
@@ -91,9 +93,43 @@ export const EditSchema: z.ZodType<Edit> = z.discriminatedUnion('kind', [
 
 /**
  * The plan after `edit`, with the edit that leads back; or the refusal. Nothing is mutated.
- * Law: where `apply(p, e)` gives `q` and `i`, `apply(q, i)` gives a plan equal to `p`.
+ * Law: where `apply(p, e)` gives `q` and `i`, `apply(q, i)` gives a plan equal to `p`. Law: what a refusal names as
+ * nearest is taken.
  */
 export function apply(plan: Plan, edit: Edit, surveys: Surveys): Applied {
+  const result = applyAny(plan, edit, surveys);
+  return result.ok ? result : { ok: false, refusal: honest(plan, edit, result.refusal, surveys) };
+}
+
+/** The refusal, with what it names as nearest only where that would be taken. */
+function honest(plan: Plan, edit: Edit, refusal: Refusal, surveys: Surveys): Refusal {
+  const names = 'nearest' in refusal || 'nearestStart' in refusal;
+  if (!names) return refusal;
+  const nearer = nearerEdit(edit, refusal);
+  if (nearer && applyAny(plan, nearer, surveys).ok) return refusal;
+  const {
+    nearest: _,
+    nearestStart: __,
+    ...rest
+  } = refusal as Refusal & { nearest?: Sectors; nearestStart?: Sectors };
+  return rest;
+}
+
+/** The edit with what the refusal names in place of what was asked for. */
+export function nearerEdit(edit: Edit, refusal: Refusal): SingleEdit | undefined {
+  const length = 'nearest' in refusal ? refusal.nearest : undefined;
+  const start = 'nearestStart' in refusal ? refusal.nearestStart : undefined;
+  if (edit.kind === 'resize') return length === undefined ? undefined : { ...edit, length };
+  if (edit.kind === 'move') return start === undefined ? undefined : { ...edit, start };
+  if (edit.kind !== 'create') return undefined;
+  const { partition } = edit;
+  return {
+    ...edit,
+    partition: { ...partition, start: start ?? partition.start, length: length ?? partition.length },
+  };
+}
+
+function applyAny(plan: Plan, edit: Edit, surveys: Surveys): Applied {
   switch (edit.kind) {
     case 'set-machine':
     case 'set-target':

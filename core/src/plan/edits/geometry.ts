@@ -89,7 +89,7 @@ export function refuseChange(
   before: PlannedPartition,
   after: PlannedPartition,
 ): Refusal | undefined {
-  const { plan, survey } = planned;
+  const { survey } = planned;
   if (before.from === null || before.treatment === 'format') return undefined;
   const content = before.fileSystem;
   const traits = VOLUME_TRAITS[content];

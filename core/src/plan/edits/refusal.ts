@@ -10,9 +10,9 @@ export type Refusal =
   | { readonly code: 'no-such-found'; readonly id: string }
   | { readonly code: 'no-such-system'; readonly id: string }
   | { readonly code: 'already-there'; readonly id: string }
-  | { readonly code: 'too-small'; readonly nearest: Sectors }
-  | { readonly code: 'below-floor'; readonly nearest: Sectors; readonly floorBytes: number }
-  | { readonly code: 'no-room'; readonly wanted: Sectors; readonly nearest: Sectors }
+  | { readonly code: 'too-small'; readonly nearest?: Sectors }
+  | { readonly code: 'below-floor'; readonly nearest?: Sectors; readonly floorBytes: number }
+  | { readonly code: 'no-room'; readonly wanted: Sectors; readonly nearest?: Sectors }
   | { readonly code: 'overlaps'; readonly other: string; readonly nearestStart?: Sectors }
   | {
       readonly code: 'outside';
@@ -20,7 +20,7 @@ export type Refusal =
       readonly end: Sectors;
       readonly nearestStart?: Sectors;
     }
-  | { readonly code: 'not-aligned'; readonly nearestStart: Sectors }
+  | { readonly code: 'not-aligned'; readonly nearestStart?: Sectors }
   | {
       readonly code: 'cannot-change';
       readonly change: 'shrink' | 'grow' | 'move';
@@ -35,7 +35,7 @@ export type Refusal =
       readonly first: Sectors;
       readonly end: Sectors;
     }
-  | { readonly code: 'no-lead-in'; readonly logical: string; readonly nearestStart: Sectors }
+  | { readonly code: 'no-lead-in'; readonly logical: string; readonly nearestStart?: Sectors }
   | { readonly code: 'in-container'; readonly primary: string }
   | { readonly code: 'container-not-aligned'; readonly step: number }
   | { readonly code: 'not-primary'; readonly id: string }
@@ -73,19 +73,21 @@ export function refusalInWords(refusal: Refusal, sectorBytes: number): string {
     case 'already-there':
       return 'That is already in the plan.';
     case 'too-small':
-      return `A partition needs at least ${size(refusal.nearest)}.`;
+      return refusal.nearest === undefined
+        ? 'A partition cannot be that small.'
+        : `A partition needs at least ${size(refusal.nearest)}.`;
     case 'below-floor':
-      return `This volume cannot be that small. Its minimum is ${size(refusal.nearest)}.`;
+      return `This volume cannot be that small. Its minimum is ${formatBoth(refusal.floorBytes)}.`;
     case 'no-room':
-      return refusal.nearest > 0
+      return refusal.nearest !== undefined && refusal.nearest > 0
         ? `There is not enough space here for ${size(refusal.wanted)}. ${size(refusal.nearest)} would fit.`
-        : `There is no space here for ${size(refusal.wanted)} or anything else.`;
+        : `There is no space here for ${size(refusal.wanted)}.`;
     case 'overlaps':
       return `That would overlap another partition of the plan.${nearestInWords(refusal.nearestStart)} Make space for it first: shrink, move or delete the other one.`;
     case 'outside':
       return `That would be outside the part of the disk that the table can use.${nearestInWords(refusal.nearestStart)}`;
     case 'not-aligned':
-      return `New partitions start on whole MiB. The nearest such place is sector ${refusal.nearestStart}.`;
+      return `New partitions start on whole MiB.${nearestInWords(refusal.nearestStart)}`;
     case 'cannot-change': {
       const past = { shrink: 'shrunk', grow: 'grown', move: 'moved' }[refusal.change];
       return refusal.content === 'unknown'
@@ -103,7 +105,7 @@ export function refusalInWords(refusal: Refusal, sectorBytes: number): string {
     case 'outside-container':
       return 'A logical partition must be inside the extended partition. Move it, or resize the extended partition first.';
     case 'no-lead-in':
-      return `Every logical partition needs a free sector before it for its record. The nearest start for this one is sector ${refusal.nearestStart}.`;
+      return `Every logical partition needs a free sector before it for its record.${nearestInWords(refusal.nearestStart)}`;
     case 'in-container':
       return 'A primary cannot be inside the extended partition. Make it a logical, or resize the extended partition first.';
     case 'container-not-aligned':

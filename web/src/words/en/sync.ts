@@ -18,6 +18,9 @@ export const sync = {
   'aside.reading': () => 'A reading of the disk',
   'refused.failed': (fault: string) =>
     `The app made a mistake (${fault}). Nothing was changed. Save this machine as text, and tell us what you did.`,
+  'open.no-such': () => 'There is no such machine',
+  'open.failed': () => 'The machine could not be opened',
+  'open.gone': () => 'The server does not answer. Is it still running?',
   'caught.title': () => 'This page cannot be shown',
   'caught.why': () =>
     'Part of the app could not be loaded, or has failed. Your plan is kept, and the other pages work.',
