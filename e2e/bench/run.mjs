@@ -245,6 +245,7 @@ function benchPacking() {
     length: 2048 * (1000 + (i % 3 === 0 ? 300 : 0)),
     now: { start: 2048 * (1 + i * 1200), length: 2048 * 1000 },
     dataBytes: GIB * (1 + (i % 5)),
+    lead: 0,
   }));
   const room = { first: 34, end: 2048 * 128 * 1205, step: 2048 };
   let seen = 0;

@@ -1,4 +1,4 @@
-import { apply, type Planned } from '../plan/index.js';
+import { takes, type Planned } from '../plan/index.js';
 import { LEVELS, type Finding } from './finding.js';
 import { findingOf } from './rule.js';
 import { RULES } from './rules.js';
@@ -10,7 +10,7 @@ export function findAll(planned: Planned): Finding[] {
   return found
     .map((finding) => ({
       ...finding,
-      remedies: finding.remedies.filter((remedy) => apply(plan, remedy.edit, () => survey).ok),
+      remedies: finding.remedies.filter((remedy) => takes(plan, remedy.edit, () => survey)),
     }))
     .sort((a, b) => LEVELS.indexOf(a.level) - LEVELS.indexOf(b.level));
 }

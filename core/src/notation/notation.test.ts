@@ -313,3 +313,42 @@ test('a kept part is called as it was found unless its line says otherwise, and 
   const bare = { ...plan, partitions: plan.partitions.map((p) => ({ ...p, label: '' })) };
   expect(read(printNotation({ ...machine, plan: bare }))).toEqual(['', 'shore']);
 });
+
+describe('what a note leaves out', () => {
+  const lines = [
+    'rhizotome 1',
+    'machine m',
+    'disk, size 100 GiB, table gpt',
+    'found 1, at 1 MiB, size 20 GiB, type "Linux data", holds xfs, label files, used 5 GiB by counters',
+    'found 2, at 30 GiB, size 20 GiB, type "Basic data", holds windows-encrypted, encrypted',
+    'plan uefi, table gpt, keep',
+    'system Linux, as l, new, like linux-desktop, hibernates yes, hibernation off',
+  ];
+  const planOf = (...more: string[]) => {
+    const outcome = parseNotation([...lines, ...more].join('\n'), IDENTITY);
+    if (!outcome.ok || !outcome.value.plan) throw new Error('no plan');
+    return outcome.value;
+  };
+
+  test('stays as it was read: the kind, the role, and that it is encrypted', () => {
+    const { plan } = planOf('note 1, used 6 GiB', 'note 2', 'part from 1', 'part from 2');
+    expect(plan!.found).toMatchObject({
+      'found-1': { kind: 'xfs', usedBytes: 6 * GIB, encrypted: 'unknown' },
+      'found-2': { kind: 'windows-encrypted', encrypted: 'yes' },
+    });
+    expect(plan!.partitions.map((p) => p.fileSystem)).toEqual(['xfs', 'windows-encrypted']);
+  });
+
+  test('a kept part without a note is what was read, not what new ones are', () => {
+    const { plan } = planOf('part from 1', 'part from 2');
+    expect(plan!.partitions.map((p) => p.fileSystem)).toEqual(['xfs', 'windows-encrypted']);
+  });
+
+  test('owners of one word need no quotation marks, and all of it is printed again', () => {
+    const value = planOf('note 1, owners Linux, not encrypted', 'part from 1', 'part from 2');
+    expect(value.plan!.found['found-1']).toMatchObject({ owners: ['l'], encrypted: 'no' });
+    expect(value.plan!.systems[0]).toMatchObject({ hibernates: true, hibernation: 'off' });
+    const again = parseNotation(printNotation(value), IDENTITY);
+    expect(again.ok && again.value.plan).toEqual(value.plan);
+  });
+});

@@ -48,7 +48,7 @@ export {
 } from './compose/index.js';
 export { EDIT_DOCUMENT, PLAN_DOCUMENT } from './documents.js';
 export { derived, type Planned } from './planned.js';
-export { apply, EditSchema, type BatchEdit, type Edit, type SingleEdit } from './edits/edit.js';
+export { apply, EditSchema, takes, type BatchEdit, type Edit, type SingleEdit } from './edits/edit.js';
 export { editTitle, type EditSays } from './edits/title.js';
 export { givers, type Giver } from './givers.js';
 export { EMPTY_HISTORY, remember, type History, type MadeEdit } from './history.js';

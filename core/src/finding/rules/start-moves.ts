@@ -11,11 +11,15 @@ export const startMoves: Rule = {
     fatesOf(planned).flatMap(({ planned: part, found, travels }) => {
       if (!part || !travels) return [];
       const used = usedOf(planned, found.id);
+      // Moved clear of its old place, that one is whole until the copy is.
+      const overItself = Math.abs(part.start - found.start) < Math.min(found.length, part.length);
       return [
         {
           of: part.id,
+          level: overItself ? ('hazard' as const) : ('caution' as const),
           says: message('finding.start-moves', {
             volume: nameOf(part),
+            overItself,
             boots: ['system', 'root', 'boot'].includes(part.role),
           }),
           evidence: [

@@ -101,6 +101,9 @@ export function apply(plan: Plan, edit: Edit, surveys: Surveys): Applied {
   return result.ok ? result : { ok: false, refusal: honest(plan, edit, result.refusal, surveys) };
 }
 
+/** Whether the plan takes an edit; what would do instead is not looked for. */
+export const takes = (plan: Plan, edit: Edit, surveys: Surveys): boolean => applyAny(plan, edit, surveys).ok;
+
 /** The refusal, with what it names as nearest only where that would be taken. */
 function honest(plan: Plan, edit: Edit, refusal: Refusal, surveys: Surveys): Refusal {
   const names = 'nearest' in refusal || 'nearestStart' in refusal;

@@ -365,10 +365,10 @@ export const findings = {
       `${system} loses the partition it boots from`,
       'Its boot loader is on the EFI system partition that is deleted, and it has no other. Its own volume stays, but nothing starts it.',
     ),
-  'finding.start-moves': ({ volume, boots }: { volume: string; boots: boolean }) =>
+  'finding.start-moves': (p: { volume: string; boots: boolean; overItself: boolean }) =>
     say(
-      `The start of ${quoted(volume)} moves: all its data is copied`,
-      `If power fails during the copy, the volume is lost. The copy takes long, and the volume cannot be used meanwhile.${boots ? ' The boot files of its system may need repair afterwards.' : ''}`,
+      `The start of ${quoted(p.volume)} moves: all its data is copied`,
+      `${p.overItself ? 'If power fails during the copy, the volume is lost.' : 'Its old place stays whole until the copy is done.'} The copy takes long, and the volume cannot be used meanwhile.${p.boots ? ' The boot files of its system may need repair afterwards.' : ''}`,
     ),
   'finding.start-target': ({ system, fault }: { system: string; fault: string }) =>
     say(`${system} would not start the way it is set`, `As set, ${fault}`),
