@@ -2,7 +2,16 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { gunzipSync } from 'node:zlib';
-import { apply, editTitle, english, PLAN_DOCUMENT, readDocumentOf, sayIn, type OpenedMachine, type Plan } from '@rhizotome/core';
+import {
+  apply,
+  editTitle,
+  english,
+  PLAN_DOCUMENT,
+  readDocumentOf,
+  sayIn,
+  type OpenedMachine,
+  type Plan,
+} from '@rhizotome/core';
 import request from 'supertest';
 import { createApp } from '../app.js';
 
