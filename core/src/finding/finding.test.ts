@@ -2,7 +2,17 @@ import { readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { formatBoth, GIB } from '../quantity/index.js';
 import { surveysOf } from '../testing/builders.js';
-import { CASES, LAPTOP, on, then, add, shrinkTo, windows, type Case } from '../testing/cases/index.js';
+import {
+  CASES,
+  LAPTOP,
+  on,
+  then,
+  add,
+  shrinkTo,
+  windows,
+  written,
+  type Case,
+} from '../testing/cases/index.js';
 import { apply, noteFoundEdit } from '../plan/index.js';
 import { english, sayIn, textIn } from '../words/index.js';
 import { countByLevel, findAll, findingsPage, RULES, type Finding } from './index.js';
@@ -96,6 +106,29 @@ describe('findings', () => {
     expect(findAll(then(laptop, noteFoundEdit(laptop.plan, 'found-3', { encrypted: 'no' })))).toEqual([]);
   });
 });
+
+test.each(['file', 'compressed', 'volume', 'none'])(
+  'swap %s is a choice, and silences the advice',
+  (choice) => {
+    const rules = (system: string) =>
+      findAll(
+        written(
+          [
+            'rhizotome 1',
+            'machine m',
+            'memory 4 GiB',
+            'disk, size 100 GiB, table none',
+            'plan uefi, table gpt, new',
+            system,
+          ].join('\n'),
+        ),
+      ).map((f) => f.rule);
+    expect(rules('system Linux, as l, new, like linux-desktop')).toContain('swap-advised');
+    expect(rules(`system Linux, as l, new, like linux-desktop, swap ${choice}`)).not.toContain(
+      'swap-advised',
+    );
+  },
+);
 
 const order = (level: Finding['level']) => ['blocker', 'hazard', 'caution', 'advice'].indexOf(level);
 

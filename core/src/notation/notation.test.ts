@@ -322,7 +322,7 @@ describe('what a note leaves out', () => {
     'found 1, at 1 MiB, size 20 GiB, type "Linux data", holds xfs, label files, used 5 GiB by counters',
     'found 2, at 30 GiB, size 20 GiB, type "Basic data", holds windows-encrypted, encrypted',
     'plan uefi, table gpt, keep',
-    'system Linux, as l, new, like linux-desktop, hibernates yes, hibernation off',
+    'system Linux, as l, new, like linux-desktop, hibernates yes, hibernation off, swap file',
   ];
   const planOf = (...more: string[]) => {
     const outcome = parseNotation([...lines, ...more].join('\n'), IDENTITY);
@@ -347,7 +347,7 @@ describe('what a note leaves out', () => {
   test('owners of one word need no quotation marks, and all of it is printed again', () => {
     const value = planOf('note 1, owners Linux, not encrypted', 'part from 1', 'part from 2');
     expect(value.plan!.found['found-1']).toMatchObject({ owners: ['l'], encrypted: 'no' });
-    expect(value.plan!.systems[0]).toMatchObject({ hibernates: true, hibernation: 'off' });
+    expect(value.plan!.systems[0]).toMatchObject({ hibernates: true, hibernation: 'off', swap: 'file' });
     const again = parseNotation(printNotation(value), IDENTITY);
     expect(again.ok && again.value.plan).toEqual(value.plan);
   });

@@ -1,6 +1,7 @@
 import { formatExact } from '../quantity/index.js';
 import {
   nearestProfile,
+  SWAP_CHOICES,
   SYSTEM_PROFILES,
   systemFrom,
   SystemSchema,
@@ -36,6 +37,7 @@ export function systemLine(system: System): string {
     ...(system.change === undefined ? [] : [CHANGES[system.change]]),
     ...fieldsAgainst(system, nearestProfile(system)),
     ...(system.hibernation ? [`hibernation ${system.hibernation}`] : []),
+    ...(system.swap ? [`swap ${system.swap}`] : []),
     ...(system.host
       ? [`hosted in ${quoted(system.host.partition)}`, `image ${formatExact(system.host.bytes)}`]
       : []),
@@ -77,6 +79,7 @@ export function readSystem(line: Line, freshId: string): System {
     ...base,
     ...(change ? { change } : {}),
     ...(host ? { host } : {}),
+    ...swapIn(fields),
     ...(fields.oneOf('hibernation', ['off'] as const) ? { hibernation: 'off' as const } : {}),
     purpose: fields.string('purpose') ?? '',
     ...Object.fromEntries(sizeKeys.map((k) => [SIZES[k], fields.size(k, NOTHING_KNOWN) ?? base[SIZES[k]]])),
@@ -86,6 +89,11 @@ export function readSystem(line: Line, freshId: string): System {
   fields.done();
   const checked = SystemSchema.safeParse(system);
   return checked.success ? checked.data : line.fields[0]!.fault(checked.error.issues[0]!.message);
+}
+
+function swapIn(fields: Fields): Pick<System, 'swap'> {
+  const swap = fields.oneOf('swap', SWAP_CHOICES);
+  return swap === undefined ? {} : { swap };
 }
 
 function hostIn(fields: Fields): System['host'] {

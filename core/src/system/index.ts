@@ -9,6 +9,7 @@ export {
   sleeps,
   nearestProfile,
   profileOf,
+  SWAP_CHOICES,
   SYSTEM_PROFILES,
   systemFrom,
   SystemSchema,
@@ -17,5 +18,6 @@ export {
   type System,
   type SystemId,
   type SystemNeeds,
+  type SwapChoice,
   type SystemProfile,
 } from './system.js';

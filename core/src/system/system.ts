@@ -34,6 +34,10 @@ export interface SystemNeeds {
   readonly clock: 'utc' | 'local';
 }
 
+/** `compressed`: in memory. `volume`: in a volume group. `none`: not at all, and that is meant. */
+export const SWAP_CHOICES = ['file', 'compressed', 'volume', 'none'] as const;
+export type SwapChoice = (typeof SWAP_CHOICES)[number];
+
 export interface System extends SystemNeeds {
   readonly id: SystemId;
   readonly name: string;
@@ -45,6 +49,8 @@ export interface System extends SystemNeeds {
   readonly purpose: string;
   /** An intent: `off`, it shall not hibernate any more, nor use a fast startup. Where it does now, that is a step. */
   readonly hibernation?: 'off' | undefined;
+  /** An intent: how it swaps where not on a partition of its own. Where it is told, no partition is advised. */
+  readonly swap?: SwapChoice | undefined;
   /** Held as one image file in a volume of another system; not on partitions of its own. */
   readonly host?: ImageHost | undefined;
 }
@@ -208,6 +214,7 @@ export const SystemSchema = exactly<System>()(
     change: z.enum(['retire', 'reinstall']).optional(),
     purpose: z.string().max(200),
     hibernation: z.literal('off').optional(),
+    swap: z.enum(SWAP_CHOICES).optional(),
     leastBytes: room,
     comfortableBytes: room,
     generousBytes: room,

@@ -25,7 +25,8 @@ export const hibernateSwap: Rule = {
         const about = { of: system.id, systems: [system.id] };
         if (!swap) {
           // In a volume group there is swap that is not seen here.
-          if (parts.some((p) => p.layer === 'lvm' || p.layer === 'luks-lvm')) return [];
+          if (system.swap === 'volume' || parts.some((p) => p.layer === 'lvm' || p.layer === 'luks-lvm'))
+            return [];
           return [
             {
               ...about,

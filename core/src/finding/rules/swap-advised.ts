@@ -12,9 +12,15 @@ export const swapAdvised: Rule = {
   check: (planned) => {
     const ram = planned.plan.machine.ramBytes;
     if (ram === null || ram > SWAP_ADVISED_UP_TO_BYTES) return [];
-    const size = Math.max(GIB, swapRules(ram).find((rule) => rule.id === 'fill')!.bytes);
+    const { sizeSectors, sectorBytes } = planned.survey.disk;
+    // Never more than a tenth of a small disk unasked.
+    const most = Math.floor((sizeSectors * sectorBytes) / 10 / GIB) * GIB;
+    const size = Math.max(GIB, Math.min(most, swapRules(ram).find((rule) => rule.id === 'fill')!.bytes));
     return newSystems(planned)
-      .filter((s) => s.family === 'linux' && ownedBy(planned, s, 'swap').length === 0)
+      .filter((s) => s.family === 'linux' && s.swap === undefined)
+      .filter((s) =>
+        ownedBy(planned, s).every((p) => p.role !== 'swap' && !['lvm', 'luks-lvm'].includes(p.layer ?? '')),
+      )
       .map((system) => ({
         of: system.id,
         says: message('finding.swap-advised', { system: system.name }),

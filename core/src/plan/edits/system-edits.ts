@@ -18,6 +18,7 @@ export const ChangeSystemSchema = z.strictObject({
     change: SystemSchema.shape.change.nullable(),
     host: SystemSchema.shape.host.nullable(),
     hibernation: SystemSchema.shape.hibernation.nullable(),
+    swap: SystemSchema.shape.swap.nullable(),
   }),
 });
 /** Takes a system out of the plan; refused while it owns a partition, as found or planned. */

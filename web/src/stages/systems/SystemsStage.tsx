@@ -1,5 +1,6 @@
-import { Button, Checkbox, Menu, SegmentedControl, TextInput } from '@mantine/core';
+import { Button, Checkbox, Menu, NativeSelect, SegmentedControl, TextInput } from '@mantine/core';
 import {
+  SWAP_CHOICES,
   becomeEdit,
   bytes,
   FAMILY_NAMES,
@@ -177,6 +178,7 @@ function SystemSheet({ system }: { system: System }) {
             onChange={(e) => change({ clock: e.currentTarget.checked ? 'local' : 'utc' })}
           />
         </div>
+        {system.family === 'linux' && <SwapChoice system={system} />}
         {survey && <Hosted system={system} survey={survey} />}
         {survey && (
           <div className={classes.proposal}>
@@ -186,6 +188,29 @@ function SystemSheet({ system }: { system: System }) {
         <NameInput label="Purpose" value={system.purpose} optional save={(purpose) => change({ purpose })} />
       </div>
     </section>
+  );
+}
+
+/** Where a Linux swaps if not on a partition: told once, no partition is advised any more. */
+function SwapChoice({ system }: { system: System }) {
+  const { attempt } = useEdit();
+  const choose = (value: string) => {
+    const swap = SWAP_CHOICES.find((choice) => choice === value) ?? null;
+    attempt({ kind: 'change-system', system: system.id, changes: { swap } });
+  };
+  return (
+    <div className={classes.hosted}>
+      <NativeSelect
+        size="xs"
+        label={words['systems.swap']()}
+        value={system.swap ?? ''}
+        data={(['', ...SWAP_CHOICES] as const).map((value) => ({
+          value,
+          label: words['systems.swap-choice'](value),
+        }))}
+        onChange={(e) => choose(e.currentTarget.value)}
+      />
+    </div>
   );
 }
 
