@@ -611,7 +611,7 @@ describe('alternatives', () => {
       code: 'plan-refused',
       detail: expect.stringContaining('plan.partitions[0].from'),
     });
-    await keep(id, { ...plan, version: 2 } as unknown as Plan).expect(400);
+    await keep(id, { ...plan, version: 9 } as unknown as Plan).expect(400);
     await keep(id, plan, '  ').expect(400);
   });
 
