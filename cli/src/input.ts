@@ -48,7 +48,7 @@ export function readBytes(path: string): Uint8Array {
 }
 
 /** A pipe to which nothing is written would keep the command for ever. */
-const PIPE_WAIT_MILLISECONDS = 5000;
+const PIPE_WAIT_MILLISECONDS = 2000;
 
 function readPipe(path: string): Uint8Array {
   const descriptor = openSync(path, constants.O_RDONLY | constants.O_NONBLOCK);

@@ -104,7 +104,7 @@ test('rehearsed over random disks and plans: the plan is reached, and power off 
         return plan;
       });
     }),
-    { numRuns: 250, endOnFailure: true },
+    { numRuns: 150, endOnFailure: true },
   );
   // Enough of each to mean something; how many it are is chance.
   for (const kind of ['exposed', 'moves', 'containers', 'converted'] as const)
@@ -134,6 +134,7 @@ test('from every point the way back restores the disk as found, but for what it 
     const { steps: back, losses } = wayBack(planned, done);
     const wrong: string[] = [];
     const { table, disk } = rehearseBack(planned, done, back, {
+      moments: 1,
       onMoment: ({ step, done: over, lost }) => over && wrong.push(...lost.map((id) => `${step}: ${id}`)),
     });
     // What is kept is whole after each step back, where the table lists it.
@@ -169,7 +170,7 @@ test('from every point the way back restores the disk as found, but for what it 
         return plan;
       });
     }),
-    { numRuns: 250, endOnFailure: true },
+    { numRuns: 150, endOnFailure: true },
   );
   for (const count of Object.values(seen)) expect(count).toBeGreaterThan(0);
 });

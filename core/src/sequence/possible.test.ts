@@ -89,8 +89,8 @@ test('an order is refused only where there is none', () => {
       seen[ok ? 'done' : 'refused'] += 1;
       expect(ok).toBe(canBeDone(parts));
     }),
-    { numRuns: 600 },
+    { numRuns: 400 },
   );
-  expect(seen.done).toBeGreaterThan(300);
-  expect(seen.refused).toBeGreaterThan(10);
+  expect(seen.done).toBeGreaterThan(200);
+  expect(seen.refused).toBeGreaterThan(5);
 });
