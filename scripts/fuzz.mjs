@@ -22,27 +22,18 @@ import {
   SurveySchema,
 } from '@rhizotome/core';
 import { DiskFile } from '../cli/dist/disk-file.js';
+import { option, Seeded } from './seeded.mjs';
 
 const ROOT = resolve(import.meta.dirname, '..');
 const IDENTITY = { id: 'fuzz', takenAt: '2026-01-01T00:00:00.000Z' };
 const SLOWEST_MS = 5000;
 /** No reader needs more in one piece. */
 const MOST_ASKED_BYTES = 64 * 1024 * 1024;
-const option = (name, usual) => {
-  const at = process.argv.indexOf(`--${name}`);
-  return at < 0 ? usual : Number(process.argv[at + 1]);
-};
 const seconds = option('seconds', 20);
 const seed = option('seed', 20261123);
 
-/** A small generator with a seed, so that a failure can be had again (xorshift32). */
-let state = seed >>> 0 || 1;
-function random(below) {
-  state ^= state << 13;
-  state ^= state >>> 17;
-  state ^= state << 5;
-  return (state >>> 0) % below;
-}
+const seeded = new Seeded(seed);
+const random = (below) => seeded.next(below);
 
 const survey = (source) => surveyFromDisk(source, { kind: 'image' }, IDENTITY);
 
@@ -263,7 +254,7 @@ const failures = [];
 const end = performance.now() + seconds * 1000;
 for (let i = 0; performance.now() < end && failures.length < 5; i++) {
   const name = names[i % names.length];
-  const before = state;
+  const before = seeded.state;
   const began = performance.now();
   try {
     TARGETS[name]();

@@ -1,22 +1,13 @@
 // Faults upon faults for a bounded time: kills, dropped and late answers, a full disk, two windows. What was
 // acknowledged must be there at the end, once. npm run soak [-- --seconds 600] [-- --seed 1]
+import { option, Seeded } from '../../scripts/seeded.mjs';
 import { fullDisk, kills, windows } from './rounds.mjs';
 
-const option = (name, usual) => {
-  const at = process.argv.indexOf(`--${name}`);
-  return at < 0 ? usual : Number(process.argv[at + 1]);
-};
 const seconds = option('seconds', 600);
 const seed = option('seed', 20261125);
 
-let state = seed >>> 0 || 1;
-/** A whole number below `below` (xorshift32). */
-function random(below) {
-  state ^= state << 13;
-  state ^= state >>> 17;
-  state ^= state << 5;
-  return (state >>> 0) % below;
-}
+const seeded = new Seeded(seed);
+const random = (below) => seeded.next(below);
 
 process.stdout.write(`soak seed ${seed}, ${seconds} s\n`);
 let failed = false;

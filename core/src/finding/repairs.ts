@@ -47,6 +47,20 @@ export function restoreAll({ plan, survey }: Planned, found: readonly string[]):
   return edits.length === 0 ? undefined : batch(message('edit.several'), edits);
 }
 
+/** The remedy that has systems not hibernate any more: an intent, which the procedure makes a step. */
+export function noHibernation(systems: readonly System[]): Remedy {
+  const edits = systems.map(({ id }): SingleEdit => ({
+    kind: 'change-system',
+    system: id,
+    changes: { hibernation: 'off' },
+  }));
+  const [only, another] = edits;
+  return {
+    title: message('remedy.no-hibernation', { systems: systems.map((s) => s.name) }),
+    edit: only && !another ? only : batch(message('edit.no-hibernation'), edits),
+  };
+}
+
 /** `[remedy]`, or `[]` where there is no edit to offer. */
 export function remedy(title: Phrase, edit: Edit | undefined): Remedy[] {
   return edit ? [{ title, edit }] : [];

@@ -1,15 +1,7 @@
 import type { RecognitionRow } from '../recognition/index.js';
 import { message, sayIn, type Catalogue, type Code, type Message } from '../words/index.js';
 import type { Runbook, RunbookPhase, RunbookStep } from './runbook.js';
-import { timeSays } from './time.js';
-
-export interface RunbookTitle {
-  readonly machine: string;
-  /** ISO 8601 date and time at which the file is made. */
-  readonly madeAt: string;
-  readonly blockers: readonly string[];
-  readonly hazards: readonly string[];
-}
+import { aboutSays, type RunbookTitle } from './title.js';
 
 /**
  * The runbook as one file that opens anywhere without a network: no script, no link, styles inside.
@@ -36,14 +28,8 @@ class Page {
   constructor(private readonly catalogue: Catalogue) {}
 
   whole(runbook: Runbook, title: RunbookTitle): string {
-    const { restarts, seconds, refusal, device, diskBytes } = runbook;
-    const about = this.say('page.about', {
-      device,
-      bytes: diskBytes,
-      restarts,
-      time: seconds.most > 0 ? this.said(timeSays(seconds)) : null,
-      madeAt: title.madeAt.slice(0, 16).replace('T', ' '),
-    });
+    const { refusal } = runbook;
+    const about = text(this.said(aboutSays(runbook, title, (time) => this.said(time))));
     return `<!doctype html>
 <html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">
 <title>${this.say('page.title', { machine: title.machine })}</title><style>${STYLE}</style></head><body>

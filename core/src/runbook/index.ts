@@ -1,4 +1,5 @@
-export { runbookHtml, type RunbookTitle } from './html.js';
+export { runbookHtml } from './html.js';
+export type { RunbookTitle } from './title.js';
 export { runbookMarkdown } from './markdown.js';
 export { runbookFor, type Runbook, type RunbookPhase, type RunbookStep } from './runbook.js';
 export { timeSays } from './time.js';

@@ -1,8 +1,7 @@
 import type { RecognitionRow } from '../recognition/index.js';
 import { message, sayIn, type Catalogue, type Code, type Message } from '../words/index.js';
-import type { RunbookTitle } from './html.js';
 import type { Runbook, RunbookPhase, RunbookStep } from './runbook.js';
-import { timeSays } from './time.js';
+import { aboutSays, type RunbookTitle } from './title.js';
 
 /** The runbook as Markdown (CommonMark, with tables): the same sentences as on the page and the screen. */
 export function runbookMarkdown(catalogue: Catalogue, runbook: Runbook, title: RunbookTitle): string {
@@ -16,14 +15,8 @@ class Sheet {
   constructor(private readonly catalogue: Catalogue) {}
 
   whole(runbook: Runbook, title: RunbookTitle): string {
-    const { restarts, seconds, refusal, device, diskBytes } = runbook;
-    const about = this.say('page.about', {
-      device,
-      bytes: diskBytes,
-      restarts,
-      time: seconds.most > 0 ? this.said(timeSays(seconds)) : null,
-      madeAt: title.madeAt.slice(0, 16).replace('T', ' '),
-    });
+    const { refusal } = runbook;
+    const about = text(this.said(aboutSays(runbook, title, (time) => this.said(time))));
     return [
       `# ${text(title.machine)}`,
       about,

@@ -1,6 +1,7 @@
 import { sleeps } from '../../system/index.js';
 import { message } from '../../words/index.js';
 import { systemsThatStay } from '../context.js';
+import { noHibernation } from '../repairs.js';
 import { fact, valueOf, type Rule } from '../rule.js';
 
 export const hibernateLocked: Rule = {
@@ -20,16 +21,7 @@ export const hibernateLocked: Rule = {
           fact('hibernation', valueOf('on')),
         ],
         systems: [system.id],
-        remedies: [
-          {
-            title: message('remedy.no-hibernation', { systems: [system.name] }),
-            edit: {
-              kind: 'change-system' as const,
-              system: system.id,
-              changes: { hibernation: 'off' as const },
-            },
-          },
-        ],
+        remedies: [noHibernation([system])],
       }));
   },
 };

@@ -2,6 +2,7 @@ import { message } from '../../words/index.js';
 import { sleeps } from '../../system/index.js';
 import { nameOf } from '../context.js';
 import { hosted, hostFinding } from '../hosted.js';
+import { noHibernation } from '../repairs.js';
 import type { Rule } from '../rule.js';
 
 export const hostSleeps: Rule = {
@@ -19,11 +20,6 @@ export const hostSleeps: Rule = {
         system: system.name,
         host: sleeping.name,
       });
-      return [
-        hostFinding({ system, host, image }, says, {
-          title: message('remedy.no-hibernation', { systems: [sleeping.name] }),
-          edit: { kind: 'change-system', system: sleeping.id, changes: { hibernation: 'off' } },
-        }),
-      ];
+      return [hostFinding({ system, host, image }, says, noHibernation([sleeping]))];
     }),
 };

@@ -1,5 +1,4 @@
 import { fatesOf, reinstallEdit, type Fate, type Planned } from '../../plan/index.js';
-import { surveyedPartition } from '../../survey/index.js';
 import { isArriving, type System } from '../../system/index.js';
 import { message } from '../../words/index.js';
 import type { Remedy } from '../finding.js';
@@ -42,13 +41,14 @@ export const keptBroken: Rule = {
       }),
 };
 
-function vitalOf({ plan, survey, ...rest }: Planned, system: System): Fate[] {
-  return fatesOf({ plan, survey, ...rest }).filter(({ found }) => {
+function vitalOf(planned: Planned, system: System): Fate[] {
+  const { plan } = planned;
+  return fatesOf(planned).filter(({ found }) => {
     const note = plan.found[found.id];
     if (!note?.owners.includes(system.id)) return false;
     const { mode, style } = plan.target;
     if (note.role === 'bios-boot') return mode === 'bios' && style === 'gpt';
-    const mounted = surveyedPartition(survey, found.id)?.volume?.mountPoint ?? '';
+    const mounted = found.volume?.mountPoint ?? '';
     return VITAL_ROLES.some((role) => role === note.role) || VITAL_PLACES.includes(mounted);
   });
 }

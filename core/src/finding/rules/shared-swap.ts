@@ -1,6 +1,7 @@
 import { message } from '../../words/index.js';
 import { sleeps } from '../../system/index.js';
 import { nameOf, withRole } from '../context.js';
+import { noHibernation } from '../repairs.js';
 import { listed, fact, type Rule } from '../rule.js';
 
 export const sharedSwap: Rule = {
@@ -19,20 +20,7 @@ export const sharedSwap: Rule = {
           evidence: [fact('shared-by', listed(users.map((s) => s.name)))],
           partitions: [p.id],
           systems: users.map((s) => s.id),
-          remedies: [
-            {
-              title: message('remedy.no-hibernation', { systems: sleepers.map((s) => s.name) }),
-              edit: {
-                kind: 'batch' as const,
-                says: message('edit.no-hibernation'),
-                edits: sleepers.map((s) => ({
-                  kind: 'change-system' as const,
-                  system: s.id,
-                  changes: { hibernation: 'off' as const },
-                })),
-              },
-            },
-          ],
+          remedies: [noHibernation(sleepers)],
         },
       ];
     }),

@@ -1,6 +1,7 @@
 import { message } from '../../words/index.js';
 import { sleeps } from '../../system/index.js';
 import { systemsThatStay } from '../context.js';
+import { noHibernation } from '../repairs.js';
 import { valueOf, fact, type Rule } from '../rule.js';
 
 export const volumeInUse: Rule = {
@@ -18,14 +19,7 @@ export const volumeInUse: Rule = {
         evidence: [fact('hibernation', valueOf('on-as-known'))],
         systems: [system.id],
         remedies: [
-          {
-            title: message('remedy.no-hibernation', { systems: [system.name] }),
-            edit: {
-              kind: 'change-system' as const,
-              system: system.id,
-              changes: { hibernation: 'off' as const },
-            },
-          },
+          noHibernation([system]),
           {
             title: message('remedy.already-off'),
             edit: { kind: 'change-system' as const, system: system.id, changes: { hibernates: false } },
