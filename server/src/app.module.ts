@@ -8,17 +8,21 @@ import { KeepingController } from './machines/keeping.controller.js';
 import { KeepingService } from './machines/keeping.service.js';
 import { MachinesController } from './machines/machines.controller.js';
 import { MachinesService } from './machines/machines.service.js';
+import { Overviews, RULES } from './machines/overviews.js';
 import { Writer } from './storage/writer.js';
 
 @Module({})
 export class AppModule {
-  static with(source: DataSource): DynamicModule {
+  /** `rules` names the build of core that works things out. */
+  static with(source: DataSource, rules: string): DynamicModule {
     return {
       module: AppModule,
       controllers: [HealthController, MachinesController, AlternativesController, KeepingController],
       providers: [
         { provide: DataSource, useValue: source },
+        { provide: RULES, useValue: rules },
         Writer,
+        Overviews,
         MachinesService,
         EditsService,
         AlternativesService,

@@ -2,6 +2,7 @@ import { existsSync } from 'node:fs';
 import type { Server } from 'node:http';
 import { join } from 'node:path';
 import { ValidationPipe } from '@nestjs/common';
+import { MOST_SURVEY_BYTES } from '@rhizotome/core';
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
@@ -21,8 +22,8 @@ import { openStore } from './storage/data-source.js';
 /** How long requests under way may take when the server is told to stop. */
 const GRACE_MILLISECONDS = 3000;
 
-/** A survey of 256 partitions has some 100 kB. */
-const BODY_LIMIT = '1mb';
+/** A survey, with what stands around it. */
+const BODY_LIMIT = MOST_SURVEY_BYTES + 10_000;
 
 /** A machine with some hundred thousand edits, and a bench of a thousand machines. */
 const ARCHIVE_LIMIT = '64mb';
@@ -41,10 +42,13 @@ export async function createApp(
   logger: Logger = pino({ level: 'silent' }),
 ): Promise<App> {
   const store = await openStore(settings.dataFolder);
-  const nest = await NestFactory.create<NestExpressApplication>(AppModule.with(store.source), {
-    logger: false,
-    bodyParser: false,
-  });
+  const nest = await NestFactory.create<NestExpressApplication>(
+    AppModule.with(store.source, settings.rules),
+    {
+      logger: false,
+      bodyParser: false,
+    },
+  );
   nest.disable('x-powered-by');
   nest.use(helmet({ contentSecurityPolicy: { directives: CSP }, strictTransportSecurity: false }));
   nest.use(

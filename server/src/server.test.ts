@@ -21,6 +21,7 @@ import { DataSource } from 'typeorm';
 import { createApp, type App } from './app.js';
 import { settingsFrom, type Settings } from './settings.js';
 import { openStore } from './storage/data-source.js';
+import { connectionOf } from './storage/transaction.js';
 import { MIGRATIONS } from './storage/migrations.js';
 import { Writer } from './storage/writer.js';
 
@@ -34,6 +35,7 @@ const settings = (changes: Partial<Settings> = {}): Settings => ({
   names: [],
   dataFolder: folder,
   webFolder: null,
+  rules: 'test',
   ...changes,
 });
 const http = () => request(app.nest.getHttpServer());
@@ -185,13 +187,47 @@ describe('the queue of writes', () => {
   test('goes on after a failure, and a failed write leaves nothing', async () => {
     const writer = app.nest.get(Writer);
     const failing = writer.write(async (manager) => {
-      await manager.query(`INSERT INTO machine VALUES ('x', 'x', '', '', NULL, 0, '{}')`);
+      await manager.query(`INSERT INTO machine VALUES ('x', 'x', '', '', NULL, 0, '{}', NULL)`);
       throw new Error('half-way');
     });
     const after = machine('godwit');
     await expect(failing).rejects.toThrow('half-way');
     await after;
     expect((await http().get('/api/machines')).body.map((m: { name: string }) => m.name)).toEqual(['godwit']);
+  });
+
+  test('does those that wait together in one transaction, each whole or not at all, in their order', async () => {
+    const writer = app.nest.get(Writer);
+    const commits = jest.spyOn(connectionOf(app.nest.get(DataSource)), 'exec');
+    const insert = (id: string, fails: boolean) =>
+      writer.write(async (manager) => {
+        await manager.query(
+          `INSERT INTO machine SELECT ?, 'n', '', count(*), NULL, 0, '{}', NULL FROM machine`,
+          [id],
+        );
+        if (fails) throw new Error(`${id} fails`);
+        return id;
+      });
+    const works = ['first', 'a', 'b', 'c', 'd'].map((id) => insert(id, id === 'b'));
+    const outcomes = await Promise.allSettled(works);
+    expect(outcomes.map((o) => (o.status === 'fulfilled' ? o.value : o.reason.message))).toEqual([
+      'first',
+      'a',
+      'b fails',
+      'c',
+      'd',
+    ]);
+    expect(commits.mock.calls.filter(([text]) => text === 'COMMIT')).toHaveLength(2);
+    commits.mockRestore();
+    const rows = await writer.read((m) =>
+      m.query('SELECT id, "createdAt" AS place FROM machine ORDER BY place'),
+    );
+    expect(rows).toEqual([
+      { id: 'first', place: '0' },
+      { id: 'a', place: '1' },
+      { id: 'c', place: '2' },
+      { id: 'd', place: '3' },
+    ]);
   });
 });
 
@@ -203,11 +239,13 @@ describe('edits', () => {
     await http()
       .post(`/api/machines/${id}/edits`)
       .send({ base: 0, edits: [sent(ram(8)), sent(ram(16))] })
-      .expect(200, { revision: 2, known: [] });
+      .expect(200, { revision: 2, known: [], others: [] });
     await app.close();
     app = await createApp(settings());
     const { body } = await http().get(`/api/machines/${id}`).expect(200);
-    expect(body).toMatchObject({ revision: 2, plan: { machine: { ramBytes: 16 * GIB } }, surveys: [survey] });
+    expect(body).toMatchObject({ revision: 2, plan: { machine: { ramBytes: 16 * GIB } }, surveys: [] });
+    await http().get(`/api/machines/${id}/surveys/${survey.id}`).expect(200, survey);
+    await http().get(`/api/machines/${id}/surveys/another`).expect(404);
     expect(body.history.map((h: { inverse: Edit }) => h.inverse)).toEqual([
       { kind: 'set-machine', changes: { ramBytes: null } },
       { kind: 'set-machine', changes: { ramBytes: 8 * GIB } },
@@ -229,6 +267,20 @@ describe('edits', () => {
     expect((await http().get(`/api/machines/${id}`)).body.plan.machine.ramBytes).toBe(8 * GIB);
   });
 
+  test('of two who do not know of each other are both made where either order gives the same plan', async () => {
+    const id = await machine();
+    const post = (base: number, ...edits: object[]) =>
+      http().post(`/api/machines/${id}/edits`).send({ base, edits });
+    const [memory, firmware] = [sent(ram(8)), sent({ kind: 'set-machine', changes: { firmware: 'both' } })];
+    await post(0, memory).expect(200);
+    const { body } = await post(0, firmware).expect(200);
+    expect(body).toMatchObject({ revision: 2, known: [], others: [{ revision: 1, key: memory.key }] });
+    const undo = { ...sent({ kind: 'set-machine', changes: { firmware: 'unknown' } }), intent: 'undo' };
+    await post(1, undo).expect(409);
+    const { body: end } = await http().get(`/api/machines/${id}`);
+    expect(end).toMatchObject({ revision: 2, plan: { machine: { ramBytes: 8 * GIB, firmware: 'both' } } });
+  });
+
   test('sent twice are made once', async () => {
     const id = await machine();
     const edit = sent(ram(8));
@@ -236,8 +288,8 @@ describe('edits', () => {
       http()
         .post(`/api/machines/${id}/edits`)
         .send({ base: 0, edits: [edit] });
-    await post().expect(200, { revision: 1, known: [] });
-    await post().expect(200, { revision: 1, known: [edit.key] });
+    await post().expect(200, { revision: 1, known: [], others: [] });
+    await post().expect(200, { revision: 1, known: [edit.key], others: [] });
   });
 
   test('whose answer was lost are known in the whole history, in any place of a batch and on any base', async () => {
@@ -247,9 +299,9 @@ describe('edits', () => {
       http().post(`/api/machines/${id}/edits`).send({ base, edits });
     await post(0, lost).expect(200);
     await post(1, later).expect(200);
-    await post(2, lost).expect(200, { revision: 2, known: [lost.key] });
+    await post(2, lost).expect(200, { revision: 2, known: [lost.key], others: [] });
     await post(2, fresh, lost, later, twice, twice).expect(200);
-    await post(0, later, fresh).expect(200, { revision: 4, known: [later.key, fresh.key] });
+    await post(0, later, fresh).expect(200, { revision: 4, known: [later.key, fresh.key], others: [] });
     const { body } = await post(1, lost, sent(ram(1))).expect(409);
     expect(body).toMatchObject({ revision: 4, known: [lost.key] });
     const { body: end } = await http().get(`/api/machines/${id}`);
@@ -509,6 +561,7 @@ describe('settings', () => {
       names: [],
       dataFolder: '/srv/data',
       webFolder: '/srv/web/dist',
+      rules: expect.stringMatching(/^[0-9a-f]{64}$/),
     });
   });
 });

@@ -1,3 +1,5 @@
+import { createHash } from 'node:crypto';
+import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 
 export interface Settings {
@@ -10,6 +12,8 @@ export interface Settings {
   readonly dataFolder: string;
   /** Folder of the built web app; `null` serves the interface of programs alone. */
   readonly webFolder: string | null;
+  /** The build of core, by its content: what was worked out by another is worked out again. */
+  readonly rules: string;
 }
 
 /** What can stand in a header behind “Bearer”. */
@@ -40,7 +44,16 @@ export function settingsFrom(env: NodeJS.ProcessEnv, root: string): Settings {
     names,
     dataFolder: resolve(env['RHIZOTOME_DATA'] || resolve(root, 'data')),
     webFolder: resolve(root, 'web/dist'),
+    rules: contentOf(resolve(root, 'core/dist')),
   };
+}
+
+function contentOf(folder: string): string {
+  const hash = createHash('sha256');
+  const files = existsSync(folder) ? readdirSync(folder, { recursive: true, encoding: 'utf8' }) : [];
+  for (const file of files.filter((name) => name.endsWith('.js')).sort())
+    hash.update(readFileSync(resolve(folder, file)));
+  return hash.digest('hex');
 }
 
 /** How others can reach the server; `undefined` where only this machine can. */

@@ -2,6 +2,9 @@ import type { Overview } from '../overview/index.js';
 import type { Edit, Plan } from '../plan/index.js';
 import type { Survey } from '../survey/index.js';
 
+/** The largest survey that is kept, as JSON. One of 256 partitions takes some 100 kB. */
+export const MOST_SURVEY_BYTES = 1_000_000;
+
 /** A machine as the bench lists it. */
 export interface MachineRow {
   readonly id: string;
@@ -47,6 +50,8 @@ export interface SentEdit {
 export interface EditsTaken {
   readonly revision: number;
   readonly known: readonly string[];
+  /** What others had done after the revision these were based on, and before these: made in either order, it gives the same plan. */
+  readonly others: readonly HistoryEntry[];
 }
 
 /** An edit of the history, with what leads back over it. */
@@ -62,7 +67,7 @@ export interface OpenedMachine {
   readonly story: string;
   readonly revision: number;
   readonly plan: Plan;
-  /** Every survey that the plan or its history refers to. */
+  /** The reading that the plan rests on; others are asked for where an edit leads to them. */
   readonly surveys: readonly Survey[];
   readonly history: readonly HistoryEntry[];
 }

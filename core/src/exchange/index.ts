@@ -1,4 +1,5 @@
 export { documentFaultSays } from './document-fault.js';
+export { MOST_SURVEY_BYTES } from './exchange.js';
 export type {
   Alternative,
   DeletedMachine,

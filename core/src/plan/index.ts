@@ -49,6 +49,7 @@ export {
 export { EDIT_DOCUMENT, PLAN_DOCUMENT } from './documents.js';
 export { derived, type Planned } from './planned.js';
 export { apply, EditSchema, takes, type BatchEdit, type Edit, type SingleEdit } from './edits/edit.js';
+export { commute, readingsNamed } from './edits/order.js';
 export { editTitle, type EditSays } from './edits/title.js';
 export { givers, type Giver } from './givers.js';
 export { EMPTY_HISTORY, remember, type History, type MadeEdit } from './history.js';

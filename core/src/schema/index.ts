@@ -7,3 +7,4 @@ export {
   type DocumentKind,
   type ReadDocument,
 } from './stored.js';
+export { same } from './same.js';

@@ -51,6 +51,7 @@ export async function insertArchive(
     deletedAt: null,
     revision,
     plan: JSON.stringify(plan),
+    overview: null,
   });
   for (const survey of surveys)
     await manager.insert(SurveyEntity, { id: survey.id, machineId: id, document: JSON.stringify(survey) });

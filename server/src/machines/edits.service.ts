@@ -1,7 +1,9 @@
 import { Inject, Injectable } from '@nestjs/common';
 import {
   apply,
+  commute,
   EDIT_DOCUMENT,
+  readingsNamed,
   refusalInWords,
   SURVEY_DOCUMENT,
   type EditsTaken,
@@ -9,22 +11,30 @@ import {
   type OpenedMachine,
   type Plan,
   type SentEdit,
+  type Survey,
   type Surveys,
 } from '@rhizotome/core';
 import { In, MoreThan, Not, type EntityManager } from 'typeorm';
-import { ProblemException } from '../http/problem.js';
-import { documentOf } from '../storage/documents.js';
+import { notFound, ProblemException } from '../http/problem.js';
+import { documentOf, surveyIn } from '../storage/documents.js';
 import { EditEntity, MachineEntity, SurveyEntity } from '../storage/entities.js';
 import { Writer } from '../storage/writer.js';
 import type { EditDto, PostEditsDto } from './dto.js';
-import { existingMachine, insertSurvey, surveysOf } from './machine-store.js';
+import { existingMachine, insertSurvey } from './machine-store.js';
 import { historyBefore, opened } from './opened-machine.js';
-import { planOf } from './responses.js';
+import { Overviews } from './overviews.js';
+import { planOf, toHistoryEntry } from './responses.js';
+
+/** Where more was done meanwhile than this, a client begins from the whole plan again. */
+const MOST_OTHERS = 100;
 
 /** One machine's plan: its readings, its edits, its history. What a document means, core decides. */
 @Injectable()
 export class EditsService {
-  constructor(@Inject(Writer) private readonly writer: Writer) {}
+  constructor(
+    @Inject(Writer) private readonly writer: Writer,
+    @Inject(Overviews) private readonly overviews: Overviews,
+  ) {}
 
   open(id: string): Promise<OpenedMachine> {
     return this.writer.read((manager) => opened(manager, id));
@@ -55,42 +65,102 @@ export class EditsService {
     });
   }
 
-  /**
-   * Applies edits made against revision `base`. Edits that the history has already, known by their key, are not made
-   * again and are named in the answer. Where others have moved on from the base, nothing is made.
-   * @throws ProblemException 409 with the present `revision` and the keys that are `known`; 422 with the `key` refused
-   */
-  postEdits(id: string, { base, edits }: PostEditsDto): Promise<EditsTaken> {
-    const sent = [...new Map(edits.map((e) => [e.key, decodeEdit(e)])).values()];
-    return this.writer.write(async (manager) => {
-      const machine = await existingMachine(manager, id);
-      const keys = sent.map((e) => e.key);
-      const made = await manager.find(EditEntity, {
-        where: { machineId: id, key: In(keys) },
-        select: { machineId: true, revision: true, key: true },
-      });
-      const known = made.map((entry) => entry.key);
-      const fresh = sent.filter((e) => !known.includes(e.key));
-      if (fresh.length === 0) return { revision: machine.revision, known };
-      const others = { machineId: id, revision: MoreThan(base), key: Not(In(keys)) };
-      if (base > machine.revision || (await manager.existsBy(EditEntity, others)))
-        throw stale(machine, known);
-      const plan = await makeEdits(manager, machine, fresh);
-      const revision = machine.revision + fresh.length;
-      await manager.update(MachineEntity, { id }, { plan: JSON.stringify(plan), revision });
-      return { revision, known };
+  /** @throws ProblemException 404 */
+  survey(id: string, surveyId: string): Promise<Survey> {
+    return this.writer.read(async (manager) => {
+      await existingMachine(manager, id);
+      const row = await manager.findOneBy(SurveyEntity, { machineId: id, id: surveyId });
+      if (!row) throw notFound('survey');
+      return surveyIn(row.document);
     });
   }
+
+  /**
+   * Applies edits made against revision `base`. Edits that the history has already, known by their key, are not made
+   * again and are named in the answer. Where others have moved on from the base, edits are made on top of theirs if
+   * either order gives the same plan; otherwise nothing is made.
+   * @throws ProblemException 409 with the present `revision` and the keys that are `known`; 422 with the `key` refused
+   */
+  async postEdits(id: string, { base, edits }: PostEditsDto): Promise<EditsTaken> {
+    const sent = [...new Map(edits.map((e) => [e.key, decodeEdit(e)])).values()];
+    const taken = await this.writer.write((manager) => takeEdits(manager, id, base, sent));
+    this.overviews.changed(id);
+    return taken;
+  }
+}
+
+async function takeEdits(
+  manager: EntityManager,
+  id: string,
+  base: number,
+  sent: readonly SentEdit[],
+): Promise<EditsTaken> {
+  const machine = await existingMachine(manager, id);
+  const keys = sent.map((e) => e.key);
+  const made = await manager.find(EditEntity, {
+    where: { machineId: id, key: In(keys) },
+    select: { machineId: true, revision: true, key: true },
+  });
+  const known = made.map((entry) => entry.key);
+  const fresh = sent.filter((e) => !known.includes(e.key));
+  if (fresh.length === 0) return { revision: machine.revision, known, others: [] };
+  if (base > machine.revision) throw stale(machine, known);
+  const others = await manager.find(EditEntity, {
+    where: { machineId: id, revision: MoreThan(base), key: Not(In(keys)) },
+    order: { revision: 'ASC' },
+    take: MOST_OTHERS + 1,
+  });
+  const plan = planOf(machine);
+  const surveys = await surveysFor(manager, id, plan, fresh);
+  const between = others.map(toHistoryEntry);
+  if (others.length > 0 && !(known.length === 0 && passes(plan, between, fresh, surveys)))
+    throw stale(machine, known);
+  const after = await makeEdits(manager, machine, plan, fresh, surveys);
+  const revision = machine.revision + fresh.length;
+  await manager.update(MachineEntity, { id }, { plan: JSON.stringify(after), revision });
+  return { revision, known, others: between };
+}
+
+/** The readings that a plan and edits of it rest on. */
+async function surveysFor(
+  manager: EntityManager,
+  machineId: string,
+  plan: Plan,
+  edits: readonly SentEdit[],
+): Promise<Surveys> {
+  const ids = [plan.surveyId, ...edits.flatMap(({ edit }) => readingsNamed(edit))].filter(
+    (id) => id !== null,
+  );
+  const rows = await manager.findBy(SurveyEntity, { machineId, id: In(ids) });
+  const byId = new Map(rows.map((row) => [row.id, surveyIn(row.document)]));
+  return (id) => byId.get(id);
+}
+
+/** Whether edits that did not know of `others`, the latest of a plan, can be made after them as well as before them. */
+function passes(
+  plan: Plan,
+  others: readonly HistoryEntry[],
+  fresh: readonly SentEdit[],
+  surveys: Surveys,
+): boolean {
+  if (others.length > MOST_OTHERS || fresh.some((e) => e.intent !== 'do')) return false;
+  return commute(
+    plan,
+    others,
+    fresh.map((e) => e.edit),
+    surveys,
+  );
 }
 
 /** Applies edits in order and adds them to the history. Returns the plan after them. @throws ProblemException 422 */
 async function makeEdits(
   manager: EntityManager,
   machine: MachineEntity,
+  before: Plan,
   edits: readonly SentEdit[],
+  surveys: Surveys,
 ): Promise<Plan> {
-  const surveys = await surveysOf(manager, machine.id);
-  let plan = planOf(machine);
+  let plan = before;
   for (const [i, { key, intent, edit }] of edits.entries()) {
     const result = apply(plan, edit, surveys);
     if (!result.ok) throw refusedEdit(plan, surveys, result.refusal, key);

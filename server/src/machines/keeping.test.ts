@@ -20,6 +20,7 @@ async function bench() {
     names: [],
     dataFolder: folder,
     webFolder: null,
+    rules: 'test',
   });
   apps.push(app);
   const http = () => request(app.nest.getHttpServer());

@@ -1,4 +1,4 @@
-import type { Survey, Surveys } from '@rhizotome/core';
+import type { Plan, Survey, Surveys } from '@rhizotome/core';
 import { IsNull, type EntityManager } from 'typeorm';
 import { notFound } from '../http/problem.js';
 import { surveyIn } from '../storage/documents.js';
@@ -16,6 +16,16 @@ export async function surveysOf(manager: EntityManager, machineId: string): Prom
   const rows = await manager.findBy(SurveyEntity, { machineId });
   const byId = new Map(rows.map((row) => [row.id, surveyIn(row.document)]));
   return (id) => byId.get(id);
+}
+
+/** The reading that a plan of a machine rests on. */
+export async function surveyUnder(
+  manager: EntityManager,
+  machineId: string,
+  { surveyId }: Plan,
+): Promise<Survey | undefined> {
+  const row = surveyId === null ? null : await manager.findOneBy(SurveyEntity, { machineId, id: surveyId });
+  return row ? surveyIn(row.document) : undefined;
 }
 
 export async function insertSurvey(manager: EntityManager, machineId: string, survey: Survey): Promise<void> {

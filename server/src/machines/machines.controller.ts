@@ -74,6 +74,11 @@ export class MachinesController {
     return this.edits.addSurvey(id, survey);
   }
 
+  @Get(':id/surveys/:surveyId')
+  survey(@Id() id: string, @Param('surveyId') surveyId: string) {
+    return this.edits.survey(id, surveyId);
+  }
+
   @Get(':id/edits')
   older(@Id() id: string, @Query() { before }: OlderEditsDto) {
     return this.edits.older(id, before);

@@ -1,53 +1,41 @@
 import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
-import {
-  EMPTY_PLAN,
-  overviewOf,
-  type MachineRow,
-  type OpenedMachine,
-  type Overview,
-  type Plan,
-} from '@rhizotome/core';
+import { EMPTY_PLAN, type MachineRow, type OpenedMachine, type Plan } from '@rhizotome/core';
 import { benchMachine, DEMO_NAMES, type DemoName } from '@rhizotome/demo';
 import { IsNull, type EntityManager } from 'typeorm';
 import { notFound, ProblemException } from '../http/problem.js';
 import { planIn, surveyIn } from '../storage/documents.js';
 import { AlternativeEntity, MachineEntity, SurveyEntity } from '../storage/entities.js';
 import { Writer } from '../storage/writer.js';
-import { existingMachine, insertSurvey, surveysOf } from './machine-store.js';
+import { existingMachine, insertSurvey } from './machine-store.js';
 import { opened } from './opened-machine.js';
+import { Overviews } from './overviews.js';
 import { planOf, toRow } from './responses.js';
 
 const MOST_MACHINES = 1000;
 
+/** What a row needs: a plan is a hundred times as large as where it stands. */
+const LISTED = {
+  id: true,
+  name: true,
+  story: true,
+  createdAt: true,
+  revision: true,
+  overview: true,
+} as const;
+
 /** The bench: which machines there are. Each public method is one transaction, or one read. */
 @Injectable()
 export class MachinesService {
-  /** By machine: where it stands, worked out once a revision. */
-  private readonly overviews = new Map<string, { readonly revision: number; readonly overview: Overview }>();
-
-  constructor(@Inject(Writer) private readonly writer: Writer) {}
+  constructor(
+    @Inject(Writer) private readonly writer: Writer,
+    @Inject(Overviews) private readonly overviews: Overviews,
+  ) {}
 
   /** A machine whose documents cannot be read is listed as damaged; the others are not kept back by it. */
   private async row(manager: EntityManager, machine: MachineEntity): Promise<MachineRow> {
-    try {
-      return toRow(machine, await this.overview(manager, machine), null);
-    } catch (error) {
-      if (!(error instanceof ProblemException)) throw error;
-      return toRow(machine, null, error.problem.detail);
-    }
-  }
-
-  private async overview(manager: EntityManager, machine: MachineEntity): Promise<Overview> {
-    const { id, revision } = machine;
-    let known = this.overviews.get(id);
-    if (known?.revision !== revision) {
-      const plan = planOf(machine);
-      const survey = (await surveysOf(manager, id))(plan.surveyId ?? '');
-      known = { revision, overview: overviewOf(plan, survey) };
-      this.overviews.set(id, known);
-    }
-    return known.overview;
+    const { overview, damage } = await this.overviews.of(manager, machine);
+    return toRow(machine, overview, damage);
   }
 
   list(): Promise<MachineRow[]> {
@@ -55,6 +43,7 @@ export class MachinesService {
       const machines = await manager.find(MachineEntity, {
         where: { deletedAt: IsNull() },
         order: { createdAt: 'ASC', id: 'ASC' },
+        select: LISTED,
       });
       return Promise.all(machines.map((m) => this.row(manager, m)));
     });
@@ -158,6 +147,7 @@ async function insertMachine(
     deletedAt: null,
     revision: 0,
     plan: JSON.stringify(plan),
+    overview: null,
   };
   await manager.insert(MachineEntity, machine);
   return machine;

@@ -1,8 +1,7 @@
 import type { HistoryEntry, OpenedMachine } from '@rhizotome/core';
 import { LessThan, type EntityManager } from 'typeorm';
-import { surveyIn } from '../storage/documents.js';
-import { EditEntity, SurveyEntity } from '../storage/entities.js';
-import { existingMachine } from './machine-store.js';
+import { EditEntity } from '../storage/entities.js';
+import { existingMachine, surveyUnder } from './machine-store.js';
 import { planOf, toHistoryEntry } from './responses.js';
 
 /** Edits that are sent at once for undo; older ones when they are asked for. */
@@ -10,15 +9,16 @@ const HISTORY_SENT = 500;
 
 export async function opened(manager: EntityManager, id: string): Promise<OpenedMachine> {
   const machine = await existingMachine(manager, id);
-  const surveys = await manager.findBy(SurveyEntity, { machineId: id });
+  const plan = planOf(machine);
+  const survey = await surveyUnder(manager, id, plan);
   const { name, story, revision } = machine;
   return {
     id,
     name,
     story,
     revision,
-    plan: planOf(machine),
-    surveys: surveys.map((s) => surveyIn(s.document)),
+    plan,
+    surveys: survey ? [survey] : [],
     history: await historyBefore(manager, id, revision + 1),
   };
 }

@@ -28,6 +28,10 @@ export class MachineEntity {
   /** JSON of the plan at `revision`. */
   @Column('text')
   plan: string;
+
+  /** JSON of where the plan stands, as it was worked out last, with what by; null before that. */
+  @Column('text', { nullable: true })
+  overview: string | null;
 }
 
 /** One reading of a disk. Never changed. */

@@ -37,4 +37,16 @@ class Alternatives1795392000000 implements MigrationInterface {
   }
 }
 
-export const MIGRATIONS = [Beginning1767225600000, Alternatives1795392000000];
+class Overviews1795651200000 implements MigrationInterface {
+  name = 'Overviews1795651200000';
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(`ALTER TABLE "machine" ADD COLUMN "overview" text`);
+  }
+
+  async down(runner: QueryRunner): Promise<void> {
+    await runner.query(`ALTER TABLE "machine" DROP COLUMN "overview"`);
+  }
+}
+
+export const MIGRATIONS = [Beginning1767225600000, Alternatives1795392000000, Overviews1795651200000];

@@ -40,6 +40,7 @@ describe.each(['workbench'])('a database of the time of the %s', (version) => {
       names: [],
       dataFolder: folder,
       webFolder: null,
+      rules: 'test',
     };
     app = await createApp(settings);
   });

@@ -27,6 +27,7 @@ async function start(): Promise<App> {
     names: [],
     dataFolder: folder,
     webFolder: null,
+    rules: 'test',
   });
   return app;
 }
@@ -167,6 +168,47 @@ describe('a data folder', () => {
     const { warnings } = await start();
     expect(warnings.join()).toContain(file());
     expect(warnings.join()).toContain('restore your latest backup');
+  });
+});
+
+describe('where a machine stands', () => {
+  const kept = () => {
+    const seen = new Database(file(), { readonly: true });
+    const { overview } = seen.prepare('SELECT overview FROM machine').get() as { overview: string | null };
+    seen.close();
+    return overview === null ? null : (JSON.parse(overview) as { rules: string; revision: number });
+  };
+  const until = async (met: () => boolean) => {
+    for (let i = 0; i < 100 && !met(); i++) await new Promise((done) => setTimeout(done, 50));
+    expect(met()).toBe(true);
+  };
+
+  test('is kept with it after an edit, listed from there, and gone over again at every start', async () => {
+    await start();
+    const id = await named('whimbrel');
+    await http().post(`/api/machines/${id}/edits`).send(edits(0, 8)).expect(200);
+    await until(() => kept()?.revision === 1);
+    expect(kept()).toMatchObject({ rules: 'test', overview: { stages: { machine: 'open' } } });
+    await stop();
+    const database = new Database(file());
+    database.exec(`UPDATE machine SET plan = '{', overview = replace(overview, '"open"', '"ready"')`);
+    database.close();
+    await start();
+    await until(() => kept() === null);
+    expect((await http().get('/api/machines')).body[0]).toMatchObject({ overview: null });
+  });
+
+  test('worked out by other rules is not listed', async () => {
+    await start();
+    const id = await named('whimbrel');
+    await http().post(`/api/machines/${id}/edits`).send(edits(0, 8)).expect(200);
+    await until(() => kept()?.revision === 1);
+    await app!.nest
+      .get(DataSource)
+      .query(
+        `UPDATE machine SET overview = replace(replace(overview, '"open"', '"ready"'), '"test"', '"older"')`,
+      );
+    expect((await http().get('/api/machines')).body[0].overview.stages.machine).toBe('open');
   });
 });
 

@@ -1,15 +1,27 @@
 import { Inject, Injectable } from '@nestjs/common';
 import { DataSource, type EntityManager } from 'typeorm';
 import { storageFault, type StorageFault } from './faults.js';
-import { inTransaction } from './transaction.js';
+import { inTransaction, type Work } from './transaction.js';
+
+interface Waiting {
+  readonly writes: boolean;
+  readonly work: Work;
+  readonly done: (value: unknown) => void;
+  readonly fail: (error: unknown) => void;
+}
+
+/** So many writes share a transaction at most: the first of them waits for the last. */
+const MOST_TOGETHER = 32;
 
 /**
- * Runs writes one after the other, each in one transaction. There is a single SQLite connection, so a write beside
- * another request's open transaction would be rolled back with it.
+ * Runs reads and writes one after the other in the order in which they come, since there is a single SQLite
+ * connection. Writes that wait behind each other are done in one transaction: a commit waits for the disk, and many
+ * clients would wait for each other's.
  */
 @Injectable()
 export class Writer {
-  private last: Promise<unknown> = Promise.resolve();
+  private readonly waiting: Waiting[] = [];
+  private running = false;
   private trouble: StorageFault | undefined;
 
   constructor(@Inject(DataSource) private readonly source: DataSource) {}
@@ -19,27 +31,56 @@ export class Writer {
     return this.trouble;
   }
 
+  /** What it resolves to is on the disk. */
   write<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
-    return this.inTurn(async () => {
-      try {
-        const result = await inTransaction(this.source, work);
-        this.trouble = undefined;
-        return result;
-      } catch (error) {
-        this.trouble = storageFault(error) ?? this.trouble;
-        throw error;
-      }
-    });
+    return this.inTurn(true, work);
   }
 
   /** Reads wait for the writes before them, and so never see half of one. */
   read<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
-    return this.inTurn(() => work(this.source.manager));
+    return this.inTurn(false, work);
   }
 
-  private inTurn<T>(work: () => Promise<T>): Promise<T> {
-    const turn = this.last.then(work);
-    this.last = turn.catch(() => undefined);
-    return turn;
+  private inTurn<T>(writes: boolean, work: (manager: EntityManager) => Promise<T>): Promise<T> {
+    return new Promise<T>((done, fail) => {
+      this.waiting.push({ writes, work, done: done as (value: unknown) => void, fail });
+      if (!this.running) void this.run();
+    });
+  }
+
+  private async run(): Promise<void> {
+    this.running = true;
+    for (let next = this.takeNext(); next.length > 0; next = this.takeNext())
+      await (next[0]!.writes ? this.doTogether(next) : this.doRead(next[0]!));
+    this.running = false;
+  }
+
+  /** A read, or the writes that wait in a row. */
+  private takeNext(): Waiting[] {
+    const first = this.waiting.findIndex((w) => !w.writes);
+    const inARow = first < 0 ? this.waiting.length : first;
+    return this.waiting.splice(0, Math.min(Math.max(inARow, 1), MOST_TOGETHER));
+  }
+
+  private async doRead({ work, done, fail }: Waiting): Promise<void> {
+    await work(this.source.manager).then(done, fail);
+  }
+
+  private async doTogether(writes: readonly Waiting[]): Promise<void> {
+    try {
+      const outcomes = await inTransaction(
+        this.source,
+        writes.map((w) => w.work),
+      );
+      const failed = outcomes.flatMap((outcome) => (outcome.ok ? [] : [outcome.error]));
+      this.trouble = failed.map(storageFault).find((fault) => fault !== undefined);
+      outcomes.forEach((outcome, i) => {
+        if (outcome.ok) writes[i]!.done(outcome.value);
+        else writes[i]!.fail(outcome.error);
+      });
+    } catch (error) {
+      this.trouble = storageFault(error) ?? this.trouble;
+      for (const { fail } of writes) fail(error);
+    }
   }
 }

@@ -93,6 +93,8 @@ export const api = {
   deleted: () => call<DeletedMachine[]>('GET', '/deleted-machines'),
   emptyDeleted: () => call<undefined>('DELETE', '/deleted-machines'),
   loadDemo: () => call<{ added: number }>('POST', '/machines/demo'),
+  survey: (id: string, survey: string) =>
+    call<Survey>('GET', `/machines/${id}/surveys/${encodeURIComponent(survey)}`),
   addSurvey: (id: string, survey: Survey) =>
     call<{ surveyId: string }>('POST', `/machines/${id}/surveys`, { survey }),
   postEdits: (id: string, base: number, edits: readonly SentEdit[]) =>

@@ -8,6 +8,7 @@ import { Header } from '../shell/Header.js';
 import { Notices } from '../shell/Notices.js';
 import { Rail } from '../shell/Rail.js';
 import { OpenMachineContext } from './context.js';
+import { openMachine } from './opening.js';
 import { OpenPlan } from './open-plan.js';
 import { PreviewProvider } from './preview.js';
 import { followersOf } from './followers.js';
@@ -22,7 +23,7 @@ export function OpenMachine() {
   const { id = '' } = useParams();
   const query = useQuery({
     queryKey: ['machine', id],
-    queryFn: () => api.open(id),
+    queryFn: () => openMachine(api, id, unsentHere().load(id)),
     staleTime: Infinity,
     gcTime: 0,
     retry: (count, error) => !(error instanceof Problem) && count < 1,
@@ -36,6 +37,8 @@ export function OpenMachine() {
   if (query.isError) return <Failure error={query.error} retry={() => void query.refetch()} />;
   return <Opened key={query.data.id} machine={query.data} />;
 }
+
+const unsentHere = () => unsentIn(local, () => Date.now());
 
 function Failure({ error, retry }: { error: Error; retry: () => void }) {
   const trouble = troubleOf(error);
@@ -63,7 +66,7 @@ function Opened({ machine }: { machine: OpenedMachine }) {
     () =>
       new OpenPlan(machine.id, machine, {
         api,
-        unsent: unsentIn(local, () => Date.now()),
+        unsent: unsentHere(),
         followers: followersOf(machine.id),
         newKey: newId,
         later: (milliseconds, work) => window.setTimeout(work, milliseconds),

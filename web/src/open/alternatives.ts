@@ -1,8 +1,7 @@
-import { takeUpEdit, type Alternative, type Plan, message } from '@rhizotome/core';
+import { same, takeUpEdit, type Alternative, type Plan, message } from '@rhizotome/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, Unreachable } from '../api/client.js';
-import { same } from '../parts/same.js';
 import { useEdit, useOpenMachine, useOpenState } from './context.js';
 
 /** Plans kept under names: points to come back to, and other ways to compare with. Deleting can be undone. */
@@ -13,7 +12,14 @@ export function useAlternatives() {
   const client = useQueryClient();
   const queryKey = ['alternatives', id];
   const [removed, setRemoved] = useState<Alternative | null>(null);
-  const list = useQuery({ queryKey, queryFn: () => api.alternatives(id) });
+  const list = useQuery({
+    queryKey,
+    queryFn: async () => {
+      const kept = await api.alternatives(id);
+      await open.know(kept.flatMap(({ plan }) => plan.surveyId ?? []));
+      return kept;
+    },
+  });
   const onSuccess = () => client.invalidateQueries({ queryKey });
   const keep = useMutation({
     mutationFn: async (name: string) => {

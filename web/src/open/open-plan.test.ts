@@ -39,7 +39,9 @@ class FakeServer {
   open = (id: string): Promise<OpenedMachine> =>
     Promise.resolve().then(() => {
       this.reach();
-      const { revision, plan, surveys, history } = this;
+      this.opens += 1;
+      const { revision, plan, history } = this;
+      const surveys = this.surveys.filter((survey) => survey.id === plan.surveyId);
       return { id, name: 'm', story: '', revision, plan, surveys, history: history.slice(-this.sends) };
     });
 
@@ -47,6 +49,19 @@ class FakeServer {
     Promise.resolve().then(() => {
       this.reach();
       return this.history.filter((e) => e.revision < before).slice(-this.sends);
+    });
+
+  /** How often the whole machine was sent. */
+  opens = 0;
+  /** Whether it makes edits on top of others', as the real one does where either order gives the same plan. */
+  rebases = false;
+
+  survey = (_id: string, name: string): Promise<Survey> =>
+    Promise.resolve().then(() => {
+      this.reach();
+      const survey = this.surveys.find((s) => s.id === name);
+      if (!survey) throw new Problem(404, 'not-found', 'no such survey');
+      return survey;
     });
 
   addSurvey = (_id: string, survey: Survey) =>
@@ -64,8 +79,9 @@ class FakeServer {
       if (problem) throw problem;
       const known = this.history.map((e) => e.key).filter((key) => edits.some((e) => e.key === key));
       const fresh = edits.filter((e) => !known.includes(e.key));
-      const others = this.history.some((e) => e.revision > base && !known.includes(e.key));
-      if (fresh.length > 0 && others) throw new Problem(409, 'stale-revision', 'changed meanwhile');
+      const others = this.history.filter((e) => e.revision > base && !known.includes(e.key));
+      if (fresh.length > 0 && others.length > 0 && !this.rebases)
+        throw new Problem(409, 'stale-revision', 'changed meanwhile');
       let { plan } = this;
       const made: HistoryEntry[] = [];
       for (const { key, intent, edit } of fresh) {
@@ -78,7 +94,7 @@ class FakeServer {
       this.revision += made.length;
       this.history.push(...made);
       if (this.mute) throw new Unreachable();
-      return { revision: this.revision, known };
+      return { revision: this.revision, known, others };
     });
 }
 
@@ -427,12 +443,63 @@ describe('an open plan', () => {
     await settle();
     expect(server.revision).toBe(0);
   });
+
+  test('takes in what others did from the answer, without the whole machine', async () => {
+    const server = new FakeServer();
+    server.rebases = true;
+    const one = await opened(server);
+    const other = await opened(server);
+    one.plan.do({ kind: 'set-machine', changes: { firmware: 'both' } });
+    await one.settle();
+    const { opens } = server;
+    other.plan.do(ram(8));
+    other.plan.do(ram(16));
+    await other.settle();
+    expect(other.plan.getState()).toMatchObject({
+      plan: { machine: { firmware: 'both', ramBytes: 16 * GIB } },
+      sync: 'saved',
+      othersChanged: true,
+    });
+    expect(server.opens).toBe(opens);
+    expect(server.revision).toBe(3);
+    other.plan.step(2);
+    expect(other.plan.getState().plan.machine).toMatchObject({ firmware: 'both', ramBytes: null });
+  });
+
+  test('fetches a reading when an undo leads back to it, and does nothing while the server is gone', async () => {
+    const server = new FakeServer();
+    const first = await opened(server);
+    for (const id of ['one', 'two']) {
+      const survey = drawn(id);
+      first.plan.adoptSurvey(survey, beginEdit({ plan: first.plan.getState().plan, survey }));
+      await first.settle();
+    }
+    const { plan, settle } = await opened(server);
+    expect(plan.getState().survey?.id).toBe('two');
+    server.down = true;
+    plan.undo();
+    await settle();
+    expect(plan.getState().survey?.id).toBe('two');
+    server.down = false;
+    plan.step(1);
+    await settle();
+    expect(plan.getState()).toMatchObject({ survey: { id: 'one' }, sync: 'saved' });
+    expect(server.plan.surveyId).toBe('one');
+  });
+
+  test('refuses a reading that the server would not keep, with the limit', async () => {
+    const { plan } = await opened(new FakeServer());
+    const survey = { ...drawn('one'), comments: { volume: 'x'.repeat(2_000_000) } } as never;
+    const edit = beginEdit({ plan: plan.getState().plan, survey: drawn('one') });
+    expect(plan.adoptSurvey(survey, edit)).toMatchObject({ code: 'survey-too-large', most: 1_000_000 });
+    expect(plan.getState().unsent).toBe(0);
+  });
 });
 
-function drawn(): Survey {
+function drawn(id = 'survey-1'): Survey {
   const outcome = surveyFromHand(
     { diskBytes: 500 * GIB, sectorBytes: 512, style: 'gpt', text: '100MiB efi\n200GiB windows' },
-    { id: 'survey-1', takenAt: '2026-05-04T07:30:00.000Z' },
+    { id, takenAt: '2026-05-04T07:30:00.000Z' },
   );
   if (!outcome.ok) throw new Error(outcome.refusal.message);
   return outcome.survey;

@@ -1,6 +1,8 @@
 import {
   apply,
   EMPTY_HISTORY,
+  MOST_SURVEY_BYTES,
+  readingsNamed,
   remember,
   type Edit,
   type History,
@@ -13,6 +15,7 @@ import {
 } from '@rhizotome/core';
 import { Problem, Unreachable, type Api } from '../api/client.js';
 import type { Followers } from './followers.js';
+import { openMachine, readingsOf } from './opening.js';
 import { replay } from './replay.js';
 import { troubleOf, type Trouble } from './trouble.js';
 import { idOf, type SetAside, type Unsent, type UnsentStore } from './unsent.js';
@@ -38,7 +41,7 @@ export interface OpenState {
 }
 
 export interface OpenPlanOptions {
-  readonly api: Pick<Api, 'open' | 'older' | 'addSurvey' | 'postEdits'>;
+  readonly api: Pick<Api, 'open' | 'older' | 'survey' | 'addSurvey' | 'postEdits'>;
   readonly unsent: UnsentStore;
   readonly followers: Followers;
   readonly newKey: () => string;
@@ -59,7 +62,10 @@ const NOT_TAKEN = [400, 409, 413, 422];
 export class OpenPlan {
   private readonly listeners = new Set<() => void>();
   private readonly surveys = new Map<string, Survey>();
-  private revision: number;
+  private revision = 0;
+  /** What the server had when it was heard last, and what it has taken from here since. */
+  private opened: OpenedMachine;
+  private taken: readonly SentEdit[] = [];
   /** The latest revision that another window has told. */
   private heard = 0;
   private items: readonly Unsent[] = [];
@@ -78,7 +84,7 @@ export class OpenPlan {
     opened: OpenedMachine,
     private readonly options: OpenPlanOptions,
   ) {
-    this.revision = opened.revision;
+    this.opened = opened;
     const setAside = options.unsent.loadAside(machineId);
     this.state = this.begin(opened, options.unsent.load(machineId), { setAside, othersChanged: false });
   }
@@ -112,9 +118,9 @@ export class OpenPlan {
   }
 
   undo(): Refusal | undefined {
-    const last = this.state.history.undo.at(-1);
-    if (!last && this.state.older) void this.undoOlder();
-    return last && this.make(last.inverse, 'undo');
+    const { older, history } = this.state;
+    if (older && history.undo.length === 0) void this.undoOlder();
+    return this.step(1);
   }
 
   /** Fetches what was done before what is known, and undoes the last of it. Nothing happens while the server is gone. */
@@ -129,17 +135,46 @@ export class OpenPlan {
   }
 
   redo(): Refusal | undefined {
-    const next = this.state.history.redo.at(-1);
-    return next && this.make(next.edit, 'redo');
+    return this.step(-1);
   }
 
   /** Goes so many edits back, or forth where negative. Stops where one is refused. */
   step(back: number): Refusal | undefined {
-    for (let n = Math.abs(back); n > 0; n--) {
-      const refusal = back > 0 ? this.undo() : this.redo();
+    const { history } = this.state;
+    const missing = this.edits(back)
+      .flatMap(({ edit }) => readingsNamed(edit))
+      .filter((id) => !this.surveys.has(id));
+    if (missing.length === 0) return this.go(back);
+    void this.know(missing).then(
+      () => this.state.history === history && this.go(back),
+      // Nothing happens while the server is gone.
+      () => undefined,
+    );
+    return undefined;
+  }
+
+  private go(back: number): Refusal | undefined {
+    for (const { edit, intent } of this.edits(back)) {
+      const refusal = this.make(edit, intent);
       if (refusal) return refusal;
     }
     return undefined;
+  }
+
+  /** The edits that lead so many back, or forth where negative, in order. */
+  private edits(back: number): readonly Pick<SentEdit, 'edit' | 'intent'>[] {
+    const { undo, redo } = this.state.history;
+    const made = back > 0 ? undo.slice(-back) : redo.slice(back);
+    return made
+      .reverse()
+      .map((one) => (back > 0 ? { edit: one.inverse, intent: 'undo' } : { edit: one.edit, intent: 'redo' }));
+  }
+
+  /** Fetches readings that are not known here. @throws Unreachable */
+  async know(readings: readonly string[]): Promise<void> {
+    const missing = readings.filter((id) => !this.surveys.has(id));
+    for (const survey of await readingsOf(this.options.api, this.machineId, missing))
+      this.surveys.set(survey.id, survey);
   }
 
   /** Waits until the server has everything. @throws Unreachable while it does not answer */
@@ -159,6 +194,8 @@ export class OpenPlan {
 
   /** Takes in a new reading of the disk and rests the plan on it by `edit`. */
   adoptSurvey(survey: Survey, edit: Edit): Refusal | undefined {
+    const size = new TextEncoder().encode(JSON.stringify(survey)).length;
+    if (size > MOST_SURVEY_BYTES) return { code: 'survey-too-large', bytes: size, most: MOST_SURVEY_BYTES };
     this.surveys.set(survey.id, survey);
     const trial = apply(this.state.plan, edit, this.surveyWith);
     if (!trial.ok) return trial.refusal;
@@ -239,11 +276,13 @@ export class OpenPlan {
     }
     const batch = this.nextBatch();
     const sent = batch.map(({ key, intent, edit }) => ({ key, intent, edit }));
-    const { revision, known } = await this.options.api.postEdits(this.machineId, this.revision, sent);
+    const { revision, known, others } = await this.options.api.postEdits(this.machineId, this.revision, sent);
     this.drop(batch);
+    this.taken = [...this.taken, ...others, ...sent];
+    this.revision = revision;
     // What the server had already may have been made here on top of itself.
     if (known.length > 0) await this.rebase();
-    else this.revision = revision;
+    else if (others.length > 0 && !this.follow()) await this.rebase({ othersChanged: true });
     this.options.followers.tell(revision);
   }
 
@@ -291,10 +330,28 @@ export class OpenPlan {
     await this.rebase();
   }
 
+  /** Puts what others have done under what was done here. Returns whether that can be told without asking again. */
+  private follow(): boolean {
+    let { plan, revision } = this.opened;
+    const history = [...this.opened.history];
+    for (const { key, intent, edit } of this.taken) {
+      const result = apply(plan, edit, this.surveyWith);
+      if (!result.ok) return false;
+      ({ plan } = result);
+      revision += 1;
+      history.push({ revision, key, intent, edit, inverse: result.inverse });
+    }
+    if (revision !== this.revision) return false;
+    this.beginAgain({ ...this.opened, plan, revision, history }, true);
+    return true;
+  }
+
   /** Begins from the server's plan again, and makes the unsent edits on top. */
   private async rebase({ othersChanged = this.state.othersChanged } = {}): Promise<void> {
-    const opened = await this.options.api.open(this.machineId);
-    this.revision = opened.revision;
+    this.beginAgain(await openMachine(this.options.api, this.machineId, this.items), othersChanged);
+  }
+
+  private beginAgain(opened: OpenedMachine, othersChanged: boolean): void {
     const { setAside, sync, trouble } = this.state;
     this.state = { ...this.begin(opened, this.items, { setAside, othersChanged }), sync, trouble };
     this.update({});
@@ -305,6 +362,9 @@ export class OpenPlan {
     unsent: readonly Unsent[],
     { setAside, othersChanged }: Pick<OpenState, 'setAside' | 'othersChanged'>,
   ): OpenState {
+    this.opened = opened;
+    this.revision = opened.revision;
+    this.taken = [];
     for (const survey of opened.surveys) this.surveys.set(survey.id, survey);
     for (const item of unsent) if (item.kind === 'survey') this.surveys.set(item.survey.id, item.survey);
     this.items = unsent;

@@ -1,4 +1,5 @@
 import {
+  same,
   apply,
   refusalInWords,
   remember,
@@ -9,7 +10,6 @@ import {
   type Refusal,
   type Surveys,
 } from '@rhizotome/core';
-import { same } from '../parts/same.js';
 import type { SetAside, Unsent } from './unsent.js';
 
 export interface Standing {

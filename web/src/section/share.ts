@@ -1,4 +1,4 @@
-import { same } from '../parts/same.js';
+import { same } from '@rhizotome/core';
 
 /**
  * The list `next`, with the objects of `before` in place of those that say the same: what did not change is not drawn

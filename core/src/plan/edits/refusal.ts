@@ -6,6 +6,7 @@ import { volumeName, type VolumeKind } from '../../volume/index.js';
 export type Refusal =
   | { readonly code: 'no-survey' }
   | { readonly code: 'not-plannable' }
+  | { readonly code: 'survey-too-large'; readonly bytes: number; readonly most: number }
   | { readonly code: 'no-such-partition'; readonly id: string }
   | { readonly code: 'no-such-found'; readonly id: string }
   | { readonly code: 'no-such-system'; readonly id: string }
@@ -64,6 +65,8 @@ export function refusalInWords(refusal: Refusal, sectorBytes: number): string {
       return 'The disk has not been read yet. Read it under As found.';
     case 'not-plannable':
       return 'The partition table of this disk is too damaged for a plan: its partitions overlap, extend past the disk, or cannot be trusted. Repair it, then read the disk again.';
+    case 'survey-too-large':
+      return `This reading takes ${formatBoth(refusal.bytes)}, and the server keeps readings of at most ${formatBoth(refusal.most)}. Read the disk in another way: from lsblk, or by hand.`;
     case 'no-such-partition':
       return 'That partition is no longer in the plan.';
     case 'no-such-found':
