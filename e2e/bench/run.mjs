@@ -1,9 +1,7 @@
 // Speed, as ratios within one run. One line a figure: `bench NAME ratio=… goal<=… ok|short`.
-import { spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
-import { Agent, request } from 'node:http';
 import { tmpdir } from 'node:os';
-import { join, resolve } from 'node:path';
+import { join } from 'node:path';
 import {
   apply,
   beginEdit,
@@ -22,8 +20,8 @@ import {
 
 import { benchDrag, benchFirstLoad } from './browser.mjs';
 import { benchDisks } from './disks.mjs';
-
-const ROOT = resolve(import.meta.dirname, '../..');
+import { benchLoad } from './load.mjs';
+import { poster, startServer, stopServer } from './server.mjs';
 
 function report(name, ratio, goal, detail) {
   const verdict = goal === undefined ? '' : ` goal<=${goal} ${ratio <= goal ? 'ok' : 'short'}`;
@@ -142,49 +140,6 @@ function benchRehearsal(plan, survey) {
 
 // ---------------------------------------------------------------- posting an edit
 
-async function startServer(folder) {
-  const env = {
-    ...process.env,
-    RHIZOTOME_PORT: '0',
-    RHIZOTOME_DATA: folder,
-    RHIZOTOME_HOST: '',
-    RHIZOTOME_LOG: 'silent',
-  };
-  const child = spawn(process.execPath, [join(ROOT, 'server/dist/main.js')], {
-    env,
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
-  const address = await new Promise((done, fail) => {
-    child.stdout.on('data', (data) => {
-      const found = /at (http:\S+?)\/\s/.exec(String(data))?.[1];
-      if (found) done(found);
-    });
-    child.on('exit', (code) => fail(new Error(`The server ended with ${code}`)));
-  });
-  return { child, address };
-}
-
-function poster(address) {
-  const agent = new Agent({ keepAlive: true, maxSockets: 1 });
-  const post = (path, body, status) =>
-    new Promise((done, fail) => {
-      const data = JSON.stringify(body);
-      const headers = { 'Content-Type': 'application/json', 'Content-Length': Buffer.byteLength(data) };
-      const call = request(`${address}/api${path}`, { method: 'POST', agent, headers }, (response) => {
-        let text = '';
-        response.on('data', (chunk) => (text += chunk));
-        response.on('end', () => {
-          if (status ? response.statusCode !== status : response.statusCode >= 300)
-            fail(new Error(`${path}: ${response.statusCode} ${text}`));
-          else done(text === '' ? undefined : JSON.parse(text));
-        });
-      });
-      call.on('error', fail);
-      call.end(data);
-    });
-  return { post, close: () => agent.destroy() };
-}
-
 async function timesOfAsync(rounds, work) {
   const times = [];
   for (let i = 0; i < rounds; i++) {
@@ -232,8 +187,7 @@ async function benchServer() {
     }
   } finally {
     close();
-    child.kill('SIGTERM');
-    await new Promise((done) => child.on('exit', done));
+    await stopServer(child);
     rmSync(folder, { recursive: true, force: true });
   }
 }
@@ -271,8 +225,7 @@ async function benchBrowser() {
     await benchFirstLoad(report, address);
     await benchDrag(report, address, largePlan());
   } finally {
-    child.kill('SIGTERM');
-    await new Promise((done) => child.on('exit', done));
+    await stopServer(child);
     rmSync(folder, { recursive: true, force: true });
   }
 }
@@ -281,4 +234,5 @@ benchDerived();
 benchPacking();
 benchDisks(report, median);
 await benchServer();
+await benchLoad(report, quantile, largePlan());
 await benchBrowser();

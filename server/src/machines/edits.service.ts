@@ -16,7 +16,7 @@ import {
 } from '@rhizotome/core';
 import { In, MoreThan, Not, type EntityManager } from 'typeorm';
 import { notFound, ProblemException } from '../http/problem.js';
-import { documentOf, surveyIn } from '../storage/documents.js';
+import { documentOf, planText, surveyIn } from '../storage/documents.js';
 import { EditEntity, MachineEntity, SurveyEntity } from '../storage/entities.js';
 import { Writer } from '../storage/writer.js';
 import type { EditDto, PostEditsDto } from './dto.js';
@@ -105,20 +105,30 @@ async function takeEdits(
   const fresh = sent.filter((e) => !known.includes(e.key));
   if (fresh.length === 0) return { revision: machine.revision, known, others: [] };
   if (base > machine.revision) throw stale(machine, known);
-  const others = await manager.find(EditEntity, {
-    where: { machineId: id, revision: MoreThan(base), key: Not(In(keys)) },
-    order: { revision: 'ASC' },
-    take: MOST_OTHERS + 1,
-  });
+  const others = base === machine.revision ? [] : await after(manager, id, base, keys);
   const plan = planOf(machine);
   const surveys = await surveysFor(manager, id, plan, fresh);
   const between = others.map(toHistoryEntry);
   if (others.length > 0 && !(known.length === 0 && passes(plan, between, fresh, surveys)))
     throw stale(machine, known);
-  const after = await makeEdits(manager, machine, plan, fresh, surveys);
+  const next = await makeEdits(manager, machine, plan, fresh, surveys);
   const revision = machine.revision + fresh.length;
-  await manager.update(MachineEntity, { id }, { plan: JSON.stringify(after), revision });
+  await manager.update(MachineEntity, { id }, { plan: planText(next), revision });
   return { revision, known, others: between };
+}
+
+/** What was made after a revision, but for the edits with these keys: so much of it that it can be told to be too much. */
+function after(
+  manager: EntityManager,
+  machineId: string,
+  revision: number,
+  keys: readonly string[],
+): Promise<EditEntity[]> {
+  return manager.find(EditEntity, {
+    where: { machineId, revision: MoreThan(revision), key: Not(In(keys)) },
+    order: { revision: 'ASC' },
+    take: MOST_OTHERS + 1,
+  });
 }
 
 /** The readings that a plan and edits of it rest on. */
@@ -161,11 +171,12 @@ async function makeEdits(
   surveys: Surveys,
 ): Promise<Plan> {
   let plan = before;
+  const made: EditEntity[] = [];
   for (const [i, { key, intent, edit }] of edits.entries()) {
     const result = apply(plan, edit, surveys);
     if (!result.ok) throw refusedEdit(plan, surveys, result.refusal, key);
     plan = result.plan;
-    await manager.insert(EditEntity, {
+    made.push({
       machineId: machine.id,
       revision: machine.revision + i + 1,
       key,
@@ -175,6 +186,7 @@ async function makeEdits(
       at: new Date().toISOString(),
     });
   }
+  await manager.insert(EditEntity, made);
   return plan;
 }
 

@@ -20,6 +20,7 @@ import { dataFileIn, FolderRefused } from '../storage/folder.js';
 import { Writer } from '../storage/writer.js';
 import { archiveOf, insertArchive } from './archive.js';
 import { existingMachine } from './machine-store.js';
+import { Overviews } from './overviews.js';
 
 /** How an SQLite file begins (sqlite.org/fileformat.html 1.3). */
 const MAGIC = Buffer.from('SQLite format 3\0', 'latin1');
@@ -27,7 +28,10 @@ const MAGIC = Buffer.from('SQLite format 3\0', 'latin1');
 /** Backups, machines as files, and what was deleted: nothing is written over, and nothing goes unless it is asked for. */
 @Injectable()
 export class KeepingService {
-  constructor(@Inject(Writer) private readonly writer: Writer) {}
+  constructor(
+    @Inject(Writer) private readonly writer: Writer,
+    @Inject(Overviews) private readonly overviews: Overviews,
+  ) {}
 
   /** Writes the whole store, as it is now, to a new file. */
   backup(file: string): Promise<void> {
@@ -46,7 +50,9 @@ export class KeepingService {
       });
       try {
         const archives = await archivesIn(store.source.manager);
-        return await this.writer.write((manager) => putIn(manager, archives));
+        const done = await this.writer.write((manager) => putIn(manager, archives));
+        await this.overviews.came();
+        return done;
       } finally {
         await store.close();
       }
@@ -60,7 +66,7 @@ export class KeepingService {
   }
 
   /** Puts a machine in that was given away as a file, as a machine of its own. */
-  putIn(document: unknown): Promise<{ id: string }> {
+  async putIn(document: unknown): Promise<{ id: string }> {
     const read = readMachineArchive(document);
     if (!read.ok)
       throw new ProblemException({
@@ -69,7 +75,9 @@ export class KeepingService {
         title: 'The file is not understood',
         detail: sayIn(english, documentFaultSays('machine', read.fault)),
       });
-    return this.writer.write(async (manager) => ({ id: await insertArchive(manager, read.value) }));
+    const id = await this.writer.write((manager) => insertArchive(manager, read.value));
+    await this.overviews.came();
+    return { id };
   }
 
   deleted(): Promise<DeletedMachine[]> {

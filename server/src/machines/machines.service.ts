@@ -32,6 +32,13 @@ export class MachinesService {
     @Inject(Overviews) private readonly overviews: Overviews,
   ) {}
 
+  /** Writes after which there are machines more. */
+  private async adds<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
+    const result = await this.writer.write(work);
+    await this.overviews.came();
+    return result;
+  }
+
   /** A machine whose documents cannot be read is listed as damaged; the others are not kept back by it. */
   private async row(manager: EntityManager, machine: MachineEntity): Promise<MachineRow> {
     const { overview, damage } = await this.overviews.of(manager, machine);
@@ -50,7 +57,7 @@ export class MachinesService {
   }
 
   create(name: string): Promise<OpenedMachine> {
-    return this.writer.write(async (manager) => {
+    return this.adds(async (manager) => {
       const machine = await insertMachine(manager, name, '', EMPTY_PLAN);
       return opened(manager, machine.id);
     });
@@ -67,7 +74,7 @@ export class MachinesService {
 
   /** A copy with its surveys, its plan and the alternatives to it; its history begins anew. */
   duplicate(id: string): Promise<OpenedMachine> {
-    return this.writer.write(async (manager) => {
+    return this.adds(async (manager) => {
       const original = await existingMachine(manager, id);
       const copy = await insertMachine(
         manager,
@@ -118,7 +125,7 @@ export class MachinesService {
 
   /** Puts the demo machines on an empty bench; leaves any other as it is. */
   loadDemo(): Promise<{ added: number }> {
-    return this.writer.write(async (manager) => {
+    return this.adds(async (manager) => {
       if ((await manager.countBy(MachineEntity, { deletedAt: IsNull() })) > 0) return { added: 0 };
       for (const name of DEMO_NAMES) await insertDemo(manager, name);
       return { added: DEMO_NAMES.length };

@@ -1,7 +1,7 @@
 import { setTimeout as pause } from 'node:timers/promises';
 import { Inject, Injectable, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
 import { overviewOf, type Overview } from '@rhizotome/core';
-import type { EntityManager } from 'typeorm';
+import { IsNull, type EntityManager, type FindOptionsWhere } from 'typeorm';
 import { ProblemException } from '../http/problem.js';
 import { MachineEntity } from '../storage/entities.js';
 import { Writer } from '../storage/writer.js';
@@ -25,9 +25,9 @@ interface Kept {
 }
 
 /** Requests come between two machines. */
-const BETWEEN_MILLISECONDS = 5;
-/** After an edit others often follow. */
-const AFTER_EDIT_MILLISECONDS = 2000;
+const BETWEEN_MILLISECONDS = 10;
+/** After a start somebody waits for the list; after an edit others follow. */
+const SOON_MILLISECONDS = 2000;
 
 /**
  * Where machines stand, kept with them, so that a bench of a thousand is listed at once. After a start every machine is
@@ -44,11 +44,21 @@ export class Overviews implements OnApplicationBootstrap, OnApplicationShutdown 
     @Inject(RULES) private readonly rules: string,
   ) {}
 
-  async onApplicationBootstrap(): Promise<void> {
+  onApplicationBootstrap(): Promise<void> {
+    return this.goOver({});
+  }
+
+  /** Machines have come that were never looked at. */
+  async came(): Promise<void> {
+    await this.goOver({ overview: IsNull() });
+  }
+
+  private async goOver(where: FindOptionsWhere<MachineEntity>): Promise<void> {
     const machines = await this.writer.read((manager) =>
-      manager.find(MachineEntity, { select: { id: true } }),
+      manager.find(MachineEntity, { where, select: { id: true } }),
     );
-    for (const { id } of machines) this.waiting.set(id, 0);
+    for (const { id } of machines)
+      if (!this.waiting.has(id)) this.waiting.set(id, Date.now() + SOON_MILLISECONDS);
     this.begin();
   }
 
@@ -60,7 +70,7 @@ export class Overviews implements OnApplicationBootstrap, OnApplicationShutdown 
   /** A machine's plan has changed. */
   changed(id: string): void {
     this.waiting.delete(id);
-    this.waiting.set(id, Date.now() + AFTER_EDIT_MILLISECONDS);
+    this.waiting.set(id, Date.now() + SOON_MILLISECONDS);
     this.begin();
   }
 

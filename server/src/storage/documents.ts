@@ -15,9 +15,40 @@ import {
 import { ProblemException } from '../http/problem.js';
 
 /** Documents as they are kept, of any version. @throws ProblemException 500 where one is damaged or newer than this server */
-export const planIn = (text: string): Plan => read(PLAN_DOCUMENT, 'plan', text);
+export const planIn = (text: string): Plan => plans.of(text);
 export const editIn = (text: string): Edit => read(EDIT_DOCUMENT, 'edit', text);
-export const surveyIn = (text: string): Survey => read(SURVEY_DOCUMENT, 'survey', text);
+export const surveyIn = (text: string): Survey => surveys.of(text);
+
+/** The text of a plan as it is kept. */
+export function planText(plan: Plan): string {
+  const text = JSON.stringify(plan);
+  plans.keep(text, plan);
+  return text;
+}
+
+/** Documents in work are read again with every edit; their texts say all, so what was read from one stays true. */
+class LatelyRead<T> {
+  private readonly known = new Map<string, T>();
+
+  constructor(private readonly read: (text: string) => T) {}
+
+  of(text: string): T {
+    const value = this.known.get(text) ?? this.read(text);
+    this.keep(text, value);
+    return value;
+  }
+
+  keep(text: string, value: T): void {
+    this.known.delete(text);
+    this.known.set(text, value);
+    if (this.known.size > MOST_KNOWN) this.known.delete(this.known.keys().next().value!);
+  }
+}
+
+/** Some tens of people at work, each on a machine of their own: its plan before and after an edit. */
+const MOST_KNOWN = 128;
+const plans = new LatelyRead((text) => read(PLAN_DOCUMENT, 'plan', text));
+const surveys = new LatelyRead((text) => read(SURVEY_DOCUMENT, 'survey', text));
 
 /** A document that was sent. @throws ProblemException 400 where it is none, with what stands `beside` it */
 export function documentOf<T>(

@@ -1,3 +1,4 @@
+import { setImmediate } from 'node:timers/promises';
 import { Inject, Injectable } from '@nestjs/common';
 import { DataSource, type EntityManager } from 'typeorm';
 import { storageFault, type StorageFault } from './faults.js';
@@ -11,7 +12,7 @@ interface Waiting {
 }
 
 /** So many writes share a transaction at most: the first of them waits for the last. */
-const MOST_TOGETHER = 32;
+const MOST_TOGETHER = 64;
 
 /**
  * Runs reads and writes one after the other in the order in which they come, since there is a single SQLite
@@ -50,8 +51,12 @@ export class Writer {
 
   private async run(): Promise<void> {
     this.running = true;
-    for (let next = this.takeNext(); next.length > 0; next = this.takeNext())
+    while (this.waiting.length > 0) {
+      // Whatever has come meanwhile is taken together.
+      await setImmediate();
+      const next = this.takeNext();
       await (next[0]!.writes ? this.doTogether(next) : this.doRead(next[0]!));
+    }
     this.running = false;
   }
 

@@ -7,6 +7,7 @@ import { words } from '../../words/words.js';
 import { MoreButton } from '../../parts/MoreButton.js';
 import { Wordmark } from '../../shell/Wordmark.js';
 import classes from './MachinesPage.module.css';
+import { MachineList } from './MachineList.js';
 import { MiniCore } from './MiniCore.js';
 import { useKeeping } from './keeping.js';
 import { useBench } from './queries.js';
@@ -62,8 +63,9 @@ export function MachinesPage() {
         ) : machines.length === 0 ? (
           <Empty loadDemo={bench.loadDemo} />
         ) : (
-          <ul className={classes.list}>
-            {machines.map((machine) => (
+          <MachineList
+            machines={machines}
+            row={(machine) => (
               <Row
                 key={machine.id}
                 machine={machine}
@@ -72,8 +74,8 @@ export function MachinesPage() {
                 save={() => keeping.save(machine)}
                 remove={() => bench.remove(machine)}
               />
-            ))}
-          </ul>
+            )}
+          />
         )}
       </main>
       {bench.removed && (

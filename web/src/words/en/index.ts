@@ -1,7 +1,8 @@
 import { asFound } from './as-found.js';
 import { keeping } from './keeping.js';
+import { machines } from './machines.js';
 import { sync } from './sync.js';
 import { systems } from './systems.js';
 
 /** The sentences of the app itself in English, a file a subject. What core has to say stands in core’s catalogue. */
-export const english = { ...asFound, ...sync, ...keeping, ...systems };
+export const english = { ...asFound, ...sync, ...keeping, ...machines, ...systems };
