@@ -6,6 +6,8 @@ import { Failure, fileReason } from './failure.js';
 /** A file or block device, opened for reading only and read in place. */
 export class DiskFile implements ByteSource {
   readonly sizeBytes: number;
+  /** A file may have holes. */
+  readonly heldBytes: number;
   /** Logical sector size, where the kernel tells it. */
   readonly sectorBytes: number | undefined;
   private readonly descriptor: number;
@@ -19,6 +21,7 @@ export class DiskFile implements ByteSource {
       const stat = fstatSync(this.descriptor);
       if (stat.isDirectory()) throw new Failure(`${path} cannot be read: it is a folder.`);
       this.sizeBytes = stat.isBlockDevice() ? this.findEnd() : stat.size;
+      this.heldBytes = stat.isFile() ? Math.min(stat.size, stat.blocks * 512) : this.sizeBytes;
       this.sectorBytes = stat.isBlockDevice() ? kernelSectorBytes(path) : undefined;
     } catch (error) {
       if (error instanceof Failure) throw error;

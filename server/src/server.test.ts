@@ -217,7 +217,7 @@ describe('the queue of writes', () => {
       'c',
       'd',
     ]);
-    expect(commits.mock.calls.filter(([text]) => text === 'COMMIT')).toHaveLength(2);
+    expect(commits.mock.calls.filter(([text]) => text === 'COMMIT')).toHaveLength(1);
     commits.mockRestore();
     const rows = await writer.read((m) =>
       m.query('SELECT id, "createdAt" AS place FROM machine ORDER BY place'),

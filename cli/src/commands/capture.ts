@@ -12,6 +12,7 @@ import {
 import { Failure, fileReason } from '../failure.js';
 import { newIdentity, openDisk } from '../input.js';
 import { print, writeFile } from '../output.js';
+import { whileTelling } from '../progress.js';
 
 export interface CaptureOptions {
   readonly output: string;
@@ -24,9 +25,12 @@ export function capture(path: string, options: CaptureOptions): void {
   const disk = openDisk(path);
   const recorder = new Recorder(disk.source);
   const sectorBytes = options.sector ?? disk.sectorBytes;
-  const outcome = surveyFromDisk(recorder.source, { kind: 'image', files: [disk.name] }, newIdentity(), {
-    sectorBytes,
-  });
+  const outcome = whileTelling(({ watch, onProgress }) =>
+    surveyFromDisk(watch(recorder.source), { kind: 'image', files: [disk.name] }, newIdentity(), {
+      sectorBytes,
+      onProgress,
+    }),
+  );
   if (!outcome.ok) throw new Failure(`${path}: ${outcome.refusal.message}`);
   const ends = endsOf(disk.source, path);
   const archive = encodeCaptureArchive({

@@ -19,6 +19,7 @@ import {
 import { Failure } from '../failure.js';
 import { newIdentity, openDisk, readBytes } from '../input.js';
 import { print, printJson } from '../output.js';
+import { whileTelling } from '../progress.js';
 import { visible } from '../visible.js';
 
 export interface SurveyOptions {
@@ -52,7 +53,12 @@ function wholeDisk(path: string, options: SurveyOptions): SurveyOutcome {
   const disk = openDisk(path);
   const sectorBytes = options.sector ?? disk.sectorBytes;
   const kind = disk.format === 'capture' ? 'capture' : 'image';
-  return surveyFromDisk(disk.source, { kind, files: [disk.name] }, newIdentity(), { sectorBytes });
+  return whileTelling(({ watch, onProgress }) =>
+    surveyFromDisk(watch(disk.source), { kind, files: [disk.name] }, newIdentity(), {
+      sectorBytes,
+      onProgress,
+    }),
+  );
 }
 
 function captured(path: string, tail: string, { size, sector }: SurveyOptions): SurveyOutcome {

@@ -9,6 +9,10 @@ export interface ByteSource {
    * (a capture's hole, or beyond the end). The caller must not write into them.
    */
   read(offset: number, length: number): Uint8Array | undefined;
+  /** How many bytes were read, made or unpacked for what was read so far, where that is more than what was asked for. */
+  readonly effortBytes?: number;
+  /** How many bytes hold it where it comes from, where that is not its size: an image leaves out what was never written. */
+  readonly heldBytes?: number;
 }
 
 /** A stretch of bytes at its place on a disk. */
@@ -19,6 +23,7 @@ export interface Stretch {
 
 /** Known stretches of a disk whose other bytes are unknown. */
 export class SparseBytes implements ByteSource {
+  readonly heldBytes: number;
   private readonly stretches: readonly Stretch[];
 
   /** @param stretches in any order; where two overlap, they must agree. Those that touch are read as one. */
@@ -27,6 +32,7 @@ export class SparseBytes implements ByteSource {
     stretches: readonly Stretch[],
   ) {
     this.stretches = stretches.filter((s) => s.bytes.length > 0).sort((a, b) => a.offset - b.offset);
+    this.heldBytes = this.stretches.reduce((sum, s) => sum + s.bytes.length, 0);
   }
 
   read(offset: number, length: number): Uint8Array | undefined {
@@ -91,6 +97,14 @@ export class ObservedBytes implements ByteSource {
 
   get sizeBytes(): number {
     return this.parent.sizeBytes;
+  }
+
+  get effortBytes(): number {
+    return this.parent.effortBytes ?? 0;
+  }
+
+  get heldBytes(): number {
+    return this.parent.heldBytes ?? this.parent.sizeBytes;
   }
 
   read(offset: number, length: number): Uint8Array | undefined {

@@ -1,5 +1,6 @@
 export { BitCounter, countBits, type BitCount, type BitOrder } from './bitmap.js';
 export { Block, decodeUtf8, encodeUtf8, hexOf, ReadFault, uuidOf } from './block.js';
+export { BoundedBytes } from './bounded.js';
 export {
   ObservedBytes,
   SparseBytes,

@@ -1,4 +1,4 @@
-import { Window, type ByteSource } from '../bytes/index.js';
+import { BoundedBytes, Window, type ByteSource } from '../bytes/index.js';
 import {
   gptSectorBytes,
   readEmptyMbr,
@@ -7,7 +7,7 @@ import {
   type TablePartition,
   type TableReading,
 } from '../table/index.js';
-import { KIB } from '../quantity/index.js';
+import { GIB, KIB, MIB } from '../quantity/index.js';
 import { identifyVolume, isRecognised, type Volume } from '../volume/index.js';
 import { refuse, type SurveyOutcome } from './outcome.js';
 import { packTableSectors } from './safety-copy.js';
@@ -50,9 +50,10 @@ export function surveyFromDisk(
       `The table lists ${table.partitions.length} partitions; at most ${MOST_PARTITIONS} can be planned.`,
     );
   if (bare?.kind === 'unknown') return refuseJunk();
+  const bounded = boundedFor(source);
   const partitions = table.partitions.map((p, i) => {
     reading.onProgress?.({ kind: 'partition', number: p.number, done: i, of: table.partitions.length });
-    return surveyPartition(p, volumeIn(source, p, table));
+    return surveyPartition(p, volumeIn(bounded, p, table));
   });
   const safetyCopy = table.style === 'none' ? undefined : packTableSectors(source, table);
   return {
@@ -79,6 +80,15 @@ export function surveyFromDisk(
   };
 }
 
+/** Maps of large volumes take some hundred MiB; no sound disk takes many times what it holds. */
+const LEAST_BOUND_BYTES = 256 * MIB;
+const MOST_BOUND_BYTES = 64 * GIB;
+
+function boundedFor(source: ByteSource): BoundedBytes {
+  const held = source.heldBytes ?? source.sizeBytes;
+  return new BoundedBytes(source, Math.min(LEAST_BOUND_BYTES + 8 * held, MOST_BOUND_BYTES));
+}
+
 /** The table, and for a disk without one the volume that may cover it whole. */
 function tableAndBare(
   source: ByteSource,
@@ -86,7 +96,7 @@ function tableAndBare(
 ): { table: TableReading; bare?: Volume | undefined } {
   const table = readTable(source, sectorBytes);
   if (table.style !== 'none') return { table };
-  const bare = identifyVolume(source);
+  const bare = identifyVolume(boundedFor(source));
   const empty = bare?.kind === 'unknown' ? readEmptyMbr(source, sectorBytes) : undefined;
   return empty ? { table: empty } : { table, bare };
 }
@@ -119,10 +129,13 @@ function windowOn(source: ByteSource, p: TablePartition, sectorBytes: number): W
   return new Window(source, start, size);
 }
 
-function volumeIn(source: ByteSource, p: TablePartition, table: TableReading): Volume | undefined {
+/** What nothing could be read of any more is not known, rather than of no known kind. */
+function volumeIn(source: BoundedBytes, p: TablePartition, table: TableReading): Volume | undefined {
   if (LDM_TYPES.includes(typeName(p.type))) return { kind: 'ldm' };
   const window = windowOn(source, p, table.sectorBytes);
-  return window.sizeBytes < 512 ? undefined : identifyVolume(window);
+  if (window.sizeBytes < 512 || source.spent) return undefined;
+  const volume = identifyVolume(window);
+  return source.spent && volume?.unread === undefined ? undefined : volume;
 }
 
 function surveyPartition(partition: TablePartition, volume: Volume | undefined): SurveyPartition {

@@ -59,7 +59,7 @@ const LOOKED_AT: readonly (readonly [number, number])[] = [
  * further is named in `unread`.
  */
 export function identifyVolume(source: ByteSource): Volume | undefined {
-  if (!source.read(0, Math.min(512, source.sizeBytes))) return undefined;
+  if (!unlessUnreadable(() => source.read(0, Math.min(512, source.sizeBytes)))) return undefined;
   const found = PROBES.map((probe) => unlessUnreadable(() => probe(source))).filter(
     (r): r is Recognised => r !== undefined,
   );
@@ -116,7 +116,9 @@ function possible(figure: number | undefined, most = Number.MAX_SAFE_INTEGER): n
 
 function isEmpty(source: ByteSource): boolean {
   return LOOKED_AT.every(([offset, length]) => {
-    const bytes = source.read(offset, Math.min(length, Math.max(0, source.sizeBytes - offset)));
+    const bytes = unlessUnreadable(() =>
+      source.read(offset, Math.min(length, Math.max(0, source.sizeBytes - offset))),
+    );
     return bytes === undefined || bytes.every((byte) => byte === 0);
   });
 }

@@ -127,6 +127,8 @@ type Cluster =
 
 class Qcow2Source implements ByteSource {
   readonly sizeBytes: number;
+  /** Of clusters unpacked and tables read. */
+  effortBytes = 0;
   private readonly clusterBytes: number;
   private readonly entriesPerL2: number;
   private readonly l2 = new Map<number, Block | null>();
@@ -139,6 +141,10 @@ class Qcow2Source implements ByteSource {
     this.sizeBytes = header.virtualSize;
     this.clusterBytes = 2 ** header.clusterBits;
     this.entriesPerL2 = this.clusterBytes / (header.extendedL2 ? 16 : 8);
+  }
+
+  get heldBytes(): number {
+    return this.file.heldBytes ?? this.file.sizeBytes;
   }
 
   read(offset: number, length: number): Uint8Array | undefined {
@@ -246,6 +252,7 @@ class Qcow2Source implements ByteSource {
     const packed = this.file.read(at, Math.min(length, this.file.sizeBytes - at));
     if (!packed) return undefined;
     const unpackOne = this.header.compression === 'zstd' ? unpackZstd : inflateRaw;
+    this.effortBytes += this.clusterBytes;
     const bytes = unpackOne(packed, this.clusterBytes);
     if (!bytes) return undefined;
     this.unpacked = { index, bytes };
@@ -260,6 +267,7 @@ class Qcow2Source implements ByteSource {
     if (!entry || index >= this.header.l1Size) return undefined;
     const offset = Number(bigAt(new Block(entry), 0) & OFFSET_MASK);
     if (offset === 0) return this.keep(index, null);
+    this.effortBytes += this.clusterBytes;
     const table = this.file.read(offset, this.clusterBytes);
     return table && this.keep(index, new Block(table));
   }
