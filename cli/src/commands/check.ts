@@ -27,10 +27,11 @@ function findingDocument({ says, evidence, remedies, ...finding }: Finding) {
 }
 
 function inWords(finding: Finding): string {
-  const { level, title, why, evidence, remedies } = findingDocument(finding);
+  const { level, title, why, evidence, remedies, accepted } = findingDocument(finding);
   return [
-    `${level}: ${title}`,
+    `${accepted === undefined ? level : `accepted ${level}`}: ${title}`,
     `  ${why}`,
+    ...(accepted ? [`  accepted: ${accepted}`] : []),
     ...evidence.map((e) => `  ${e.what}: ${e.value}`),
     ...remedies.map((r) => `  remedy: ${r.title}`),
   ].join('\n');

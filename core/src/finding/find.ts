@@ -1,4 +1,5 @@
 import { takes, type Planned } from '../plan/index.js';
+import { acceptanceOf } from './accept.js';
 import { LEVELS, type Finding } from './finding.js';
 import { findingOf } from './rule.js';
 import { RULES } from './rules.js';
@@ -12,12 +13,16 @@ export function findAll(planned: Planned): Finding[] {
       ...finding,
       remedies: finding.remedies.filter((remedy) => takes(plan, remedy.edit, () => survey)),
     }))
+    .map((finding) => {
+      const accepted = acceptanceOf(plan, finding);
+      return accepted === undefined ? finding : { ...finding, accepted };
+    })
     .sort((a, b) => LEVELS.indexOf(a.level) - LEVELS.indexOf(b.level));
 }
 
-/** How many findings there are of each level. */
+/** How many findings there are of each level, but for those that were accepted. */
 export function countByLevel(findings: readonly Finding[]): Readonly<Record<Finding['level'], number>> {
   const counts = { blocker: 0, hazard: 0, caution: 0, advice: 0 };
-  for (const finding of findings) counts[finding.level] += 1;
+  for (const { level, accepted } of findings) if (accepted === undefined) counts[level] += 1;
   return counts;
 }

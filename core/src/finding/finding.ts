@@ -32,4 +32,6 @@ export interface Finding {
   readonly partitions: readonly PartitionId[];
   readonly systems: readonly SystemId[];
   readonly remedies: readonly Remedy[];
+  /** The remark with which it was accepted as it is, empty for none; absent where it was not. */
+  readonly accepted?: string | undefined;
 }

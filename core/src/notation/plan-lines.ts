@@ -26,6 +26,13 @@ export function planLines(plan: Plan, survey: Survey | undefined, comments: Comm
     ...(plan.start
       ? startLines(plan.start, plan.systems).flatMap(([anchor, fields]) => put(anchor, fields))
       : []),
+    ...Object.entries(plan.accepted ?? {}).flatMap(([id, { evidence, remark }]) =>
+      put(`accepted ${id}`, [
+        `accepted ${quoted(id)}`,
+        `as ${evidence}`,
+        ...(remark === '' ? [] : [`remark ${quoted(remark)}`]),
+      ]),
+    ),
     ...plan.ticked.flatMap((step) => put(`done ${step}`, [`done ${quoted(step)}`])),
   ];
 }

@@ -1,5 +1,6 @@
 import { FIRMWARE_MODES, type Machine } from '../machine/index.js';
 import {
+  AcceptanceSchema,
   beginEdit,
   likelyNotes,
   EMPTY_PLAN,
@@ -35,6 +36,7 @@ export const PLAN_KEYWORDS = [
   'start',
   'order',
   'done',
+  'accepted',
 ] as const;
 export type PlanKeyword = (typeof PLAN_KEYWORDS)[number];
 
@@ -90,6 +92,9 @@ export class PlanReader {
       case 'order':
         this.takeOrder(fields, line);
         break;
+      case 'accepted':
+        this.takeAccepted(fields, line);
+        break;
       case 'done': {
         const step = oneString(fields.subject);
         this.plan = { ...this.plan, ticked: [...this.plan.ticked, step] };
@@ -137,6 +142,19 @@ export class PlanReader {
     const start = this.plan.start ?? OPEN_START;
     this.plan = { ...this.plan, start: { ...start, order, waitSeconds: wait ? wholeNumber(wait) : null } };
     this.remarks.keep('order', line);
+  }
+
+  private takeAccepted(fields: Fields, line: Line): void {
+    const finding = oneString(fields.subject);
+    const as = fields.need('as', 'What it said');
+    const remark = fields.string('remark') ?? '';
+    const acceptance = AcceptanceSchema.safeParse({ evidence: as.text, remark });
+    if (!acceptance.success)
+      return as.fault(
+        'Behind “as” stand the eight digits that the app writes there; a remark has at most 200 characters.',
+      );
+    this.plan = { ...this.plan, accepted: { ...this.plan.accepted, [finding]: acceptance.data } };
+    this.remarks.keep(`accepted ${finding}`, line);
   }
 
   private takeExtended(fields: Fields, line: Line): void {

@@ -1,5 +1,6 @@
 import { message } from '../words/index.js';
 import {
+  acceptAs,
   apply,
   batch,
   decideAs,
@@ -79,8 +80,10 @@ function editsBetween(from: Plan, to: Plan, survey: Survey | undefined): SingleE
   const differ = (a: unknown, b: unknown) => JSON.stringify(a) !== JSON.stringify(b);
   if (differ(machineLines(from.machine), machineLines(to.machine)))
     edits.push({ kind: 'set-machine', changes: to.machine });
-  if (differ(planLines(from, survey, undefined), planLines(to, survey, undefined)))
+  const decided = (plan: Plan) => planLines({ ...plan, accepted: undefined }, survey, undefined);
+  if (differ(decided(from), decided(to)))
     edits.push(decideAs(to, { device: to.machine.device, ticked: to.ticked }));
+  edits.push(...acceptAs(from, to));
   const [had, has] = [from.comments ?? {}, to.comments ?? {}];
   if (differ(had, has)) edits.push({ kind: 'remark', comments: has });
   return edits;

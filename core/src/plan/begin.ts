@@ -42,7 +42,7 @@ export function likelyNotes(survey: Survey): ReadonlyMap<string, FoundNote> {
 
 /**
  * Rests the plan on a survey: everything kept as found, with proposed meanings and owners. Systems that
- * were to be added stay. What the survey did not read is proposed from the partition's type, never taken
+ * were to be added stay, and those that the administrator said are there. What the survey did not read is proposed from the partition's type, never taken
  * for known: used space stays unknown.
  */
 export function beginEdit(planned: Planned): BeginEdit {
@@ -52,7 +52,7 @@ export function beginEdit(planned: Planned): BeginEdit {
   const families = familiesOn(survey, roles);
   const systems = [
     ...families.map((family) => foundSystem(family, survey)),
-    ...plan.systems.filter((s) => s.origin === 'new'),
+    ...plan.systems.filter((s) => s.origin === 'new' || !isProposed(s)),
   ];
   const found: Record<string, FoundNote> = {};
   for (const p of survey.partitions) found[p.id] = proposeNote(p, roles.get(p.id)!, families);
@@ -71,6 +71,10 @@ export function beginEdit(planned: Planned): BeginEdit {
     ticked: [],
   };
 }
+
+/** Of the systems on a disk one a family is proposed, under this id; others were told. */
+const proposedId = (family: Family) => `found-${family}`;
+const isProposed = ({ id, family }: System) => id === proposedId(family);
 
 /** The planned partition that leaves a surveyed one as it is. */
 export function keptPartition(p: SurveyPartition, note: FoundNote, mountPoint = ''): PlannedPartition {
@@ -158,7 +162,7 @@ function foundSystem(family: Family, survey: Survey): System {
   const read = survey.partitions.map((p) => p.volume?.contents?.systemName).find((n) => n !== undefined);
   const plain = { windows: 'Windows', linux: 'Linux', macos: 'macOS', bsd: 'BSD' }[family];
   const name = family === 'linux' && read ? read.slice(0, 60) : plain;
-  return systemFrom(profile, { id: `found-${family}`, name, origin: 'found' });
+  return systemFrom(profile, { id: proposedId(family), name, origin: 'found' });
 }
 
 function proposeNote(p: SurveyPartition, role: Role, families: readonly Family[]): FoundNote {

@@ -7,6 +7,7 @@ export {
   boundaryEdit,
   boundaryLimits,
   createInGap,
+  acceptAs,
   decideAs,
   distributeEdit,
   drawGrip,
@@ -16,6 +17,9 @@ export {
   gripsOf,
   halveEdit,
   keepSystemEdit,
+  kindEdit,
+  kindOf,
+  kindsFor,
   makeLogicalEdit,
   makePrimaryEdit,
   markActiveEdit,
@@ -45,6 +49,8 @@ export {
   type Share,
   type SnapPlace,
   type Verb,
+  originEdit,
+  originIsOpen,
 } from './compose/index.js';
 export { EDIT_DOCUMENT, PLAN_DOCUMENT } from './documents.js';
 export { derived, type Planned } from './planned.js';
@@ -99,6 +105,7 @@ export {
   type Slots,
 } from './slots/index.js';
 export {
+  AcceptanceSchema,
   EMPTY_PLAN,
   endOf,
   KNOWN,

@@ -122,8 +122,18 @@ export interface Plan {
   readonly start?: StartPlan | undefined;
   /** Ids of runbook steps ticked off. */
   readonly ticked: readonly string[];
+  /** Findings that were looked at and accepted, by their ids. */
+  readonly accepted?: Readonly<Record<string, Acceptance>> | undefined;
   /** Remarks written in the plan's text form, by what they stand at. */
   readonly comments?: Comments | undefined;
+}
+
+/** That a finding may stand as it is, and why. It holds as long as the finding says the same. */
+export interface Acceptance {
+  /** A digest of what the finding said. */
+  readonly evidence: string;
+  /** Empty for none. */
+  readonly remark: string;
 }
 
 /** A plan before anything is said: no survey, no systems. */
@@ -202,7 +212,11 @@ export const TargetSchema = exactly<Target>()(
 );
 
 /** Most systems, ticks and partitions a plan may hold. */
-const MOST = { systems: 12, ticks: 2000, partitions: 256 } as const;
+const MOST = { systems: 12, ticks: 2000, partitions: 256, findingId: 300 } as const;
+
+export const AcceptanceSchema = exactly<Acceptance>()(
+  z.strictObject({ evidence: z.string().regex(/^[0-9a-f]{8}$/), remark: z.string().max(200) }),
+);
 
 /** Shape only; whether a plan makes sense is judged by `apply` and by findings. */
 export const PlanSchema: z.ZodType<Plan> = exactly<Plan>()(
@@ -218,6 +232,7 @@ export const PlanSchema: z.ZodType<Plan> = exactly<Plan>()(
     container: ContainerSchema.optional(),
     start: StartPlanSchema.optional(),
     ticked: z.array(z.string().max(120)).max(MOST.ticks).readonly(),
+    accepted: z.record(z.string().max(MOST.findingId), AcceptanceSchema).optional(),
     comments: CommentsSchema.optional(),
   }),
 );

@@ -79,7 +79,8 @@ class Proposer implements Planned {
 
   private swapBytes(): number {
     const ram = this.plan.machine.ramBytes;
-    if (ram === null || !['linux', 'bsd'].includes(this.system.family)) return 0;
+    const elsewhere = this.system.swap !== undefined;
+    if (ram === null || elsewhere || !['linux', 'bsd'].includes(this.system.family)) return 0;
     if (this.system.hibernates) return hibernationSwapBytes(ram);
     return ram <= SWAP_ADVISED_UP_TO_BYTES ? (swapRules(ram).find((r) => r.id === 'fill')?.bytes ?? 0) : 0;
   }

@@ -96,6 +96,16 @@ export function anyEdit(planned: Planned): fc.Arbitrary<Edit> {
       ),
     }),
     fc.record({ kind: fc.constant('tick'), step: fc.constantFrom('a', 'b'), done: fc.boolean() }),
+    fc.record({
+      kind: fc.constant('accept'),
+      finding: fc.constantFrom('sliver:found-1', 'look-alike: "x"'),
+      accepted: fc.option(
+        fc.record({
+          evidence: fc.constantFrom('00c0ffee', '12345678'),
+          remark: fc.string({ maxLength: 20 }),
+        }),
+      ),
+    }),
     fc.constant({ kind: 'set-target', changes: { table: 'new' } }),
     fc.record({
       kind: fc.constant('set-target'),

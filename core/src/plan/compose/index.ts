@@ -14,6 +14,7 @@ export { bodiesOf, drawGrip, gripsOf, type Drawn, type Grip } from './grips.js';
 export { newPartition } from './create.js';
 export { noteFoundEdit, undeleteEdit } from './found.js';
 export { freshPartitionId, freshSystemId } from './ids.js';
+export { kindEdit, kindOf, kindsFor, originEdit, originIsOpen } from './kind-of-system.js';
 export { resizeTo, sizeContextFor, sizeContextForGap, type Held } from './size.js';
 export { makeLogicalEdit, makePrimaryEdit, markActiveEdit } from './slots.js';
 export { shareOut, type Share } from './share-out.js';
@@ -26,6 +27,6 @@ export {
   type Becoming,
 } from './systems.js';
 export { newTableEdit } from './table.js';
-export { decideAs, takeUpEdit } from './take-up.js';
+export { acceptAs, decideAs, takeUpEdit } from './take-up.js';
 export { snapPlaces, type SnapPlace } from './snaps.js';
 export { verbsOf, type Verb } from './verbs.js';

@@ -1,3 +1,4 @@
+import { same } from '../../schema/index.js';
 import type { EditSays } from '../edits/title.js';
 import type { BatchEdit, SingleEdit } from '../edits/edit.js';
 import type { Plan } from '../plan.js';
@@ -30,5 +31,17 @@ export function takeUpEdit(present: Plan, other: Plan, says: EditSays): BatchEdi
   const decide = decideAs(other, { device: present.machine.device, ticked: present.ticked });
   const comments = other.comments ?? {};
   const remarks = JSON.stringify(comments) !== JSON.stringify(present.comments ?? {});
-  return batch(says, remarks ? [decide, { kind: 'remark', comments }] : [decide]);
+  return batch(says, [
+    decide,
+    ...(remarks ? [{ kind: 'remark' as const, comments }] : []),
+    ...acceptAs(present, other),
+  ]);
+}
+
+/** The edits after which the same findings are accepted as in another plan, for the same reasons. */
+export function acceptAs(present: Plan, other: Plan): SingleEdit[] {
+  const [has, had] = [other.accepted ?? {}, present.accepted ?? {}];
+  return [...new Set([...Object.keys(had), ...Object.keys(has)])]
+    .filter((id) => !same(had[id], has[id]))
+    .map((finding) => ({ kind: 'accept', finding, accepted: has[finding] ?? null }));
 }

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { Plan } from '../plan.js';
 import {
+  AcceptSchema,
   applyFactEdit,
   BeginSchema,
   NoteFoundSchema,
@@ -60,6 +61,7 @@ const SingleEditSchema = z.discriminatedUnion('kind', [
   NoteFoundSchema,
   TickSchema,
   RemarkSchema,
+  AcceptSchema,
   BeginSchema,
   AddSystemSchema,
   ChangeSystemSchema,
@@ -139,6 +141,7 @@ function applyAny(plan: Plan, edit: Edit, surveys: Surveys): Applied {
     case 'note-found':
     case 'tick':
     case 'remark':
+    case 'accept':
     case 'begin':
       return applyFactEdit(plan, edit, surveys);
     case 'add-system':

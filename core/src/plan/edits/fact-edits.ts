@@ -3,6 +3,7 @@ import { MachineSchema } from '../../machine/index.js';
 import { CommentsSchema, isPlannable, type Survey } from '../../survey/index.js';
 import { SystemSchema } from '../../system/index.js';
 import {
+  AcceptanceSchema,
   ContainerSchema,
   FoundNoteSchema,
   PlannedPartitionSchema,
@@ -38,6 +39,12 @@ export const TickSchema = z.strictObject({
 });
 /** Replaces the remarks of the plan's text form. */
 export const RemarkSchema = z.strictObject({ kind: z.literal('remark'), comments: CommentsSchema });
+/** Accepts a finding as it is, or no longer. */
+export const AcceptSchema = z.strictObject({
+  kind: z.literal('accept'),
+  finding: z.string().min(1).max(300),
+  accepted: AcceptanceSchema.nullable(),
+});
 /** Rests the plan on a survey: all that depends on it is set at once. */
 export const BeginSchema = z.strictObject({
   kind: z.literal('begin'),
@@ -59,6 +66,7 @@ export type FactEdit =
   | z.infer<typeof NoteFoundSchema>
   | z.infer<typeof TickSchema>
   | z.infer<typeof RemarkSchema>
+  | z.infer<typeof AcceptSchema>
   | BeginEdit;
 
 export function applyFactEdit(plan: Plan, edit: FactEdit, surveys: Surveys): Applied {
@@ -94,6 +102,14 @@ export function applyFactEdit(plan: Plan, edit: FactEdit, surveys: Surveys): App
     }
     case 'remark':
       return applied({ ...plan, comments: edit.comments }, { kind: 'remark', comments: plan.comments ?? {} });
+    case 'accept': {
+      const { [edit.finding]: was = null, ...others } = plan.accepted ?? {};
+      const accepted = edit.accepted ? { ...others, [edit.finding]: edit.accepted } : others;
+      return applied(
+        { ...plan, accepted: Object.keys(accepted).length > 0 ? accepted : undefined },
+        { kind: 'accept', finding: edit.finding, accepted: was },
+      );
+    }
     case 'begin':
       return begin(plan, edit, surveys);
   }

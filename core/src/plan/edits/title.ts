@@ -55,6 +55,8 @@ export function editTitle(edit: Edit, plan: Plan): EditSays {
       return edit.done ? message('edit.tick') : message('edit.untick');
     case 'remark':
       return message('edit.remarks');
+    case 'accept':
+      return message(edit.accepted ? 'edit.accept' : 'edit.accept-no-more');
     case 'begin':
       return edit.surveyId === null ? message('edit.leave-reading') : message('edit.adopt-reading');
     case 'add-system':

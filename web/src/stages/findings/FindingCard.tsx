@@ -1,6 +1,8 @@
-import { Button } from '@mantine/core';
-import type { Finding, Remedy } from '@rhizotome/core';
+import { Button, TextInput } from '@mantine/core';
+import { acceptEdit, isAcceptable, type Finding, type Remedy } from '@rhizotome/core';
+import { useState, type FormEvent } from 'react';
 import { say, text } from '../../words/say.js';
+import { words } from '../../words/words.js';
 import { Link } from 'react-router';
 import { useEdit, useOpenMachine, useSelection } from '../../open/context.js';
 import { useEditPreview } from '../../open/preview.js';
@@ -32,6 +34,7 @@ export function FindingCard({ finding, brief = false }: { finding: Finding; brie
           ))}
         </dl>
       )}
+      {finding.accepted !== undefined && <Accepted finding={finding} />}
       <div className={classes.remedies}>
         {finding.remedies.map((remedy, i) => (
           <RemedyButton key={i} remedy={remedy} />
@@ -41,8 +44,59 @@ export function FindingCard({ finding, brief = false }: { finding: Finding; brie
             Show it in the layout
           </Link>
         )}
+        {!brief && isAcceptable(finding) && finding.accepted === undefined && <Accept finding={finding} />}
       </div>
     </article>
+  );
+}
+
+/** That it was accepted, why, and the way back. */
+function Accepted({ finding }: { finding: Finding }) {
+  const { attempt } = useEdit();
+  const again = () => attempt({ kind: 'accept', finding: finding.id, accepted: null });
+  return (
+    <p className={classes.accepted}>
+      <strong>{words['finding.accepted']()}</strong> <bdi>{finding.accepted}</bdi>{' '}
+      <Button size="compact-xs" variant="default" onClick={again}>
+        {words['finding.accept-no-more']()}
+      </Button>
+    </p>
+  );
+}
+
+/** Asks for a remark, and accepts the finding with it. */
+function Accept({ finding }: { finding: Finding }) {
+  const { attempt } = useEdit();
+  const [remark, setRemark] = useState<string | null>(null);
+  if (remark === null)
+    return (
+      <Button size="xs" variant="subtle" onClick={() => setRemark('')}>
+        {words['finding.accept']()}
+      </Button>
+    );
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    attempt(acceptEdit(finding, remark.trim()));
+  };
+  return (
+    <form className={classes.accept} onSubmit={submit}>
+      <TextInput
+        size="xs"
+        data-autofocus
+        autoFocus
+        maxLength={200}
+        aria-label={words['finding.remark']()}
+        placeholder={words['finding.remark']()}
+        value={remark}
+        onChange={(event) => setRemark(event.currentTarget.value)}
+      />
+      <Button size="xs" type="submit">
+        {words['finding.accept-it']()}
+      </Button>
+      <Button size="xs" variant="default" onClick={() => setRemark(null)}>
+        {words['finding.cancel']()}
+      </Button>
+    </form>
   );
 }
 

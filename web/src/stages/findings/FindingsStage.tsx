@@ -2,6 +2,7 @@ import { LEVELS, type Finding, type Level, type Survey } from '@rhizotome/core';
 import { useDerived, useOpenState, useSelection } from '../../open/context.js';
 import { usePreview } from '../../open/preview.js';
 import { SectionGlance } from '../../section/SectionGlance.js';
+import { words } from '../../words/words.js';
 import { FindingCard } from './FindingCard.js';
 import classes from './FindingsStage.module.css';
 
@@ -16,6 +17,7 @@ const LEVEL_TITLES: Readonly<Record<Level, readonly [string, string]>> = {
 export function FindingsStage() {
   const { survey } = useOpenState();
   const { findings } = useDerived();
+  const open = findings.filter((f) => f.accepted === undefined);
   if (!survey)
     return (
       <div className="page">
@@ -30,22 +32,39 @@ export function FindingsStage() {
         <p className="soft">
           Each remedy is one change. Point at it to see what it does, press it to apply it. You can undo it.
         </p>
-        {findings.length === 0 && <p>No problem was found in this plan.</p>}
-        {LEVELS.map((level) => (
-          <OfLevel key={level} level={level} findings={findings.filter((f) => f.level === level)} />
-        ))}
+        {open.length === 0 && (
+          <p>
+            {findings.length === 0 ? 'No problem was found in this plan.' : words['finding.all-accepted']()}
+          </p>
+        )}
+        {LEVELS.map((level) => {
+          const [title, meaning] = LEVEL_TITLES[level];
+          const found = open.filter((f) => f.level === level);
+          return <Group key={level} sign={level} title={title} meaning={meaning} findings={found} />;
+        })}
+        <Group
+          title={words['finding.accepted-title']()}
+          meaning={words['finding.accepted-meaning']()}
+          findings={findings.filter((f) => f.accepted !== undefined)}
+        />
       </div>
       <Beside survey={survey} />
     </div>
   );
 }
 
-function OfLevel({ level, findings }: { level: Level; findings: readonly Finding[] }) {
+interface GroupProps {
+  readonly sign?: Level;
+  readonly title: string;
+  readonly meaning: string;
+  readonly findings: readonly Finding[];
+}
+
+function Group({ sign, title, meaning, findings }: GroupProps) {
   if (findings.length === 0) return null;
-  const [title, meaning] = LEVEL_TITLES[level];
   return (
     <section className={classes.level} aria-label={title}>
-      <h2 data-sign={level}>
+      <h2 data-sign={sign}>
         {title} <span className="soft">{meaning}</span>
       </h2>
       {findings.map((finding) => (

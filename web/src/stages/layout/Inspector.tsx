@@ -152,7 +152,7 @@ function FoundGap({ survey, id }: { survey: Survey; id: string }) {
 
 function FindingsHere({ part }: { part: string }) {
   const { findings } = useDerived();
-  const here = findings.filter((f) => f.partitions.includes(part));
+  const here = findings.filter((f) => f.accepted === undefined && f.partitions.includes(part));
   if (here.length === 0) return null;
   return (
     <div className={classes.group}>

@@ -6,6 +6,11 @@ import {
   FAMILY_NAMES,
   formatBoth,
   freshSystemId,
+  kindEdit,
+  kindOf,
+  kindsFor,
+  originEdit,
+  originIsOpen,
   removeSystemEdit,
   SYSTEM_PROFILES,
   systemFrom,
@@ -111,7 +116,7 @@ function SystemSheet({ system }: { system: System }) {
       <div className={classes.name}>
         <OwnerSwatch owners={[system.id]} />
         <NameInput label="Name" value={system.name} save={(name) => change({ name })} />
-        <span className={classes.origin}>{system.origin === 'found' ? 'on the disk' : 'new'}</span>
+        <Origin system={system} />
         {system.name !== FAMILY_NAMES[system.family] && (
           <span className="soft">{FAMILY_NAMES[system.family]}</span>
         )}
@@ -178,7 +183,10 @@ function SystemSheet({ system }: { system: System }) {
             onChange={(e) => change({ clock: e.currentTarget.checked ? 'local' : 'utc' })}
           />
         </div>
-        {system.family === 'linux' && <SwapChoice system={system} />}
+        <div className={classes.choices}>
+          <Kind system={system} />
+          {system.family === 'linux' && <SwapChoice system={system} />}
+        </div>
         {survey && <Hosted system={system} survey={survey} />}
         {survey && (
           <div className={classes.proposal}>
@@ -191,6 +199,40 @@ function SystemSheet({ system }: { system: System }) {
   );
 }
 
+/** Whether it is on the disk already: to be said where no reading says it. */
+function Origin({ system }: { system: System }) {
+  const { plan } = useOpenState();
+  const { attempt } = useEdit();
+  if (!originIsOpen(plan, system))
+    return <span className={classes.origin}>{words['systems.origin'](system.origin)}</span>;
+  return (
+    <NativeSelect
+      size="xs"
+      aria-label={words['systems.where'](system.name)}
+      value={system.origin}
+      data={(['new', 'found'] as const).map((value) => ({ value, label: words['systems.origin'](value) }))}
+      onChange={(e) => attempt(originEdit(system, e.currentTarget.value === 'found' ? 'found' : 'new'))}
+    />
+  );
+}
+
+/** Which kind of its family it is, as far as its needs are those of one. */
+function Kind({ system }: { system: System }) {
+  const { attempt } = useEdit();
+  const kind = kindOf(system)?.id;
+  const kinds = kindsFor(system).map(({ id, title }) => ({ value: id, label: title }));
+  const own = { value: '', label: words['systems.own-needs']() };
+  return (
+    <NativeSelect
+      size="xs"
+      label={words['systems.kind']()}
+      value={kind ?? ''}
+      data={kind ? kinds : [own, ...kinds]}
+      onChange={(e) => e.currentTarget.value && attempt(kindEdit(system, e.currentTarget.value))}
+    />
+  );
+}
+
 /** Where a Linux swaps if not on a partition: told once, no partition is advised any more. */
 function SwapChoice({ system }: { system: System }) {
   const { attempt } = useEdit();
@@ -199,18 +241,16 @@ function SwapChoice({ system }: { system: System }) {
     attempt({ kind: 'change-system', system: system.id, changes: { swap } });
   };
   return (
-    <div className={classes.hosted}>
-      <NativeSelect
-        size="xs"
-        label={words['systems.swap']()}
-        value={system.swap ?? ''}
-        data={(['', ...SWAP_CHOICES] as const).map((value) => ({
-          value,
-          label: words['systems.swap-choice'](value),
-        }))}
-        onChange={(e) => choose(e.currentTarget.value)}
-      />
-    </div>
+    <NativeSelect
+      size="xs"
+      label={words['systems.swap']()}
+      value={system.swap ?? ''}
+      data={(['', ...SWAP_CHOICES] as const).map((value) => ({
+        value,
+        label: words['systems.swap-choice'](value),
+      }))}
+      onChange={(e) => choose(e.currentTarget.value)}
+    />
   );
 }
 

@@ -8,6 +8,10 @@ const SWAPS = {
 } as const;
 
 export const systems = {
+  'systems.where': (name: string) => `Whether ${name} is on the disk`,
+  'systems.origin': (origin: 'found' | 'new') => (origin === 'found' ? 'on the disk' : 'new'),
+  'systems.kind': () => 'Kind',
+  'systems.own-needs': () => 'changed by you',
   'systems.swap': () => 'Swap without a partition',
   'systems.swap-choice': (choice: keyof typeof SWAPS) => SWAPS[choice],
   'systems.hibernation-off': (windows: boolean) =>

@@ -1,0 +1,29 @@
+import { crc32, encodeUtf8 } from '../bytes/index.js';
+import type { Edit, Plan } from '../plan/index.js';
+import type { Finding, Level } from './finding.js';
+
+/** What may stand as it is: what cannot work or can lose data is mended, not accepted. */
+const ACCEPTABLE: readonly Level[] = ['caution', 'advice'];
+
+export const isAcceptable = ({ level }: Pick<Finding, 'level'>): boolean => ACCEPTABLE.includes(level);
+
+/** A digest of what a finding says and of its figures: another one, and it is another matter. */
+function evidenceOf({ level, says, evidence }: Finding): string {
+  return crc32(encodeUtf8(JSON.stringify([level, says, evidence])))
+    .toString(16)
+    .padStart(8, '0');
+}
+
+/** The remark with which a finding was accepted; `undefined` where it was not, or says something else by now. */
+export function acceptanceOf(plan: Plan, finding: Finding): string | undefined {
+  const accepted = plan.accepted?.[finding.id];
+  return accepted && isAcceptable(finding) && accepted.evidence === evidenceOf(finding)
+    ? accepted.remark
+    : undefined;
+}
+
+/** Accepts a finding as it is now. */
+export function acceptEdit(finding: Finding, remark: string): Edit {
+  const accepted = { evidence: evidenceOf(finding), remark };
+  return { kind: 'accept', finding: finding.id, accepted };
+}
