@@ -18,7 +18,7 @@ export {
   halveEdit,
   keepSystemEdit,
   kindEdit,
-  kindOf,
+  kindOfSystem,
   kindsFor,
   makeLogicalEdit,
   makePrimaryEdit,

@@ -1,7 +1,7 @@
 import { SYSTEM_PROFILES } from '../../system/index.js';
 import { drawn, edited, newSystem, planOn } from '../../testing/builders.js';
 import { beginEdit } from '../begin.js';
-import { kindEdit, kindOf, kindsFor, originEdit, originIsOpen } from './kind-of-system.js';
+import { kindEdit, kindOfSystem, kindsFor, originEdit, originIsOpen } from './kind-of-system.js';
 
 const DISK = drawn(500, ['1GiB efi', '100GiB windows', '100GiB root "one"']);
 
@@ -9,13 +9,13 @@ test.each(SYSTEM_PROFILES.map((p) => p.id))(
   'a system of the kind %s is recognised, and can become any other of its family',
   (id) => {
     const system = newSystem(id);
-    expect(kindOf(system)?.id).toBe(id);
+    expect(kindOfSystem(system)?.id).toBe(id);
     const plan = edited(planOn(DISK), DISK, { kind: 'add-system', system });
     for (const other of kindsFor(system)) {
       const changed = edited(plan, DISK, kindEdit(system, other.id)).systems.at(-1)!;
-      expect([kindOf(changed)?.id, changed.name]).toEqual([other.id, system.name]);
+      expect([kindOfSystem(changed)?.id, changed.name]).toEqual([other.id, system.name]);
     }
-    expect(kindOf({ ...system, leastBytes: 1 })).toBeUndefined();
+    expect(kindOfSystem({ ...system, leastBytes: 1 })).toBeUndefined();
   },
 );
 

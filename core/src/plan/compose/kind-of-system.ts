@@ -8,7 +8,7 @@ export function kindsFor({ family }: Pick<System, 'family'>): readonly SystemPro
 }
 
 /** The kind whose needs a system has exactly; `undefined` where its administrator changed them. */
-export function kindOf(system: System): SystemProfile | undefined {
+export function kindOfSystem(system: System): SystemProfile | undefined {
   return kindsFor(system).find(({ needs }) =>
     Object.entries(needs).every(([key, value]) => system[key as keyof typeof needs] === value),
   );

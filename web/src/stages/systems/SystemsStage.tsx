@@ -7,7 +7,7 @@ import {
   formatBoth,
   freshSystemId,
   kindEdit,
-  kindOf,
+  kindOfSystem,
   kindsFor,
   originEdit,
   originIsOpen,
@@ -219,7 +219,7 @@ function Origin({ system }: { system: System }) {
 /** Which kind of its family it is, as far as its needs are those of one. */
 function Kind({ system }: { system: System }) {
   const { attempt } = useEdit();
-  const kind = kindOf(system)?.id;
+  const kind = kindOfSystem(system)?.id;
   const kinds = kindsFor(system).map(({ id, title }) => ({ value: id, label: title }));
   const own = { value: '', label: words['systems.own-needs']() };
   return (
