@@ -51,7 +51,7 @@ function taken(m: Machine, keyword: MachineKeyword, fields: Fields): Machine {
         secureBoot: fields.oneOf('secure boot', ['on', 'off', 'unknown'] as const) ?? 'unknown',
       };
     case 'memory':
-      return { ...m, ramBytes: sizeIn(fields.subject, NOTHING_KNOWN) };
+      return { ...m, ramBytes: sizeIn(fields.subject, { ...NOTHING_KNOWN, ofMemory: true }) };
     case 'medium':
       return { ...m, medium: choice(fields.subject, DISK_MEDIA), device: fields.string('device') ?? '' };
     case 'other': {

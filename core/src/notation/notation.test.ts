@@ -72,6 +72,18 @@ describe('a text', () => {
     );
   });
 
+  test('says that an extended container takes the rest', () => {
+    const lines = [
+      'rhizotome 1',
+      'disk, size 100GiB, table mbr',
+      'plan bios, table mbr',
+      'extended at 20GiB, size rest',
+    ];
+    const { plan, survey } = read(lines.join('\n'));
+    const { start, length } = plan!.container!;
+    expect([start, start + length]).toEqual([20 * 2 ** 21, survey!.disk.usableEnd]);
+  });
+
   test('keeps every remark where it stood', () => {
     const text = [
       '# about this file',

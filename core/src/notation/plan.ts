@@ -169,10 +169,10 @@ export class PlanReader {
     const at =
       fields.subject.after('at') ??
       fields.subject.fault('Write “extended at …, size …”, or “extended none”.');
-    return {
-      start: placeIn(at, survey),
-      length: placeIn(fields.need('size', 'The size'), survey),
-    };
+    const start = placeIn(at, survey);
+    const { end } = plannedArea({ plan: this.plan, survey });
+    const length = placeIn(fields.need('size', 'The size'), survey, Math.max(0, end - start));
+    return { start, length };
   }
 
   private takeSystem(line: Line): void {
@@ -377,9 +377,13 @@ function startIn(
   return sectors(alignUp(from, ALIGNMENT_BYTES / survey.disk.sectorBytes));
 }
 
-function placeIn(text: Text, survey: Survey): Sectors {
+/** @param rest sectors that “rest” stands for, where it stands for any */
+function placeIn(text: Text, survey: Survey, rest?: number): Sectors {
   const { sectorBytes, sizeSectors } = survey.disk;
-  const place = sizeIn(text, { disk: bytes(sizeSectors * sectorBytes) });
+  const place = sizeIn(text, {
+    disk: bytes(sizeSectors * sectorBytes),
+    ...(rest === undefined ? {} : { rest: bytes(rest * sectorBytes) }),
+  });
   if (place % sectorBytes !== 0)
     text.fault(`That is ${place} bytes, which are not whole sectors of ${sectorBytes}.`);
   return sectors(place / sectorBytes);

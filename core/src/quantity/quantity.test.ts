@@ -161,3 +161,12 @@ describe('suggestions for what cannot be understood', () => {
       expect(evaluateSize(other, { disk: bytes(500 * GIB), used: bytes(GIB) }).ok).toBe(true);
   });
 });
+
+test.each([
+  ['16 GB', 16 * GIB],
+  ['16GiB', 16 * GIB],
+  ['512 MB + 1 GB', 1.5 * GIB],
+  ['16000000000 B', 16e9],
+])('of memory, %s is %d bytes', (text, value) =>
+  expect(evaluateSize(text, { disk: bytes(0), ofMemory: true })).toEqual({ ok: true, value }),
+);

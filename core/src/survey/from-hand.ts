@@ -22,7 +22,7 @@ export interface HandDrawing {
   readonly diskBytes: number;
   readonly sectorBytes: 512 | 4096;
   readonly style: TableStyle | 'none';
-  /** One part a line, in disk order: `100MiB efi`, `237 GiB ntfs "Station"`, `20GiB gap`, `rest ext4`. */
+  /** One part a line, in disk order: `100MiB efi`, `237 GiB ntfs used 90GiB "Station"`, `20GiB gap`, `rest ext4`. */
   readonly text: string;
 }
 
@@ -49,11 +49,19 @@ export const HAND_WORDS: readonly string[] = [
   'gap',
 ];
 
+/** The word for a type of the table's entry that holds this content; `undefined` where none is for it alone. */
+export function handWordOf(type: string, content: VolumeKind): string | undefined {
+  const named = Object.entries(KIND_WORDS).filter(([word, kind]) => kind.type === type && word !== 'unknown');
+  const exact = named.find(([, kind]) => (kind.volume ?? 'none') === content);
+  return type === 'Basic data' ? undefined : (exact ?? named[0])?.[0];
+}
+
 interface Line {
   readonly number: number;
   readonly sizeBytes: number | 'rest';
   readonly word: string;
   readonly label?: string;
+  readonly usedBytes?: number;
 }
 
 /** A survey from a list of sizes and kinds in disk order. Sizes are rounded up to whole MiB, as partitions are made. */
@@ -113,7 +121,7 @@ function parseLine(line: string, number: number): Line {
       number,
     );
   const labelled = LABEL.exec(line);
-  const head = labelled ? line.slice(0, labelled.index).trimEnd() : line;
+  const { head, ...used } = withoutUse(labelled ? line.slice(0, labelled.index).trimEnd() : line, number);
   const named = WORD.exec(head);
   const word = named?.[1]?.toLowerCase().replace('hfs+', 'hfsplus');
   if (!named || !word)
@@ -130,12 +138,21 @@ function parseLine(line: string, number: number): Line {
     );
   const label = labelled?.[1] ? { label: labelled[1] } : {};
   const typed = head.slice(0, named.index).trim();
-  if (typed.toLowerCase() === 'rest') return { number, sizeBytes: 'rest', word, ...label };
+  if (typed.toLowerCase() === 'rest') return { number, sizeBytes: 'rest', word, ...label, ...used };
   const size = parseSize(typed);
   if (!size.ok) throw new Refused('bad-line', `Line ${number}: ${size.error.message}`, number);
   if (size.value === 0)
     throw new Refused('bad-line', `Line ${number}: a partition needs a size above 0.`, number);
-  return { number, sizeBytes: size.value, word, ...label };
+  return { number, sizeBytes: size.value, word, ...label, ...used };
+}
+
+/** What stands behind “used” is how much is in use. */
+function withoutUse(head: string, number: number): { readonly head: string; readonly usedBytes?: number } {
+  const at = head.toLowerCase().lastIndexOf(' used ');
+  if (at < 0) return { head };
+  const size = parseSize(head.slice(at + ' used '.length));
+  if (!size.ok) throw new Refused('bad-line', `Line ${number}: ${size.error.message}`, number);
+  return { head: head.slice(0, at).trimEnd(), usedBytes: size.value };
 }
 
 interface Area {
@@ -152,25 +169,30 @@ function layOut(
   const step = ALIGNMENT_BYTES / sectorBytes;
   const partitions: SurveyPartition[] = [];
   let at = alignUp(area.firstUsable, step);
+  const second = lines.filter((line) => line.sizeBytes === 'rest')[1];
+  if (second)
+    throw new Refused('bad-line', `Line ${second.number}: “rest” can stand in one line only.`, second.number);
+  const sectorsOf = (sizeBytes: number) => alignUp(sectorsToHold(sizeBytes, sectorBytes), step);
   for (const [i, line] of lines.entries()) {
-    if (line.sizeBytes === 'rest' && i < lines.length - 1)
-      throw new Refused(
-        'bad-line',
-        `Line ${line.number}: “rest” can only stand in the last line.`,
-        line.number,
-      );
-    const left = area.usableEnd - at;
+    const behind =
+      line.sizeBytes === 'rest'
+        ? lines.slice(i + 1).reduce((sum, { sizeBytes }) => sum + sectorsOf(Number(sizeBytes)), 0)
+        : 0;
+    const left = area.usableEnd - at - behind;
     const length =
       line.sizeBytes === 'rest'
         ? Math.floor(left / step) * step
-        : Math.min(
-            alignUp(sectorsToHold(line.sizeBytes, sectorBytes), step),
-            fits(line.sizeBytes, left, sectorBytes),
-          );
+        : Math.min(sectorsOf(line.sizeBytes), fits(line.sizeBytes, left, sectorBytes));
     if (length <= 0 || length > left)
       throw new Refused(
         'bad-line',
         `Line ${line.number}: only ${formatBoth(Math.max(0, left) * sectorBytes)} of the disk is left for this partition.`,
+        line.number,
+      );
+    if (line.usedBytes !== undefined && line.usedBytes > length * sectorBytes)
+      throw new Refused(
+        'bad-line',
+        `Line ${line.number}: more is said to be used than the partition holds.`,
         line.number,
       );
     if (line.word !== 'gap') partitions.push(partitionOf(line, partitions.length + 1, at, length, style));
@@ -211,7 +233,17 @@ function partitionOf(
     start: sectors(start),
     length: sectors(length),
     type: typeCode(known?.type, kind, style),
-    ...(kind ? { volume: { kind, ...(line.label ? { label: line.label } : {}) } } : {}),
+    ...(kind
+      ? {
+          volume: {
+            kind,
+            ...(line.label ? { label: line.label } : {}),
+            ...(line.usedBytes === undefined
+              ? {}
+              : { usedBytes: line.usedBytes, usedEvidence: 'reported' as const }),
+          },
+        }
+      : {}),
   };
 }
 

@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { GIB, MIB, nominalSectors } from '../quantity/index.js';
-import { handRowsIn, settleRows, type HandRow } from './index.js';
+import { IDENTITY } from '../testing/builders.js';
+import { handRowsIn, handRowsOf, settleRows, surveyFromHand, type HandRow } from './index.js';
 
-const row = (size: string, word = 'ntfs'): HandRow => ({ size, word, label: '' });
+const row = (size: string, word = 'ntfs'): HandRow => ({ size, word, label: '', used: '' });
 const settled = (rows: readonly HandRow[], room: number) => {
   const outcome = settleRows(rows, room);
   if (!outcome.ok) throw new Error(`${outcome.row}: ${outcome.message}`);
@@ -21,13 +22,52 @@ describe('a pasted column', () => {
       'rest   ext4 “terns”',
     ].join('\n');
     expect(handRowsIn(text)).toEqual([
-      { size: '100M', word: 'fat', label: 'STARTUP' },
-      { size: '16M', word: 'unknown', label: '' },
-      { size: '465.1 GB', word: 'ntfs', label: '' },
-      { size: '55,4 GiB', word: 'gap', label: '' },
-      { size: 'rest', word: 'ext4', label: 'terns' },
+      { size: '100M', word: 'efi', label: 'STARTUP', used: '' },
+      { size: '16M', word: 'unknown', label: '', used: '' },
+      { size: '465.1 GB', word: 'ntfs', label: '', used: '' },
+      { size: '55,4 GiB', word: 'gap', label: '', used: '' },
+      { size: 'rest', word: 'ext4', label: 'terns', used: '' },
     ]);
   });
+});
+
+test.each([
+  ['465.1 GB NTFS 120.5 GB used', '465.1 GB', '120.5 GB'],
+  ['used: 90GiB of 237GiB ntfs', '237GiB', '90GiB'],
+  ['used bikes 20GiB ext4', '20GiB', ''],
+])('“%s” tells size and use', (line, size, used) =>
+  expect(handRowsIn(line)[0]).toMatchObject({ size, used }),
+);
+
+test.each([
+  [['500MB vfat', '200GB ext4'], 'fat'],
+  [['500MB vfat', '200GB ntfs'], 'efi'],
+  [['32GB vfat', '200GB ntfs'], 'fat'],
+  [['500MB vfat', '100MB efi', '200GB ntfs'], 'fat'],
+])('the first of %j is %s', (lines, word) => expect(handRowsIn(lines.join('\n'))[0]!.word).toBe(word));
+
+test('rest stands anywhere and takes what the others leave; use is read in the units of the column', () => {
+  const { rows, leftBytes } = settled([row('100MiB'), row('rest'), row('20GiB')], 100 * GIB);
+  expect([rows[1]!.bytes, leftBytes]).toEqual([80 * GIB - 100 * MIB, 0]);
+  const decimal = settled([{ ...row('500.0 GB'), used: '100 GB' }, row('0.1 GB')], nominalSectors(500) * 512);
+  expect([decimal.family, decimal.rows[0]!.usedBytes]).toEqual(['decimal', 100e9]);
+});
+
+test('the rows of a disk that was read draw it again', () => {
+  const text =
+    '100MiB efi\n16MiB reserved\n20GiB gap\n200GiB windows used 90GiB "Station"\nrest root\n8GiB swap';
+  const drawing = { diskBytes: nominalSectors(500) * 512, sectorBytes: 512, style: 'gpt' } as const;
+  const drawn = (lines: string) => {
+    const outcome = surveyFromHand({ ...drawing, text: lines }, IDENTITY);
+    if (!outcome.ok) throw new Error(outcome.refusal.message);
+    return outcome.survey;
+  };
+  const survey = drawn(text);
+  const again = handRowsOf(survey).map(
+    (r) => `${r.size} ${r.word}${r.used ? ` used ${r.used}` : ''}${r.label ? ` "${r.label}"` : ''}`,
+  );
+  expect(again).toHaveLength(6);
+  expect(drawn(again.join('\n')).partitions).toEqual(survey.partitions);
 });
 
 describe('sizes as printed', () => {
@@ -65,7 +105,8 @@ describe('sizes as printed', () => {
   test.each([
     [[row('0 GB')], 0, 'needs a size'],
     [[row('80')], 0, 'unit'],
-    [[row('rest'), row('5GiB')], 0, 'last'],
+    [[row('rest'), row('5GiB'), row('rest')], 2, 'one row only'],
+    [[{ ...row('5GiB'), used: 'much' }], 0, ''],
     [[row('300GiB'), row('300GiB')], 1, 'room for'],
     [[row('0GiB x')], 0, ''],
   ])('%j is refused at row %i', (rows, at, message) => {

@@ -12,13 +12,18 @@ import {
   TB,
   TIB,
 } from '../quantity/index.js';
-import { HAND_WORDS, LONGEST_LINE } from './from-hand.js';
+import { typeName } from '../table/index.js';
+import { HAND_WORDS, handWordOf, LONGEST_LINE } from './from-hand.js';
+import { gapsOf } from './gaps.js';
+import type { Survey, SurveyPartition } from './survey.js';
 
 /** A part as it is drawn: a size as typed or printed somewhere, what it is, and its label. */
 export interface HandRow {
   readonly size: string;
   readonly word: string;
   readonly label: string;
+  /** How much of it is in use, as printed; empty where that is not known. */
+  readonly used: string;
 }
 
 /** Words that other places print for what is known here by another. */
@@ -35,15 +40,22 @@ const SYNONYMS: Readonly<Record<string, string>> = {
   crypto_luks: 'luks',
   lvm2_member: 'lvm',
 };
+const USED =
+  /(?:used:?\s+(\d+(?:[.,]\d+)?\s*(?:[KMGT]i?B?|B)(?![A-Za-z0-9])))|(\d+(?:[.,]\d+)?\s*(?:[KMGT]i?B?|B)(?=\s+used\b))/i;
+/** No EFI system partition in use is larger; small data volumes are. */
+const MOST_EFI_BYTES = 2 * GIB;
 const PRINTED = /(\d+(?:[.,]\d+)?)\s*(bytes|[KMGT](?:i?B)?|B)(?![A-Za-z0-9])/i;
 
 /**
  * Rows from any text that has a size in each line, as copied from wherever: the first size counts, known words tell
- * what it is, what stands in quotation marks is the label. Lines without a size are left out.
+ * what it is, what stands in quotation marks is the label, and a size beside “used” is what is in use. Lines without a
+ * size are left out. A small FAT at the beginning, with Windows behind it, is taken for its EFI system partition.
  */
 export function handRowsIn(text: string): HandRow[] {
-  return text.split(/\r?\n/).flatMap((whole): HandRow[] => {
-    const line = whole.slice(0, LONGEST_LINE);
+  const rows = text.split(/\r?\n/).flatMap((whole): HandRow[] => {
+    const full = whole.slice(0, LONGEST_LINE);
+    const inUse = USED.exec(full);
+    const line = inUse ? full.replace(inUse[0], ' ').replace(/\bused\b/i, ' ') : full;
     const size = /^\s*rest\b/i.test(line) ? 'rest' : PRINTED.exec(line)?.[0];
     if (!size || line.trim().startsWith('#')) return [];
     const label = /"([^"]*)"|“([^”]*)”/.exec(line);
@@ -54,8 +66,53 @@ export function handRowsIn(text: string): HandRow[] {
     const known = (words.match(/[a-z0-9_+]+/g) ?? [])
       .map((w) => SYNONYMS[w] ?? w)
       .find((w) => HAND_WORDS.includes(w));
-    return [{ size: size.trim(), word: known ?? 'unknown', label: label?.[1] ?? label?.[2] ?? '' }];
+    return [
+      {
+        size: size.trim(),
+        word: known ?? 'unknown',
+        label: label?.[1] ?? label?.[2] ?? '',
+        used: (inUse?.[1] ?? inUse?.[2] ?? '').trim(),
+      },
+    ];
   });
+  return withEfi(rows);
+}
+
+function withEfi(rows: readonly HandRow[]): HandRow[] {
+  const [first, ...others] = rows;
+  const windows = others.some(({ word }) => ['ntfs', 'windows', 'reserved', 'recovery'].includes(word));
+  const small = first && meaningOf(first.size, 'binary').likely <= MOST_EFI_BYTES;
+  const told = rows.some(({ word }) => word === 'efi');
+  return first?.word === 'fat' && windows && small && !told
+    ? [{ ...first, word: 'efi' }, ...others]
+    : [...rows];
+}
+
+/** The rows that draw a disk as it was read, its gaps between them: to be corrected by hand. */
+export function handRowsOf(survey: Survey): HandRow[] {
+  const { sectorBytes } = survey.disk;
+  const size = (length: number) => `${Math.round((length * sectorBytes) / MIB)}MiB`;
+  const drawn = [
+    ...survey.partitions.map((p) => ({ start: p.start, row: { ...rowOf(p), size: size(p.length) } })),
+    ...gapsOf(survey, MIB)
+      .filter((gap) => gap.length * sectorBytes >= 2 * MIB)
+      .map((gap) => ({
+        start: gap.start,
+        row: { size: size(gap.length), word: 'gap', label: '', used: '' },
+      })),
+  ];
+  return drawn.sort((a, b) => a.start - b.start).map(({ row }) => row);
+}
+
+function rowOf({ type, volume }: SurveyPartition): Omit<HandRow, 'size'> {
+  const kind = volume?.kind ?? 'unknown';
+  const byType = type === undefined ? undefined : handWordOf(typeName(type), kind);
+  const used = volume?.usedBytes;
+  return {
+    word: byType ?? (HAND_WORDS.includes(kind) ? kind : 'unknown'),
+    label: volume?.label ?? '',
+    used: used === undefined ? '' : `${Math.ceil(used / MIB)}MiB`,
+  };
 }
 
 /** What a printed size can mean: least and most, in bytes, and the likeliest. */
@@ -71,6 +128,8 @@ type Family = 'binary' | 'decimal';
 export interface SettledRow extends HandRow {
   readonly bytes: number;
   readonly adjustedBytes: number;
+  /** In the units in which the sizes are read; absent where it is not known. */
+  readonly usedBytes?: number;
 }
 
 export type Settled =
@@ -97,10 +156,13 @@ const UNITS: Readonly<Record<Family, Readonly<Record<string, number>>>> = {
  */
 export function settleRows(rows: readonly HandRow[], roomBytes: number): Settled {
   const room = Math.floor(roomBytes / ALIGNMENT_BYTES) * ALIGNMENT_BYTES;
-  for (const [row, { size }] of rows.entries()) {
-    const wrong = whyWrong(size, row === rows.length - 1);
+  for (const [row, { size, used }] of rows.entries()) {
+    const wrong = whyWrong(size) ?? whyWrongUse(used);
     if (wrong) return { ok: false, row, message: wrong };
   }
+  const rest = rows.findIndex((r) => isRest(r.size));
+  const second = rows.findLastIndex((r) => isRest(r.size));
+  if (second !== rest) return { ok: false, row: second, message: '“rest” can be the size of one row only.' };
   const loose = rows.some((r) => isLoose(r.size));
   const families: Family[] = loose ? ['binary', 'decimal'] : ['binary'];
   const readings = families.map((family) => ({
@@ -119,22 +181,43 @@ export function settleRows(rows: readonly HandRow[], roomBytes: number): Settled
     };
   }
   const sizes = settle(fitting.meanings, room);
-  const hasRest = rows.at(-1)?.size.toLowerCase() === 'rest';
   const taken = sizes.reduce((a, b) => a + b, 0);
   return {
     ok: true,
     family: loose ? fitting.family : null,
-    leftBytes: hasRest ? 0 : room - taken,
+    leftBytes: rest >= 0 ? 0 : room - taken,
     rows: rows.map((row, i) => {
-      const isRest = hasRest && i === rows.length - 1;
-      const bytes = isRest ? room - taken : sizes[i]!;
-      return { ...row, bytes, adjustedBytes: isRest ? 0 : bytes - fitting.meanings[i]!.likely };
+      const bytes = i === rest ? room - taken : sizes[i]!;
+      return {
+        ...row,
+        bytes,
+        adjustedBytes: i === rest ? 0 : bytes - fitting.meanings[i]!.likely,
+        ...(row.used === '' ? {} : { usedBytes: usedBytesOf(row.used, fitting.family) }),
+      };
     }),
   };
 }
 
-function whyWrong(size: string, isLast: boolean): string | undefined {
-  if (size.trim().toLowerCase() === 'rest') return isLast ? undefined : '“rest” can only be the last size.';
+const isRest = (size: string) => size.trim().toLowerCase() === 'rest';
+
+function whyWrongUse(used: string): string | undefined {
+  if (used === '' || printedSize(used)) return undefined;
+  const typed = parseSize(used);
+  return typed.ok ? undefined : typed.error.message;
+}
+
+function usedBytesOf(used: string, family: Family): number {
+  const printed = printedSize(used);
+  return printed ? Math.ceil(printed.value * factorOf(printed.unit, family)) : typedBytes(used);
+}
+
+function factorOf(unit: string, family: Family): number {
+  const letter = unit === 'bytes' ? 'B' : unit[0]!.toUpperCase();
+  return UNITS[/^[KMGT]i/i.test(unit) ? 'binary' : family][letter]!;
+}
+
+function whyWrong(size: string): string | undefined {
+  if (isRest(size)) return undefined;
   const printed = printedSize(size);
   if (printed) return printed.value > 0 ? undefined : NO_SIZE;
   const typed = parseSize(size);
@@ -158,13 +241,12 @@ function isLoose(size: string): boolean {
 }
 
 function meaningOf(size: string, family: Family): Meaning {
-  if (size.trim().toLowerCase() === 'rest') return { least: 0, likely: 0, most: 0 };
+  if (isRest(size)) return { least: 0, likely: 0, most: 0 };
   const printed = printedSize(size);
   if (!printed) return exactly(typedBytes(size));
   const { value, decimals, unit } = printed;
   const isBinary = /^[KMGT]i/i.test(unit);
-  const letter = unit === 'bytes' ? 'B' : unit[0]!.toUpperCase();
-  const factor = UNITS[isBinary ? 'binary' : family][letter]!;
+  const factor = factorOf(unit, family);
   if (factor === 1 || (isBinary && decimals === 0)) return exactly(value * factor);
   const step = factor / 10 ** decimals;
   const likely = Math.max(ALIGNMENT_BYTES, Math.round((value * factor) / ALIGNMENT_BYTES) * ALIGNMENT_BYTES);

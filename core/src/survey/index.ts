@@ -34,4 +34,11 @@ export { surveyFromDisk, type DiskReading, type ReadingStep } from './from-disk.
 export { gapsOf, type Gap } from './gaps.js';
 export { safetyCopyZip, tableSectorsOf } from './safety-copy.js';
 export { documentSurvey, surveyDocument, type SurveyDocument } from './document.js';
-export { handRowsIn, settleRows, type HandRow, type Settled, type SettledRow } from './hand-rows.js';
+export {
+  handRowsIn,
+  handRowsOf,
+  settleRows,
+  type HandRow,
+  type Settled,
+  type SettledRow,
+} from './hand-rows.js';

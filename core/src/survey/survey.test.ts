@@ -340,7 +340,8 @@ describe('a survey by hand', () => {
     [['100MiB'], 1, 'enter a size and what it is'],
     [['100MiB efi', '5 ntfs'], 2, 'a unit is missing'],
     [['100MiB banana'], 1, '“banana” is not known'],
-    [['rest ntfs', '5GiB ext4'], 1, '“rest” can only stand in the last line'],
+    [['rest ntfs', '5GiB ext4', 'rest ext4'], 3, '“rest” can stand in one line only'],
+    [['5GiB ext4 used 6GiB'], 1, 'more is said to be used'],
     [['499GiB ntfs', '5GiB ext4'], 2, 'of the disk is left for this part'],
     [['0MiB efi'], 1, 'a partition needs a size'],
   ])('refuses %j at line %d', (lines, line, says) => {

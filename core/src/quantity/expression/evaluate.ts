@@ -20,6 +20,8 @@ export interface SizeContext {
   readonly used?: Bytes;
   readonly floor?: Bytes;
   readonly ram?: Bytes;
+  /** The size is one of memory, where GB means GiB to everybody. */
+  readonly ofMemory?: boolean;
 }
 
 const UNKNOWN: Readonly<Record<QuantityName, string>> = {
@@ -73,7 +75,7 @@ function valueOf(expression: Expression, context: SizeContext): Value {
     case 'number':
       return { kind: 'number', amount: expression.value };
     case 'size':
-      return { kind: 'bytes', amount: expression.bytes };
+      return { kind: 'bytes', amount: context.ofMemory ? expression.inMemory : expression.bytes };
     case 'share':
       return { kind: 'bytes', amount: (context.disk * expression.percent) / 100 };
     case 'name':

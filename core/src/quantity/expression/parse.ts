@@ -119,7 +119,8 @@ class Parser {
         unitsLike(unit.text),
       );
     this.take();
-    return { kind: 'size', at: number.at, bytes: value * unitBytes };
+    const binary = UNIT_BYTES.get(`${unit.text[0]!.toLowerCase()}ib`) ?? unitBytes;
+    return { kind: 'size', at: number.at, bytes: value * unitBytes, inMemory: value * binary };
   }
 
   private named(word: Token): Expression {

@@ -8,7 +8,7 @@ export type FunctionName = (typeof FUNCTION_NAMES)[number];
 /** `at` is the 0-based offset of the first character of the thing in the text. */
 export type Expression =
   | { readonly kind: 'number'; readonly at: number; readonly text: string; readonly value: number }
-  | { readonly kind: 'size'; readonly at: number; readonly bytes: number }
+  | { readonly kind: 'size'; readonly at: number; readonly bytes: number; readonly inMemory: number }
   | { readonly kind: 'share'; readonly at: number; readonly percent: number }
   | { readonly kind: 'name'; readonly at: number; readonly name: QuantityName }
   | {

@@ -2,6 +2,7 @@ import { Button, NativeSelect, Textarea, TextInput } from '@mantine/core';
 import {
   formatBoth,
   handRowsIn,
+  handRowsOf,
   MIB,
   nominalSectors,
   parseSize,
@@ -9,8 +10,12 @@ import {
   surveyFromHand,
   type HandDrawing,
   type HandRow,
+  type SettledRow,
+  type Survey,
 } from '@rhizotome/core';
 import { useState } from 'react';
+import { useOpenState } from '../../open/context.js';
+import { words } from '../../words/words.js';
 import { HandRows } from './HandRows.js';
 import type { WayProps } from './ReadDisk.js';
 import classes from './ReadDisk.module.css';
@@ -21,6 +26,7 @@ const TABLE_ROOM_BYTES = 2 * MIB;
 
 /** A disk drawn from nothing: sizes typed or pasted, put in order, and made to fit before they are taken. */
 export function ByHand({ identity, adopt }: WayProps) {
+  const { survey } = useOpenState();
   const [size, setSize] = useState('');
   const [style, setStyle] = useState<HandDrawing['style']>('gpt');
   const [rows, setRows] = useState<readonly HandRow[]>([]);
@@ -32,6 +38,12 @@ export function ByHand({ identity, adopt }: WayProps) {
       ? settleRows(rows, Math.max(0, disk.bytes - TABLE_ROOM_BYTES))
       : null;
 
+  const startFrom = (present: Survey) => {
+    const { style: found, sizeSectors, sectorBytes } = present.disk;
+    setSize(`${sizeSectors * sectorBytes}B`);
+    setStyle(found);
+    setRows(handRowsOf(present));
+  };
   const change = (next: readonly HandRow[]) => {
     setRows(next);
     setProblem(null);
@@ -46,9 +58,7 @@ export function ByHand({ identity, adopt }: WayProps) {
     if (disk.bytes === undefined) return setProblem(disk.note);
     if (settled && !settled.ok) return;
     const lines = style === 'none' ? [] : (settled?.rows ?? []);
-    const text = lines
-      .map((r) => `${r.bytes / MIB}MiB ${r.word}${r.label ? ` "${r.label.replaceAll('"', '')}"` : ''}`)
-      .join('\n');
+    const text = lines.map(lineOf).join('\n');
     const outcome = surveyFromHand({ diskBytes: disk.bytes, sectorBytes: 512, style, text }, identity());
     if (outcome.ok) adopt(outcome.survey);
     else setProblem(outcome.refusal.message);
@@ -78,6 +88,13 @@ export function ByHand({ identity, adopt }: WayProps) {
           {size.trim() !== '' && disk.note}
         </p>
       </div>
+      {survey && rows.length === 0 && (
+        <div>
+          <Button size="xs" variant="default" onClick={() => startFrom(survey)}>
+            {words['hand.start']()}
+          </Button>
+        </div>
+      )}
       {style !== 'none' && (
         <>
           <HandRows rows={rows} settled={settled} change={change} />
@@ -111,6 +128,11 @@ export function ByHand({ identity, adopt }: WayProps) {
       </div>
     </div>
   );
+}
+
+function lineOf({ bytes, word, label, usedBytes }: SettledRow): string {
+  const used = usedBytes === undefined ? '' : ` used ${usedBytes}B`;
+  return `${bytes / MIB}MiB ${word}${used}${label ? ` "${label.replaceAll('"', '')}"` : ''}`;
 }
 
 /** A drive sold by whole gigabytes has its nominal number of sectors; any other size is taken as it is. */

@@ -1,5 +1,6 @@
 import { Button, NativeSelect, TextInput } from '@mantine/core';
 import { formatBinary, formatBoth, HAND_WORDS, type HandRow, type Settled } from '@rhizotome/core';
+import { words } from '../../words/words.js';
 import classes from './ReadDisk.module.css';
 
 interface HandRowsProps {
@@ -9,7 +10,7 @@ interface HandRowsProps {
   readonly change: (rows: readonly HandRow[]) => void;
 }
 
-const NEW_ROW: HandRow = { size: '', word: 'unknown', label: '' };
+const NEW_ROW: HandRow = { size: '', word: 'unknown', label: '', used: '' };
 
 /** The parts drawn so far, in disk order: typed, split, put in order, and what becomes of each size. */
 export function HandRows({ rows, settled, change }: HandRowsProps) {
@@ -37,6 +38,7 @@ export function HandRows({ rows, settled, change }: HandRowsProps) {
               <th scope="col">Size</th>
               <th scope="col">What it is</th>
               <th scope="col">Label</th>
+              <th scope="col">{words['hand.used']()}</th>
               <th scope="col">On the disk</th>
               <th scope="col" aria-label="Actions" />
             </tr>
@@ -71,6 +73,15 @@ export function HandRows({ rows, settled, change }: HandRowsProps) {
                     aria-label={`Label of partition ${i + 1}`}
                     value={row.label}
                     onChange={(e) => put(i, { label: e.currentTarget.value })}
+                  />
+                </td>
+                <td>
+                  <TextInput
+                    size="xs"
+                    w={100}
+                    aria-label={words['hand.used-of'](i + 1)}
+                    value={row.used}
+                    onChange={(e) => put(i, { used: e.currentTarget.value })}
                   />
                 </td>
                 <td className={classes.becomes}>{becomes(settled, i)}</td>

@@ -6,6 +6,7 @@ import { SizeInput } from '../../parts/SizeInput.js';
 import classes from './MachineStage.module.css';
 
 const NO_DISK = { disk: bytes(0) };
+const MEMORY = { ...NO_DISK, ofMemory: true };
 
 /** Facts about the machine; the product keeps firmware mode, medium start and table style apart. */
 export function MachineStage() {
@@ -95,7 +96,7 @@ export function MachineStage() {
               label="Memory"
               hideLabel
               width={220}
-              context={NO_DISK}
+              context={MEMORY}
               value={machine.ramBytes}
               placeholder="16GiB"
               onClear={() => set({ ramBytes: null })}
