@@ -19,6 +19,7 @@ export * from './finding/index.js';
 export * from './rehearsal/index.js';
 export * from './strategy/index.js';
 export * from './sequence/index.js';
+export * from './moment/index.js';
 export * from './runbook/index.js';
 export * from './overview/index.js';
 export * from './exchange/index.js';

@@ -8,7 +8,8 @@ import {
   recordPlaces,
 } from '../plan/index.js';
 import type { Sectors } from '../quantity/index.js';
-import { CONTAINER_NUMBER, partitionNumbers, typeOf } from '../recognition/index.js';
+import { typeOf } from '../recognition/index.js';
+import { CONTAINER_NUMBER, partitionNumbers } from '../moment/index.js';
 import { surveyedPartition, containerIn, type Survey } from '../survey/index.js';
 import { typeFor, type TableContainer, type TableStyle } from '../table/index.js';
 import type { VolumeKind } from '../volume/index.js';

@@ -15,7 +15,7 @@ import {
   plannedGaps,
 } from '../plan/index.js';
 import { GIB } from '../quantity/index.js';
-import { partitionNumbers } from '../recognition/index.js';
+import { partitionNumbers } from '../moment/index.js';
 import { typeName } from '../table/index.js';
 import { surveyFromDisk, type Survey } from '../survey/index.js';
 import { anyDisk, anyStyledDisk, walk } from '../testing/arbitraries.js';

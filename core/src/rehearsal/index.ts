@@ -1,2 +1,2 @@
 export { ModelDisk } from './model-disk.js';
-export { rehearse, rehearseBack, type Moment, type Rehearsed, type Watch } from './rehearse.js';
+export { rehearse, rehearseBack, type PowerCut, type Rehearsed, type Watch } from './rehearse.js';

@@ -4,7 +4,7 @@ import { GIB } from '../quantity/index.js';
 import { procedureFor, wayBack, type Step } from '../sequence/index.js';
 import { anyStyledDisk, walk } from '../testing/arbitraries.js';
 import { drawn, edited, gib, mib, planOn, surveysOf } from '../testing/builders.js';
-import { ModelDisk, rehearse, rehearseBack, type Moment } from './index.js';
+import { ModelDisk, rehearse, rehearseBack, type PowerCut } from './index.js';
 
 describe('the model disk', () => {
   const anyOp = fc.record({
@@ -52,7 +52,7 @@ describe('the model disk', () => {
 });
 
 /** What the steps say would be lost at a moment. */
-function expectedAt(moment: Moment, steps: ReadonlyMap<string, Step>): readonly string[] {
+function expectedAt(moment: PowerCut, steps: ReadonlyMap<string, Step>): readonly string[] {
   const { exposure } = steps.get(moment.step)!;
   return exposure && !moment.done && moment.written > exposure.when.from ? exposure.what : [];
 }
@@ -213,7 +213,7 @@ describe('a wrong order', () => {
   });
 
   test('a move over itself exposes its volume from the moment it reaches its own old place', () => {
-    const moments: Moment[] = [];
+    const moments: PowerCut[] = [];
     rehearse({ plan, survey }, steps, { piece: gib(1), onMoment: (m) => moments.push(m) });
     const move = moments.filter((m) => m.step === 'move:found-2');
     expect(move.filter((m) => m.lost.length > 0).map((m) => m.written / gib(1))).toEqual([

@@ -15,7 +15,7 @@ import type { Survey } from '../survey/index.js';
 import { ModelDisk } from './model-disk.js';
 
 /** What power off at one moment would leave. */
-export interface Moment {
+export interface PowerCut {
   readonly step: string;
   /** Sectors written within the step. */
   readonly written: number;
@@ -42,7 +42,7 @@ export interface Rehearsed {
 export interface Watch {
   readonly piece?: number | undefined;
   readonly moments?: number | undefined;
-  readonly onMoment?: ((moment: Moment) => void) | undefined;
+  readonly onMoment?: ((moment: PowerCut) => void) | undefined;
 }
 
 /**

@@ -1,4 +1,4 @@
-import type { RecognitionRow } from '../recognition/index.js';
+import type { RecognitionRow } from '../moment/index.js';
 import { message, sayIn, type Catalogue, type Code, type Message } from '../words/index.js';
 import type { Runbook, RunbookPhase, RunbookStep } from './runbook.js';
 import { aboutSays, type RunbookTitle } from './title.js';

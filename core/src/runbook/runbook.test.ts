@@ -1,10 +1,5 @@
-import {
-  lookAlikes,
-  partitionDevice,
-  printedBinary,
-  printedDecimal,
-  recognitionSheet,
-} from '../recognition/index.js';
+import { partitionDevice, printedBinary, printedDecimal } from '../recognition/index.js';
+import { lookAlikes, recognitionSheet } from '../moment/index.js';
 import { GIB, MIB } from '../quantity/index.js';
 import { drawn, edited, gib, newSystem, petrelSurvey, planOn } from '../testing/builders.js';
 import { newPartition, noteFoundEdit, plannedGaps } from '../plan/index.js';

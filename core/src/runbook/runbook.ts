@@ -1,5 +1,6 @@
 import { derived, type Planned } from '../plan/index.js';
-import { deviceName, recognitionSheet, type RecognitionRow } from '../recognition/index.js';
+import { deviceName } from '../recognition/index.js';
+import { recognitionSheet, type RecognitionRow } from '../moment/index.js';
 import {
   lossesOf,
   procedureFor,

@@ -1,7 +1,8 @@
 import { message } from '../../words/index.js';
 import { surveyedPartition } from '../../survey/index.js';
 import { isLogical } from '../../plan/index.js';
-import { partitionDevice, deviceName, partitionNumbers } from '../../recognition/index.js';
+import { partitionDevice, deviceName } from '../../recognition/index.js';
+import { partitionNumbers } from '../../moment/index.js';
 import { nameOf } from '../context.js';
 import { fact, type Rule } from '../rule.js';
 

@@ -1,5 +1,5 @@
 import { message } from '../../words/index.js';
-import { lookAlikes, recognitionSheet } from '../../recognition/index.js';
+import { lookAlikes, recognitionSheet } from '../../moment/index.js';
 import { fact, type Rule } from '../rule.js';
 
 export const lookAlike: Rule = {

@@ -1,5 +1,5 @@
 import { message } from '../../words/index.js';
-import { numbersFollowOrder, partitionNumbers } from '../../recognition/index.js';
+import { numbersFollowOrder, partitionNumbers } from '../../moment/index.js';
 import { listed, fact, type Rule } from '../rule.js';
 
 export const numberOrder: Rule = {

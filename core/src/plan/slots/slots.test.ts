@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { GIB } from '../../quantity/index.js';
-import { partitionNumbers, CONTAINER_NUMBER } from '../../recognition/index.js';
+import { partitionNumbers, CONTAINER_NUMBER } from '../../moment/index.js';
 import { anyMbrDisk, walk } from '../../testing/arbitraries.js';
 import { drawn, drawnMbr, edited, gib, mib, newSystem, planOn, surveysOf } from '../../testing/builders.js';
 import {

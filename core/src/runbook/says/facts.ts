@@ -1,4 +1,5 @@
-import { deviceIsAssumed, deviceName, partitionDevice, partitionNumbers } from '../../recognition/index.js';
+import { deviceIsAssumed, deviceName, partitionDevice } from '../../recognition/index.js';
+import { partitionNumbers } from '../../moment/index.js';
 import { surveyedPartition } from '../../survey/index.js';
 import { endOf, partitionOf, partitionTitle, type Planned, type Span, systemOf } from '../../plan/index.js';
 import { message, type Text } from '../../words/index.js';

@@ -1,5 +1,5 @@
 import { partitionOf, ROLE_NAMES, systemOf, type Planned } from '../../plan/index.js';
-import { recognitionSheet } from '../../recognition/index.js';
+import { recognitionSheet } from '../../moment/index.js';
 import type { StepFor } from '../../sequence/index.js';
 import { defaultClock, type System } from '../../system/index.js';
 import { message } from '../../words/index.js';

@@ -1,6 +1,7 @@
 import { floorOf, partitionOf, type Planned, type PlannedPartition } from '../../plan/index.js';
 import { MIB } from '../../quantity/index.js';
-import { recognitionSheet, typeOf } from '../../recognition/index.js';
+import { typeOf } from '../../recognition/index.js';
+import { recognitionSheet } from '../../moment/index.js';
 import type { StepFor } from '../../sequence/index.js';
 import { surveyedPartition } from '../../survey/index.js';
 import { typeName } from '../../table/index.js';

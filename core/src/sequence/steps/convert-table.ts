@@ -8,6 +8,7 @@ export type ConvertTable = StepOf<'convert-table'>;
 export const convertTable: Kind<ConvertTable> = {
   kind: 'convert-table',
   write: (table) => table.convert(),
+  holds: ({ type, name, active }, now) => ({ ...now, type, name, active }),
   back: { write: (table) => table.unconvert() },
 };
 

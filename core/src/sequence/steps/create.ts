@@ -22,6 +22,7 @@ export const create: Kind<Create> = {
     const planned = table.plan.partitions.find((p) => p.id === partition);
     return table.list(partition, after, planned !== undefined && isLogical(table, planned));
   },
+  holds: (planned) => planned,
   back: {
     write: (table, { partition }) => table.remove(partition),
     turned: () => ({ writes: [] }),

@@ -11,7 +11,7 @@ export type Format = StepOf<
   { partition: PartitionId; found: SurveyPartitionId | null; before: Span; after: Span }
 >;
 
-export const format: Kind<Format> = { kind: 'format' };
+export const format: Kind<Format> = { kind: 'format', holds: (planned) => planned };
 
 export const formatInPlace = (
   situation: Situation,

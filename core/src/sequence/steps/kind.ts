@@ -1,3 +1,4 @@
+import type { PlannedPartition } from '../../plan/index.js';
 import type { TableFault, TableModel } from '../table-model.js';
 import type { StepBase } from '../step.js';
 
@@ -13,6 +14,8 @@ export interface Kind<S extends StepBase & { readonly kind: string }> {
   readonly conversion?: 'before' | 'where-needed';
   /** Writes the table as the step leaves it, and says what is wrong with it then. */
   write?(table: TableModel, step: S): TableFault | undefined;
+  /** What the partition it is about, or each of the plan, holds after it: `now` is what it held, of a new one the planned. */
+  holds?(planned: PlannedPartition, now: PlannedPartition): PlannedPartition;
   /** How it is undone by hand; nothing where it leaves no trace, or none that hinders. */
   readonly back?: Back<S>;
 }

@@ -5,7 +5,11 @@ import type { Kind } from './kind.js';
 /** The active mark of an MBR is given to another partition. */
 export type SetActive = StepOf<'set-active'>;
 
-export const setActive: Kind<SetActive> = { kind: 'set-active', back: {} };
+export const setActive: Kind<SetActive> = {
+  kind: 'set-active',
+  holds: ({ active }, now) => ({ ...now, active }),
+  back: {},
+};
 
 export const activations = ({ slots }: Situation): SetActive[] =>
   slots.active ? [step('set-active', '', LIVE, { undo: 'yes' })] : [];

@@ -7,7 +7,12 @@ import type { Kind } from './kind.js';
 /** A kept volume gets another label. */
 export type SetLabel = StepOf<'set-label', { partition: PartitionId; found: SurveyPartitionId }>;
 
-export const setLabel: Kind<SetLabel> = { kind: 'set-label', conversion: 'before', back: {} };
+export const setLabel: Kind<SetLabel> = {
+  kind: 'set-label',
+  conversion: 'before',
+  holds: ({ label }, now) => ({ ...now, label }),
+  back: {},
+};
 
 export function relabelling(situation: Situation, p: PlannedPartition, found: SurveyPartitionId): SetLabel {
   const own = ownTool(situation, p);

@@ -6,7 +6,11 @@ import type { Kind } from './kind.js';
 /** The table gives a partition that was there another name (GPT). */
 export type SetName = StepOf<'set-name', { partition: PartitionId; found: SurveyPartitionId }>;
 
-export const setName: Kind<SetName> = { kind: 'set-name', back: {} };
+export const setName: Kind<SetName> = {
+  kind: 'set-name',
+  holds: ({ name }, now) => ({ ...now, name }),
+  back: {},
+};
 
 export const renaming = (p: PlannedPartition, found: SurveyPartitionId): SetName =>
   step('set-name', p.id, LIVE, { partition: p.id, found, undo: 'yes' });

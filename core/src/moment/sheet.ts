@@ -1,3 +1,4 @@
+import { deviceName, partitionDevice, printedBinary, printedDecimal, typeOf } from '../recognition/index.js';
 import {
   derived,
   type Planned,
@@ -10,12 +11,10 @@ import {
   type PlannedPartition,
 } from '../plan/index.js';
 import { MIB } from '../quantity/index.js';
-import { surveyedPartition } from '../survey/index.js';
-import { FAMILIES, isArriving, type Family } from '../system/index.js';
-import { partitionTypeNamed, typeFor, typeName, type Role } from '../table/index.js';
-import { volumeName, type VolumeKind } from '../volume/index.js';
-import { deviceName, partitionDevice, partitionNumbers } from './devices.js';
-import { printedBinary, printedDecimal } from './printed.js';
+import { isArriving } from '../system/index.js';
+import { typeName, type Role } from '../table/index.js';
+import { volumeName } from '../volume/index.js';
+import { partitionNumbers } from './moments.js';
 
 /** What to do with a line of this sheet when an installer shows it. */
 export type Instruction =
@@ -44,31 +43,6 @@ export interface RecognitionRow {
 
 /** Gaps up to this are not shown by installers, or not worth a line: the lead-in of a logical partition is one. */
 const SMALLEST_GAP_BYTES = MIB;
-
-/** Types that a family gives its own volumes, whatever they are for. */
-const OWN_TYPES: Partial<Readonly<Record<Family, Partial<Readonly<Record<VolumeKind, string>>>>>> = {
-  bsd: { ufs: 'BSD UFS', zfs: 'BSD ZFS', swap: 'BSD swap' },
-  macos: { apfs: 'APFS', hfsplus: 'HFS+' },
-};
-const LINUX_CONTENT: readonly VolumeKind[] = ['ext2', 'ext3', 'ext4', 'btrfs', 'xfs'];
-
-/** The type code a planned partition has or will get. A table of another style has codes of its own. */
-export function typeOf(planned: Planned, partition: PlannedPartition): string {
-  const { plan, survey } = planned;
-  if (partition.type !== undefined) return partition.type;
-  const surveyed = partition.treatment === 'keep' ? surveyedPartition(survey, partition.from) : undefined;
-  const sameStyle = survey.disk.style === plan.target.style;
-  if (surveyed?.type && sameStyle) return surveyed.type;
-  const converted = surveyed?.type && partitionTypeNamed(typeName(surveyed.type), plan.target.style);
-  if (converted) return converted;
-  const families = partition.owners.map((id) => plan.systems.find((s) => s.id === id)?.family);
-  const all = (family: Family) => families.length > 0 && families.every((f) => f === family);
-  const own = FAMILIES.filter(all).map((family) => OWN_TYPES[family]?.[partition.fileSystem])[0];
-  const named = own && partitionTypeNamed(own, plan.target.style);
-  if (named) return named;
-  const isLinux = all('linux') || (partition.role === 'data' && LINUX_CONTENT.includes(partition.fileSystem));
-  return typeFor(partition.role, plan.target.style, isLinux);
-}
 
 /** Every partition, and every gap worth a line, as it will be when an installer lists the disk. */
 export const recognitionSheet = derived((planned): readonly RecognitionRow[] => {

@@ -1,0 +1,9 @@
+export { CONTAINER_NUMBER } from './forecast.js';
+export { momentsOf, partitionNumbers, type Moment } from './moments.js';
+export {
+  lookAlikes,
+  numbersFollowOrder,
+  recognitionSheet,
+  type Instruction,
+  type RecognitionRow,
+} from './sheet.js';

@@ -1,0 +1,100 @@
+import fc from 'fast-check';
+import {
+  apply,
+  endOf,
+  foundParts,
+  isActive,
+  isLogical,
+  newPartition,
+  plannedParts,
+  type Plan,
+} from '../plan/index.js';
+import { typeOf } from '../recognition/index.js';
+import { kindOf, procedureFor } from '../sequence/index.js';
+import { anyStyledDisk, walk } from '../testing/arbitraries.js';
+import type { Survey } from '../survey/index.js';
+import { drawn, edited, gib, newSystem, planOn, surveysOf } from '../testing/builders.js';
+import { momentsOf, partitionNumbers } from './index.js';
+
+/** What can be seen of a partition in a table, and of what it holds. */
+const seen = ({ planned }: ReturnType<typeof momentsOf>[number]) =>
+  planned.plan.partitions.map((p) => ({
+    id: p.id,
+    start: p.start,
+    length: p.length,
+    fileSystem: p.fileSystem,
+    label: p.label,
+    name: p.name,
+    type: typeOf(planned, p),
+    logical: isLogical(planned, p),
+    active: isActive(planned, p),
+  }));
+
+test('from random plans the first moment is the disk as found, the last the plan, and every one between is a disk', () => {
+  let moments = 0;
+  fc.assert(
+    fc.property(anyStyledDisk, fc.nat(), (survey, seed) => {
+      const plan = walked(survey, seed);
+      const planned = { plan, survey };
+      const { ordered } = procedureFor(planned);
+      const all = momentsOf(planned);
+      expect(all[0]!.planned.plan.partitions.map((p) => [p.from, p.start, p.length])).toEqual(
+        survey.partitions.map((p) => [p.id, p.start, p.length]),
+      );
+      expect(plannedParts(all[0]!.planned).map((p) => [p.kind, p.start, p.length])).toEqual(
+        foundParts(survey).map((p) => [p.kind, p.start, p.length]),
+      );
+      if (!ordered.ok) return expect(all).toHaveLength(1);
+      expect(all).toHaveLength(ordered.steps.length + 1);
+      const last = all.at(-1)!;
+      expect(seen(last)).toEqual(seen({ ...last, planned }));
+      expect(last.numbers).toEqual(partitionNumbers(planned));
+      for (const moment of all) {
+        moments += 1;
+        const { partitions } = moment.planned.plan;
+        const numbers = partitions.map((p) => moment.numbers.get(p.id));
+        expect(new Set(numbers).size).toBe(partitions.length);
+        expect(numbers.every((n) => n !== undefined && n > 0)).toBe(true);
+        for (const [i, p] of partitions.slice(1).entries())
+          expect(endOf(partitions[i]!)).toBeLessThanOrEqual(p.start);
+      }
+      for (const [i, step] of ordered.steps.entries())
+        if (!kindOf(step).write && !kindOf(step).holds) expect(seen(all[i + 1]!)).toEqual(seen(all[i]!));
+      return undefined;
+    }),
+    { numRuns: 150 },
+  );
+  expect(moments).toBeGreaterThan(500);
+});
+
+function walked(survey: Survey, seed: number): Plan {
+  let plan = planOn(survey);
+  walk(survey, seed, 8, (before, edit) => {
+    const result = apply(before, edit, surveysOf(survey));
+    plan = result.ok ? result.plan : before;
+    return plan;
+  });
+  return plan;
+}
+
+test('a placeholder that is made before a partition goes takes the lowest number that is free then', () => {
+  const survey = drawn(500, ['1GiB efi', '200GiB windows', '20GiB ext4 "goes"', '50GiB ext4 "stays"']);
+  const system = newSystem('linux-desktop', 'Linux', 'new');
+  const base = edited(
+    planOn(survey),
+    survey,
+    { kind: 'add-system', system },
+    { kind: 'remove', partition: 'found-3' },
+  );
+  const made = (placeholder: boolean) => {
+    const partition = newPartition(base, {
+      role: 'root',
+      start: gib(300),
+      length: gib(40),
+      owners: [system],
+    });
+    const plan = edited(base, survey, { kind: 'create', partition: { ...partition, id: 'x', placeholder } });
+    return partitionNumbers({ plan, survey }).get('x');
+  };
+  expect([made(false), made(true)]).toEqual([3, 5]);
+});

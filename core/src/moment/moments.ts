@@ -1,0 +1,125 @@
+import { derived, keptPartition, type Plan, type Planned, type PlannedPartition } from '../plan/index.js';
+import { kindOf, procedureFor, TableModel, type Step } from '../sequence/index.js';
+import { surveyedPartition, type SurveyPartition } from '../survey/index.js';
+import { forecastNumbers } from './forecast.js';
+import { Numbering } from './numbering.js';
+
+/** The disk between two steps. */
+export interface Moment {
+  /** How many steps are done. */
+  readonly after: number;
+  /** The disk as it is then, as a plan that keeps all of it: what is listed where, and what it holds by then. */
+  readonly planned: Planned;
+  /** By id, and under `CONTAINER_NUMBER` the slot of the extended container. */
+  readonly numbers: ReadonlyMap<string, number>;
+}
+
+/** The disk before the first step, and after each; as found alone where the steps have no order. */
+export const momentsOf = derived((planned): readonly Moment[] => {
+  const disk = new DiskModel(planned);
+  const { ordered } = procedureFor(planned);
+  const moments = [disk.moment(0)];
+  for (const [i, step] of (ordered.ok ? ordered.steps : []).entries()) {
+    disk.carryOut(step);
+    moments.push(disk.moment(i + 1));
+  }
+  return moments;
+});
+
+/**
+ * Partition numbers as they will be. Kept partitions keep theirs, and new ones get the lowest number that is free when
+ * they are made. Forecast in disk order where the steps have no order.
+ */
+export const partitionNumbers = derived((planned): ReadonlyMap<string, number> => {
+  const { ordered } = procedureFor(planned);
+  if (!ordered.ok) return forecastNumbers(planned);
+  const disk = new DiskModel(planned);
+  for (const step of ordered.steps) disk.carryOut(step);
+  return disk.numbers;
+});
+
+/** Carries steps out on the table, on what its partitions hold, and on their numbers. */
+class DiskModel {
+  private readonly table: TableModel;
+  private readonly numbering: Numbering;
+  /** What each partition holds by now, under the id that it has in the plan. */
+  private readonly held = new Map<string, PlannedPartition>();
+  /** The ids of surveyed partitions, by those that they have in the plan. */
+  private readonly idInPlan = new Map<string, string>();
+
+  constructor(private readonly whole: Planned) {
+    const { plan, survey } = whole;
+    this.table = new TableModel(plan, survey);
+    for (const p of plan.partitions) if (p.from !== null) this.idInPlan.set(p.from, p.id);
+    for (const found of survey.partitions) {
+      const held = asFound(plan, found);
+      if (held) this.held.set(held.id, held);
+    }
+    this.numbering = new Numbering(survey, (id) => this.named(id));
+  }
+
+  get numbers(): ReadonlyMap<string, number> {
+    return this.numbering.numbers;
+  }
+
+  carryOut(step: Step): void {
+    const kind = kindOf(step);
+    const writes = kind.write !== undefined;
+    kind.write?.(this.table, step);
+    if (kind.holds) {
+      const { partitions } = this.whole.plan;
+      const target = 'partition' in step ? partitions.filter((p) => p.id === step.partition) : partitions;
+      for (const p of target) {
+        const now = this.held.get(p.id);
+        this.held.set(p.id, kind.holds(p, now ?? p));
+      }
+    }
+    if (writes) this.numbering.follow(this.table);
+  }
+
+  moment(after: number): Moment {
+    const { plan, survey } = this.whole;
+    const entries = [...this.table.entries].sort(([, a], [, b]) => a.span.start - b.span.start);
+    const partitions = entries.flatMap(([id, { span, logical }]): PlannedPartition[] => {
+      const held = this.held.get(this.named(id));
+      if (!held) return [];
+      const { start, length } = span;
+      const mbr = this.table.style === 'mbr' ? { logical } : {};
+      return [{ ...held, start, length, ...mbr }];
+    });
+    return { after, planned: { plan: this.planOf(plan, partitions), survey }, numbers: this.numbers };
+  }
+
+  private planOf(plan: Plan, partitions: readonly PlannedPartition[]): Plan {
+    const { style, container } = this.table;
+    const found = this.whole.survey.disk.style;
+    const table = style === found ? 'keep' : found === 'none' ? 'new' : plan.target.table;
+    return {
+      ...plan,
+      target: { ...plan.target, style: style === 'none' ? plan.target.style : style, table },
+      partitions,
+      container: style === 'mbr' ? container : undefined,
+    };
+  }
+
+  private named(id: string): string {
+    return this.idInPlan.get(id) ?? id;
+  }
+}
+
+/** What a surveyed partition is before the first step; of one that is kept, what is said of it stands. */
+function asFound(plan: Plan, found: SurveyPartition): PlannedPartition | undefined {
+  const note = plan.found[found.id];
+  const planned = plan.partitions.find((p) => p.from === found.id);
+  if (!note) return undefined;
+  const read = keptPartition(found, note);
+  if (!planned) return read;
+  if (planned.treatment === 'format') return { ...read, id: planned.id };
+  const { type: _, active: __, logical: ___, ...said } = planned;
+  return { ...said, name: read.name, label: found.volume?.label ?? planned.label };
+}
+
+/** The surveyed partition that a partition of a moment is, as long as its content is the one that was found. */
+export function foundAt({ planned }: Moment, p: PlannedPartition) {
+  return p.treatment === 'keep' ? surveyedPartition(planned.survey, p.from) : undefined;
+}

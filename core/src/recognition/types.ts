@@ -1,0 +1,30 @@
+import type { Planned, PlannedPartition } from '../plan/index.js';
+import { surveyedPartition } from '../survey/index.js';
+import { FAMILIES, type Family } from '../system/index.js';
+import { partitionTypeNamed, typeFor, typeName } from '../table/index.js';
+import type { VolumeKind } from '../volume/index.js';
+
+/** Types that a family gives its own volumes, whatever they are for. */
+const OWN_TYPES: Partial<Readonly<Record<Family, Partial<Readonly<Record<VolumeKind, string>>>>>> = {
+  bsd: { ufs: 'BSD UFS', zfs: 'BSD ZFS', swap: 'BSD swap' },
+  macos: { apfs: 'APFS', hfsplus: 'HFS+' },
+};
+const LINUX_CONTENT: readonly VolumeKind[] = ['ext2', 'ext3', 'ext4', 'btrfs', 'xfs'];
+
+/** The type code a planned partition has or will get. A table of another style has codes of its own. */
+export function typeOf(planned: Planned, partition: PlannedPartition): string {
+  const { plan, survey } = planned;
+  if (partition.type !== undefined) return partition.type;
+  const surveyed = partition.treatment === 'keep' ? surveyedPartition(survey, partition.from) : undefined;
+  const sameStyle = survey.disk.style === plan.target.style;
+  if (surveyed?.type && sameStyle) return surveyed.type;
+  const converted = surveyed?.type && partitionTypeNamed(typeName(surveyed.type), plan.target.style);
+  if (converted) return converted;
+  const families = partition.owners.map((id) => plan.systems.find((s) => s.id === id)?.family);
+  const all = (family: Family) => families.length > 0 && families.every((f) => f === family);
+  const own = FAMILIES.filter(all).map((family) => OWN_TYPES[family]?.[partition.fileSystem])[0];
+  const named = own && partitionTypeNamed(own, plan.target.style);
+  if (named) return named;
+  const isLinux = all('linux') || (partition.role === 'data' && LINUX_CONTENT.includes(partition.fileSystem));
+  return typeFor(partition.role, plan.target.style, isLinux);
+}
