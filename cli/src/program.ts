@@ -70,11 +70,14 @@ export async function run(argv: readonly string[]): Promise<number> {
     .command('runbook <plan>')
     .description('the runbook of a plan as Markdown; - reads standard input')
     .option('--html', 'print it as one page for a browser instead')
+    .option('--sheet', 'print only the recognition sheets')
+    .option('--moment <steps>', 'print only the disk after so many steps', stepCount)
     .action((plan: string, options: RunbookOptions) => runbook(plan, options));
   program
     .command('image <plan>')
     .description('a disk to practise on, of a plan or a survey, as a sparse image; - reads standard input')
     .addOption(new Option('--state <state>', 'the disk as found or as planned').choices(['found', 'planned']))
+    .option('--moment <steps>', 'the disk after so many steps of the plan', stepCount)
     .requiredOption('-o, --output <file>', 'file to write: .qcow2 or .img')
     .option('--force', 'write over a file that is there')
     .action((plan: string, options: ImageOptions) => image(plan, options));

@@ -2,24 +2,28 @@ import {
   encodeQcow2,
   formatBoth,
   isPlannable,
+  practiceDiskAt,
   practiceDiskFound,
   practiceDiskPlanned,
   type MachineText,
   type PracticeDisk,
 } from '@rhizotome/core';
 import { Failure } from '../failure.js';
+import { momentAfter } from '../moment.js';
 import { readMachine } from '../input.js';
 import { print, writeFile } from '../output.js';
 
 export interface ImageOptions {
   readonly state?: 'found' | 'planned';
+  /** How many steps are done. */
+  readonly moment?: number;
   readonly output: string;
   readonly force?: boolean;
 }
 
 /** Writes a disk to practise on: sparse, of the true size. */
 export function image(path: string, options: ImageOptions): void {
-  const disk = practiceDisk(path, readMachine(path), options.state);
+  const disk = practiceDisk(path, readMachine(path), options);
   if (/\.qcow2$/i.test(options.output)) writeQcow2(disk, options, path);
   else if (/\.(img|raw)$/i.test(options.output)) writeRaw(disk, options, path);
   else
@@ -33,11 +37,15 @@ export function image(path: string, options: ImageOptions): void {
 function practiceDisk(
   path: string,
   { plan, survey }: MachineText,
-  state: ImageOptions['state'],
+  { state, moment }: ImageOptions,
 ): PracticeDisk {
   if (!survey) throw new Failure(`${path} holds no disk.`);
   if (!isPlannable(survey))
     throw new Failure(`${path}: the table of this disk is too damaged to be made again.`);
+  if (moment !== undefined) {
+    if (!plan || state) throw new Failure('--moment counts the steps of a plan, and goes without --state.');
+    return practiceDiskAt(momentAfter({ plan, survey }, moment));
+  }
   if ((state ?? (plan ? 'planned' : 'found')) === 'found') return practiceDiskFound(survey);
   if (!plan) throw new Failure(`${path} holds a survey and no plan: only --state found can be made of it.`);
   return practiceDiskPlanned({ plan, survey });

@@ -1,17 +1,36 @@
-import { english, findAll, runbookFor, runbookHtml, runbookMarkdown, type Level } from '@rhizotome/core';
+import {
+  english,
+  findAll,
+  momentMarkdown,
+  runbookFor,
+  runbookHtml,
+  runbookMarkdown,
+  sheetsMarkdown,
+  type Level,
+} from '@rhizotome/core';
+import { Failure } from '../failure.js';
 import { readPlan } from '../input.js';
+import { momentAfter } from '../moment.js';
 import { print } from '../output.js';
 import { say } from '../words.js';
 import { visible } from '../visible.js';
 
 export interface RunbookOptions {
   readonly html?: boolean;
+  readonly sheet?: boolean;
+  /** How many steps are done. */
+  readonly moment?: number;
 }
 
 /** Prints the runbook of a plan, in the same sentences as the app: as Markdown, or as one page. */
-export function runbook(path: string, { html }: RunbookOptions): void {
+export function runbook(path: string, { html, sheet, moment }: RunbookOptions): void {
+  if ([html, sheet, moment !== undefined].filter(Boolean).length > 1)
+    throw new Failure('--html, --sheet and --moment each print something else: give one of them.');
   const { name, plan, survey } = readPlan(path);
   const planned = { plan, survey };
+  if (sheet) return print(linesOf(sheetsMarkdown(english, runbookFor(planned))).trimEnd());
+  if (moment !== undefined)
+    return print(linesOf(momentMarkdown(english, planned, momentAfter(planned, moment))).trimEnd());
   const findings = findAll(planned);
   const titles = (level: Level) => findings.filter((f) => f.level === level).map((f) => say(f.says).title);
   const title = {

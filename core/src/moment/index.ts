@@ -7,3 +7,4 @@ export {
   type Instruction,
   type RecognitionRow,
 } from './sheet.js';
+export { sheetOf, sheetsOf, type Listing, type Sheet } from './sheets.js';

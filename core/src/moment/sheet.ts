@@ -9,6 +9,7 @@ import {
   type Fate,
   type Plan,
   type PlannedPartition,
+  type Span,
 } from '../plan/index.js';
 import { MIB } from '../quantity/index.js';
 import { isArriving } from '../system/index.js';
@@ -18,7 +19,18 @@ import { partitionNumbers } from './moments.js';
 
 /** What to do with a line of this sheet when an installer shows it. */
 export type Instruction =
-  'install-here' | 'use-keep' | 'format' | 'leave-alone' | 'give-to-setup' | 'nothing';
+  | 'install-here'
+  | 'use-keep'
+  | 'format'
+  | 'leave-alone'
+  | 'give-to-setup'
+  | 'nothing'
+  | 'shrink'
+  | 'move'
+  | 'grow'
+  | 'delete'
+  | 'create-here'
+  | 'change';
 
 export interface RecognitionRow {
   readonly id: string;
@@ -44,13 +56,28 @@ export interface RecognitionRow {
 /** Gaps up to this are not shown by installers, or not worth a line: the lead-in of a logical partition is one. */
 const SMALLEST_GAP_BYTES = MIB;
 
-/** Every partition, and every gap worth a line, as it will be when an installer lists the disk. */
+/** What to do with a line; of a gap, with its span. */
+export type Instruct = (line: PlannedPartition | Span) => Instruction;
+
+/** Every partition, and every gap worth a line, as it will be when all is done. */
 export const recognitionSheet = derived((planned): readonly RecognitionRow[] => {
-  const { plan, survey } = planned;
-  const device = deviceName(plan.machine);
-  const numbers = partitionNumbers(planned);
+  const { plan } = planned;
   const fates = new Map(fatesOf(planned).map((fate) => [fate.planned?.id, fate]));
   const setupTakesGaps = plan.systems.some((s) => isArriving(s) && s.ownSetup);
+  return rowsOf(planned, partitionNumbers(planned), (line) => {
+    if ('id' in line) return instructionFor(plan, line, fates.get(line.id));
+    return setupTakesGaps ? 'give-to-setup' : 'nothing';
+  });
+});
+
+/** Every partition, and every gap worth a line, of a disk, with what to do with each. */
+export function rowsOf(
+  planned: Planned,
+  numbers: ReadonlyMap<string, number>,
+  instruct: Instruct,
+): readonly RecognitionRow[] {
+  const { plan, survey } = planned;
+  const device = deviceName(plan.machine);
   const parts = plannedParts(planned).filter(
     (part) =>
       part.kind === 'partition' ||
@@ -80,18 +107,15 @@ export const recognitionSheet = derived((planned): readonly RecognitionRow[] => 
       after: titles[i + 1] ?? 'end of the disk',
       mountPoint: p?.mountPoint ?? '',
       isNew: p?.from === null,
-      instruction: p
-        ? instructionFor(plan, p, fates.get(p.id))
-        : setupTakesGaps
-          ? 'give-to-setup'
-          : 'nothing',
+      instruction: instruct(p ?? { start: part.start, length: part.length }),
     };
   });
-});
+}
 
 const INSTALLED_ROLES: readonly Role[] = ['root', 'system'];
 
-function instructionFor(plan: Plan, p: PlannedPartition, fate: Fate | undefined): Instruction {
+/** What an installer does with a planned partition. */
+export function instructionFor(plan: Plan, p: PlannedPartition, fate: Fate | undefined): Instruction {
   const forNew = plan.systems.some((s) => isArriving(s) && p.owners.includes(s.id));
   // What several systems share is formatted once, before the first installer sees it.
   if (p.treatment === 'format' && p.owners.length > 1) return 'use-keep';

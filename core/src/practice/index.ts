@@ -1,1 +1,6 @@
-export { practiceDiskFound, practiceDiskPlanned, type PracticeDisk } from './practice-disk.js';
+export {
+  practiceDiskAt,
+  practiceDiskFound,
+  practiceDiskPlanned,
+  type PracticeDisk,
+} from './practice-disk.js';

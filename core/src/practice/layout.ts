@@ -74,10 +74,9 @@ export function foundLayout(survey: Survey): PracticeLayout {
 }
 
 /** The disk as it is planned. What is kept keeps its identifiers; what is new gets such that the same plan gives the same disk. */
-export function plannedLayout(planned: Planned): PracticeLayout {
+export function plannedLayout(planned: Planned, numbers = partitionNumbers(planned)): PracticeLayout {
   const { plan, survey } = planned;
   const area = plannedArea(planned);
-  const numbers = partitionNumbers(planned);
   const records = recordPlaces(planned);
   const { style } = plan.target;
   const blank = survey.disk.style === 'none' && plan.partitions.length === 0;

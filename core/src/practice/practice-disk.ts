@@ -1,4 +1,5 @@
 import { encodeUtf8, md5, uuidFrom, type Stretch } from '../bytes/index.js';
+import type { Moment } from '../moment/index.js';
 import type { Planned } from '../plan/index.js';
 import { recordPlace, type Survey } from '../survey/index.js';
 import {
@@ -29,6 +30,11 @@ export function practiceDiskFound(survey: Survey): PracticeDisk {
 /** The disk as it is planned, made in the same way. */
 export function practiceDiskPlanned(planned: Planned): PracticeDisk {
   return build(plannedLayout(planned));
+}
+
+/** The disk at a moment of the procedure: to practise from there on. */
+export function practiceDiskAt({ planned, numbers, after }: Moment): PracticeDisk {
+  return after === 0 ? practiceDiskFound(planned.survey) : build(plannedLayout(planned, numbers));
 }
 
 function build(layout: PracticeLayout): PracticeDisk {

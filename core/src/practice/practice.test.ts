@@ -15,13 +15,14 @@ import {
   plannedGaps,
 } from '../plan/index.js';
 import { GIB } from '../quantity/index.js';
-import { partitionNumbers } from '../moment/index.js';
+import { momentsOf, partitionNumbers } from '../moment/index.js';
+import { typeOf } from '../recognition/index.js';
 import { typeName } from '../table/index.js';
 import { surveyFromDisk, type Survey } from '../survey/index.js';
 import { anyDisk, anyStyledDisk, walk } from '../testing/arbitraries.js';
 import { drawn, edited, gib, IDENTITY, newSystem, planOn } from '../testing/builders.js';
 import { surveyFromImage } from '../testing/images.js';
-import { practiceDiskFound, practiceDiskPlanned, type PracticeDisk } from './index.js';
+import { practiceDiskAt, practiceDiskFound, practiceDiskPlanned, type PracticeDisk } from './index.js';
 
 /** The practice disk, written as an image and read again. */
 function readBack(disk: PracticeDisk): Survey {
@@ -169,3 +170,32 @@ test('a converted table lists the same partitions under the types of its own sty
   const shown = (s: Survey) => s.partitions.map((p) => [p.start, p.length, typeName(p.type!)]);
   expect(shown(again)).toEqual(shown(survey));
 });
+
+test('at every moment of random plans the disk read back lists what the moment says, under its numbers', () => {
+  let looked = 0;
+  fc.assert(
+    fc.property(anyStyledDisk, fc.nat(), (survey, seed) => {
+      let plan = planOn(survey);
+      walk(survey, seed, 6, (before, edit) => {
+        const result = apply(before, edit, () => survey);
+        return (plan = result.ok ? result.plan : before);
+      });
+      for (const moment of momentsOf({ plan, survey })) {
+        const { planned, numbers } = moment;
+        const again = readBack(practiceDiskAt(moment));
+        const listed = again.partitions.map((p) => [p.number, p.start, p.length, typeName(p.type ?? '')]);
+        const said = planned.plan.partitions.map((p) => [
+          numbers.get(p.id),
+          p.start,
+          p.length,
+          typeName(typeOf(planned, p)),
+        ]);
+        if (moment.after > 0) expect(listed).toEqual(said);
+        expect(again.damage).toEqual([]);
+        looked += 1;
+      }
+    }),
+    { numRuns: 25 },
+  );
+  expect(looked).toBeGreaterThan(100);
+}, 60_000);

@@ -1,5 +1,6 @@
-import type { RecognitionRow } from '../moment/index.js';
-import { message, sayIn, type Catalogue, type Code, type Message } from '../words/index.js';
+import type { RecognitionRow, Sheet } from '../moment/index.js';
+import { listedCells, listedHeads } from './listed.js';
+import { message, sayIn, textIn, type Catalogue, type Code, type Message } from '../words/index.js';
 import type { Runbook, RunbookPhase, RunbookStep } from './runbook.js';
 import { aboutSays, type RunbookTitle } from './title.js';
 
@@ -68,7 +69,16 @@ ${this.wayBack(runbook)}
   private phase(p: RunbookPhase): string {
     const restart = p.restart ? ` <small>${this.say('page.restart', null)}</small>` : '';
     return `<section class="phase"><h2>${text(this.said(p.title))}${restart}</h2><p class="note">${text(this.said(p.note))}</p>
-${p.steps.map((s) => this.step(s)).join('\n')}</section>`;
+${p.sheet ? this.listed(p.sheet) : ''}${p.steps.map((s) => this.step(s)).join('\n')}</section>`;
+  }
+
+  private listed({ listing, rows }: Sheet): string {
+    const row = (r: RecognitionRow) =>
+      `<tr class="${r.kind} ${r.instruction}">${listedCells(listing, r)
+        .map((cell) => `<td>${text(textIn(this.catalogue, cell))}</td>`)
+        .join('')}</tr>`;
+    return `<details open><summary>${this.say('page.listed', null)}</summary><p class="note">${this.say('page.listed-about', { listing })}</p>
+${this.table(this.said(listedHeads(listing)), rows.map(row))}</details>`;
   }
 
   private step(s: RunbookStep): string {
@@ -141,6 +151,6 @@ ul{margin:.25rem 0 .25rem 1.4rem;padding:0}p.check,p.beware{margin:.25rem 0}p.ch
 .warn{border:1.5px solid #8a2f1b;padding:.5rem .8rem;margin:1rem 0}.warn.soft{border-style:dashed}
 table{border-collapse:collapse;width:100%;font-size:.82rem;font-variant-numeric:tabular-nums}
 th,td{text-align:left;padding:.25rem .4rem;border-bottom:1px solid #d9cfbd;vertical-align:top}tr.gap td{color:#6b6053;font-style:italic}
-tr.install-here td:last-child,tr.format td:last-child{font-weight:700}.sheet{break-before:page;overflow-x:auto}
+tr td:last-child{font-weight:700}tr.leave-alone td:last-child,tr.nothing td:last-child{font-weight:400}details{margin:.6rem 0;overflow-x:auto;break-inside:avoid}summary{font-weight:650}.sheet{break-before:page;overflow-x:auto}
 @page{size:A4;margin:14mm}@media print{body{margin:0;max-width:none;padding:0;background:#fff;font-size:10.5pt}h2{break-after:avoid}}
 `.replace(/\n/g, '');

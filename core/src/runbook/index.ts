@@ -1,6 +1,7 @@
+export { listedCells, listedHeads } from './listed.js';
 export { runbookHtml } from './html.js';
 export type { RunbookTitle } from './title.js';
-export { runbookMarkdown } from './markdown.js';
+export { momentMarkdown, runbookMarkdown, sheetsMarkdown } from './markdown.js';
 export { runbookFor, type Runbook, type RunbookPhase, type RunbookStep } from './runbook.js';
 export { timeSays } from './time.js';
 export { wayBackSays, type BackStep, type WayBackSays } from './way-back.js';

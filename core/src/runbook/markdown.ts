@@ -1,11 +1,23 @@
-import type { RecognitionRow } from '../moment/index.js';
-import { message, sayIn, type Catalogue, type Code, type Message } from '../words/index.js';
-import type { Runbook, RunbookPhase, RunbookStep } from './runbook.js';
+import { sheetOf, type Moment, type RecognitionRow, type Sheet as Listed } from '../moment/index.js';
+import type { Planned } from '../plan/index.js';
+import { listedCells, listedHeads } from './listed.js';
+import { message, sayIn, textIn, type Catalogue, type Code, type Message } from '../words/index.js';
+import { runbookFor, type Runbook, type RunbookPhase, type RunbookStep } from './runbook.js';
 import { aboutSays, type RunbookTitle } from './title.js';
 
 /** The runbook as Markdown (CommonMark, with tables): the same sentences as on the page and the screen. */
 export function runbookMarkdown(catalogue: Catalogue, runbook: Runbook, title: RunbookTitle): string {
   return new Sheet(catalogue).whole(runbook, title);
+}
+
+/** Only what is listed where: a table for every environment in which a line is picked, and the disk at the end. */
+export function sheetsMarkdown(catalogue: Catalogue, runbook: Runbook): string {
+  return new Sheet(catalogue).sheets(runbook);
+}
+
+/** The disk at a moment, as a Linux lists it, and the step that comes next. */
+export function momentMarkdown(catalogue: Catalogue, planned: Planned, moment: Moment): string {
+  return new Sheet(catalogue).moment(planned, moment);
 }
 
 /** What begins a structure of Markdown within a line, and would not stand as it is. */
@@ -34,6 +46,36 @@ class Sheet {
       .concat('\n');
   }
 
+  sheets(runbook: Runbook): string {
+    return [
+      ...runbook.phases.flatMap(({ title, sheet }) =>
+        sheet ? [`## ${text(this.said(title))}`, ...this.listed(sheet)] : [],
+      ),
+      `## ${this.say('page.sheet', null)}`,
+      this.sheet(runbook.sheet),
+    ]
+      .join('\n\n')
+      .concat('\n');
+  }
+
+  moment(planned: Planned, moment: Moment): string {
+    const steps = runbookFor(planned).phases.flatMap((phase) => phase.steps);
+    const next = steps[moment.after];
+    const about = next ? [next.step] : [];
+    const sheet = sheetOf(
+      planned,
+      { environment: next?.step.environment ?? { kind: 'live' }, steps: about },
+      moment,
+    );
+    return [
+      `## ${this.say('page.moment', { done: moment.after, of: steps.length })}`,
+      ...this.listed(sheet),
+      ...(next ? [this.step(next)] : []),
+    ]
+      .join('\n\n')
+      .concat('\n');
+  }
+
   private say<C extends Code>(code: C, params: Message<C>['with']): string {
     return text(String(sayIn(this.catalogue, { code, with: params })));
   }
@@ -51,7 +93,18 @@ class Sheet {
     return [
       `## ${text(this.said(phase.title))}${restart}`,
       text(this.said(phase.note)),
+      ...(phase.sheet ? this.listed(phase.sheet) : []),
       ...phase.steps.map((step) => this.step(step)),
+    ];
+  }
+
+  private listed({ listing, rows }: Listed): string[] {
+    return [
+      `**${this.say('page.listed', null)}** ${this.say('page.listed-about', { listing })}`,
+      table(
+        this.said(listedHeads(listing)),
+        rows.map((row) => listedCells(listing, row).map((cell) => textIn(this.catalogue, cell))),
+      ),
     ];
   }
 

@@ -1,6 +1,6 @@
 import { derived, type Planned } from '../plan/index.js';
 import { deviceName } from '../recognition/index.js';
-import { recognitionSheet, type RecognitionRow } from '../moment/index.js';
+import { momentsOf, recognitionSheet, sheetsOf, type RecognitionRow, type Sheet } from '../moment/index.js';
 import {
   lossesOf,
   procedureFor,
@@ -36,6 +36,8 @@ export interface RunbookPhase {
   readonly environment: Environment;
   readonly restart: boolean;
   readonly steps: readonly RunbookStep[];
+  /** What is listed there when it is entered, where a line of it is picked. */
+  readonly sheet: Sheet | null;
 }
 
 export type OrderSays = Message<'order.circle' | 'order.too-many' | 'order.place'>;
@@ -65,17 +67,20 @@ export const runbookFor = derived((planned): Runbook => {
   const { plan, survey } = planned;
   const procedure = procedureFor(planned);
   const ticked = new Set(plan.ticked);
+  const moments = momentsOf(planned);
+  const sheets = new Map(sheetsOf(planned).map((sheet) => [sheet.after, sheet]));
   let number = 0;
   const phases = procedure.phases.map(({ environment, restart, steps }): RunbookPhase => ({
     title: placeOf(planned, environment),
     note: placeNote(planned, environment, restart),
     environment,
     restart,
+    sheet: sheets.get(number) ?? null,
     steps: steps.map((step): RunbookStep => ({
       id: step.id,
       number: (number += 1),
       step,
-      says: stepSays(planned, step),
+      says: stepSays({ ...planned, before: moments[number - 1]!, after: moments[number]! }, step),
       exposure: exposureOf(planned, step, step.kind),
       done: ticked.has(step.id),
       time: step.seconds && step.seconds.most > 0 ? timeSays(step.seconds) : null,

@@ -13,4 +13,5 @@ export {
   type StepFor,
   type StepKind,
 } from './steps/kinds.js';
+export { safetyCopySource } from './steps/safety-copy.js';
 export { isForGood, lossesOf, undoIn, wayBack, type Loss, type StepBack, type WayBack } from './way-back.js';

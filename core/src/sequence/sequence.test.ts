@@ -318,8 +318,8 @@ describe('a converted table', () => {
     const whole = edited(plan, survey, { kind: 'create', partition: efi });
     expect(ids({ plan: whole, survey })).toEqual([
       'backup',
-      'safety-copy',
       'unhibernate:found-windows',
+      'safety-copy',
       'convert-table',
       'create:new-1',
       'redo-start:found-linux',

@@ -16,6 +16,8 @@ interface Props {
   readonly placed: PlacedSection;
   /** Drawn is not the plan but what would become of it. */
   readonly tentative?: boolean;
+  /** Over the planned core, where it shows another moment. */
+  readonly heading?: string | undefined;
   readonly selected?: string | null;
   /** Absent where the drawing is only to be looked at. */
   readonly onSelect?: ((id: string) => void) | undefined;
@@ -30,7 +32,16 @@ interface Props {
  * the labels beside them are the buttons, for the keyboard and for reading aloud.
  */
 export const SectionDrawing = memo(function SectionDrawing(props: Props) {
-  const { systems, placed, tentative = false, selected = null, onSelect, onActions, children } = props;
+  const {
+    systems,
+    placed,
+    tentative = false,
+    heading,
+    selected = null,
+    onSelect,
+    onActions,
+    children,
+  } = props;
   const { width, height, foundX, plannedX, coreWidth, sectorBytes, labels } = placed;
   const prefix = useId();
   const shared = useMemo(() => sharedOwners(placed), [placed]);
@@ -57,7 +68,7 @@ export const SectionDrawing = memo(function SectionDrawing(props: Props) {
           ))}
           <RibbonFills />
         </defs>
-        {labels !== 'none' && <Captions placed={placed} tentative={tentative} />}
+        {labels !== 'none' && <Captions placed={placed} tentative={tentative} heading={heading} />}
         {labels === 'both' && (
           <text x={(foundX + coreWidth + plannedX) / 2} y={16} className={classes.scaleNote}>
             a tick every {formatExact(tickBytes(placed.view.length * sectorBytes))}
@@ -102,7 +113,13 @@ export const SectionDrawing = memo(function SectionDrawing(props: Props) {
   );
 });
 
-function Captions({ placed, tentative }: { placed: PlacedSection; tentative: boolean }) {
+interface CaptionsProps {
+  readonly placed: PlacedSection;
+  readonly tentative: boolean;
+  readonly heading: string | undefined;
+}
+
+function Captions({ placed, tentative, heading }: CaptionsProps) {
   const { foundX, plannedX, coreWidth, labels } = placed;
   const [found, planned] = labels === 'both' ? ['as found', 'as planned'] : ['found', 'planned'];
   return (
@@ -116,7 +133,7 @@ function Captions({ placed, tentative }: { placed: PlacedSection; tentative: boo
         className={classes.caption}
         data-tentative={tentative || undefined}
       >
-        {tentative ? 'preview' : planned}
+        {heading ?? (tentative ? 'preview' : planned)}
       </text>
     </>
   );

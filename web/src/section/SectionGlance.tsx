@@ -11,6 +11,8 @@ interface Props {
   readonly survey: Survey;
   readonly labels: LabelSides;
   readonly tentative?: boolean;
+  /** Over the planned core, where it shows another moment. */
+  readonly heading?: string;
   /** Plans drawn beside it, on the same reading: all have one scale. */
   readonly beside?: readonly Plan[];
   readonly selected?: string | null;
@@ -23,6 +25,7 @@ export function SectionGlance({
   survey,
   labels,
   tentative = false,
+  heading,
   beside,
   selected = null,
   onSelect,
@@ -45,6 +48,7 @@ export function SectionGlance({
           systems={plan.systems}
           placed={placed}
           tentative={tentative}
+          heading={heading}
           selected={selected}
           onSelect={onSelect}
         />

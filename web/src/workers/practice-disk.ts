@@ -1,9 +1,10 @@
 import type { Plan, Survey } from '@rhizotome/core';
 
-/** The disk as planned, or without a plan as found. */
+/** The disk after so many steps of a plan. */
 export interface PracticeRequest {
-  readonly plan: Plan | null;
+  readonly plan: Plan;
   readonly survey: Survey;
+  readonly after: number;
 }
 
 export interface PracticeAnswer {

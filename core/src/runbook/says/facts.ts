@@ -1,5 +1,5 @@
 import { deviceIsAssumed, deviceName, partitionDevice } from '../../recognition/index.js';
-import { partitionNumbers } from '../../moment/index.js';
+import type { Moment } from '../../moment/index.js';
 import { surveyedPartition } from '../../survey/index.js';
 import { endOf, partitionOf, partitionTitle, type Planned, type Span, systemOf } from '../../plan/index.js';
 import { message, type Text } from '../../words/index.js';
@@ -28,10 +28,17 @@ export function systemName({ plan }: Planned, id: string | null): Text {
   return (id !== null && systemOf(plan, id)?.name) || message('place.the-system');
 }
 
-/** A planned partition as it is picked from a list: by its name afterwards, its size and what it is called. */
-export function lineOf(planned: Planned, id: string) {
-  const span = partitionOf(planned.plan, id) ?? { length: 0 };
-  return { device: deviceOf(planned, id), bytes: bytesOf(planned, span), name: nameOf(planned, id) };
+/** A plan at one of its steps: the disk before it, and after. */
+export interface At extends Planned {
+  readonly before: Moment;
+  readonly after: Moment;
+}
+
+/** A partition as it is picked from a list when the step is done: by its device and size then, and what it is called. */
+export function lineOf(at: At, id: string) {
+  const then = partitionOf(at.before.planned.plan, id);
+  const span = then ?? partitionOf(at.plan, id) ?? { length: 0 };
+  return { device: deviceOf(at, id), bytes: bytesOf(at, span), name: nameOf(at, id) };
 }
 
 /** A surveyed partition as it is picked from a list before anything is changed. */
@@ -44,9 +51,9 @@ export function foundLine(planned: Planned, id: string) {
   };
 }
 
-/** The Linux name of a partition at the end. */
-export function deviceOf(planned: Planned, id: string): string {
-  return partitionDevice(deviceName(planned.plan.machine), partitionNumbers(planned).get(id) ?? 0);
+/** The Linux name of a partition when the step is done; of one that it makes, when it is made. */
+export function deviceOf({ plan, before, after }: At, id: string): string {
+  return partitionDevice(deviceName(plan.machine), before.numbers.get(id) ?? after.numbers.get(id) ?? 0);
 }
 
 export function diskOf({ plan, survey }: Planned) {

@@ -1,4 +1,4 @@
-import type { Planned } from '../../plan/index.js';
+import type { At } from './facts.js';
 import type { Step, StepFor, StepKind } from '../../sequence/index.js';
 import { message, type Code, type Message } from '../../words/index.js';
 import {
@@ -19,13 +19,14 @@ import { create, deletion, format, grow, move, setLabel, setName, setType, shrin
 
 export { backOf, type BackSays } from './back.js';
 export { foundName, nameOf } from './facts.js';
+
 export { exposureOf } from './exposure.js';
 export { placeOf, placeNote } from './place.js';
 
 export type StepCode = Extract<Code, `step.${string}`>;
 
 /** What each kind of step says, in the figures of the plan. */
-const SAYS: { readonly [K in StepKind]: (planned: Planned, step: StepFor<K>) => Message<StepCode> } = {
+const SAYS: { readonly [K in StepKind]: (at: At, step: StepFor<K>) => Message<StepCode> } = {
   backup,
   'safety-copy': safetyCopy,
   'prepare-medium': prepareMedium,
@@ -64,8 +65,8 @@ const SAYS: { readonly [K in StepKind]: (planned: Planned, step: StepFor<K>) => 
   'verify-disk': () => message('step.verify-disk'),
 };
 
-/** What a step of this plan says to the person who carries it out. */
-export function stepSays(planned: Planned, step: Step): Message<StepCode> {
-  const says: (planned: Planned, step: never) => Message<StepCode> = SAYS[step.kind];
-  return says(planned, step as never);
+/** What a step says to the person who carries it out, of the disk as it is then. */
+export function stepSays(at: At, step: Step): Message<StepCode> {
+  const says: (at: At, step: never) => Message<StepCode> = SAYS[step.kind];
+  return says(at, step as never);
 }

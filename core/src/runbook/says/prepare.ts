@@ -1,6 +1,6 @@
 import { MIB } from '../../quantity/index.js';
 import { deviceName } from '../../recognition/index.js';
-import type { StepFor } from '../../sequence/index.js';
+import { safetyCopySource, type StepFor } from '../../sequence/index.js';
 import { message } from '../../words/index.js';
 import { foundName, nameOf, systemName } from './facts.js';
 import { volumeName, type VolumeKind } from '../../volume/index.js';
@@ -18,18 +18,11 @@ export function backup(planned: Planned) {
   });
 }
 
-/** From the best place there is: the captured ends, the sectors kept when the disk was read, else the disk itself. */
 export function safetyCopy({ plan, survey }: Planned) {
-  const { files } = survey.source;
-  const captured =
-    survey.source.kind === 'capture' && files?.length === 2 && survey.disk.style !== 'mbr'
-      ? files
-      : undefined;
-  const kept = survey.safetyCopy !== undefined;
   return message('step.safety-copy', {
-    source: captured ? 'captured' : kept ? 'kept' : 'disk',
+    source: safetyCopySource(survey),
     day: survey.takenAt.slice(0, 10),
-    files: captured ?? [],
+    files: survey.source.files ?? [],
     device: deviceName(plan.machine),
     tail: lastMib(survey.disk.sizeSectors * survey.disk.sectorBytes),
   });

@@ -1,16 +1,19 @@
 import { partitionOf, ROLE_NAMES, systemOf, type Planned } from '../../plan/index.js';
-import { recognitionSheet } from '../../moment/index.js';
+import { sheetOf, sheetsOf, type RecognitionRow, type Sheet } from '../../moment/index.js';
+import { volumeName } from '../../volume/index.js';
 import type { StepFor } from '../../sequence/index.js';
 import { defaultClock, type System } from '../../system/index.js';
 import { message } from '../../words/index.js';
-import { diskOf, systemName } from './facts.js';
+import { diskOf, systemName, type At } from './facts.js';
 
-export function install(planned: Planned, step: StepFor<'install'>) {
+export function install(planned: At, step: StepFor<'install'>) {
   const { plan } = planned;
   const system = systemOf(plan, step.system);
   const about = { system: systemName(planned, step.system), disk: diskOf(planned) };
-  if (system?.ownSetup) return message('step.install-own', { ...about, room: roomForSetup(planned, system) });
-  const rows = recognitionSheet(planned).flatMap((row) => {
+  const sheet = sheetOfInstaller(planned, step);
+  if (system?.ownSetup)
+    return message('step.install-own', { ...about, room: roomForSetup(planned, system, sheet) });
+  const rows = sheet.flatMap((row) => {
     const p = row.kind === 'partition' ? partitionOf(plan, row.id) : undefined;
     return p?.owners.includes(step.system) ? [{ row, p }] : [];
   });
@@ -20,19 +23,24 @@ export function install(planned: Planned, step: StepFor<'install'>) {
       device: row.device,
       binary: row.binary,
       decimal: row.decimal,
-      content: row.content,
+      content: volumeName(p.fileSystem),
       mountPoint: p.mountPoint,
       use: p.role === 'swap' ? message('use.swap') : ROLE_NAMES[p.role],
-      format: p.treatment !== 'keep' && p.owners.length === 1,
+      format: row.instruction === 'format' || row.instruction === 'install-here',
     })),
     mode: plan.target.mode,
     efiDevice: rows.find(({ p }) => p.role === 'efi')?.row.device ?? null,
   });
 }
 
+/** What the installer lists when it is started. */
+function sheetOfInstaller(at: At, { system, environment }: StepFor<'install'>): readonly RecognitionRow[] {
+  const isIts = ({ environment: there }: Sheet) => there.kind === 'installer' && there.system === system;
+  return (sheetsOf(at).find(isIts) ?? sheetOf(at, { environment, steps: [] }, at.before)).rows;
+}
+
 /** A setup that makes its own partitions is given a placeholder to format, or the largest free space. */
-function roomForSetup(planned: Planned, system: System) {
-  const sheet = recognitionSheet(planned);
+function roomForSetup(planned: Planned, system: System, sheet: readonly RecognitionRow[]) {
   const placeholder = sheet.find((row) => {
     const p = row.kind === 'partition' ? partitionOf(planned.plan, row.id) : undefined;
     return p?.role === 'system' && p.treatment === 'format' && p.owners.includes(system.id);

@@ -4,6 +4,7 @@ import { surveyedPartition } from '../../survey/index.js';
 import { damageInWords } from '../../table/index.js';
 import { message } from '../../words/index.js';
 import { bytesOf, deviceOf, diskOf, extentOf, nameOf } from './facts.js';
+import type { At } from './facts.js';
 
 export const newTable = (planned: Planned) =>
   message('step.new-table', { style: planned.plan.target.style, disk: diskOf(planned) });
@@ -24,7 +25,7 @@ const CHANGE = {
 export const container = (planned: Planned, { kind, after }: StepFor<keyof typeof CHANGE>) =>
   message('step.container', { change: CHANGE[kind], extent: after && extentOf(planned, after) });
 
-export const relist = (planned: Planned, { after }: StepFor<'relist'>) =>
+export const relist = (planned: At, { after }: StepFor<'relist'>) =>
   message('step.relist', {
     extent: after && extentOf(planned, after),
     changed: planned.plan.partitions.flatMap((p) => {
@@ -35,7 +36,7 @@ export const relist = (planned: Planned, { after }: StepFor<'relist'>) =>
     }),
   });
 
-export const setActive = (planned: Planned) =>
+export const setActive = (planned: At) =>
   message('step.set-active', {
     marked: planned.plan.partitions
       .filter((p) => isActive(planned, p))

@@ -7,7 +7,8 @@ import { surveyedPartition } from '../../survey/index.js';
 import { typeName } from '../../table/index.js';
 import { volumeName } from '../../volume/index.js';
 import { message } from '../../words/index.js';
-import { bytesOf, deviceOf, extentOf, foundLine, lineOf, nameOf } from './facts.js';
+import { bytesOf, deviceOf, extentOf, lineOf, nameOf } from './facts.js';
+import type { At } from './facts.js';
 
 export function shrink(planned: Planned, step: StepFor<'shrink'>) {
   const { partitions } = planned.survey;
@@ -32,7 +33,7 @@ export function shrink(planned: Planned, step: StepFor<'shrink'>) {
   });
 }
 
-export function move(planned: Planned, step: StepFor<'move' | 'move-aside'>) {
+export function move(planned: At, step: StepFor<'move' | 'move-aside'>) {
   const again = step.before.start !== surveyedPartition(planned.survey, step.found)?.start;
   return message('step.move', {
     line: lineOf(planned, step.partition),
@@ -46,10 +47,10 @@ export function move(planned: Planned, step: StepFor<'move' | 'move-aside'>) {
 export const grow = (planned: Planned, { partition, after }: StepFor<'grow'>) =>
   message('step.grow', { volume: nameOf(planned, partition), toBytes: bytesOf(planned, after) });
 
-export const deletion = (planned: Planned, { found }: StepFor<'delete'>) =>
-  message('step.delete', { line: foundLine(planned, found) });
+export const deletion = (planned: At, { found }: StepFor<'delete'>) =>
+  message('step.delete', { line: lineOf(planned, found) });
 
-export function create(planned: Planned, step: StepFor<'create'>) {
+export function create(planned: At, step: StepFor<'create'>) {
   const row = recognitionSheet(planned).find(({ id }) => id === step.partition);
   const p = partitionOf(planned.plan, step.partition);
   if (!p) throw new Error(`A step creates ${step.partition}, which the plan does not have`);
@@ -80,25 +81,25 @@ function contentOf({ placeholder, fileSystem }: PlannedPartition, { environment 
 const fileSystemName = ({ fileSystem, role }: PlannedPartition) =>
   `${volumeName(fileSystem)}${role === 'efi' && fileSystem === 'fat' ? '32' : ''}`;
 
-export const format = (planned: Planned, { partition }: StepFor<'format'>) =>
+export const format = (planned: At, { partition }: StepFor<'format'>) =>
   message('step.format', {
     line: lineOf(planned, partition),
     content: volumeName(partitionOf(planned.plan, partition)?.fileSystem ?? 'unknown'),
   });
 
-export const setLabel = (planned: Planned, { partition }: StepFor<'set-label'>) =>
+export const setLabel = (planned: At, { partition }: StepFor<'set-label'>) =>
   message('step.set-label', {
     line: lineOf(planned, partition),
     label: partitionOf(planned.plan, partition)?.label ?? '',
   });
 
-export const setName = (planned: Planned, { partition }: StepFor<'set-name'>) =>
+export const setName = (planned: At, { partition }: StepFor<'set-name'>) =>
   message('step.set-name', {
     line: lineOf(planned, partition),
     name: partitionOf(planned.plan, partition)?.name ?? '',
   });
 
-export function setType(planned: Planned, { partition }: StepFor<'set-type'>) {
+export function setType(planned: At, { partition }: StepFor<'set-type'>) {
   const p = partitionOf(planned.plan, partition);
   const typeId = p ? typeOf(planned, p) : '';
   return message('step.set-type', { line: lineOf(planned, partition), type: typeName(typeId), typeId });

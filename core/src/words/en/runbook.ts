@@ -53,6 +53,12 @@ export const runbook = {
   'sheet.leave-alone': () => 'leave alone',
   'sheet.give-to-setup': () => 'give to its setup',
   'sheet.nothing': () => '—',
+  'sheet.shrink': () => 'shrink',
+  'sheet.move': () => 'move',
+  'sheet.grow': () => 'grow',
+  'sheet.delete': () => 'delete',
+  'sheet.create-here': () => 'create in here',
+  'sheet.change': () => 'change type, name or label',
 
   'use.swap': () => 'use as swap',
 
@@ -66,9 +72,30 @@ export const runbook = {
     madeAt: string;
   }) =>
     `Disk ${p.device}, ${both(p.bytes)} · ${count(p.restarts, 'restart')}${p.time === null ? '' : `, ${p.time} of copying`} · made ${p.madeAt} UTC`,
-  'page.sheet': () => 'Recognition sheet',
+  'page.moment': ({ done, of }: { done: number; of: number }) =>
+    done === 0
+      ? 'Before the first step'
+      : done === of
+        ? `After the last step, ${of}`
+        : `After step ${done} of ${of}`,
+  'page.listed': () => 'What you see here',
+  'page.listed-about': ({ listing }: { listing: 'windows' | 'linux' | 'macos' }) =>
+    ({
+      windows:
+        'Windows counts in 1024s and writes GB for it. Compare size, content and label before you pick a line.',
+      linux: 'Some tools count in thousands, some in 1024s: one of the two sizes is the one you see.',
+      macos: 'macOS counts in thousands. Compare size, content and label before you pick a line.',
+    })[listing],
+  'page.listed-heads': ({ listing }: { listing: 'windows' | 'linux' | 'macos' }) => [
+    ...(listing === 'linux' ? ['Linux name', 'Binary', 'Decimal'] : ['Place', 'Size']),
+    'Content',
+    'Label',
+    'Partition',
+    'What to do',
+  ],
+  'page.sheet': () => 'Recognition sheet: the disk when all is done',
   'page.sheet-about': () =>
-    'The disk as an installer will list it. Some environments write GB for the binary figure.',
+    'Compare the disk with this at the end. Some environments write GB for the binary figure.',
   'page.sheet-heads': () => [
     'Place',
     'Linux name',

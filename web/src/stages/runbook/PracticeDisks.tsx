@@ -2,25 +2,28 @@ import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { useOpenMachine, useOpenState } from '../../open/context.js';
 import { download, fileName } from '../../parts/download.js';
+import { words } from '../../words/words.js';
 import { makePracticeDisk } from '../../workers/practice-disk.js';
 
-type State = 'found' | 'planned';
+interface PracticeDisksProps {
+  /** How many steps are done at the moment that is shown, and how many there are. */
+  readonly at: number;
+  readonly of: number;
+}
 
-/** The disk as an image for a virtual machine, before and after: to try the procedure where nothing can be lost. */
-export function PracticeDisks() {
+/** The disk as an image for a virtual machine, at any moment: to try the procedure where nothing can be lost. */
+export function PracticeDisks({ at, of }: PracticeDisksProps) {
   const { name } = useOpenMachine();
   const { plan, survey } = useOpenState();
-  const [busy, setBusy] = useState<State | null>(null);
+  const [busy, setBusy] = useState<number | null>(null);
   const [said, setSaid] = useState<string | null>(null);
   if (!survey) return null;
-  const make = async (state: State) => {
-    setBusy(state);
+  const make = async (after: number) => {
+    setBusy(after);
     setSaid(null);
     try {
-      const { image, unformatted } = await makePracticeDisk({
-        plan: state === 'planned' ? plan : null,
-        survey,
-      });
+      const { image, unformatted } = await makePracticeDisk({ plan, survey, after });
+      const state = after === 0 ? 'found' : after === of ? 'planned' : `after-step-${after}`;
       download(`${fileName(name)}-${state}.qcow2`, image);
       setSaid(unformatted.length > 0 ? `Created. Not formatted: ${unformatted.join('; ')}.` : 'Created.');
     } catch (error) {
@@ -37,12 +40,19 @@ export function PracticeDisks() {
         same partition table. EFI system partitions and swap are formatted; all other partitions are empty.
       </p>
       <div style={{ display: 'flex', gap: '0.6rem', flexWrap: 'wrap' }}>
-        <Button variant="default" loading={busy === 'found'} onClick={() => void make('found')}>
+        <Button variant="default" loading={busy === 0} onClick={() => void make(0)}>
           Practice disk as found
         </Button>
-        <Button variant="default" loading={busy === 'planned'} onClick={() => void make('planned')}>
-          Practice disk as planned
-        </Button>
+        {at > 0 && at < of && (
+          <Button variant="default" loading={busy === at} onClick={() => void make(at)}>
+            {words['moment.practice'](at)}
+          </Button>
+        )}
+        {of > 0 && (
+          <Button variant="default" loading={busy === of} onClick={() => void make(of)}>
+            Practice disk as planned
+          </Button>
+        )}
       </div>
       {said && (
         <p role="status" className="small soft" style={{ paddingTop: '0.5rem' }}>

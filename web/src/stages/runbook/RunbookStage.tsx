@@ -10,10 +10,14 @@ import {
   type RunbookPhase,
   type RunbookStep,
 } from '@rhizotome/core';
+import { useState } from 'react';
 import { catalogue, say } from '../../words/say.js';
+import { words } from '../../words/words.js';
 import { Link } from 'react-router';
 import { useDerived, useEdit, useOpenMachine, useOpenState, useSelection } from '../../open/context.js';
 import { download, fileName } from '../../parts/download.js';
+import { AtMoment } from './AtMoment.js';
+import { Listed } from './Listed.js';
 import { PracticeDisks } from './PracticeDisks.js';
 import { Sheet } from './Sheet.js';
 import { Starting, WayBack } from './WayBack.js';
@@ -24,6 +28,7 @@ export function RunbookStage() {
   const { id, name } = useOpenMachine();
   const { survey } = useOpenState();
   const { runbook, findings } = useDerived();
+  const [at, setAt] = useState<number | null>(null);
   if (!survey || !runbook)
     return (
       <div className="page">
@@ -43,6 +48,8 @@ export function RunbookStage() {
     });
     download(`${fileName(name)}-runbook.html`, new Blob([html], { type: 'text/html' }));
   };
+  const steps = runbook.phases.reduce((sum, phase) => sum + phase.steps.length, 0);
+  const moment = Math.min(at ?? runbook.done, steps);
   return (
     <div className={`page ${classes.page}`}>
       <div className={classes.head}>
@@ -81,13 +88,18 @@ export function RunbookStage() {
           Layout.
         </p>
       )}
-      {runbook.phases.map((phase, i) => (
-        <Phase key={i} phase={phase} />
-      ))}
+      <div className={steps > 0 ? classes.procedure : undefined}>
+        <div>
+          {runbook.phases.map((phase, i) => (
+            <Phase key={i} phase={phase} at={moment} show={setAt} />
+          ))}
+        </div>
+        {steps > 0 && <AtMoment runbook={runbook} survey={survey} at={moment} go={setAt} />}
+      </div>
       <Sheet rows={runbook.sheet} />
       {runbook.phases.length > 0 && <Starting starts={runbook.starts} />}
       <WayBack runbook={runbook} />
-      <PracticeDisks />
+      <PracticeDisks at={moment} of={steps} />
     </div>
   );
 }
@@ -129,7 +141,14 @@ function Warnings({
   );
 }
 
-function Phase({ phase }: { phase: RunbookPhase }) {
+interface PhaseProps {
+  readonly phase: RunbookPhase;
+  /** How many steps are done at the moment that is shown beside. */
+  readonly at: number;
+  readonly show: (at: number) => void;
+}
+
+function Phase({ phase, at, show }: PhaseProps) {
   return (
     <section className={classes.phase}>
       <header>
@@ -139,16 +158,24 @@ function Phase({ phase }: { phase: RunbookPhase }) {
         </h2>
         <p className="soft">{say(phase.note)}</p>
       </header>
+      {phase.sheet && <Listed sheet={phase.sheet} />}
       <ol className={classes.steps}>
         {phase.steps.map((step) => (
-          <StepItem key={step.id} step={step} />
+          <StepItem key={step.id} step={step} shown={at === step.number - 1} show={show} />
         ))}
       </ol>
     </section>
   );
 }
 
-function StepItem({ step }: { step: RunbookStep }) {
+interface StepItemProps {
+  readonly step: RunbookStep;
+  /** Whether the disk before it is shown beside. */
+  readonly shown: boolean;
+  readonly show: (at: number) => void;
+}
+
+function StepItem({ step, shown, show }: StepItemProps) {
   const { attempt } = useEdit();
   const { selected, select } = useSelection();
   const { partition, found } = objectsOf(step.step);
@@ -158,6 +185,7 @@ function StepItem({ step }: { step: RunbookStep }) {
     <li
       className={classes.step}
       data-done={step.done}
+      data-shown={shown || undefined}
       data-step={step.id}
       data-selected={(part !== null && part === selected) || undefined}
     >
@@ -171,6 +199,15 @@ function StepItem({ step }: { step: RunbookStep }) {
         }
         onChange={(e) => attempt({ kind: 'tick', step: step.id, done: e.currentTarget.checked })}
       />
+      <button
+        type="button"
+        className={`${classes.show} no-print`}
+        aria-label={words['moment.show'](step.number)}
+        aria-pressed={shown}
+        onClick={() => show(step.number - 1)}
+      >
+        ◧
+      </button>
       <div className={classes.detail} onClick={() => part !== null && select(part)}>
         <ul>
           {actions.map((action) => (

@@ -1,0 +1,124 @@
+import {
+  derived,
+  overlap,
+  type Plan,
+  type Planned,
+  type PlannedPartition,
+  type Span,
+} from '../plan/index.js';
+import {
+  objectsOf,
+  procedureFor,
+  type Environment,
+  type Phase,
+  type Step,
+  type StepKind,
+} from '../sequence/index.js';
+import { isArriving, type Family, type System } from '../system/index.js';
+import { momentsOf, type Moment } from './moments.js';
+import { instructionFor, rowsOf, type Instruction, type RecognitionRow } from './sheet.js';
+
+/** Whose way of listing a disk it is: which names, which units, what is left out. */
+export type Listing = 'windows' | 'linux' | 'macos';
+
+/** The disk as one environment lists it when it is entered, with what is done to each line there. */
+export interface Sheet {
+  readonly environment: Environment;
+  /** How many steps are done by then. */
+  readonly after: number;
+  readonly listing: Listing;
+  readonly rows: readonly RecognitionRow[];
+}
+
+/** What a step does to the partition it is about, as an instruction. The first that stands here tells most. */
+const DONE: readonly (readonly [StepKind, Instruction])[] = [
+  ['delete', 'delete'],
+  ['shrink', 'shrink'],
+  ['move', 'move'],
+  ['move-aside', 'move'],
+  ['grow', 'grow'],
+  ['format', 'format'],
+  ['set-type', 'change'],
+  ['set-label', 'change'],
+  ['set-name', 'change'],
+];
+/** Steps in which a line is picked. */
+const PICKING: readonly StepKind[] = [...DONE.map(([kind]) => kind), 'create', 'check-volume', 'install'];
+
+/**
+ * A sheet for every phase in which a line of a list is picked: the disk at its beginning, as that environment lists it.
+ * None where the steps have no order.
+ */
+export const sheetsOf = derived((planned): readonly Sheet[] => {
+  const moments = momentsOf(planned);
+  let after = 0;
+  return procedureFor(planned).phases.flatMap((phase): Sheet[] => {
+    const moment = moments[after]!;
+    const sheet = sheetOf(planned, phase, moment);
+    after += phase.steps.length;
+    return phase.steps.some((step) => PICKING.includes(step.kind)) ? [sheet] : [];
+  });
+});
+
+/** The disk at a moment as a sheet of any list, with what is done to each line by the steps given. */
+export function sheetOf(
+  planned: Planned,
+  { environment, steps }: Omit<Phase, 'restart'>,
+  moment: Moment,
+): Sheet {
+  const listing = listingOf(planned.plan, environment);
+  const rows = rowsOf(moment.planned, moment.numbers, (line) =>
+    'id' in line ? toDo(planned, environment, steps, line) : toDoWithGap(planned, steps, line),
+  );
+  // The disk tool of a Windows does not show its own reserved partition; its setup does.
+  const hidden = (row: RecognitionRow) =>
+    listing === 'windows' && environment.kind === 'running' && isReserved(moment, row.id);
+  return { environment, after: moment.after, listing, rows: rows.filter((row) => !hidden(row)) };
+}
+
+function toDo(
+  { plan }: Planned,
+  environment: Environment,
+  steps: readonly Step[],
+  p: PlannedPartition,
+): Instruction {
+  const about = steps.filter((step) => {
+    const { partition, found } = objectsOf(step);
+    return partition === p.id || (partition === null && found !== null && found === p.from);
+  });
+  const [, done] = DONE.find(([kind]) => about.some((step) => step.kind === kind)) ?? [];
+  const installs = steps.some((step) => step.kind === 'install' && p.owners.includes(step.system));
+  if (environment.kind !== 'installer' || !installs) return done ?? 'leave-alone';
+  const wanted = plan.partitions.find((q) => q.id === p.id);
+  if (!wanted) return done ?? 'leave-alone';
+  const said = instructionFor(plan, wanted, undefined);
+  // What was formatted when it was made is not formatted again.
+  return said === 'format' && done !== 'format' ? 'use-keep' : said;
+}
+
+/** A gap in which something is made, or that a setup is given. */
+function toDoWithGap({ plan }: Planned, steps: readonly Step[], gap: Span): Instruction {
+  if (steps.some((step) => step.kind === 'create' && overlap(step.after, gap))) return 'create-here';
+  const setup = steps.some((step) => step.kind === 'install' && ownSetup(plan, step.system));
+  return setup ? 'give-to-setup' : 'nothing';
+}
+
+const ownSetup = (plan: Plan, id: string): boolean =>
+  plan.systems.some((s) => s.id === id && s.ownSetup && isArriving(s));
+
+function isReserved({ planned }: Moment, id: string): boolean {
+  return planned.plan.partitions.some((p) => p.id === id && p.role === 'reserved');
+}
+
+const LISTINGS: Readonly<Record<Family, Listing>> = {
+  windows: 'windows',
+  macos: 'macos',
+  linux: 'linux',
+  bsd: 'linux',
+};
+
+function listingOf(plan: Plan, environment: Environment): Listing {
+  const id = 'system' in environment ? environment.system : null;
+  const system: System | undefined = plan.systems.find((s) => s.id === id);
+  return system ? LISTINGS[system.family] : 'linux';
+}
