@@ -92,6 +92,9 @@ function toDo(
   const wanted = plan.partitions.find((q) => q.id === p.id);
   if (!wanted) return done ?? 'leave-alone';
   const said = instructionFor(plan, wanted, undefined);
+  // A setup that makes its own partitions asks for one place and finds the rest by itself.
+  if (steps.some((step) => step.kind === 'install' && ownSetup(plan, step.system)))
+    return said === 'install-here' ? said : 'leave-alone';
   // What was formatted when it was made is not formatted again.
   return said === 'format' && done !== 'format' ? 'use-keep' : said;
 }

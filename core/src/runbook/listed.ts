@@ -9,7 +9,7 @@ export const listedHeads = (listing: Listing): Message<'page.listed-heads'> =>
 export function listedCells(listing: Listing, row: RecognitionRow): readonly Text[] {
   const place = row.order > 0 ? String(row.order) : '';
   const does = message(`sheet.${row.instruction}`);
-  const held = [row.content, row.label, row.title];
+  const held = [row.content, row.label, row.title === row.label ? '' : row.title];
   switch (listing) {
     case 'windows':
       return [place, windowsSize(row.binary), ...held, does];

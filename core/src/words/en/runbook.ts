@@ -1,5 +1,8 @@
 import { and, binary, both, count, MODE, quoted, type Mode } from './format.js';
 
+const range = ({ least, most }: { least: number; most: number }) =>
+  least === most ? both(most) : `${both(least)} to ${both(most)}`;
+
 /** Where steps are done, how long, and what a power cut costs. */
 export const runbook = {
   'place.running': ({ system }: { system: string }) => `In ${system}, as it is now`,
@@ -28,7 +31,7 @@ export const runbook = {
     data: { least: number; most: number } | null;
   }) =>
     `If power fails after ${binary(p.fromBytes)} are copied and before it is done, all of ${and(p.volumes.map(quoted))} is lost${
-      p.data ? ` (${both(p.data.least)} to ${both(p.data.most)})` : ''
+      p.data ? ` (${range(p.data)})` : ''
     }. Until then the old place is intact.`,
 
   'time.short': () => 'under a minute',

@@ -203,6 +203,7 @@ function StepItem({ step, shown, show }: StepItemProps) {
         type="button"
         className={`${classes.show} no-print`}
         aria-label={words['moment.show'](step.number)}
+        title={words['moment.show'](step.number)}
         aria-pressed={shown}
         onClick={() => show(step.number - 1)}
       >
