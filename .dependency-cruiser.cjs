@@ -20,6 +20,7 @@ const CORE_LAYERS = [
   'recognition',
   'sequence',
   'moment',
+  'standing',
   'practice',
   'rehearsal',
   'strategy',

@@ -20,6 +20,7 @@ export * from './rehearsal/index.js';
 export * from './strategy/index.js';
 export * from './sequence/index.js';
 export * from './moment/index.js';
+export * from './standing/index.js';
 export * from './runbook/index.js';
 export * from './overview/index.js';
 export * from './exchange/index.js';

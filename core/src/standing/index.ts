@@ -1,0 +1,2 @@
+export { differencesFrom, type Difference } from './differences.js';
+export { standingOf, type Standing } from './standing.js';

@@ -1,0 +1,114 @@
+import fc from 'fast-check';
+import { SparseBytes } from '../bytes/index.js';
+import { openImage, qcow2Bytes } from '../image/index.js';
+import { momentsOf } from '../moment/index.js';
+import { apply } from '../plan/index.js';
+import { practiceDiskAt } from '../practice/index.js';
+import { sectors } from '../quantity/index.js';
+import { procedureFor } from '../sequence/index.js';
+import { surveyFromDisk, type Survey } from '../survey/index.js';
+import { anyStyledDisk, walk } from '../testing/arbitraries.js';
+import { drawn, edited, gib, IDENTITY, planOn } from '../testing/builders.js';
+import { standingOf } from './index.js';
+
+/** The practice disk of a moment, read as any disk is. */
+function readAt(moment: ReturnType<typeof momentsOf>[number]): Survey {
+  const disk = practiceDiskAt(moment);
+  const bytes = qcow2Bytes(disk.sizeBytes, disk.stretches);
+  const { source } = openImage(new SparseBytes(bytes.length, [{ offset: 0, bytes }]));
+  const outcome = surveyFromDisk(source, { kind: 'image' }, IDENTITY, { sectorBytes: disk.sectorBytes });
+  if (!outcome.ok) throw new Error(outcome.refusal.message);
+  return outcome.survey;
+}
+
+test('a disk at any moment of random plans is recognised as that moment, or as one that cannot be told from it', () => {
+  let told = 0;
+  fc.assert(
+    fc.property(anyStyledDisk, fc.nat(), (survey, seed) => {
+      let plan = planOn(survey);
+      walk(survey, seed, 7, (before, edit) => {
+        const result = apply(before, edit, () => survey);
+        return (plan = result.ok ? result.plan : before);
+      });
+      for (const moment of momentsOf({ plan, survey })) {
+        const { moments } = standingOf({ plan, survey }, readAt(moment));
+        expect(moments).toContain(moment.after);
+        if (moments.length < 4) told += 1;
+      }
+    }),
+    { numRuns: 30 },
+  );
+  expect(told).toBeGreaterThan(50);
+}, 60_000);
+
+describe('a plan that shrinks one and moves another', () => {
+  const survey = drawn(500, ['1GiB efi', '200GiB ext4 "one"', '100GiB ext4 "two"']);
+  const plan = edited(
+    planOn(survey),
+    survey,
+    { kind: 'note-found', found: 'found-2', changes: { usedBytes: 2 ** 30 } },
+    { kind: 'resize', partition: 'found-2', length: gib(100), hold: 'start' },
+    { kind: 'move', partition: 'found-3', start: gib(120) },
+  );
+  const planned = { plan, survey };
+  const { ordered } = procedureFor(planned);
+  const steps = ordered.ok ? ordered.steps : [];
+  const number = (kind: string) => steps.findIndex((s) => s.kind === kind) + 1;
+  const at = (after: number): Survey => {
+    const { partitions } = momentsOf(planned)[after]!.planned.plan;
+    return {
+      ...survey,
+      partitions: survey.partitions.map((p) => {
+        const then = partitions.find((q) => q.from === p.id)!;
+        return { ...p, start: then.start, length: then.length };
+      }),
+    };
+  };
+
+  test('before anything was changed it stands before the shrinking, whatever was prepared', () => {
+    const { moments, differences, begun } = standingOf(planned, survey);
+    expect([moments[0], moments.at(-1), differences, begun]).toEqual([0, number('shrink') - 1, [], null]);
+  });
+
+  test('after it was shrunk and before it was moved it stands there', () => {
+    const { moments } = standingOf(planned, at(number('shrink')));
+    expect([moments[0], moments.at(-1)]).toEqual([number('shrink'), number('move') - 1]);
+  });
+
+  test('a file system that is smaller than its partition was being shrunk', () => {
+    const partitions = survey.partitions.map((p) =>
+      p.id === 'found-2' ? { ...p, volume: { ...p.volume!, sizeBytes: 100 * 2 ** 30 } } : p,
+    );
+    expect(standingOf(planned, { ...survey, partitions }).begun).toMatchObject({ kind: 'shrink' });
+  });
+
+  test('a volume that is not recognised any more where it was to be moved from was being moved', () => {
+    const before = at(number('move') - 1);
+    const partitions = before.partitions.map((p) =>
+      p.id === 'found-3' ? { ...p, volume: { kind: 'unknown' as const } } : p,
+    );
+    const standing = standingOf(planned, { ...before, partitions });
+    expect(standing.begun).toMatchObject({ kind: 'move' });
+    expect(standing.differences).toMatchObject([{ code: 'content', is: 'unknown' }]);
+  });
+
+  test('mistakes are named: missing, shifted, of another size, formatted, extra, another disk', () => {
+    const end = at(steps.length);
+    const [efi, one, two] = end.partitions as [never, never, never] & typeof end.partitions;
+    const differ = (partitions: readonly unknown[]) =>
+      standingOf(planned, { ...end, partitions: partitions as typeof end.partitions }).differences.map(
+        (d) => d.code,
+      );
+    const with_ = (p: object, changes: object) => ({ ...p, ...changes });
+    expect(differ([efi, one, two])).toEqual([]);
+    expect(differ([efi, one])).toEqual(['missing']);
+    expect(differ([efi, one, with_(two, { length: sectors(gib(90)) })])).toEqual(['size']);
+    expect(differ([efi, one, with_(two, { start: sectors(gib(121)) })])).toEqual(['place']);
+    expect(differ([efi, with_(one, { volume: { kind: 'ntfs' } }), two])).toEqual(['content']);
+    expect(differ([efi, one, two, with_(two, { id: 'x', number: 9, start: sectors(gib(300)) })])).toEqual([
+      'extra',
+    ]);
+    const another = { ...end, disk: { ...end.disk, sizeSectors: sectors(gib(400)) } };
+    expect(standingOf(planned, another).differences.map((d) => d.code)).toEqual(['disk-size']);
+  });
+});
