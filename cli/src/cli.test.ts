@@ -140,7 +140,6 @@ describe('plans', () => {
     const { steps } = json('steps', plan('curlew'), '--json');
     expect(steps.map((s: { id: string }) => s.id)).toEqual([
       'backup',
-      'safety-copy',
       'prepare-medium:system-1',
       'install:system-1',
       'first-start:system-1',
@@ -153,6 +152,30 @@ describe('plans', () => {
     expect(back).toContain('Add “knot-swap” to the table again as');
     expect(back).toContain('formats “knot-root”');
     expect(rhizotome(['steps', '-', '--back', 'x'], Buffer.from(text)).stderr).toContain('A number of steps');
+  });
+
+  test('the disk after so many steps is printed, written as an image, and recognised again', () => {
+    const text = readFileSync(plan('turnstone'), 'utf8');
+    const { steps } = json('steps', plan('turnstone'), '--json');
+    expect(rhizotome(['runbook', plan('turnstone'), '--sheet']).stdout).toContain(
+      '## In the installer of Gauge Linux',
+    );
+    const at = rhizotome(['runbook', '-', '--moment', String(steps.length)], Buffer.from(text));
+    expect(at.stdout).toContain(`After the last step, ${steps.length}`);
+    const late = rhizotome(['runbook', plan('turnstone'), '--moment', '999']);
+    expect(late.stderr).toContain(`has ${steps.length} steps`);
+    expect(rhizotome(['runbook', plan('turnstone'), '--html', '--sheet']).stderr).toContain(
+      'give one of them',
+    );
+    const image = ['image', plan('turnstone'), '-o', 'before.qcow2', '--moment', '0', '--force'];
+    expect(rhizotome(image).status).toBe(0);
+    const { status, stdout } = rhizotome(['compare', plan('turnstone'), 'before.qcow2', '--json']);
+    expect(JSON.parse(stdout)).toMatchObject({ sound: true, done: 0 });
+    expect(status).toBe(0);
+    expect(rhizotome(['compare', plan('knot'), 'before.qcow2'])).toMatchObject({
+      status: 1,
+      stdout: expect.stringContaining('This is another disk'),
+    });
   });
 
   test('an image is never written over anything unasked', () => {

@@ -3,6 +3,7 @@ import { ImageRefused } from '@rhizotome/core';
 import { backup, restore } from './commands/backup.js';
 import { capture, type CaptureOptions } from './commands/capture.js';
 import { check } from './commands/check.js';
+import { compare, type CompareOptions } from './commands/compare.js';
 import { image, type ImageOptions } from './commands/image.js';
 import { runbook, type RunbookOptions } from './commands/runbook.js';
 import { steps, type StepsOptions } from './commands/steps.js';
@@ -73,6 +74,14 @@ export async function run(argv: readonly string[]): Promise<number> {
     .option('--sheet', 'print only the recognition sheets')
     .option('--moment <steps>', 'print only the disk after so many steps', stepCount)
     .action((plan: string, options: RunbookOptions) => runbook(plan, options));
+  program
+    .command('compare <plan> <disk>')
+    .description('where a disk, image or capture archive stands in the procedure of a plan')
+    .addOption(sectorOption())
+    .option('--json', 'print it as JSON')
+    .action((plan: string, disk: string, options: CompareOptions) => {
+      code = compare(plan, disk, options);
+    });
   program
     .command('image <plan>')
     .description('a disk to practise on, of a plan or a survey, as a sparse image; - reads standard input')

@@ -1,4 +1,12 @@
 import { readFileSync, writeFileSync } from 'node:fs';
+import {
+  momentsOf,
+  practiceDiskAt,
+  qcow2Bytes,
+  type Plan,
+  type PracticeDisk,
+  type Survey,
+} from '@rhizotome/core';
 import { join } from 'node:path';
 import { ROOT } from './server.js';
 import { session } from './session.js';
@@ -204,6 +212,7 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
     await on.app.stage('Runbook');
     await on.app.sees('Recognition sheet');
     expect(await on.app.texts('main h2')).toEqual([
+      'Where does the disk stand?',
       'In Windows, as it is now',
       'In Windows, started after the machine was offRESTART',
       'In a live sessionRESTART',
@@ -211,7 +220,8 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
       'In the firmware setupRESTART',
       'In Windows, started after the machine was offRESTART',
       'In Field Linux, started after the machine was offRESTART',
-      'Recognition sheet',
+      'Before the first step',
+      'Recognition sheet: the disk when all is done',
       'How each system boots',
       'Way back',
       'Practice disks',
@@ -259,6 +269,64 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
     expect(await on.app.texts('tr[data-row=found-3] td:last-child')).toEqual(['leave alone']);
   });
 
+  test('each place in which a line is picked says what is listed there, and what to do with it', async () => {
+    const listed = () => on.app.texts('details:has([data-listed]) [data-listed=found-3]');
+    expect(await listed()).toEqual([
+      expect.stringContaining('shrink'),
+      expect.stringContaining('leave alone'),
+      expect.stringContaining('leave alone'),
+    ]);
+    const [windows] = await on.app.texts('details:has([data-listed])');
+    expect(windows).toContain('476.14 GB');
+    expect(windows).not.toContain('GiB');
+    expect(await on.app.texts('[data-instruction=create-here]')).toEqual([
+      expect.stringContaining('free space'),
+    ]);
+  });
+
+  test('the disk at any moment is shown beside the steps, with what a power cut would cost in the next', async () => {
+    const slider = await on.app.find('slider', 'Go along the procedure');
+    await slider.focus();
+    await on.app.page.keyboard.press('Home');
+    for (let n = 0; n < 8; n++) await on.app.page.keyboard.press('ArrowRight');
+    await on.app.sees('After step 8 of 18', '[data-moment="8"]');
+    await on.app.sees('Step 9: Restart Windows', 'aside');
+    await on.app.sees('Nothing is lost', '[data-cut=safe]');
+    const main = (await on.app.core('planned')).find((label) => label.includes('Main volume'));
+    expect(main).toContain('240 GiB');
+    await on.app.press('One step back');
+    await on.app.sees('Step 8: Shrink “Main volume”', 'aside');
+    await on.app.sees('may need repair', '[data-cut=loses]');
+    expect((await on.app.core('planned')).find((label) => label.includes('Main volume'))).toContain('476');
+  });
+
+  test('the disk read again in the middle tells which steps are done, and a mistake by name', async () => {
+    const id = /machines\/([^/]+)/.exec(on.app.page.url())![1]!;
+    const { plan, surveys } = (await (await fetch(`${on.app.address}/api/machines/${id}`)).json()) as {
+      plan: Plan;
+      surveys: Survey[];
+    };
+    const moments = momentsOf({ plan, survey: surveys[0]! });
+    const write = (after: number, change: (disk: PracticeDisk) => PracticeDisk = (disk) => disk) => {
+      const disk = change(practiceDiskAt(moments[after]!));
+      const file = join(on.server.folder, `after-${after}.qcow2`);
+      writeFileSync(file, qcow2Bytes(disk.sizeBytes, disk.stretches));
+      return file;
+    };
+    const compare = async (file: string) => {
+      await on.app.press('Read the disk again and compare');
+      await on.app.pickFile(0, file);
+      await on.app.page.waitForSelector('[role=dialog]', { hidden: true });
+    };
+    await compare(write(10));
+    // A practice disk has no Windows in it, and that is told of the volumes that are to be kept.
+    await on.app.sees('nearest to what it should be after step 10', 'main [role=status]');
+    await on.app.sees('It was to be kept', 'main [role=status]');
+    await on.app.sees('After step 10 of 18', '[data-moment="10"]');
+    await compare(write(0, (disk) => ({ ...disk, sizeBytes: disk.sizeBytes + 2 ** 30 })));
+    await on.app.sees('This is another disk', 'main [role=status]');
+  });
+
   test('ticks are kept', async () => {
     await on.app.page.click('[data-step="backup"] input');
     await on.app.saved();
@@ -290,7 +358,8 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
     expect(text).toContain('Shrink “Main volume” to 240 GiB (257.7 GB)');
     expect(await page.$$eval('article', (list) => list.length)).toBe(18);
     const rows = await page.$$eval('table', (list) => list.map((t) => t.querySelectorAll('tbody tr').length));
-    expect(rows).toEqual([7, 2]);
+    // What Windows, a live session and the installer list; the disk at the end; how each system boots.
+    expect(rows).toEqual([3, 5, 7, 7, 2]);
     expect(text).toContain('undoes step');
     await page.close();
   });

@@ -31,7 +31,6 @@ describe('curlew: the Windows setup refuses', () => {
     await on.app.sees('Recognition sheet');
     expect(await steps()).toEqual([
       'backup',
-      'safety-copy',
       'prepare-medium:system-1',
       'firmware-mode',
       'install:system-1',

@@ -1,6 +1,6 @@
 import { derived, keptPartition, type Plan, type Planned, type PlannedPartition } from '../plan/index.js';
 import { kindOf, procedureFor, TableModel, type Step } from '../sequence/index.js';
-import { surveyedPartition, type SurveyPartition } from '../survey/index.js';
+import type { SurveyPartition } from '../survey/index.js';
 import { forecastNumbers } from './forecast.js';
 import { Numbering } from './numbering.js';
 
@@ -117,9 +117,4 @@ function asFound(plan: Plan, found: SurveyPartition): PlannedPartition | undefin
   if (planned.treatment === 'format') return { ...read, id: planned.id };
   const { type: _, active: __, logical: ___, ...said } = planned;
   return { ...said, name: read.name, label: found.volume?.label ?? planned.label };
-}
-
-/** The surveyed partition that a partition of a moment is, as long as its content is the one that was found. */
-export function foundAt({ planned }: Moment, p: PlannedPartition) {
-  return p.treatment === 'keep' ? surveyedPartition(planned.survey, p.from) : undefined;
 }

@@ -1,6 +1,6 @@
 import type { Planned } from '../../plan/index.js';
 import type { StepBack, StepFor, StepKind } from '../../sequence/index.js';
-import { isForGood } from '../../sequence/index.js';
+import { isForGood, procedureFor } from '../../sequence/index.js';
 import { message, type Code, type Message } from '../../words/index.js';
 import { bytesOf, foundLine, foundName, nameOf, systemName } from './facts.js';
 
@@ -17,7 +17,12 @@ const containerBack = (
     ? message('back.container', { sector: before.start, bytes: bytesOf(planned, before) })
     : message('back.no-container');
 
-const oldTable = () => message('back.old-table');
+const copied = (planned: Planned): boolean => {
+  const { ordered } = procedureFor(planned);
+  return ordered.ok && ordered.steps.some((step) => step.kind === 'safety-copy');
+};
+
+const oldTable = (planned: Planned) => message('back.old-table', { copied: copied(planned) });
 
 /** How the steps are undone of those kinds that are. */
 const BACK: { readonly [K in StepKind]?: (planned: Planned, step: StepFor<K>) => BackSays } = {
@@ -49,7 +54,7 @@ const BACK: { readonly [K in StepKind]?: (planned: Planned, step: StepFor<K>) =>
   install: (planned, { system }) =>
     planned.plan.target.mode === 'uefi'
       ? message('back.uninstall-uefi', { system: systemName(planned, system) })
-      : message('back.uninstall-bios'),
+      : message('back.uninstall-bios', { copied: copied(planned) }),
   'redo-start': (planned, { system }) => message('back.redo-start', { system: systemName(planned, system) }),
   'firmware-mode': ({ plan }) =>
     message('back.firmware-mode', { mode: plan.target.mode === 'uefi' ? 'bios' : 'uefi' }),
@@ -61,7 +66,7 @@ const styleOf = ({ disk }: Planned['survey']) => (disk.style === 'mbr' ? 'mbr' :
 
 /** How a step is undone; `undefined` for kinds that leave no trace, and so are not on the way back. */
 export function backOf(planned: Planned, { undoes: step, table }: StepBack): BackSays | undefined {
-  if (table === 'safety-copy') return oldTable();
+  if (table === 'safety-copy') return oldTable(planned);
   const says: ((planned: Planned, step: never) => BackSays) | undefined = BACK[step.kind];
   return says?.(planned, step as never);
 }

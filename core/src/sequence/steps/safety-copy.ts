@@ -1,4 +1,5 @@
 import type { Survey } from '../../survey/index.js';
+import { isArriving, type System } from '../../system/index.js';
 import { LIVE, step, type Environment, type StepOf } from '../step.js';
 import type { Situation } from '../derive/situation.js';
 import type { Kind } from './kind.js';
@@ -14,10 +15,15 @@ export function safetyCopySource({ source, safetyCopy: kept, disk }: Survey): 'c
   return kept === undefined ? 'disk' : 'kept';
 }
 
-/** From the disk itself it is made where there are tools for it: in a Linux or BSD, else in a live session. */
+/**
+ * From the disk itself it is made where there are tools for it: in a Linux or BSD, else in a live session of one that
+ * comes; not at all where there is none.
+ */
 export function safetyCopies({ plan, survey }: Situation, running: Environment): SafetyCopy[] {
   if (survey.partitions.length === 0) return [];
   const inside = plan.systems.find((s) => running.kind === 'running' && s.id === running.system);
-  const able = safetyCopySource(survey) !== 'disk' || ['linux', 'bsd'].includes(inside?.family ?? '');
-  return [step('safety-copy', '', able ? running : LIVE, { needs: ['backup'] })];
+  const hasTools = ({ family }: System) => family === 'linux' || family === 'bsd';
+  const here = safetyCopySource(survey) !== 'disk' || (inside !== undefined && hasTools(inside));
+  const live = plan.systems.some((s) => hasTools(s) && isArriving(s));
+  return here || live ? [step('safety-copy', '', here ? running : LIVE, { needs: ['backup'] })] : [];
 }

@@ -7,6 +7,7 @@ import { findings } from './findings.js';
 import { overview } from './overview.js';
 import { proposals } from './proposals.js';
 import { runbook } from './runbook.js';
+import { standing } from './standing.js';
 import { steps } from './steps.js';
 import { wayBack } from './way-back.js';
 
@@ -24,6 +25,7 @@ export const english = {
   ...steps,
   ...wayBack,
   ...runbook,
+  ...standing,
 };
 
 export type English = typeof english;

@@ -12,8 +12,12 @@ export const wayBack = {
     `Delete the new ${quoted(volume)}, ${both(bytes)}`,
   'back.list-again': (p: { volume: string; device: string; sector: number; bytes: number }) =>
     `Add ${quoted(p.volume)} to the table again as ${p.device}: start sector ${p.sector}, ${both(p.bytes)}. Do not format it`,
-  'back.old-table': () =>
-    'Write the table of the safety copy back. Every volume that stays lies again where this table lists it; check that before you write',
+  'back.old-table': ({ copied }: { copied: boolean }) =>
+    `${
+      copied
+        ? 'Write the table of the safety copy back.'
+        : 'Enter the old table again by hand, each partition with its start and its size as found.'
+    } Every volume that stays lies again where this table lists it; check that before you write`,
   'back.table-entries': ({ style }: { style: Style }) =>
     `Change the table back to the way it lists partitions as found (${STYLE[style]}), each entry at the place where its volume is now. Do not write the safety copy yet: it lists volumes where they do not lie`,
   'back.container': ({ sector, bytes }: { sector: number; bytes: number }) =>
@@ -26,8 +30,10 @@ export const wayBack = {
   'back.label': ({ volume }: { volume: string }) => `Set the label of ${quoted(volume)} as it was found`,
   'back.uninstall-uefi': ({ system }: { system: string }) =>
     `Remove the boot entry of ${system} from the list of the firmware, and its directory from the EFI system partition`,
-  'back.uninstall-bios': () =>
-    'Write the first 440 bytes of the safety copy back: the boot loader that was there. What follows them in that sector is the table; leave it alone',
+  'back.uninstall-bios': ({ copied }: { copied: boolean }) =>
+    copied
+      ? 'Write the first 440 bytes of the safety copy back: the boot loader that was there. What follows them in that sector is the table; leave it alone'
+      : 'Let the repair tools of the system that is there write its boot loader to the first sector of the disk again',
   'back.redo-start': ({ system }: { system: string }) =>
     `Make ${system} start as before, with its own repair tools`,
   'back.firmware-mode': ({ mode }: { mode: Mode }) => `Set the firmware back to ${MODE[mode]} mode`,

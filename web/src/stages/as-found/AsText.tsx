@@ -1,7 +1,7 @@
 import { Button, Textarea } from '@mantine/core';
 import { looksLikeNotation, readDocument } from '@rhizotome/core';
 import { useState } from 'react';
-import type { WayProps } from './ReadDisk.js';
+import type { WayProps } from './WaysIn.js';
 import classes from './ReadDisk.module.css';
 
 const EXAMPLE = `rhizotome 1

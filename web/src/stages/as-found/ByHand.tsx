@@ -17,7 +17,7 @@ import { useState } from 'react';
 import { useOpenState } from '../../open/context.js';
 import { words } from '../../words/words.js';
 import { HandRows } from './HandRows.js';
-import type { WayProps } from './ReadDisk.js';
+import type { WayProps } from './WaysIn.js';
 import classes from './ReadDisk.module.css';
 
 const EXAMPLE = '100 MB  vfat\n16 MB   reserved\n465.0 GB NTFS "Station"\n700 MB recovery';

@@ -13,7 +13,7 @@ import {
 } from '@rhizotome/core';
 import { useEffect, useRef, useState, type DragEvent } from 'react';
 import { readDisk, type Progress } from '../../workers/read-disk.js';
-import type { WayProps } from './ReadDisk.js';
+import type { WayProps } from './WaysIn.js';
 import classes from './ReadDisk.module.css';
 
 /** What is asked for at an end of the disk is a MiB; a larger file that is dropped is taken for a whole image. */

@@ -1,7 +1,7 @@
 import { Button, NativeSelect, Textarea } from '@mantine/core';
 import { disksInLsblk, formatBoth, LSBLK_COMMAND, surveyFromLsblk } from '@rhizotome/core';
 import { useState } from 'react';
-import type { WayProps } from './ReadDisk.js';
+import type { WayProps } from './WaysIn.js';
 import classes from './ReadDisk.module.css';
 
 /** Output of lsblk, pasted. With several disks, which one is asked. */

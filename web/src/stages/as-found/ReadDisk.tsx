@@ -1,14 +1,9 @@
-import { Tabs } from '@mantine/core';
 import { adoptEdit, isPlannable, refusalInWords, type Survey } from '@rhizotome/core';
 import { useState } from 'react';
 import { useOpenMachine, useOpenState } from '../../open/context.js';
-import { ByHand } from './ByHand.js';
-import { AsText } from './AsText.js';
-import { FilesWay } from './FilesWay.js';
 import { DamageList } from './DamageList.js';
-import { LsblkWay } from './LsblkWay.js';
 import classes from './ReadDisk.module.css';
-import { newId } from '../../parts/new-id.js';
+import { newIdentity, WaysIn } from './WaysIn.js';
 
 /** The ways in. A reading that can carry a plan is adopted at once, as an edit that can be undone. */
 export function ReadDisk({ done }: { done: () => void }) {
@@ -24,30 +19,9 @@ export function ReadDisk({ done }: { done: () => void }) {
     if (refused) return setRefusal(refusalInWords(refused, survey.disk.sectorBytes));
     done();
   };
-  const identity = () => ({ id: newId(), takenAt: new Date().toISOString() });
-
   return (
     <>
-      <Tabs defaultValue="files" className={classes.ways} keepMounted>
-        <Tabs.List>
-          <Tabs.Tab value="files">Image or capture</Tabs.Tab>
-          <Tabs.Tab value="lsblk">lsblk output</Tabs.Tab>
-          <Tabs.Tab value="hand">By hand</Tabs.Tab>
-          <Tabs.Tab value="text">As text</Tabs.Tab>
-        </Tabs.List>
-        <Tabs.Panel value="files" pt="md">
-          <FilesWay identity={identity} adopt={adopt} />
-        </Tabs.Panel>
-        <Tabs.Panel value="lsblk" pt="md">
-          <LsblkWay identity={identity} adopt={adopt} />
-        </Tabs.Panel>
-        <Tabs.Panel value="hand" pt="md">
-          <ByHand identity={identity} adopt={adopt} />
-        </Tabs.Panel>
-        <Tabs.Panel value="text" pt="md">
-          <AsText identity={identity} adopt={adopt} />
-        </Tabs.Panel>
-      </Tabs>
+      <WaysIn identity={newIdentity} adopt={adopt} />
       {refusal && (
         <p role="alert" className={classes.refusal}>
           {refusal}
@@ -62,9 +36,4 @@ export function ReadDisk({ done }: { done: () => void }) {
       )}
     </>
   );
-}
-
-export interface WayProps {
-  readonly identity: () => { readonly id: string; readonly takenAt: string };
-  readonly adopt: (survey: Survey) => void;
 }

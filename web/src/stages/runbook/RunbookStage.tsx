@@ -20,6 +20,7 @@ import { AtMoment } from './AtMoment.js';
 import { Listed } from './Listed.js';
 import { PracticeDisks } from './PracticeDisks.js';
 import { Sheet } from './Sheet.js';
+import { Standing } from './Standing.js';
 import { Starting, WayBack } from './WayBack.js';
 import classes from './RunbookStage.module.css';
 
@@ -87,6 +88,13 @@ export function RunbookStage() {
           This plan changes nothing, so there is nothing to do. Add a system, or change a partition under
           Layout.
         </p>
+      )}
+      {steps > 0 && (
+        <Standing
+          survey={survey}
+          steps={runbook.phases.flatMap((phase) => phase.steps.map((step) => step.id))}
+          show={setAt}
+        />
       )}
       <div className={steps > 0 ? classes.procedure : undefined}>
         <div>

@@ -11,5 +11,10 @@ export const moment = {
   'moment.safe': () => 'Nothing is lost. Start again, and do the step once more.',
   'moment.do': () => 'Show the disk after it',
   'moment.end': () => 'All steps are done.',
+  'standing.title': () => 'Where does the disk stand?',
+  'standing.about': () =>
+    'After a step, after a mishap, or at the end: read the disk again, and see which steps are done and what is otherwise than planned. The plan is not changed by it.',
+  'standing.read': () => 'Read the disk again and compare',
+  'standing.tick': (done: number) => (done === 1 ? 'Mark step 1 as done' : `Mark steps 1 to ${done} as done`),
   'moment.show': (number: number) => `Show the disk before step ${number}`,
 };

@@ -1,0 +1,29 @@
+import { standingReport, surveyFromDisk } from '@rhizotome/core';
+import { EXIT, Failure } from '../failure.js';
+import { newIdentity, openDisk, readPlan } from '../input.js';
+import { print, printJson } from '../output.js';
+import { whileTelling } from '../progress.js';
+import { say } from '../words.js';
+
+export interface CompareOptions {
+  readonly json?: boolean;
+  readonly sector?: number;
+}
+
+/** Tells where a disk stands in the procedure of a plan. @returns the exit code: 1 where it is at none of its moments */
+export function compare(path: string, disk: string, { json, sector }: CompareOptions): number {
+  const planned = readPlan(path);
+  const opened = openDisk(disk);
+  const outcome = whileTelling(({ watch, onProgress }) =>
+    surveyFromDisk(watch(opened.source), { kind: 'image', files: [opened.name] }, newIdentity(), {
+      sectorBytes: sector ?? opened.sectorBytes,
+      onProgress,
+    }),
+  );
+  if (!outcome.ok) throw new Failure(`${disk}: ${outcome.refusal.message}`);
+  const { sound, done, where, begun, differences, next } = standingReport(planned, outcome.survey);
+  const said = [where, begun, ...differences, next].flatMap((message) => (message ? [say(message)] : []));
+  if (json) printJson({ format: 'rhizotome/standing', version: 1, sound, done, says: said });
+  else print(said.join('\n'));
+  return sound ? EXIT.done : EXIT.found;
+}

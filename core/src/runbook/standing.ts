@@ -1,0 +1,108 @@
+import { partitionOf, partitionTitle, type Planned, type PlannedPartition } from '../plan/index.js';
+import { procedureFor } from '../sequence/index.js';
+import { standingOf, type Difference } from '../standing/index.js';
+import type { Survey } from '../survey/index.js';
+import { typeName } from '../table/index.js';
+import { typeOf } from '../recognition/index.js';
+import { volumeName } from '../volume/index.js';
+import { message, type Code, type Message } from '../words/index.js';
+import { nameOf } from './says/index.js';
+
+type StandingSays = Message<Extract<Code, `standing.${string}`>>;
+type DiffersSays = Message<Extract<Code, `differs.${string}`>>;
+
+/** Where a disk stands, in sentences: where, what was begun, what is otherwise, and what to do next. */
+export interface StandingReport {
+  /** Whether the disk is just as it should be at some moment. */
+  readonly sound: boolean;
+  /** The fewest steps that may be done; `null` where it is another disk. */
+  readonly done: number | null;
+  readonly where: StandingSays;
+  readonly begun: StandingSays | null;
+  readonly differences: readonly DiffersSays[];
+  readonly next: StandingSays | null;
+}
+
+/** Compares a reading of the disk, taken at any time, with the procedure of its plan. */
+export function standingReport(planned: Planned, reading: Survey): StandingReport {
+  const { moments, differences, begun, of } = standingOf(planned, reading);
+  const { ordered } = procedureFor(planned);
+  const steps = ordered.ok ? ordered.steps : [];
+  const [from = 0] = moments;
+  const to = moments.at(-1) ?? from;
+  const other = differences.find((d) => d.code === 'disk-size');
+  if (other) {
+    const { sectorBytes } = planned.survey.disk;
+    const sizes = { expected: other.expected * sectorBytes, is: other.is * reading.disk.sectorBytes };
+    const where = message('standing.another-disk', sizes);
+    return { sound: false, done: null, where, begun: null, differences: [], next: null };
+  }
+  const sound = differences.length === 0 && begun === null;
+  return {
+    sound,
+    done: from,
+    where:
+      differences.length === 0
+        ? message('standing.at', { from, to, of })
+        : message('standing.near', { from, of }),
+    begun:
+      begun && 'partition' in begun
+        ? message(begun.kind === 'shrink' ? 'standing.begun-shrink' : 'standing.begun-move', {
+            volume: nameOf(planned, begun.partition),
+            step: steps.indexOf(begun) + 1,
+          })
+        : null,
+    differences: differences.map((difference) => differenceSays(planned, difference)),
+    next: sound ? nextOf(from, of) : null,
+  };
+}
+
+const nextOf = (from: number, of: number): StandingSays =>
+  from < of ? message('standing.go-on', { step: from + 1 }) : message('standing.all-done');
+
+function differenceSays(planned: Planned, difference: Difference): DiffersSays {
+  const kept = ({ id }: PlannedPartition) => partitionOf(planned.plan, id)?.treatment === 'keep';
+  const bytes = (length: number) => length * planned.survey.disk.sectorBytes;
+  switch (difference.code) {
+    case 'disk-size':
+    case 'container':
+      return message(`differs.${difference.code}`);
+    case 'style':
+      return message('differs.style', { expected: difference.expected, is: difference.is });
+    case 'missing': {
+      const { part } = difference;
+      const said = { volume: partitionTitle(part), bytes: bytes(part.length) };
+      return message('differs.missing', { ...said, kept: kept(part) });
+    }
+    case 'extra': {
+      const { number, length, volume } = difference.found;
+      const content = volume && volume.kind !== 'none' ? volumeName(volume.kind) : '';
+      return message('differs.extra', { number, bytes: bytes(length), content });
+    }
+    case 'place': {
+      const { part, is } = difference;
+      return message('differs.place', { volume: partitionTitle(part), expected: part.start, is: is.start });
+    }
+    case 'size': {
+      const { part, is } = difference;
+      const sizes = { expected: bytes(part.length), is: bytes(is.length) };
+      return message('differs.size', { volume: partitionTitle(part), ...sizes });
+    }
+    case 'content': {
+      const { part, is } = difference;
+      const kinds = { expected: volumeName(part.fileSystem), is: volumeName(is) };
+      return message('differs.content', {
+        volume: partitionTitle(part),
+        ...kinds,
+        kept: kept(part),
+      });
+    }
+    case 'type': {
+      const { part, is } = difference;
+      const expected = typeName(typeOf(planned, part));
+      return message('differs.type', { volume: partitionTitle(part), expected, is });
+    }
+    case 'label':
+      return message('differs.label', { volume: partitionTitle(difference.part), is: difference.is });
+  }
+}

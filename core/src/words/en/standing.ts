@@ -1,0 +1,46 @@
+import { both, quoted, STYLE, type Style } from './format.js';
+
+const style = (name: string) => STYLE[name as Style] ?? 'no partition table';
+
+/** Where a disk stands in its procedure, and in what it is otherwise than it should be. */
+export const standing = {
+  'standing.at': (p: { from: number; to: number; of: number }) => {
+    const done = (n: number) =>
+      n === 0 ? 'before the first step' : n === p.of ? 'at the end' : `after step ${n}`;
+    if (p.from === p.to) return `This disk is ${done(p.from)}.`;
+    const last = p.to === p.of ? `the last step` : `step ${p.to}`;
+    return `This disk is ${done(p.from)}, or further, up to ${last}: the steps between leave nothing on the disk that can be read.`;
+  },
+  'standing.near': (p: { from: number; of: number }) =>
+    p.from === p.of
+      ? 'This disk is nearest to the end of the plan, but not just so.'
+      : p.from === 0
+        ? 'This disk is nearest to what it was before the first step, but not just so.'
+        : `This disk is nearest to what it should be after step ${p.from}, but not just so.`,
+  'standing.another-disk': (p: { expected: number; is: number }) =>
+    `This is another disk: it has ${both(p.is)}, and the plan is for one of ${both(p.expected)}. Check which disk was read.`,
+  'standing.begun-shrink': (p: { volume: string; step: number }) =>
+    `Step ${p.step} was begun: the file system of ${quoted(p.volume)} is smaller already, its partition is not. Check the volume, then finish the step: set the partition to the planned size.`,
+  'standing.begun-move': (p: { volume: string; step: number }) =>
+    `Step ${p.step} was begun: ${quoted(p.volume)} cannot be recognised at its old place any more, and the table still names that place. Do not write to this disk. Part of it may be at both places: copy the disk as a whole to another one before you try anything, and restore ${quoted(p.volume)} from the backup.`,
+  'standing.go-on': ({ step }: { step: number }) => `Go on with step ${step}.`,
+  'standing.all-done': () => 'All steps are done, as far as the disk shows it. Start every system once.',
+  'differs.disk-size': () => 'The disk has another size.',
+  'differs.style': (p: { expected: string; is: string }) =>
+    `The disk has ${style(p.is)}; it should have ${style(p.expected)}.`,
+  'differs.container': () => 'The extended partition is at another place, or has another size.',
+  'differs.missing': (p: { volume: string; bytes: number; kept: boolean }) =>
+    `${quoted(p.volume)}, ${both(p.bytes)}, is not in the table.${p.kept ? ' It was to be kept: do not write to its place. Listing it there again brings it back.' : ''}`,
+  'differs.extra': (p: { number: number; bytes: number; content: string }) =>
+    `Partition ${p.number}, ${both(p.bytes)}${p.content ? `, ${p.content}` : ''}, is not in the plan. A setup may have made it; the room it took is missing elsewhere.`,
+  'differs.place': (p: { volume: string; expected: number; is: number }) =>
+    `${quoted(p.volume)} begins at sector ${p.is}; it should begin at sector ${p.expected}.`,
+  'differs.size': (p: { volume: string; expected: number; is: number }) =>
+    `${quoted(p.volume)} has ${both(p.is)}; it should have ${both(p.expected)}.`,
+  'differs.content': (p: { volume: string; expected: string; is: string; kept: boolean }) =>
+    `${quoted(p.volume)} holds ${p.is}; it should hold ${p.expected}.${p.kept ? ' It was to be kept: if it was formatted, write nothing more to it and take it from the backup.' : ''}`,
+  'differs.type': (p: { volume: string; expected: string; is: string }) =>
+    `${quoted(p.volume)} is listed with the type ${p.is}; it should be ${p.expected}.`,
+  'differs.label': (p: { volume: string; is: string }) =>
+    `${quoted(p.volume)} has the label ${quoted(p.is)}.`,
+};

@@ -1,0 +1,41 @@
+import { Tabs } from '@mantine/core';
+import type { Survey, SurveyIdentity } from '@rhizotome/core';
+import { newId } from '../../parts/new-id.js';
+import { AsText } from './AsText.js';
+import { ByHand } from './ByHand.js';
+import { FilesWay } from './FilesWay.js';
+import { LsblkWay } from './LsblkWay.js';
+import classes from './ReadDisk.module.css';
+
+export interface WayProps {
+  readonly identity: () => SurveyIdentity;
+  readonly adopt: (survey: Survey) => void;
+}
+
+export const newIdentity = (): SurveyIdentity => ({ id: newId(), takenAt: new Date().toISOString() });
+
+/** Every way in which a disk can be read. What is read is handed on. */
+export function WaysIn({ identity, adopt }: WayProps) {
+  return (
+    <Tabs defaultValue="files" className={classes.ways} keepMounted>
+      <Tabs.List>
+        <Tabs.Tab value="files">Image or capture</Tabs.Tab>
+        <Tabs.Tab value="lsblk">lsblk output</Tabs.Tab>
+        <Tabs.Tab value="hand">By hand</Tabs.Tab>
+        <Tabs.Tab value="text">As text</Tabs.Tab>
+      </Tabs.List>
+      <Tabs.Panel value="files" pt="md">
+        <FilesWay identity={identity} adopt={adopt} />
+      </Tabs.Panel>
+      <Tabs.Panel value="lsblk" pt="md">
+        <LsblkWay identity={identity} adopt={adopt} />
+      </Tabs.Panel>
+      <Tabs.Panel value="hand" pt="md">
+        <ByHand identity={identity} adopt={adopt} />
+      </Tabs.Panel>
+      <Tabs.Panel value="text" pt="md">
+        <AsText identity={identity} adopt={adopt} />
+      </Tabs.Panel>
+    </Tabs>
+  );
+}

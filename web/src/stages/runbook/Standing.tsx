@@ -1,0 +1,83 @@
+import { Button, Drawer } from '@mantine/core';
+import { message, standingReport, type StandingReport, type Survey } from '@rhizotome/core';
+import { useState } from 'react';
+import { useEdit, useOpenState } from '../../open/context.js';
+import { newIdentity, WaysIn } from '../as-found/WaysIn.js';
+import { say } from '../../words/say.js';
+import { words } from '../../words/words.js';
+import classes from './RunbookStage.module.css';
+
+interface StandingProps {
+  readonly survey: Survey;
+  /** Ids of the steps in order. */
+  readonly steps: readonly string[];
+  readonly show: (at: number) => void;
+}
+
+/** Reads the disk once more, at any time, and tells where it stands in the procedure. */
+export function Standing({ survey, steps, show }: StandingProps) {
+  const { plan } = useOpenState();
+  const { attempt } = useEdit();
+  const [reading, setReading] = useState(false);
+  /** Each reading begins with empty fields. */
+  const [readings, setReadings] = useState(0);
+  const [report, setReport] = useState<StandingReport | null>(null);
+  const begin = () => {
+    setReadings(readings + 1);
+    setReport(null);
+    setReading(true);
+  };
+  const take = (now: Survey) => {
+    const told = standingReport({ plan, survey }, now);
+    setReport(told);
+    setReading(false);
+    if (told.done !== null) show(told.done);
+  };
+  const open = steps.slice(0, report?.done ?? 0).filter((id) => !plan.ticked.includes(id));
+  const tick = () =>
+    attempt({
+      kind: 'batch',
+      says: message('edit.tick'),
+      edits: open.map((step) => ({ kind: 'tick', step, done: true })),
+    });
+  return (
+    <section className={`${classes.standing} no-print`} aria-label={words['standing.title']()}>
+      <div>
+        <h2>{words['standing.title']()}</h2>
+        <p className="soft small">{words['standing.about']()}</p>
+      </div>
+      <Button variant="default" onClick={begin}>
+        {words['standing.read']()}
+      </Button>
+      {report && (
+        <div role="status" className={classes.report} data-sound={report.sound}>
+          <p>
+            <strong>{say(report.where)}</strong> {report.next && say(report.next)}
+          </p>
+          {report.begun && <p className={classes.beware}>{say(report.begun)}</p>}
+          {report.differences.length > 0 && (
+            <ul>
+              {report.differences.map(say).map((said) => (
+                <li key={said}>{said}</li>
+              ))}
+            </ul>
+          )}
+          {report.sound && open.length > 0 && (
+            <Button size="xs" variant="default" onClick={tick}>
+              {words['standing.tick'](report.done ?? 0)}
+            </Button>
+          )}
+        </div>
+      )}
+      <Drawer
+        opened={reading}
+        onClose={() => setReading(false)}
+        position="right"
+        size="xl"
+        title={words['standing.read']()}
+      >
+        <WaysIn key={readings} identity={newIdentity} adopt={take} />
+      </Drawer>
+    </section>
+  );
+}
