@@ -172,7 +172,7 @@ describe('plans', () => {
     const { status, stdout } = rhizotome(['compare', plan('turnstone'), 'before.qcow2', '--json']);
     expect(JSON.parse(stdout)).toMatchObject({ sound: true, done: 0 });
     expect(status).toBe(0);
-    expect(rhizotome(['compare', plan('knot'), 'before.qcow2'])).toMatchObject({
+    expect(rhizotome(['compare', plan('fulmar'), 'before.qcow2'])).toMatchObject({
       status: 1,
       stdout: expect.stringContaining('This is another disk'),
     });

@@ -264,9 +264,8 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
       'ext4',
       'root',
       'Linux root',
-      'install here',
     ]);
-    expect(await on.app.texts('tr[data-row=found-3] td:last-child')).toEqual(['leave alone']);
+    expect(await on.app.texts('tr[data-listed=new-1] td:last-child')).toEqual(['install here']);
   });
 
   test('each place in which a line is picked says what is listed there, and what to do with it', async () => {

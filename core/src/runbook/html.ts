@@ -108,7 +108,6 @@ ${rows.join('\n')}</tbody></table>`;
         row.content,
         row.label,
         row.typeName,
-        this.said(message(`sheet.${row.instruction}`)),
       ]
         .map((cell) => `<td>${text(cell)}</td>`)
         .join('');

@@ -135,7 +135,6 @@ class Sheet {
         row.content,
         row.label,
         row.typeName,
-        this.said(message(`sheet.${row.instruction}`)),
       ]),
     );
   }

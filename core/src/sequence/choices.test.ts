@@ -1,5 +1,9 @@
 import { apply, fatesOf, floorOf, noteFoundEdit, partitionOf, plannedGaps, resizeTo } from '../plan/index.js';
 import { GIB, sectors } from '../quantity/index.js';
+import fc from 'fast-check';
+import { runbookFor } from '../runbook/index.js';
+import { anyStyledDisk, walk } from '../testing/arbitraries.js';
+import { english, sayIn } from '../words/index.js';
 import { backOf, foundName } from '../runbook/says/index.js';
 import { wayBackSays } from '../runbook/index.js';
 import { proposeParts } from '../strategy/index.js';
@@ -202,4 +206,60 @@ test('a new name, and the type of what is formatted in place, are steps', () => 
     expect.arrayContaining(['format', 'set-type']),
   );
   expect(kinds('part a, from 1, keep')).toEqual([]);
+});
+
+test('every live session and every setup has its medium prepared before, and the table is copied before a session writes', () => {
+  let live = 0;
+  fc.assert(
+    fc.property(anyStyledDisk, fc.nat(), (survey, seed) => {
+      let plan = planOn(survey);
+      walk(survey, seed, 8, (now, edit) => {
+        const result = apply(now, edit, surveysOf(survey));
+        return (plan = result.ok ? result.plan : now);
+      });
+      const { ordered } = procedureFor({ plan, survey });
+      const steps = ordered.ok ? ordered.steps : [];
+      const ids = steps.map((s) => s.id);
+      const tried = plan.systems
+        .filter((s) => ['linux', 'bsd'].includes(s.family))
+        .map((s) => `prepare-medium:${s.id}`);
+      for (const [i, { environment, writes, kind }] of steps.entries()) {
+        const done = ids.slice(0, i);
+        if (environment.kind === 'installer') expect(done).toContain(`prepare-medium:${environment.system}`);
+        if (environment.kind !== 'live') continue;
+        live += 1;
+        expect(done.some((id) => id === 'prepare-live' || tried.includes(id))).toBe(true);
+        if (writes.length > 0 && kind !== 'safety-copy' && survey.partitions.length > 0)
+          expect(done).toContain('safety-copy');
+      }
+    }),
+    { numRuns: 80 },
+  );
+  expect(live).toBeGreaterThan(100);
+});
+
+test.each([
+  ['uefi', 'firmware', ['Put the boot entries in this order: Linux and Windows']],
+  ['bios', 'first-start', ['make Linux the default']],
+] as const)('a boot order that was decided is what the step says, with %s', (mode, where, says) => {
+  const old = drawn(500, ['100GiB windows', '60GiB root', '20GiB ext4 "x"'], {
+    style: mode === 'bios' ? 'mbr' : 'gpt',
+  });
+  const base = planOn(old);
+  const [windows, linux] = ['windows', 'linux'].map((family) =>
+    base.systems.find((s) => s.family === family)!,
+  );
+  const plan = edited(
+    base,
+    old,
+    { kind: 'set-target', changes: { mode } },
+    { kind: 'set-start', changes: { order: [linux!.id, windows!.id], waitSeconds: 8 } },
+    { kind: 'remove', partition: 'found-3' },
+  );
+  const { phases } = runbookFor({ plan, survey: old });
+  const step = phases.flatMap((p) => p.steps).find((s) => s.step.kind === 'start-order')!;
+  expect(step.step.environment.kind).toBe(where);
+  const { actions } = sayIn(english, step.says);
+  for (const wanted of says) expect(actions.join(' ')).toContain(wanted);
+  expect(actions.join(' ')).toContain('wait 8 seconds');
 });

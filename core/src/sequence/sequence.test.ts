@@ -139,6 +139,7 @@ describe('moves', () => {
     expect(ids({ plan, survey })).toEqual([
       'backup',
       'safety-copy',
+      'prepare-live',
       'delete:found-1',
       'move:found-2',
       'verify-disk',
@@ -175,6 +176,7 @@ describe('moves', () => {
     expect(ids({ plan, survey: disk })).toEqual([
       'backup',
       'safety-copy',
+      'prepare-live',
       'move-aside:found-1',
       'move:found-2',
       'move:found-1',
@@ -319,6 +321,8 @@ describe('a converted table', () => {
     expect(ids({ plan: whole, survey })).toEqual([
       'backup',
       'unhibernate:found-windows',
+      'prepare-live',
+      'prepare-medium:found-windows',
       'safety-copy',
       'convert-table',
       'create:new-1',

@@ -35,6 +35,8 @@ const lastMib = (sizeBytes: number) =>
 export const prepareMedium = (planned: Planned, { system }: StepFor<'prepare-medium'>) =>
   message('step.prepare-medium', { system: systemName(planned, system), mode: planned.plan.target.mode });
 
+export const prepareLive = ({ plan }: Planned) => message('step.prepare-live', { mode: plan.target.mode });
+
 export const recoveryKey = (planned: Planned, { found }: StepFor<'recovery-key'>) =>
   message('step.recovery-key', { volume: foundName(planned, found) });
 

@@ -2,7 +2,8 @@ import { partitionOf, ROLE_NAMES, systemOf, type Planned } from '../../plan/inde
 import { sheetOf, sheetsOf, type RecognitionRow, type Sheet } from '../../moment/index.js';
 import { volumeName } from '../../volume/index.js';
 import type { StepFor } from '../../sequence/index.js';
-import { defaultClock, type System } from '../../system/index.js';
+import { systemsAfter } from '../../start/index.js';
+import { defaultClock, listsOthers, type System } from '../../system/index.js';
 import { message } from '../../words/index.js';
 import { diskOf, systemName, type At } from './facts.js';
 
@@ -60,10 +61,17 @@ export const redoStart = (planned: Planned, { system }: StepFor<'redo-start'>) =
 export const removeStart = (planned: Planned, { system }: StepFor<'remove-start'>) =>
   message('step.remove-start', { system: systemName(planned, system), mode: planned.plan.target.mode });
 
-export const startOrder = ({ plan }: Planned) =>
-  message('step.start-order', {
+export function startOrder({ plan }: Planned) {
+  const { order = [], waitSeconds = null } = plan.start ?? {};
+  const menu = systemsAfter(plan).findLast(listsOthers);
+  return message('step.start-order', {
     first: plan.systems.findLast((s) => s.origin === 'new' && s.family !== 'windows')?.name ?? null,
+    order: order.flatMap((id) => systemOf(plan, id)?.name ?? []),
+    menu: menu?.name ?? null,
+    waitSeconds,
+    mode: plan.target.mode,
   });
+}
 
 export function firstStart(planned: Planned, step: StepFor<'first-start'>) {
   const system = systemOf(planned.plan, step.system);

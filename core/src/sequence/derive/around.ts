@@ -1,14 +1,15 @@
-import type { Environment } from '../step.js';
+import { withNeeds, type Environment } from '../step.js';
 import { backups } from '../steps/backup.js';
 import { modeSwitches } from '../steps/firmware-mode.js';
 import { firstStarts } from '../steps/first-start.js';
 import type { Step } from '../steps/kinds.js';
-import { media } from '../steps/prepare-medium.js';
+import { liveMedium } from '../steps/prepare-live.js';
+import { media, mediumOf } from '../steps/prepare-medium.js';
 import { keyOf } from '../steps/recovery-key.js';
 import { redoneStarts } from '../steps/redo-start.js';
 import { removedStarts } from '../steps/remove-start.js';
 import { resumptions } from '../steps/resume-protection.js';
-import { safetyCopies } from '../steps/safety-copy.js';
+import { liveSafetyCopy, safetyCopies } from '../steps/safety-copy.js';
 import { secureBootSteps } from '../steps/secure-boot-off.js';
 import { orderings } from '../steps/start-order.js';
 import { suspensionOf } from '../steps/suspend-protection.js';
@@ -39,6 +40,42 @@ export function preparation(situation: Situation): Step[] {
     ]),
     ...unhibernations(situation),
   ];
+}
+
+const FIRST: readonly Step['kind'][] = ['backup', 'safety-copy', 'prepare-medium'];
+
+/** The steps, with a safety copy made in a live session where there is one and none could be made before. */
+export function withSafetyCopy({ survey }: Situation, steps: readonly Step[]): Step[] {
+  const live = steps.some((s) => s.environment.kind === 'live');
+  if (!live || survey.partitions.length === 0 || steps.some((s) => s.kind === 'safety-copy'))
+    return [...steps];
+  const copy = liveSafetyCopy();
+  const after = steps.map((s) => (s.environment.kind === 'live' ? withNeeds(s, [...s.needs, copy.id]) : s));
+  return [...after, copy];
+}
+
+/**
+ * The steps, with media for those that are done in a live session or with a system's own medium and for which none is
+ * prepared yet. They wait for it.
+ */
+export function withMedia(situation: Situation, steps: readonly Step[]): Step[] {
+  const running = preparingIn(situation);
+  const prepared = new Set(steps.map((s) => s.id));
+  const live = situation.arriving.some(({ family }) => family === 'linux' || family === 'bsd');
+  const more = new Map<string, Step>();
+  const needing = steps.map((s) => {
+    const medium =
+      s.environment.kind === 'installer'
+        ? mediumOf(s.environment.system, running)
+        : s.environment.kind === 'live' && !live
+          ? liveMedium(running)
+          : undefined;
+    if (!medium || prepared.has(medium.id)) return s;
+    more.set(medium.id, medium);
+    return withNeeds(s, [...s.needs, medium.id]);
+  });
+  const at = needing.findLastIndex((s) => FIRST.includes(s.kind)) + 1;
+  return [...needing.slice(0, at), ...more.values(), ...needing.slice(at)];
 }
 
 /** What is set in the firmware before the medium is started. */

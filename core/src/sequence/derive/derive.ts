@@ -3,7 +3,7 @@ import { NO_WAITING, type Waiting } from '../aside.js';
 import { withNeeds } from '../step.js';
 import { installs } from '../steps/install.js';
 import type { Step } from '../steps/kinds.js';
-import { afterwards, firmwareSteps, preparation, startSteps } from './around.js';
+import { afterwards, firmwareSteps, preparation, startSteps, withMedia, withSafetyCopy } from './around.js';
 import { partSteps } from './parts.js';
 import { situationOf, type Situation } from './situation.js';
 import { withConversionNeeds, withSpanNeeds } from './span-needs.js';
@@ -26,7 +26,8 @@ export function deriveSteps(planned: Planned, waiting: Waiting = NO_WAITING): St
   const starts = startSteps(situation, [...ids.filter((id) => !isLate(id, disk)), ...gate]);
   const installed = installs(situation, [...ids, ...gate]);
   const done = [...afterConversion(situation, disk), ...starts, ...installed];
-  return [...prepare, ...firmware, ...done, ...afterwards(situation, [...prepare, ...done])];
+  const all = [...prepare, ...firmware, ...done, ...afterwards(situation, [...prepare, ...done])];
+  return withMedia(situation, withSafetyCopy(situation, all));
 }
 
 function diskSteps(situation: Situation, prepare: readonly Step[]): Step[] {

@@ -2,6 +2,7 @@ import type { Span } from '../../plan/index.js';
 import { backup, type Backup } from './backup.js';
 import { safetyCopy, type SafetyCopy } from './safety-copy.js';
 import { prepareMedium, type PrepareMedium } from './prepare-medium.js';
+import { prepareLive, type PrepareLive } from './prepare-live.js';
 import { recoveryKey, type RecoveryKey } from './recovery-key.js';
 import { suspendProtection, type SuspendProtection } from './suspend-protection.js';
 import { unhibernate, type Unhibernate } from './unhibernate.js';
@@ -42,6 +43,7 @@ export type Step =
   | Backup
   | SafetyCopy
   | PrepareMedium
+  | PrepareLive
   | RecoveryKey
   | SuspendProtection
   | Unhibernate
@@ -86,6 +88,7 @@ const KINDS: { readonly [K in StepKind]: Kind<StepFor<K>> } = {
   backup,
   'safety-copy': safetyCopy,
   'prepare-medium': prepareMedium,
+  'prepare-live': prepareLive,
   'recovery-key': recoveryKey,
   'suspend-protection': suspendProtection,
   unhibernate,

@@ -3,10 +3,13 @@ import type { SystemId } from '../../system/index.js';
 import type { Situation } from '../derive/situation.js';
 import type { Kind } from './kind.js';
 
-/** The installation medium of an arriving system is written. */
+/** The medium of a system is written: of one that arrives, or of one whose own tools have to repair it. */
 export type PrepareMedium = StepOf<'prepare-medium', { system: SystemId }>;
 
 export const prepareMedium: Kind<PrepareMedium> = { kind: 'prepare-medium' };
 
+export const mediumOf = (system: SystemId, running: Environment): PrepareMedium =>
+  step('prepare-medium', system, running, { system });
+
 export const media = ({ arriving }: Situation, running: Environment): PrepareMedium[] =>
-  arriving.map((system) => step('prepare-medium', system.id, running, { system: system.id }));
+  arriving.map(({ id }) => mediumOf(id, running));

@@ -1,5 +1,4 @@
 import type { Survey } from '../../survey/index.js';
-import { isArriving, type System } from '../../system/index.js';
 import { LIVE, step, type Environment, type StepOf } from '../step.js';
 import type { Situation } from '../derive/situation.js';
 import type { Kind } from './kind.js';
@@ -15,15 +14,13 @@ export function safetyCopySource({ source, safetyCopy: kept, disk }: Survey): 'c
   return kept === undefined ? 'disk' : 'kept';
 }
 
-/**
- * From the disk itself it is made where there are tools for it: in a Linux or BSD, else in a live session of one that
- * comes; not at all where there is none.
- */
+/** From the disk itself it is made where there are tools for it: here in a Linux or BSD. */
 export function safetyCopies({ plan, survey }: Situation, running: Environment): SafetyCopy[] {
   if (survey.partitions.length === 0) return [];
   const inside = plan.systems.find((s) => running.kind === 'running' && s.id === running.system);
-  const hasTools = ({ family }: System) => family === 'linux' || family === 'bsd';
-  const here = safetyCopySource(survey) !== 'disk' || (inside !== undefined && hasTools(inside));
-  const live = plan.systems.some((s) => hasTools(s) && isArriving(s));
-  return here || live ? [step('safety-copy', '', here ? running : LIVE, { needs: ['backup'] })] : [];
+  const here = safetyCopySource(survey) !== 'disk' || ['linux', 'bsd'].includes(inside?.family ?? '');
+  return here ? [step('safety-copy', '', running, { needs: ['backup'] })] : [];
 }
+
+/** In the live session in which the disk is changed, before that. */
+export const liveSafetyCopy = (): SafetyCopy => step('safety-copy', '', LIVE, { needs: ['backup'] });

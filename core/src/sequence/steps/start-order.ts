@@ -1,11 +1,21 @@
 import { FIRMWARE, step, type StepOf } from '../step.js';
+import { listsOthers } from '../../system/index.js';
 import type { Situation } from '../derive/situation.js';
 import type { Kind } from './kind.js';
 
-/** The boot order is set in the firmware. */
+/** The boot order is set: in the firmware, or with BIOS in the menu of the system that lists the others. */
 export type StartOrder = StepOf<'start-order'>;
 
 export const startOrder: Kind<StartOrder> = { kind: 'start-order' };
 
-export const orderings = ({ arriving, staying }: Situation, needs: readonly string[]): StartOrder[] =>
-  arriving.length > 0 && staying.length > 1 ? [step('start-order', '', FIRMWARE, { needs })] : [];
+export function orderings({ plan, arriving, staying }: Situation, needs: readonly string[]): StartOrder[] {
+  const { order = [], waitSeconds = null } = plan.start ?? {};
+  const decided = order.length > 0 || waitSeconds !== null;
+  if (staying.length < 2 || (arriving.length === 0 && !decided)) return [];
+  if (plan.target.mode === 'uefi') return [step('start-order', '', FIRMWARE, { needs })];
+  // A BIOS lists disks, not systems: what stands in the first sector of the disk does the rest.
+  const menu = staying.findLast(listsOthers);
+  return decided && menu
+    ? [step('start-order', '', { kind: 'first-start', system: menu.id }, { needs })]
+    : [];
+}

@@ -108,7 +108,6 @@ export const runbook = {
     'Content',
     'Label',
     'Type',
-    'On the day',
   ],
   'page.restart': () => 'restart',
   'page.continue': () => 'Continue when',

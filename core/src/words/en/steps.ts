@@ -145,6 +145,20 @@ export const steps = {
       ],
       'Everything on the stick is lost. Make sure that the target is the stick, not a disk.',
     ),
+  'step.prepare-live': ({ mode }: { mode: Mode }) =>
+    say(
+      'Prepare a live medium of a Linux',
+      [
+        'Download the medium of a Linux that can be tried without installing it, and compare its checksum with the published one.',
+        'Write it to a USB stick of its own.',
+      ],
+      [
+        mode === 'uefi'
+          ? 'The boot menu of this machine lists the stick with an entry marked UEFI.'
+          : 'The boot menu of this machine lists the stick with an entry that is not marked UEFI.',
+      ],
+      'Everything on the stick is lost. Make sure that the target is the stick, not a disk.',
+    ),
   'step.recovery-key': ({ volume }: { volume: string }) =>
     say(
       `Write down the recovery key of ${quoted(volume)}`,
@@ -504,19 +518,52 @@ export const steps = {
             ? `Choose the custom installation, then the free space of ${p.room.binary} (${p.room.decimal}) after ${p.room.after}. The setup creates its own partitions there.`
             : `There is no free space for it. It needs at least ${both(p.room.leastBytes)} in one piece.`,
       ],
-      ['Before you confirm, every partition of the recognition sheet is still listed.'],
+      ['Before you confirm, every line of the list above is still there.'],
       'Do not delete or format any other line of the list.',
     ),
-  'step.start-order': ({ first }: { first: string | null }) =>
-    say(
+  'step.start-order': (p: {
+    first: string | null;
+    /** As it was decided, the default first; none where it was not. */
+    order: readonly string[];
+    /** The system whose menu lists the others. */
+    menu: string | null;
+    waitSeconds: number | null;
+    mode: Mode;
+  }) => {
+    const wait =
+      p.waitSeconds === null || p.menu === null
+        ? []
+        : [`In the settings of the boot menu of ${p.menu}, let it wait ${count(p.waitSeconds, 'second')}.`];
+    if (p.mode === 'bios')
+      return say(
+        'Set the order of the boot menu',
+        [
+          ...(p.order.length > 0
+            ? [
+                `In the settings of the boot menu of ${p.menu ?? 'the system that has one'}, make ${p.order[0]} the default${p.order.length > 1 ? `; the order is ${and(p.order)}` : ''}.`,
+              ]
+            : []),
+          ...wait,
+          'Let it look for systems again, and write the menu.',
+        ],
+        [
+          'The boot menu lists every system.',
+          ...(p.order[0] ? [`Left alone, it starts ${p.order[0]}.`] : []),
+        ],
+      );
+    return say(
       'Set the boot order',
       [
-        `Put the boot loader that lists all systems first: usually the one of ${first ?? 'the system installed last'}.`,
+        p.order.length > 0
+          ? `Put the boot entries in this order: ${and(p.order)}. The first one starts by itself.`
+          : `Put the boot loader that lists all systems first: usually the one of ${p.first ?? 'the system installed last'}.`,
         'Leave the other entries in the list.',
+        ...wait,
       ],
       ['The boot menu of the firmware lists every system.'],
       'A large update of Windows may put Windows first again. Then repeat this step; nothing is lost.',
-    ),
+    );
+  },
   'step.first-start': (p: {
     system: string;
     kept: boolean;

@@ -26,7 +26,6 @@ export function Sheet({ rows }: { rows: readonly RecognitionRow[] }) {
               <tr
                 key={row.id}
                 data-kind={row.kind}
-                data-instruction={row.instruction}
                 data-row={row.id}
                 data-selected={selected === row.id || undefined}
                 onClick={() => select(row.id)}
@@ -41,9 +40,6 @@ export function Sheet({ rows }: { rows: readonly RecognitionRow[] }) {
                 <td>{row.content}</td>
                 <td>{row.label}</td>
                 <td>{row.typeName}</td>
-                <td>
-                  <b>{say(message(`sheet.${row.instruction}`))}</b>
-                </td>
               </tr>
             ))}
           </tbody>
