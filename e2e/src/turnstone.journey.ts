@@ -55,7 +55,9 @@ describe('turnstone: two Linux systems and shared data, from a blank disk', () =
     await on.app.sees('Gauge Linux has no swap, and memory is small');
     await on.app.stage('Layout');
     await on.app.selectPart('new-4');
-    await on.app.page.click('[aria-label="Owners of swap"] button:first-child');
+    const owners = '[aria-label="Owners of swap"] button:first-child';
+    await on.app.page.waitForSelector(owners, { visible: true });
+    await on.app.page.click(owners);
     await on.app.saved();
     await on.app.stage('Findings');
     await on.app.page.waitForFunction(() => !document.body.innerText.includes('has no swap'));

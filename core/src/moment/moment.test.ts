@@ -14,7 +14,7 @@ import { kindOf, procedureFor } from '../sequence/index.js';
 import { anyStyledDisk, walk } from '../testing/arbitraries.js';
 import type { Survey } from '../survey/index.js';
 import { drawn, edited, gib, newSystem, planOn, surveysOf } from '../testing/builders.js';
-import { momentsOf, partitionNumbers } from './index.js';
+import { momentsOf, partitionNumbers, sheetsOf } from './index.js';
 
 /** What can be seen of a partition in a table, and of what it holds. */
 const seen = ({ planned }: ReturnType<typeof momentsOf>[number]) =>
@@ -97,4 +97,24 @@ test('a placeholder that is made before a partition goes takes the lowest number
     return partitionNumbers({ plan, survey }).get('x');
   };
   expect([made(false), made(true)]).toEqual([3, 5]);
+});
+
+test('two setups are not given the same room, and who comes after sees what was taken', () => {
+  const survey = drawn(500, ['1GiB efi', '100GiB gap', '60GiB root', '250GiB gap']);
+  const add = (profile: string, id: string) =>
+    ({ kind: 'add-system', system: newSystem(profile, id, id) }) as const;
+  const plan = planOn(
+    survey,
+    add('windows-11', 'one'),
+    add('windows-10', 'two'),
+    add('linux-small', 'three'),
+  );
+  const gaps = sheetsOf({ plan, survey })
+    .filter(({ environment }) => environment.kind === 'installer')
+    .map(({ rows }) => rows.filter((row) => row.kind === 'gap').map((row) => row.instruction));
+  expect(gaps).toEqual([
+    ['nothing', 'give-to-setup'],
+    ['give-to-setup', 'taken'],
+    ['taken', 'taken'],
+  ]);
 });

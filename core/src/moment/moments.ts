@@ -1,4 +1,13 @@
-import { derived, keptPartition, type Plan, type Planned, type PlannedPartition } from '../plan/index.js';
+import {
+  derived,
+  keptPartition,
+  overlap,
+  plannedGaps,
+  type Plan,
+  type Planned,
+  type PlannedPartition,
+  type Span,
+} from '../plan/index.js';
 import { kindOf, procedureFor, TableModel, type Step } from '../sequence/index.js';
 import type { SurveyPartition } from '../survey/index.js';
 import { forecastNumbers } from './forecast.js';
@@ -12,6 +21,8 @@ export interface Moment {
   readonly planned: Planned;
   /** By id, and under `CONTAINER_NUMBER` the slot of the extended container. */
   readonly numbers: ReadonlyMap<string, number>;
+  /** Free room that a setup was given, in which it made partitions of its own: which ones cannot be told. */
+  readonly taken: readonly Span[];
 }
 
 /** The disk before the first step, and after each; as found alone where the steps have no order. */
@@ -46,6 +57,7 @@ class DiskModel {
   private readonly held = new Map<string, PlannedPartition>();
   /** The ids of surveyed partitions, by those that they have in the plan. */
   private readonly idInPlan = new Map<string, string>();
+  private taken: readonly Span[] = [];
 
   constructor(private readonly whole: Planned) {
     const { plan, survey } = whole;
@@ -62,7 +74,20 @@ class DiskModel {
     return this.numbering.numbers;
   }
 
+  /** A setup that makes its own partitions takes the largest free room, unless a partition is held for it. */
+  private install(system: string): void {
+    const { plan, survey } = this.whole;
+    const own = plan.systems.some((s) => s.id === system && s.ownSetup);
+    const held = plan.partitions.some((p) => p.role === 'system' && p.owners.includes(system));
+    if (!own || held) return;
+    const gaps = plannedGaps({ plan: this.planOf(plan, this.partitions()), survey });
+    const free = gaps.filter((gap) => !this.taken.some((span) => overlap(span, gap)));
+    const [largest] = free.sort((a, b) => b.usable.length - a.usable.length);
+    if (largest) this.taken = [...this.taken, { start: largest.start, length: largest.length }];
+  }
+
   carryOut(step: Step): void {
+    if (step.kind === 'install') this.install(step.system);
     const kind = kindOf(step);
     const writes = kind.write !== undefined;
     kind.write?.(this.table, step);
@@ -79,15 +104,19 @@ class DiskModel {
 
   moment(after: number): Moment {
     const { plan, survey } = this.whole;
+    const planned = { plan: this.planOf(plan, this.partitions()), survey };
+    return { after, planned, numbers: this.numbers, taken: this.taken };
+  }
+
+  private partitions(): PlannedPartition[] {
     const entries = [...this.table.entries].sort(([, a], [, b]) => a.span.start - b.span.start);
-    const partitions = entries.flatMap(([id, { span, logical }]): PlannedPartition[] => {
+    return entries.flatMap(([id, { span, logical }]): PlannedPartition[] => {
       const held = this.held.get(this.named(id));
       if (!held) return [];
       const { start, length } = span;
       const mbr = this.table.style === 'mbr' ? { logical } : {};
       return [{ ...held, start, length, ...mbr }];
     });
-    return { after, planned: { plan: this.planOf(plan, partitions), survey }, numbers: this.numbers };
   }
 
   private planOf(plan: Plan, partitions: readonly PlannedPartition[]): Plan {

@@ -30,6 +30,7 @@ export type Instruction =
   | 'grow'
   | 'delete'
   | 'create-here'
+  | 'taken'
   | 'change';
 
 export interface RecognitionRow {

@@ -68,7 +68,7 @@ export function sheetOf(
 ): Sheet {
   const listing = listingOf(planned.plan, environment);
   const rows = rowsOf(moment.planned, moment.numbers, (line) =>
-    'id' in line ? toDo(planned, environment, steps, line) : toDoWithGap(planned, steps, line),
+    'id' in line ? toDo(planned, environment, steps, line) : toDoWithGap(planned, steps, line, moment),
   );
   // The disk tool of a Windows does not show its own reserved partition; its setup does.
   const hidden = (row: RecognitionRow) =>
@@ -100,10 +100,18 @@ function toDo(
 }
 
 /** A gap in which something is made, or that a setup is given. */
-function toDoWithGap({ plan }: Planned, steps: readonly Step[], gap: Span): Instruction {
+function toDoWithGap(
+  planned: Planned,
+  steps: readonly Step[],
+  gap: Span,
+  { taken, after }: Moment,
+): Instruction {
+  if (taken.some((span) => overlap(span, gap))) return 'taken';
   if (steps.some((step) => step.kind === 'create' && overlap(step.after, gap))) return 'create-here';
-  const setup = steps.some((step) => step.kind === 'install' && ownSetup(plan, step.system));
-  return setup ? 'give-to-setup' : 'nothing';
+  const setup = steps.some((step) => step.kind === 'install' && ownSetup(planned.plan, step.system));
+  if (!setup) return 'nothing';
+  const given = momentsOf(planned)[after + steps.length]?.taken ?? [];
+  return given.some((span) => overlap(span, gap)) ? 'give-to-setup' : 'nothing';
 }
 
 const ownSetup = (plan: Plan, id: string): boolean =>

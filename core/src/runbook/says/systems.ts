@@ -3,14 +3,24 @@ import { sheetOf, sheetsOf, type RecognitionRow, type Sheet } from '../../moment
 import { volumeName } from '../../volume/index.js';
 import type { StepFor } from '../../sequence/index.js';
 import { systemsAfter } from '../../start/index.js';
-import { defaultClock, listsOthers, type System } from '../../system/index.js';
+import { defaultClock, isArriving, listsOthers, type System } from '../../system/index.js';
 import { message } from '../../words/index.js';
-import { diskOf, systemName, type At } from './facts.js';
+import { diskOf, nameOf, systemName, type At } from './facts.js';
 
 export function install(planned: At, step: StepFor<'install'>) {
   const { plan } = planned;
   const system = systemOf(plan, step.system);
   const about = { system: systemName(planned, step.system), disk: diskOf(planned) };
+  const volume = system?.host && partitionOf(plan, system.host.partition);
+  if (system?.host && volume) {
+    const menu = systemsAfter(plan).findLast((s) => listsOthers(s) && s.id !== system.id);
+    return message('step.install-hosted', {
+      system: system.name,
+      volume: nameOf(planned, volume.id),
+      bytes: system.host.bytes,
+      menu: menu?.name ?? null,
+    });
+  }
   const sheet = sheetOfInstaller(planned, step);
   if (system?.ownSetup)
     return message('step.install-own', { ...about, room: roomForSetup(planned, system, sheet) });
@@ -31,6 +41,7 @@ export function install(planned: At, step: StepFor<'install'>) {
     })),
     mode: plan.target.mode,
     efiDevice: rows.find(({ p }) => p.role === 'efi')?.row.device ?? null,
+    efiMadeBy: plan.systems.find((s) => isArriving(s) && s.ownSetup && s.id !== step.system)?.name ?? null,
   });
 }
 
@@ -50,7 +61,9 @@ function roomForSetup(planned: Planned, system: System, sheet: readonly Recognit
     const { binary, decimal, order, before } = placeholder;
     return { kind: 'placeholder' as const, binary, decimal, number: order, after: before };
   }
-  const [largest] = sheet.filter((row) => row.kind === 'gap').sort((a, b) => b.sizeBytes - a.sizeBytes);
+  const [largest] = sheet
+    .filter((row) => row.instruction === 'give-to-setup')
+    .sort((a, b) => b.sizeBytes - a.sizeBytes);
   if (!largest) return { kind: 'none' as const, leastBytes: system.leastBytes };
   return { kind: 'gap' as const, binary: largest.binary, decimal: largest.decimal, after: largest.before };
 }

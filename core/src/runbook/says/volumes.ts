@@ -1,7 +1,12 @@
-import { floorOf, partitionOf, type Planned, type PlannedPartition } from '../../plan/index.js';
+import {
+  floorOf,
+  partitionOf,
+  partitionTitle,
+  type Planned,
+  type PlannedPartition,
+} from '../../plan/index.js';
 import { MIB } from '../../quantity/index.js';
 import { typeOf } from '../../recognition/index.js';
-import { recognitionSheet } from '../../moment/index.js';
 import type { StepFor } from '../../sequence/index.js';
 import { surveyedPartition } from '../../survey/index.js';
 import { typeName } from '../../table/index.js';
@@ -51,13 +56,12 @@ export const deletion = (planned: At, { found }: StepFor<'delete'>) =>
   message('step.delete', { line: lineOf(planned, found) });
 
 export function create(planned: At, step: StepFor<'create'>) {
-  const row = recognitionSheet(planned).find(({ id }) => id === step.partition);
   const p = partitionOf(planned.plan, step.partition);
   if (!p) throw new Error(`A step creates ${step.partition}, which the plan does not have`);
   return message('step.create', {
     volume: nameOf(planned, p.id),
     bytes: bytesOf(planned, p),
-    after: row?.before ?? null,
+    after: beforeIt(planned, p),
     startMib: (p.start * planned.survey.disk.sectorBytes) / MIB,
     extent: extentOf(planned, p),
     type: typeName(typeOf(planned, p)),
@@ -69,6 +73,12 @@ export function create(planned: At, step: StepFor<'create'>) {
     layer: p.layer === undefined || p.layer === 'none' ? null : p.layer,
     efi: p.role === 'efi',
   });
+}
+
+/** The partition that is listed before its place then; `null` where it is the first. */
+function beforeIt({ before }: At, p: PlannedPartition): string | null {
+  const last = before.planned.plan.partitions.findLast((other) => other.start < p.start);
+  return last ? partitionTitle(last) : null;
 }
 
 function contentOf({ placeholder, fileSystem }: PlannedPartition, { environment }: StepFor<'create'>) {

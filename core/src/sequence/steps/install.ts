@@ -1,5 +1,6 @@
-import { LIVE, step, type StepOf } from '../step.js';
-import type { SystemId } from '../../system/index.js';
+import type { Plan } from '../../plan/index.js';
+import { LIVE, step, type Environment, type StepOf } from '../step.js';
+import { isArriving, type System, type SystemId } from '../../system/index.js';
 import type { Situation } from '../derive/situation.js';
 import { spanOf } from '../derive/table-step.js';
 import type { Kind } from './kind.js';
@@ -22,21 +23,25 @@ export function installs({ plan, arriving }: Situation, after: readonly string[]
     plan.partitions.filter((p) => p.owners.includes(system) && p.treatment === 'format');
   const own = (system: SystemId) =>
     plan.partitions.filter((p) => p.owners.includes(system)).map((p) => `format:${p.id}`);
-  return windowsFirst.map(({ id }, i) => {
+  return windowsFirst.map((system, i) => {
+    const { id } = system;
     const previous = windowsFirst[i - 1];
-    return step(
-      'install',
-      id,
-      { kind: 'installer', system: id },
-      {
-        system: id,
-        needs: [
-          ...after.filter((needed) => !own(id).includes(needed)),
-          ...(previous ? [`install:${previous.id}`] : []),
-        ],
-        writes: formatted(id).map(spanOf),
-        undo: 'yes',
-      },
-    );
+    return step('install', id, placeOf(plan, system), {
+      system: id,
+      needs: [
+        ...after.filter((needed) => !own(id).includes(needed)),
+        ...(previous ? [`install:${previous.id}`] : []),
+      ],
+      writes: formatted(id).map(spanOf),
+      undo: 'yes',
+    });
   });
+}
+
+/** In its own installer; of one that is held as a file, in the system whose volume holds it. */
+function placeOf(plan: Plan, system: System): Environment {
+  const volume = plan.partitions.find((p) => p.id === system.host?.partition);
+  const host = plan.systems.find((s) => volume?.owners.includes(s.id) && s.id !== system.id);
+  if (!system.host || !host) return { kind: 'installer', system: system.id };
+  return isArriving(host) ? { kind: 'first-start', system: host.id } : { kind: 'running', system: host.id };
 }

@@ -11,7 +11,9 @@ export const startOrder: Kind<StartOrder> = { kind: 'start-order' };
 export function orderings({ plan, arriving, staying }: Situation, needs: readonly string[]): StartOrder[] {
   const { order = [], waitSeconds = null } = plan.start ?? {};
   const decided = order.length > 0 || waitSeconds !== null;
-  if (staying.length < 2 || (arriving.length === 0 && !decided)) return [];
+  // One that is held as a file is an entry of its host's menu, not of the firmware.
+  const entries = arriving.filter((s) => !s.host);
+  if (staying.length < 2 || (entries.length === 0 && !decided)) return [];
   if (plan.target.mode === 'uefi') return [step('start-order', '', FIRMWARE, { needs })];
   // A BIOS lists disks, not systems: what stands in the first sector of the disk does the rest.
   const menu = staying.findLast(listsOthers);

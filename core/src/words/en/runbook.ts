@@ -61,6 +61,7 @@ export const runbook = {
   'sheet.grow': () => 'grow',
   'sheet.delete': () => 'delete',
   'sheet.create-here': () => 'create in here',
+  'sheet.taken': () => 'leave alone: a setup has made its partitions here',
   'sheet.change': () => 'change type, name or label',
 
   'use.swap': () => 'use as swap',

@@ -478,6 +478,8 @@ export const steps = {
     }[];
     mode: Mode;
     efiDevice: string | null;
+    /** A setup before it, which may have made one. */
+    efiMadeBy: string | null;
   }) =>
     say(
       `Install ${p.system}`,
@@ -490,7 +492,9 @@ export const steps = {
         ),
         p.mode === 'uefi'
           ? p.efiDevice === null
-            ? 'Set the target of the boot loader to an EFI system partition. The plan has none for it.'
+            ? p.efiMadeBy === null
+              ? 'Set the target of the boot loader to an EFI system partition. The plan has none for it.'
+              : `Set the target of the boot loader to the EFI system partition that the setup of ${p.efiMadeBy} made; do NOT format it.`
             : `Set the target of the boot loader to the EFI system partition ${p.efiDevice}.`
           : `Set the target of the boot loader to the disk itself, ${p.disk.device}, not to a partition.`,
       ],
@@ -499,6 +503,21 @@ export const steps = {
         'It lists no change to a line of another system.',
       ],
       'Choosing the wrong line is the costliest mistake. Compare size, place and label with the recognition sheet. Never choose to use the whole disk.',
+    ),
+  'step.install-hosted': (p: { system: string; volume: string; bytes: number; menu: string | null }) =>
+    say(
+      `Install ${p.system} into a file on ${quoted(p.volume)}`,
+      [
+        `Make an image file of ${both(p.bytes)} on ${quoted(p.volume)}, as the guide of ${p.system} describes it, and install the system into that file: onto no disk and no partition.`,
+        p.menu === null
+          ? 'Give it an entry in a boot menu that can start a system from a file.'
+          : `Give it an entry in the boot menu of ${p.menu}, and let that write its menu again.`,
+      ],
+      [
+        `The file is there with its size, and ${quoted(p.volume)} still has free space.`,
+        'The boot menu lists it. No partition was changed.',
+      ],
+      'Do not move, shrink or encrypt the volume that holds the file without thinking of it.',
     ),
   'step.install-own': (p: {
     system: string;
@@ -511,7 +530,7 @@ export const steps = {
     say(
       `Install ${p.system}`,
       [
-        disk(p.disk),
+        `Find the disk of ${both(p.disk.bytes)}. Make sure by its size.`,
         p.room.kind === 'placeholder'
           ? `Choose the custom installation, then the line of ${p.room.binary} (${p.room.decimal}): number ${p.room.number} in the order on the disk, after ${p.room.after}. The setup formats it.`
           : p.room.kind === 'gap'

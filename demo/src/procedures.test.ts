@@ -1,0 +1,46 @@
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { basename, join, resolve } from 'node:path';
+import { english, readDocument, runbookFor, runbookMarkdown, type Planned } from '@rhizotome/core';
+import { benchMachine, DEMO_NAMES } from './index.js';
+
+/**
+ * The whole procedure of machines and of other stories, as it is read on the day. A change of words or of order shows
+ * here as a difference that is read before it is taken: `PROCEDURES=write npx jest demo` writes the files again.
+ */
+const FOLDER = resolve(__dirname, '../procedures');
+const PLANS = resolve(__dirname, '../../core/src/testing/plans');
+const IDENTITY = { id: 'demo', takenAt: '2026-05-04T07:30:00.000Z' };
+const STORIES = [
+  'windows-moves-on-mbr',
+  'windows-comes-and-shares',
+  'setup-makes-the-efi-partition',
+  'encrypted-windows-moves',
+  'swap-in-a-volume-group',
+  'container-at-sector-63',
+  'hosted-in-luks',
+  'kept-linux-loses-boot',
+];
+
+function story(name: string): Planned {
+  const outcome = readDocument(readFileSync(join(PLANS, `${name}.rhizotome`), 'utf8'), IDENTITY);
+  if (!outcome.ok) throw new Error(outcome.problem.message);
+  const { plan, survey } = outcome.value;
+  if (!plan || !survey) throw new Error(`${name} has no plan`);
+  return { plan, survey };
+}
+
+const machines = DEMO_NAMES.flatMap((name): [string, Planned][] => {
+  const { plan, survey } = benchMachine(name, IDENTITY);
+  return survey && plan ? [[name, { plan: { ...plan, surveyId: survey.id }, survey }]] : [];
+}).filter(([, planned]) => runbookFor(planned).phases.length > 0);
+
+test.each([...machines, ...STORIES.map((name): [string, Planned] => [name, story(name)])])(
+  'the procedure of %s is the one that was read',
+  (name, planned) => {
+    const file = join(FOLDER, `${basename(name)}.md`);
+    const title = { machine: name, madeAt: IDENTITY.takenAt, blockers: [], hazards: [] };
+    const printed = runbookMarkdown(english, runbookFor(planned), title);
+    if (process.env['PROCEDURES'] === 'write') writeFileSync(file, printed);
+    expect(existsSync(file) ? readFileSync(file, 'utf8') : '').toBe(printed);
+  },
+);
