@@ -16,14 +16,15 @@ import {
 } from '@rhizotome/core';
 import { In, MoreThan, Not, type EntityManager } from 'typeorm';
 import { notFound, ProblemException } from '../http/problem.js';
-import { documentOf, planText, surveyIn } from '../storage/documents.js';
-import { EditEntity, MachineEntity, SurveyEntity } from '../storage/entities.js';
+import { documentOf, planIn, planText, surveyIn } from '../storage/documents.js';
+import { EditEntity, SurveyEntity } from '../storage/entities.js';
 import { Writer } from '../storage/writer.js';
 import type { EditDto, PostEditsDto } from './dto.js';
+import { keepEdits, knownKeys, machineToEdit, surveyRows, type EditedMachine } from './edit-store.js';
 import { existingMachine, insertSurvey } from './machine-store.js';
 import { historyBefore, opened } from './opened-machine.js';
 import { Overviews } from './overviews.js';
-import { planOf, toHistoryEntry } from './responses.js';
+import { toHistoryEntry } from './responses.js';
 
 /** Where more was done meanwhile than this, a client begins from the whole plan again. */
 const MOST_OTHERS = 100;
@@ -95,25 +96,21 @@ async function takeEdits(
   base: number,
   sent: readonly SentEdit[],
 ): Promise<EditsTaken> {
-  const machine = await existingMachine(manager, id);
+  const machine = await machineToEdit(manager, id);
   const keys = sent.map((e) => e.key);
-  const made = await manager.find(EditEntity, {
-    where: { machineId: id, key: In(keys) },
-    select: { machineId: true, revision: true, key: true },
-  });
-  const known = made.map((entry) => entry.key);
+  const known = await knownKeys(manager, id, keys);
   const fresh = sent.filter((e) => !known.includes(e.key));
   if (fresh.length === 0) return { revision: machine.revision, known, others: [] };
   if (base > machine.revision) throw stale(machine, known);
   const others = base === machine.revision ? [] : await after(manager, id, base, keys);
-  const plan = planOf(machine);
+  const plan = planIn(machine.plan);
   const surveys = await surveysFor(manager, id, plan, fresh);
   const between = others.map(toHistoryEntry);
   if (others.length > 0 && !(known.length === 0 && passes(plan, between, fresh, surveys)))
     throw stale(machine, known);
-  const next = await makeEdits(manager, machine, plan, fresh, surveys);
+  const { made, next } = makeEdits(machine, plan, fresh, surveys);
   const revision = machine.revision + fresh.length;
-  await manager.update(MachineEntity, { id }, { plan: planText(next), revision });
+  await keepEdits(manager, machine, made, { plan: planText(next), revision });
   return { revision, known, others: between };
 }
 
@@ -141,7 +138,7 @@ async function surveysFor(
   const ids = [plan.surveyId, ...edits.flatMap(({ edit }) => readingsNamed(edit))].filter(
     (id) => id !== null,
   );
-  const rows = await manager.findBy(SurveyEntity, { machineId, id: In(ids) });
+  const rows = await surveyRows(manager, machineId, ids);
   const byId = new Map(rows.map((row) => [row.id, surveyIn(row.document)]));
   return (id) => byId.get(id);
 }
@@ -162,14 +159,13 @@ function passes(
   );
 }
 
-/** Applies edits in order and adds them to the history. Returns the plan after them. @throws ProblemException 422 */
-async function makeEdits(
-  manager: EntityManager,
-  machine: MachineEntity,
+/** Applies edits in order: entries for the history, and the plan after them. @throws ProblemException 422 */
+function makeEdits(
+  machine: EditedMachine,
   before: Plan,
   edits: readonly SentEdit[],
   surveys: Surveys,
-): Promise<Plan> {
+): { readonly made: readonly EditEntity[]; readonly next: Plan } {
   let plan = before;
   const made: EditEntity[] = [];
   for (const [i, { key, intent, edit }] of edits.entries()) {
@@ -186,15 +182,14 @@ async function makeEdits(
       at: new Date().toISOString(),
     });
   }
-  await manager.insert(EditEntity, made);
-  return plan;
+  return { made, next: plan };
 }
 
 function decodeEdit({ key, intent, edit }: EditDto): SentEdit {
   return { key, intent, edit: documentOf(EDIT_DOCUMENT, 'edit', edit, { key }) };
 }
 
-function stale({ revision }: MachineEntity, known: readonly string[]): ProblemException {
+function stale({ revision }: EditedMachine, known: readonly string[]): ProblemException {
   return new ProblemException({
     status: 409,
     code: 'stale-revision',
