@@ -73,7 +73,11 @@ export function sheetOf(
   // The disk tool of a Windows does not show its own reserved partition; its setup does.
   const hidden = (row: RecognitionRow) =>
     listing === 'windows' && environment.kind === 'running' && isReserved(moment, row.id);
-  return { environment, after: moment.after, listing, rows: rows.filter((row) => !hidden(row)) };
+  let order = 0;
+  const listed = rows
+    .filter((row) => !hidden(row))
+    .map((row) => (row.kind === 'gap' ? row : { ...row, order: (order += 1) }));
+  return { environment, after: moment.after, listing, rows: listed };
 }
 
 function toDo(

@@ -6,6 +6,7 @@ import {
   type PlannedPartition,
 } from '../../plan/index.js';
 import { MIB } from '../../quantity/index.js';
+import { sheetOf } from '../../moment/index.js';
 import { typeOf } from '../../recognition/index.js';
 import type { StepFor } from '../../sequence/index.js';
 import { surveyedPartition } from '../../survey/index.js';
@@ -15,8 +16,12 @@ import { message } from '../../words/index.js';
 import { bytesOf, deviceOf, extentOf, lineOf, nameOf } from './facts.js';
 import type { At } from './facts.js';
 
-export function shrink(planned: Planned, step: StepFor<'shrink'>) {
-  const { partitions } = planned.survey;
+export function shrink(planned: At, step: StepFor<'shrink'>) {
+  const listed = sheetOf(
+    planned,
+    { environment: step.environment, steps: [step] },
+    planned.before,
+  ).rows.filter((row) => row.kind === 'partition');
   const toBytes = bytesOf(planned, step.after);
   const fromBytes = bytesOf(planned, step.before);
   const partition = partitionOf(planned.plan, step.partition);
@@ -29,8 +34,8 @@ export function shrink(planned: Planned, step: StepFor<'shrink'>) {
     own:
       step.environment.kind === 'running'
         ? {
-            number: partitions.findIndex((p) => p.id === step.found) + 1,
-            of: partitions.length,
+            number: listed.findIndex((row) => row.id === step.partition) + 1,
+            of: listed.length,
             takeAwayMib: Math.ceil((fromBytes - toBytes) / MIB),
           }
         : null,
