@@ -49,6 +49,9 @@ export const partitionNumbers = derived((planned): ReadonlyMap<string, number> =
   return disk.numbers;
 });
 
+/** On a GPT they change no number. On an MBR a logical may come to lie before another. */
+const RESIZING: readonly Step['kind'][] = ['shrink', 'grow', 'move', 'move-aside'];
+
 /** Carries steps out on the table, on what its partitions hold, and on their numbers. */
 class DiskModel {
   private readonly table: TableModel;
@@ -89,7 +92,6 @@ class DiskModel {
   carryOut(step: Step): void {
     if (step.kind === 'install') this.install(step.system);
     const kind = kindOf(step);
-    const writes = kind.write !== undefined;
     kind.write?.(this.table, step);
     if (kind.holds) {
       const { partitions } = this.whole.plan;
@@ -99,7 +101,8 @@ class DiskModel {
         this.held.set(p.id, kind.holds(p, now ?? p));
       }
     }
-    if (writes) this.numbering.follow(this.table);
+    const relists = kind.write !== undefined && !(this.table.style === 'gpt' && RESIZING.includes(step.kind));
+    if (relists) this.numbering.follow(this.table);
   }
 
   moment(after: number): Moment {

@@ -1,4 +1,4 @@
-import { MBR_SLOTS } from '../plan/index.js';
+import { MBR_SLOTS, type Span } from '../plan/index.js';
 import type { TableModel } from '../sequence/index.js';
 import { containerIn, type Survey } from '../survey/index.js';
 import { CONTAINER_NUMBER } from './forecast.js';
@@ -30,30 +30,36 @@ export class Numbering {
 
   /** Takes in what the table lists after a step. */
   follow(table: TableModel): void {
-    const mbr = table.style === 'mbr';
-    const listed = [...table.entries].map(([id, entry]) => ({ ...entry, id: this.named(id) }));
-    const logicals = listed.filter((e) => mbr && e.logical).sort((a, b) => a.span.start - b.span.start);
-    const others = [
-      ...listed.filter((e) => !(mbr && e.logical)),
-      ...(mbr && table.container ? [{ id: CONTAINER_NUMBER, span: table.container }] : []),
-    ].sort((a, b) => a.span.start - b.span.start);
     const next = new Map<string, number>();
+    const logicals: Numbered[] = [];
+    const fresh: Numbered[] = [];
+    const mbr = table.style === 'mbr';
     const highest = mbr ? MBR_SLOTS : Infinity;
     const taken = new Set<number>();
-    for (const { id } of others) {
+    const take = (id: string, span: Span) => {
       const number = this.known.get(id);
-      if (number === undefined || number > highest || taken.has(number)) continue;
+      if (number === undefined || number > highest || taken.has(number)) return fresh.push({ id, span });
       next.set(id, number);
-      taken.add(number);
-    }
+      return taken.add(number);
+    };
+    for (const [id, { span, logical }] of table.entries)
+      if (mbr && logical) logicals.push({ id: this.named(id), span });
+      else take(this.named(id), span);
+    if (mbr && table.container) take(CONTAINER_NUMBER, table.container);
     let free = 1;
-    for (const { id } of others) {
-      if (next.has(id)) continue;
+    for (const { id } of fresh.sort(byPlace)) {
       while (taken.has(free)) free += 1;
       next.set(id, free);
       taken.add(free);
     }
-    for (const [i, { id }] of logicals.entries()) next.set(id, FIRST_LOGICAL + i);
+    for (const [i, { id }] of logicals.sort(byPlace).entries()) next.set(id, FIRST_LOGICAL + i);
     this.known = next;
   }
 }
+
+interface Numbered {
+  readonly id: string;
+  readonly span: Span;
+}
+
+const byPlace = (a: Numbered, b: Numbered) => a.span.start - b.span.start;
