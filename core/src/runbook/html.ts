@@ -88,7 +88,7 @@ ${this.table(this.said(listedHeads(listing)), rows.map(row))}</details>`;
     const note = (head: string, said: string | null) =>
       said === null ? '' : `<p class="beware"><b>${head}</b> ${text(said)}</p>`;
     return `<article><label><input type="checkbox"${s.done ? ' checked' : ''}> <span class="n">${s.number}</span> ${text(title)}${time}</label>
-<ul>${items(actions)}</ul><p class="check"><b>${this.say('page.continue', null)}</b></p><ul class="check">${items(checks)}</ul>
+<ul>${items(actions)}</ul>${s.commands.length > 0 ? `<pre>${text(s.commands.join('\n'))}</pre>` : ''}<p class="check"><b>${this.say('page.continue', null)}</b></p><ul class="check">${items(checks)}</ul>
 ${note(this.say('page.watch-out', null), warning)}${note(this.say('page.exposed', null), s.exposure && this.said(s.exposure))}</article>`;
   }
 
@@ -150,6 +150,6 @@ ul{margin:.25rem 0 .25rem 1.4rem;padding:0}p.check,p.beware{margin:.25rem 0}p.ch
 .warn{border:1.5px solid #8a2f1b;padding:.5rem .8rem;margin:1rem 0}.warn.soft{border-style:dashed}
 table{border-collapse:collapse;width:100%;font-size:.82rem;font-variant-numeric:tabular-nums}
 th,td{text-align:left;padding:.25rem .4rem;border-bottom:1px solid #d9cfbd;vertical-align:top}tr.gap td{color:#6b6053;font-style:italic}
-tr td:last-child{font-weight:700}tr.leave-alone td:last-child,tr.nothing td:last-child{font-weight:400}details{margin:.6rem 0;overflow-x:auto;break-inside:avoid}summary{font-weight:650}.sheet{break-before:page;overflow-x:auto}
+tr td:last-child{font-weight:700}tr.leave-alone td:last-child,tr.nothing td:last-child{font-weight:400}details{margin:.6rem 0;overflow-x:auto;break-inside:avoid}summary{font-weight:650}pre{margin:.3rem 0 .3rem 1.4rem;padding:.4rem .6rem;background:#efe8d9;white-space:pre-wrap;overflow-wrap:anywhere}.sheet{break-before:page;overflow-x:auto}
 @page{size:A4;margin:14mm}@media print{body{margin:0;max-width:none;padding:0;background:#fff;font-size:10.5pt}h2{break-after:avoid}}
 `.replace(/\n/g, '');

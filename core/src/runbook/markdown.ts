@@ -116,6 +116,7 @@ class Sheet {
     return [
       `${s.number}. [${s.done ? 'x' : ' '}] **${text(title)}**${time}`,
       ...actions.map((action) => `   - ${text(action)}`),
+      ...s.commands.map((command) => `   - \`${command}\``),
       `   - **${this.say('page.continue', null)}**`,
       ...checks.map((check) => `     - ${text(check)}`),
       ...note('page.watch-out', warning),

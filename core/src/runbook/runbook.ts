@@ -11,6 +11,7 @@ import {
 } from '../sequence/index.js';
 import { startWords, type StartWords } from '../start/index.js';
 import { message, type Message, type Text } from '../words/index.js';
+import { commandsOf } from './commands.js';
 import { exposureOf, nameOf, placeNote, placeOf, stepSays, type StepCode } from './says/index.js';
 import type { ExposureSays } from './says/exposure.js';
 import type { NoteSays, PlaceSays } from './says/place.js';
@@ -23,6 +24,8 @@ export interface RunbookStep {
   readonly number: number;
   readonly step: Step;
   readonly says: Message<StepCode>;
+  /** What to type for it, where a general utility does it. */
+  readonly commands: readonly string[];
   /** What is lost if power fails while it runs. */
   readonly exposure: ExposureSays | null;
   readonly done: boolean;
@@ -76,15 +79,20 @@ export const runbookFor = derived((planned): Runbook => {
     environment,
     restart,
     sheet: sheets.get(number) ?? null,
-    steps: steps.map((step): RunbookStep => ({
-      id: step.id,
-      number: (number += 1),
-      step,
-      says: stepSays({ ...planned, before: moments[number - 1]!, after: moments[number]! }, step),
-      exposure: exposureOf(planned, step, step.kind),
-      done: ticked.has(step.id),
-      time: step.seconds && step.seconds.most > 0 ? timeSays(step.seconds) : null,
-    })),
+    steps: steps.map((step): RunbookStep => {
+      number += 1;
+      const at = { ...planned, before: moments[number - 1]!, after: moments[number]! };
+      return {
+        id: step.id,
+        number,
+        step,
+        says: stepSays(at, step),
+        commands: commandsOf(at, step),
+        exposure: exposureOf(planned, step, step.kind),
+        done: ticked.has(step.id),
+        time: step.seconds && step.seconds.most > 0 ? timeSays(step.seconds) : null,
+      };
+    }),
   }));
   const { ordered, restarts, moved, seconds } = procedure;
   const steps = ordered.ok ? ordered.steps : [];

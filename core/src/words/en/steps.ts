@@ -197,7 +197,7 @@ export const steps = {
             'If errors are reported, copy the files to another disk first, and go no further with this plan.',
           ]
         : [
-            `Check the ${content} volume with its own system’s tool, and have errors corrected that it finds.`,
+            `Check the ${content} volume with its own system’s tool, and have errors corrected that it finds.${content === 'NTFS' ? ' In Windows, X stands for the letter of the volume.' : ''}`,
           ],
       [readOnly ? 'No errors are reported.' : 'A second check reports no errors.'],
       'Changing a volume that has errors can damage it further.',

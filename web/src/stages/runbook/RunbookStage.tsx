@@ -223,6 +223,7 @@ function StepItem({ step, shown, show }: StepItemProps) {
             <li key={action}>{action}</li>
           ))}
         </ul>
+        {step.commands.length > 0 && <pre className={classes.commands}>{step.commands.join('\n')}</pre>}
         <div className={classes.checks}>
           <b>{say(message('page.continue'))}</b>
           <ul>

@@ -1,0 +1,124 @@
+import { partitionOf, systemOf, type PlannedPartition } from '../plan/index.js';
+import { KIB } from '../quantity/index.js';
+import { deviceIsAssumed } from '../recognition/index.js';
+import type { Step } from '../sequence/index.js';
+import { surveyedPartition } from '../survey/index.js';
+import type { VolumeKind } from '../volume/index.js';
+import { deviceOf, type At } from './says/facts.js';
+
+/** Where a file system that is changed while it is mounted is mounted for that. */
+const MOUNT = '/mnt';
+
+/**
+ * What to type where a general utility of the system does a step, or the part of it within the file system; none where
+ * there is no such utility, or where it could hit another partition. The table itself is changed by hand.
+ */
+export function commandsOf(at: At, step: Step): readonly string[] {
+  const { kind, environment } = step;
+  const family = 'system' in environment ? systemOf(at.plan, environment.system ?? '')?.family : undefined;
+  if (family === 'windows') return kind === 'check-volume' ? ['chkdsk X: /f'] : [];
+  // In a running system the volume may be mounted, and most of these would destroy it then.
+  if (environment.kind !== 'live') return [];
+  switch (kind) {
+    case 'check-volume':
+      return of(at, step.partition, (path, { fileSystem }) => CHECKS[fileSystem]?.(path));
+    case 'shrink':
+      return of(at, step.partition, (path, { fileSystem }) => {
+        const size = Math.floor((step.after.length * at.survey.disk.sectorBytes) / KIB);
+        return SHRINKS[fileSystem]?.(path, size);
+      });
+    case 'grow':
+      return of(at, step.partition, (path, { fileSystem }) => GROWS[fileSystem]?.(path));
+    case 'create':
+    case 'format':
+      return made(at, step.partition);
+    default:
+      return [];
+  }
+}
+
+type Of = (path: string, p: PlannedPartition) => readonly string[] | undefined;
+
+/** Of a partition that was there: by the name that follows it wherever it is listed. */
+function of(at: At, id: string, commands: Of): readonly string[] {
+  const p = partitionOf(at.before.planned.plan, id) ?? partitionOf(at.plan, id);
+  const path = p && pathOf(at, p);
+  return (path !== undefined && p && commands(path, p)) || [];
+}
+
+/** By its PARTUUID; by its number where nobody has to guess which disk that is. */
+function pathOf(at: At, p: PlannedPartition): string | undefined {
+  const found = surveyedPartition(at.survey, p.from);
+  if (at.survey.disk.style === 'gpt' && at.plan.target.table === 'keep' && found?.uuid)
+    return `/dev/disk/by-partuuid/${found.uuid.toLowerCase()}`;
+  return deviceIsAssumed(at.plan.machine) ? undefined : `/dev/${deviceOf(at, p.id)}`;
+}
+
+/** What is made is known by its number alone: only where the disk's name was told. */
+function made(at: At, id: string): readonly string[] {
+  const p = partitionOf(at.plan, id);
+  const wrapped = p?.layer !== undefined && p.layer !== 'none';
+  if (!p || wrapped || deviceIsAssumed(at.plan.machine)) return [];
+  return MAKES[p.fileSystem]?.(`/dev/${deviceOf(at, id)}`, (option) => labelled(option, p.label)) ?? [];
+}
+
+/** The option for a label, which is one word of the shell (POSIX 2.2.2); nothing for none. */
+const labelled = (option: string, label: string): string =>
+  label === '' ? '' : `${option} '${label.replaceAll("'", `'\\''`)}' `;
+
+type Checks = Partial<Readonly<Record<VolumeKind, (path: string) => readonly string[]>>>;
+
+const extCheck = (path: string) => [`e2fsck -f ${path}`];
+
+/** Without repair where repair is a last resort: e2fsck(8), xfs_repair(8), btrfs-check(8), fsck.fat(8). */
+const CHECKS: Checks = {
+  ext2: extCheck,
+  ext3: extCheck,
+  ext4: extCheck,
+  xfs: (path) => [`xfs_repair -n ${path}`],
+  btrfs: (path) => [`btrfs check --readonly ${path}`],
+  fat: (path) => [`fsck.fat -n ${path}`],
+};
+
+const mounted = (path: string, command: string) => [`mount ${path} ${MOUNT}`, command, `umount ${MOUNT}`];
+
+type Shrinks = Partial<Readonly<Record<VolumeKind, (path: string, kibibytes: number) => readonly string[]>>>;
+
+const extShrink = (path: string, kibibytes: number) => [
+  `e2fsck -f ${path}`,
+  `resize2fs ${path} ${kibibytes}K`,
+];
+
+/** The file system, before its partition: resize2fs(8), btrfs-filesystem(8). */
+const SHRINKS: Shrinks = {
+  ext2: extShrink,
+  ext3: extShrink,
+  ext4: extShrink,
+  btrfs: (path, kibibytes) => mounted(path, `btrfs filesystem resize ${kibibytes}K ${MOUNT}`),
+};
+
+const extGrow = (path: string) => [`e2fsck -f ${path}`, `resize2fs ${path}`];
+
+/** The file system, after its partition, to all of it: resize2fs(8), xfs_growfs(8), btrfs-filesystem(8). */
+const GROWS: Checks = {
+  ext2: extGrow,
+  ext3: extGrow,
+  ext4: extGrow,
+  xfs: (path) => mounted(path, `xfs_growfs ${MOUNT}`),
+  btrfs: (path) => mounted(path, `btrfs filesystem resize max ${MOUNT}`),
+};
+
+type Makes = Partial<
+  Readonly<Record<VolumeKind, (path: string, label: (option: string) => string) => readonly string[]>>
+>;
+
+/** Each with its option for the label; an empty one is none. */
+const MAKES: Makes = {
+  ext2: (path, label) => [`mkfs.ext2 ${label('-L')}${path}`],
+  ext3: (path, label) => [`mkfs.ext3 ${label('-L')}${path}`],
+  ext4: (path, label) => [`mkfs.ext4 ${label('-L')}${path}`],
+  xfs: (path, label) => [`mkfs.xfs ${label('-L')}${path}`],
+  btrfs: (path, label) => [`mkfs.btrfs ${label('-L')}${path}`],
+  fat: (path, label) => [`mkfs.fat -F 32 ${label('-n')}${path}`],
+  swap: (path, label) => [`mkswap ${label('-L')}${path}`],
+};
