@@ -14,27 +14,19 @@ const MOUNT = '/mnt';
  * there is no such utility, or where it could hit another partition. The table itself is changed by hand.
  */
 export function commandsOf(at: At, step: Step): readonly string[] {
-  const { kind, environment } = step;
+  const { environment } = step;
   const family = 'system' in environment ? systemOf(at.plan, environment.system ?? '')?.family : undefined;
-  if (family === 'windows') return kind === 'check-volume' ? ['chkdsk X: /f'] : [];
+  if (family === 'windows') return step.kind === 'check-volume' ? ['chkdsk X: /f'] : [];
   // In a running system the volume may be mounted, and most of these would destroy it then.
   if (environment.kind !== 'live') return [];
-  switch (kind) {
-    case 'check-volume':
-      return of(at, step.partition, (path, { fileSystem }) => CHECKS[fileSystem]?.(path));
-    case 'shrink':
-      return of(at, step.partition, (path, { fileSystem }) => {
-        const size = Math.floor((step.after.length * at.survey.disk.sectorBytes) / KIB);
-        return SHRINKS[fileSystem]?.(path, size);
-      });
-    case 'grow':
-      return of(at, step.partition, (path, { fileSystem }) => GROWS[fileSystem]?.(path));
-    case 'create':
-    case 'format':
-      return made(at, step.partition);
-    default:
-      return [];
-  }
+  if (step.kind === 'create' || step.kind === 'format') return made(at, step.partition);
+  if (step.kind === 'check-volume')
+    return of(at, step.partition, (path, { fileSystem }) => CHECKS[fileSystem]?.(path));
+  if (step.kind === 'grow')
+    return of(at, step.partition, (path, { fileSystem }) => GROWS[fileSystem]?.(path));
+  if (step.kind !== 'shrink') return [];
+  const size = Math.floor((step.after.length * at.survey.disk.sectorBytes) / KIB);
+  return of(at, step.partition, (path, { fileSystem }) => SHRINKS[fileSystem]?.(path, size));
 }
 
 type Of = (path: string, p: PlannedPartition) => readonly string[] | undefined;

@@ -69,6 +69,6 @@ export async function keepEdits(
 
 const places = (list: readonly unknown[]) => list.map(() => '?').join(', ');
 
-async function rows<T>(manager: EntityManager, sql: string, values: readonly unknown[]): Promise<T[]> {
-  return (await manager.query(sql, [...values])) as T[];
+function rows<T>(manager: EntityManager, sql: string, values: readonly unknown[]): Promise<T[]> {
+  return manager.query<T[]>(sql, [...values]);
 }
