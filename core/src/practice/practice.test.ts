@@ -3,8 +3,6 @@ import fc from 'fast-check';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
-import { SparseBytes } from '../bytes/index.js';
-import { openImage, qcow2Bytes } from '../image/index.js';
 import {
   apply,
   isActive,
@@ -18,20 +16,11 @@ import { GIB } from '../quantity/index.js';
 import { momentsOf, partitionNumbers } from '../moment/index.js';
 import { typeOf } from '../recognition/index.js';
 import { typeName } from '../table/index.js';
-import { surveyFromDisk, type Survey } from '../survey/index.js';
+import type { Survey } from '../survey/index.js';
 import { anyDisk, anyStyledDisk, walk } from '../testing/arbitraries.js';
-import { drawn, edited, gib, IDENTITY, newSystem, planOn } from '../testing/builders.js';
-import { surveyFromImage } from '../testing/images.js';
-import { practiceDiskAt, practiceDiskFound, practiceDiskPlanned, type PracticeDisk } from './index.js';
-
-/** The practice disk, written as an image and read again. */
-function readBack(disk: PracticeDisk): Survey {
-  const bytes = qcow2Bytes(disk.sizeBytes, disk.stretches);
-  const { source } = openImage(new SparseBytes(bytes.length, [{ offset: 0, bytes }]));
-  const outcome = surveyFromDisk(source, { kind: 'image' }, IDENTITY, { sectorBytes: disk.sectorBytes });
-  if (!outcome.ok) throw new Error(outcome.refusal.message);
-  return outcome.survey;
-}
+import { drawn, edited, gib, newSystem, planOn } from '../testing/builders.js';
+import { surveyFromImage, surveyFromPractice } from '../testing/images.js';
+import { practiceDiskAt, practiceDiskFound, practiceDiskPlanned } from './index.js';
 
 const tableOf = ({ disk, partitions, containers }: Survey) => ({
   disk: { ...disk, device: undefined },
@@ -41,7 +30,7 @@ const tableOf = ({ disk, partitions, containers }: Survey) => ({
 
 describe.each(['petrel', 'dunlin', 'knot'])('%s, as found', (name) => {
   const survey = surveyFromImage(resolve(__dirname, `../../../demo/images/${name}.qcow2`));
-  const again = readBack(practiceDiskFound(survey));
+  const again = surveyFromPractice(practiceDiskFound(survey));
 
   test('has exactly the table that was read', () => {
     expect(tableOf(again)).toEqual(tableOf(survey));
@@ -72,7 +61,7 @@ describe('a plan', () => {
   };
   const plan = make(make(make(start, 'efi', 1), 'root', 40), 'swap', 8);
   const disk = practiceDiskPlanned({ plan, survey: blank });
-  const again = readBack(disk);
+  const again = surveyFromPractice(disk);
 
   test('becomes a disk with exactly its partitions', () => {
     expect(again.partitions.map((p) => [p.number, p.start, p.length, p.name])).toEqual(
@@ -87,7 +76,9 @@ describe('a plan', () => {
     expect(practiceDiskPlanned({ plan, survey: blank })).toEqual(disk));
 
   test('of a disk that stays blank has no table', () => {
-    expect(readBack(practiceDiskPlanned({ plan: planOn(blank), survey: blank })).disk.style).toBe('none');
+    expect(surveyFromPractice(practiceDiskPlanned({ plan: planOn(blank), survey: blank })).disk.style).toBe(
+      'none',
+    );
   });
 
   const fsck = spawnSync('sh', ['-c', 'PATH=$PATH:/usr/sbin command -v fsck.fat'], {
@@ -114,11 +105,11 @@ describe('a plan', () => {
 test('whatever was drawn comes back as it was drawn', () => {
   fc.assert(
     fc.property(anyDisk, (survey) => {
-      const again = readBack(practiceDiskFound(survey));
+      const again = surveyFromPractice(practiceDiskFound(survey));
       const spans = (s: Survey) => s.partitions.map((p) => [p.number, p.start, p.length, p.type]);
       expect(spans(again)).toEqual(spans(survey));
       const plan = edited(planOn(survey), survey, newTableEdit(planOn(survey)));
-      expect(readBack(practiceDiskPlanned({ plan, survey })).partitions).toEqual([]);
+      expect(surveyFromPractice(practiceDiskPlanned({ plan, survey })).partitions).toEqual([]);
     }),
     { numRuns: 25 },
   );
@@ -132,7 +123,7 @@ test('a changed disk, written and read again, has its table, chain, numbers and 
         const result = apply(before, edit, () => survey);
         if (!result.ok) return before;
         const { plan } = result;
-        const again = readBack(practiceDiskPlanned({ plan, survey }));
+        const again = surveyFromPractice(practiceDiskPlanned({ plan, survey }));
         const numbers = partitionNumbers({ plan, survey });
         expect(again.damage).toEqual([]);
         expect(
@@ -164,7 +155,7 @@ test('a converted table lists the same partitions under the types of its own sty
     kind: 'set-target',
     changes: { style: 'gpt', table: 'convert', mode: 'uefi' },
   });
-  const again = readBack(practiceDiskPlanned({ plan, survey }));
+  const again = surveyFromPractice(practiceDiskPlanned({ plan, survey }));
   expect(again.disk.style).toBe('gpt');
   expect(again.damage).toEqual([]);
   const shown = (s: Survey) => s.partitions.map((p) => [p.start, p.length, typeName(p.type!)]);
@@ -182,7 +173,7 @@ test('at every moment of random plans the disk read back lists what the moment s
       });
       for (const moment of momentsOf({ plan, survey })) {
         const { planned, numbers } = moment;
-        const again = readBack(practiceDiskAt(moment));
+        const again = surveyFromPractice(practiceDiskAt(moment));
         const listed = again.partitions.map((p) => [p.number, p.start, p.length, typeName(p.type ?? '')]);
         const said = planned.plan.partitions.map((p) => [
           numbers.get(p.id),

@@ -1,25 +1,14 @@
 import fc from 'fast-check';
-import { SparseBytes } from '../bytes/index.js';
-import { openImage, qcow2Bytes } from '../image/index.js';
 import { momentsOf } from '../moment/index.js';
 import { apply } from '../plan/index.js';
 import { practiceDiskAt } from '../practice/index.js';
 import { sectors } from '../quantity/index.js';
 import { procedureFor } from '../sequence/index.js';
-import { surveyFromDisk, type Survey } from '../survey/index.js';
+import type { Survey } from '../survey/index.js';
 import { anyStyledDisk, walk } from '../testing/arbitraries.js';
-import { drawn, edited, gib, IDENTITY, planOn } from '../testing/builders.js';
+import { surveyFromPractice } from '../testing/images.js';
+import { drawn, edited, gib, planOn } from '../testing/builders.js';
 import { standingOf } from './index.js';
-
-/** The practice disk of a moment, read as any disk is. */
-function readAt(moment: ReturnType<typeof momentsOf>[number]): Survey {
-  const disk = practiceDiskAt(moment);
-  const bytes = qcow2Bytes(disk.sizeBytes, disk.stretches);
-  const { source } = openImage(new SparseBytes(bytes.length, [{ offset: 0, bytes }]));
-  const outcome = surveyFromDisk(source, { kind: 'image' }, IDENTITY, { sectorBytes: disk.sectorBytes });
-  if (!outcome.ok) throw new Error(outcome.refusal.message);
-  return outcome.survey;
-}
 
 test('a disk at any moment of random plans is recognised as that moment, or as one that cannot be told from it', () => {
   let told = 0;
@@ -31,7 +20,7 @@ test('a disk at any moment of random plans is recognised as that moment, or as o
         return (plan = result.ok ? result.plan : before);
       });
       for (const moment of momentsOf({ plan, survey })) {
-        const { moments } = standingOf({ plan, survey }, readAt(moment));
+        const { moments } = standingOf({ plan, survey }, surveyFromPractice(practiceDiskAt(moment)));
         expect(moments).toContain(moment.after);
         if (moments.length < 4) told += 1;
       }

@@ -1,4 +1,6 @@
-import { openImage } from '../image/index.js';
+import { SparseBytes } from '../bytes/index.js';
+import { openImage, qcow2Bytes } from '../image/index.js';
+import type { PracticeDisk } from '../practice/index.js';
 import { surveyFromDisk, type Survey } from '../survey/index.js';
 import { IDENTITY } from './builders.js';
 import { FileBytes } from './files.js';
@@ -16,4 +18,13 @@ export function surveyFromImage(path: string, sectorBytes?: number): Survey {
   } finally {
     file.close();
   }
+}
+
+/** The survey of a practice disk, written as an image and read as any disk is. @throws Error where it is refused */
+export function surveyFromPractice(disk: PracticeDisk): Survey {
+  const bytes = qcow2Bytes(disk.sizeBytes, disk.stretches);
+  const { source } = openImage(new SparseBytes(bytes.length, [{ offset: 0, bytes }]));
+  const outcome = surveyFromDisk(source, { kind: 'image' }, IDENTITY, { sectorBytes: disk.sectorBytes });
+  if (!outcome.ok) throw new Error(outcome.refusal.message);
+  return outcome.survey;
 }

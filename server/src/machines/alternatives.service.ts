@@ -7,7 +7,7 @@ import { documentOf } from '../storage/documents.js';
 import { AlternativeEntity } from '../storage/entities.js';
 import { Writer } from '../storage/writer.js';
 import type { KeepPlanDto } from './dto.js';
-import { existingMachine, surveysOf } from './machine-store.js';
+import { existingMachine, surveyUnder } from './machine-store.js';
 import { toAlternative } from './responses.js';
 
 const MOST_ALTERNATIVES = 40;
@@ -80,7 +80,7 @@ async function existing(manager: EntityManager, machineId: string, id: string): 
 
 /** A plan that is kept can be taken up again: what it rests on is there, and it holds together. */
 async function refuseFault(manager: EntityManager, machineId: string, plan: Plan): Promise<void> {
-  const survey = (await surveysOf(manager, machineId))(plan.surveyId ?? '');
+  const survey = await surveyUnder(manager, machineId, plan);
   const fault = planFault(plan, survey);
   if (!fault) return;
   throw new ProblemException({

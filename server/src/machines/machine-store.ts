@@ -1,4 +1,4 @@
-import type { Plan, Survey, Surveys } from '@rhizotome/core';
+import type { Plan, Survey } from '@rhizotome/core';
 import { IsNull, type EntityManager } from 'typeorm';
 import { notFound } from '../http/problem.js';
 import { surveyIn } from '../storage/documents.js';
@@ -9,13 +9,6 @@ export async function existingMachine(manager: EntityManager, id: string): Promi
   const machine = await manager.findOneBy(MachineEntity, { id, deletedAt: IsNull() });
   if (!machine) throw notFound('machine');
   return machine;
-}
-
-/** The readings of a machine's disk. */
-export async function surveysOf(manager: EntityManager, machineId: string): Promise<Surveys> {
-  const rows = await manager.findBy(SurveyEntity, { machineId });
-  const byId = new Map(rows.map((row) => [row.id, surveyIn(row.document)]));
-  return (id) => byId.get(id);
 }
 
 /** The reading that a plan of a machine rests on. */

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { useOpenMachine, useOpenState } from '../../open/context.js';
 import { DamageList } from './DamageList.js';
 import classes from './ReadDisk.module.css';
-import { newIdentity, WaysIn } from './WaysIn.js';
+import { WaysIn } from './WaysIn.js';
 
 /** The ways in. A reading that can carry a plan is adopted at once, as an edit that can be undone. */
 export function ReadDisk({ done }: { done: () => void }) {
@@ -21,7 +21,7 @@ export function ReadDisk({ done }: { done: () => void }) {
   };
   return (
     <>
-      <WaysIn identity={newIdentity} adopt={adopt} />
+      <WaysIn adopt={adopt} />
       {refusal && (
         <p role="alert" className={classes.refusal}>
           {refusal}

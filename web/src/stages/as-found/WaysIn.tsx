@@ -12,10 +12,11 @@ export interface WayProps {
   readonly adopt: (survey: Survey) => void;
 }
 
-export const newIdentity = (): SurveyIdentity => ({ id: newId(), takenAt: new Date().toISOString() });
+const newIdentity = (): SurveyIdentity => ({ id: newId(), takenAt: new Date().toISOString() });
 
 /** Every way in which a disk can be read. What is read is handed on. */
-export function WaysIn({ identity, adopt }: WayProps) {
+export function WaysIn({ adopt }: Pick<WayProps, 'adopt'>) {
+  const given = { identity: newIdentity, adopt };
   return (
     <Tabs defaultValue="files" className={classes.ways} keepMounted>
       <Tabs.List>
@@ -25,16 +26,16 @@ export function WaysIn({ identity, adopt }: WayProps) {
         <Tabs.Tab value="text">As text</Tabs.Tab>
       </Tabs.List>
       <Tabs.Panel value="files" pt="md">
-        <FilesWay identity={identity} adopt={adopt} />
+        <FilesWay {...given} />
       </Tabs.Panel>
       <Tabs.Panel value="lsblk" pt="md">
-        <LsblkWay identity={identity} adopt={adopt} />
+        <LsblkWay {...given} />
       </Tabs.Panel>
       <Tabs.Panel value="hand" pt="md">
-        <ByHand identity={identity} adopt={adopt} />
+        <ByHand {...given} />
       </Tabs.Panel>
       <Tabs.Panel value="text" pt="md">
-        <AsText identity={identity} adopt={adopt} />
+        <AsText {...given} />
       </Tabs.Panel>
     </Tabs>
   );

@@ -1,6 +1,7 @@
 import { listedCells, listedHeads, message, type Sheet } from '@rhizotome/core';
 import { say, text } from '../../words/say.js';
 import { useSelection } from '../../open/context.js';
+import { Heads } from './Heads.js';
 import classes from './RunbookStage.module.css';
 
 /** The disk as one environment lists it, with what to do with each line. */
@@ -13,15 +14,7 @@ export function Listed({ sheet }: { sheet: Sheet }) {
       <p className="soft small">{say(message('page.listed-about', { listing }))}</p>
       <div className={classes.scroll}>
         <table>
-          <thead>
-            <tr>
-              {say(listedHeads(listing)).map((name) => (
-                <th key={name} scope="col">
-                  {name}
-                </th>
-              ))}
-            </tr>
-          </thead>
+          <Heads names={say(listedHeads(listing))} />
           <tbody>
             {rows.map((row) => (
               <tr

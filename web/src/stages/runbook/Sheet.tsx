@@ -1,6 +1,7 @@
 import { message, type RecognitionRow } from '@rhizotome/core';
 import { say } from '../../words/say.js';
 import { useSelection } from '../../open/context.js';
+import { Heads } from './Heads.js';
 import classes from './RunbookStage.module.css';
 
 /** How to recognise every line in whatever lists the disk on the day. */
@@ -12,15 +13,7 @@ export function Sheet({ rows }: { rows: readonly RecognitionRow[] }) {
       <p className="soft">{say(message('page.sheet-about'))}</p>
       <div className={classes.scroll}>
         <table>
-          <thead>
-            <tr>
-              {say(message('page.sheet-heads')).map((name) => (
-                <th key={name} scope="col">
-                  {name}
-                </th>
-              ))}
-            </tr>
-          </thead>
+          <Heads names={say(message('page.sheet-heads'))} />
           <tbody>
             {rows.map((row) => (
               <tr

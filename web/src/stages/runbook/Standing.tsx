@@ -2,7 +2,7 @@ import { Button, Drawer } from '@mantine/core';
 import { message, standingReport, type StandingReport, type Survey } from '@rhizotome/core';
 import { useState } from 'react';
 import { useEdit, useOpenState } from '../../open/context.js';
-import { newIdentity, WaysIn } from '../as-found/WaysIn.js';
+import { WaysIn } from '../as-found/WaysIn.js';
 import { say } from '../../words/say.js';
 import { words } from '../../words/words.js';
 import classes from './RunbookStage.module.css';
@@ -76,7 +76,7 @@ export function Standing({ survey, steps, show }: StandingProps) {
         size="xl"
         title={words['standing.read']()}
       >
-        <WaysIn key={readings} identity={newIdentity} adopt={take} />
+        <WaysIn key={readings} adopt={take} />
       </Drawer>
     </section>
   );

@@ -1,5 +1,6 @@
 import { message, type Runbook } from '@rhizotome/core';
 import { say } from '../../words/say.js';
+import { Heads } from './Heads.js';
 import classes from './RunbookStage.module.css';
 
 /** How to return to as found from where the work stands, and what cannot be brought back. */
@@ -50,15 +51,7 @@ export function Starting({ starts }: Pick<Runbook, 'starts'>) {
       <h2 id="starting-title">{say(message('page.boot'))}</h2>
       <div className={classes.scroll}>
         <table>
-          <thead>
-            <tr>
-              {say(message('page.boot-heads')).map((name) => (
-                <th key={name} scope="col">
-                  {name}
-                </th>
-              ))}
-            </tr>
-          </thead>
+          <Heads names={say(message('page.boot-heads'))} />
           <tbody>
             {starts.map(({ system, reached, onUpdate, restore }) => (
               <tr key={system.id} className={classes.words}>
