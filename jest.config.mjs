@@ -10,7 +10,10 @@ export default {
   testEnvironment: 'node',
   testEnvironmentOptions: { customExportConditions: ['source', 'node', 'require', 'default'] },
   extensionsToTreatAsEsm: [],
-  moduleNameMapper: { '^(\\.{1,2}/.*)\\.js$': '$1' },
+  moduleNameMapper: {
+    '^(\\.{1,2}/.*)\\.js$': '$1',
+    '^fast-check$': '<rootDir>/scripts/seeded-properties.cjs',
+  },
   transform: {
     '^.+\\.tsx?$': [
       '@swc/jest',
