@@ -1,4 +1,4 @@
-import { takes, type Planned } from '../plan/index.js';
+import { partitionIdOf, partitionOf, takes, type Plan, type Planned } from '../plan/index.js';
 import { acceptanceOf } from './accept.js';
 import { LEVELS, type Finding } from './finding.js';
 import { findingOf } from './rule.js';
@@ -7,7 +7,9 @@ import { RULES } from './rules.js';
 /** Everything found in the plan, gravest first. A remedy that the plan would refuse is not offered. */
 export function findAll(planned: Planned): Finding[] {
   const { plan, survey } = planned;
-  const found = RULES.flatMap((rule) => rule.check(planned).map((drafted) => findingOf(rule, drafted)));
+  const found = RULES.flatMap((rule) =>
+    rule.check(planned).map((drafted) => inPartitions(plan, findingOf(rule, drafted))),
+  );
   return found
     .map((finding) => ({
       ...finding,
@@ -18,6 +20,14 @@ export function findAll(planned: Planned): Finding[] {
       return accepted === undefined ? finding : { ...finding, accepted };
     })
     .sort((a, b) => LEVELS.indexOf(a.level) - LEVELS.indexOf(b.level));
+}
+
+/** A finding on a volume inside a partition is shown at that partition. */
+function inPartitions(plan: Plan, finding: Finding): Finding {
+  const { partitions } = finding;
+  if (!partitions.some((id) => id.includes('/'))) return finding;
+  const at = partitions.map((id) => (partitionOf(plan, id) ? id : partitionIdOf(id)));
+  return { ...finding, partitions: [...new Set(at)] };
 }
 
 /** How many findings there are of each level, but for those that were accepted. */

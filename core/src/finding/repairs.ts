@@ -7,11 +7,15 @@ import {
   resizeTo,
   type Edit,
   type GapPart,
-  type PlannedPartition,
+  type InsideFate,
+  partitionOf,
+  type PlannedVolume,
   batch,
+  keepInsideEdit,
   undeleteEdit,
   type SingleEdit,
 } from '../plan/index.js';
+import { sectorsToHold } from '../quantity/index.js';
 import type { System } from '../system/index.js';
 import type { Role } from '../table/index.js';
 import { message, type Phrase } from '../words/index.js';
@@ -29,8 +33,12 @@ export function createIn(
     .find((edit) => edit !== undefined && apply(plan, edit, () => survey).ok);
 }
 
-export function resize(planned: Planned, partition: PlannedPartition, size: number): Edit {
-  return resizeTo(planned, partition, size);
+/** Of a volume inside a partition too. */
+export function resize(planned: Planned, volume: PlannedVolume, size: number): Edit {
+  const partition = partitionOf(planned.plan, volume.id);
+  if (partition) return resizeTo(planned, partition, size);
+  const length = sectorsToHold(size, planned.survey.disk.sectorBytes);
+  return { kind: 'resize', partition: volume.id, length, hold: 'start' };
 }
 
 /** The edit that puts several deleted partitions back as they were found; `undefined` where one has no place any more. */
@@ -65,3 +73,10 @@ export function noHibernation(systems: readonly System[]): Remedy {
 export function remedy(title: Phrase, edit: Edit | undefined): Remedy[] {
   return edit ? [{ title, edit }] : [];
 }
+
+/** Keeps a volume inside a partition as it was found. */
+export const keptInside = (fate: InsideFate): Remedy[] =>
+  remedy(
+    message(fate.kind === 'erased' ? 'remedy.keep-as-found' : 'remedy.keep-content'),
+    keepInsideEdit(fate),
+  );

@@ -2,6 +2,7 @@ import { luksChanges } from './rules/luks-changes.js';
 import { macosMachine } from './rules/macos-machine.js';
 import { twoWindows } from './rules/two-windows.js';
 import { cannotChange } from './rules/cannot-change.js';
+import { insideRoom } from './rules/inside-room.js';
 import { keptBroken } from './rules/kept-broken.js';
 import { mountPlace } from './rules/mount-place.js';
 import { homeShared } from './rules/home-shared.js';
@@ -179,6 +180,7 @@ export const RULES: readonly Rule[] = [
   cannotShrink,
   efiType,
   cannotChange,
+  insideRoom,
   keptBroken,
   mountPlace,
   homeShared,

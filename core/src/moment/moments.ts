@@ -9,7 +9,7 @@ import {
   type Span,
 } from '../plan/index.js';
 import { kindOf, procedureFor, TableModel, type Step } from '../sequence/index.js';
-import type { SurveyPartition } from '../survey/index.js';
+import type { Survey, SurveyPartition } from '../survey/index.js';
 import { forecastNumbers } from './forecast.js';
 import { Numbering } from './numbering.js';
 
@@ -67,7 +67,7 @@ class DiskModel {
     this.table = new TableModel(plan, survey);
     for (const p of plan.partitions) if (p.from !== null) this.idInPlan.set(p.from, p.id);
     for (const found of survey.partitions) {
-      const held = asFound(plan, found);
+      const held = asFound(survey, plan, found);
       if (held) this.held.set(held.id, held);
     }
     this.numbering = new Numbering(survey, (id) => this.named(id));
@@ -140,13 +140,19 @@ class DiskModel {
 }
 
 /** What a surveyed partition is before the first step; of one that is kept, what is said of it stands. */
-function asFound(plan: Plan, found: SurveyPartition): PlannedPartition | undefined {
+function asFound(survey: Survey, plan: Plan, found: SurveyPartition): PlannedPartition | undefined {
   const note = plan.found[found.id];
   const planned = plan.partitions.find((p) => p.from === found.id);
   if (!note) return undefined;
-  const read = keptPartition(found, note);
+  const read = keptPartition(survey, found, note);
   if (!planned) return read;
   if (planned.treatment === 'format') return { ...read, id: planned.id };
-  const { type: _, active: __, logical: ___, ...said } = planned;
-  return { ...said, name: read.name, label: found.volume?.label ?? planned.label };
+  const { type: _, active: __, logical: ___, inside: ____, ...said } = planned;
+  const inside = read.inside ?? planned.inside?.filter((v) => v.found);
+  return {
+    ...said,
+    name: read.name,
+    label: found.volume?.label ?? planned.label,
+    ...(inside ? { inside } : {}),
+  };
 }

@@ -1,5 +1,14 @@
-import type { FoundNote, Plan, PlannedPartition, StartPlan } from '../plan/index.js';
+import {
+  foundInside,
+  insideId,
+  type FoundNote,
+  type InsideVolume,
+  type Plan,
+  type PlannedPartition,
+  type StartPlan,
+} from '../plan/index.js';
 import { formatExact } from '../quantity/index.js';
+import { same } from '../schema/index.js';
 import { surveyedPartition, type Comments, type Survey, type SurveyPartition } from '../survey/index.js';
 import type { System } from '../system/index.js';
 import { quoted } from './lines.js';
@@ -20,9 +29,12 @@ export function planLines(plan: Plan, survey: Survey | undefined, comments: Comm
     ...(plan.container === undefined ? [] : put('extended', extendedFields(plan.container, sectorBytes))),
     ...plan.systems.flatMap((s) => put(`system ${s.id}`, [systemLine(s)])),
     ...Object.entries(plan.found).flatMap(([id, note]) => put(`note ${id}`, noteFields(id, note, ownersOf))),
-    ...plan.partitions.flatMap((p) =>
-      put(`part ${p.id}`, partFields(p, survey && surveyedPartition(survey, p.from), sectorBytes, ownersOf)),
-    ),
+    ...plan.partitions.flatMap((p) => [
+      ...put(`part ${p.id}`, partFields(p, survey, ownersOf)),
+      ...volumesToSay(p, survey).flatMap((v) =>
+        put(`volume ${insideId(p.id, v.name)}`, volumeLine(p, v, sectorBytes, ownersOf)),
+      ),
+    ]),
     ...(plan.start
       ? startLines(plan.start, plan.systems).flatMap(([anchor, fields]) => put(anchor, fields))
       : []),
@@ -82,12 +94,49 @@ function noteFields(id: string, note: FoundNote, ownersOf: OwnersOf): string[] {
   ];
 }
 
-function partFields(
-  p: PlannedPartition,
-  found: SurveyPartition | undefined,
+/** The volumes inside a part that its lines tell: none where they are as they were found. */
+function volumesToSay(p: PlannedPartition, survey: Survey | undefined): readonly InsideVolume[] {
+  return same(p.inside, volumesAsFound(p, survey)) ? [] : (p.inside ?? []);
+}
+
+/** What is inside a part whose lines do not say so: of one that is kept, what was found there. */
+export function volumesAsFound(
+  { from, treatment }: Pick<PlannedPartition, 'from' | 'treatment'>,
+  survey: Survey | undefined,
+): readonly InsideVolume[] | undefined {
+  const found = treatment === 'keep' && survey ? surveyedPartition(survey, from) : undefined;
+  const inside = found ? foundInside(survey!, found).map(({ volume }) => volume) : [];
+  return inside.length > 0 ? inside : undefined;
+}
+
+/** `whole`: what is inside is not looked into. */
+function insideFlag(p: PlannedPartition, survey: Survey | undefined): string[] {
+  const usual = volumesAsFound(p, survey);
+  if (p.inside === undefined) return usual ? ['whole'] : [];
+  return p.inside.length === 0 ? ['no volumes'] : [];
+}
+
+function volumeLine(
+  { id }: PlannedPartition,
+  v: InsideVolume,
   sectorBytes: number,
   ownersOf: OwnersOf,
 ): string[] {
+  return [
+    `volume ${quoted(v.name)}`,
+    `in ${quoted(id)}`,
+    `size ${formatExact(v.length * sectorBytes)}`,
+    v.found ? v.treatment : 'new',
+    `holds ${v.fileSystem}`,
+    ...(v.owners ? ownersOf(v.owners) : []),
+    ...(v.label === '' ? [] : [`label ${quoted(v.label)}`]),
+    ...(v.mountPoint === '' ? [] : [`mount ${quoted(v.mountPoint)}`]),
+  ];
+}
+
+function partFields(p: PlannedPartition, survey: Survey | undefined, ownersOf: OwnersOf): string[] {
+  const found = survey && surveyedPartition(survey, p.from);
+  const sectorBytes = survey?.disk.sectorBytes ?? 512;
   const usual = usualNames(p.treatment, found);
   return [
     `part ${quoted(p.id)}`,
@@ -106,6 +155,7 @@ function partFields(
       ? [`subvolumes ${p.subvolumes.map((s) => `${quoted(s.name)} ${quoted(s.mountPoint)}`).join(' ')}`]
       : []),
     ...(p.layer === undefined ? [] : [`layer ${p.layer}`]),
+    ...insideFlag(p, survey),
     ...(p.placeholder === undefined ? [] : [p.placeholder ? 'placeholder' : 'no placeholder']),
     ...(p.logical === undefined ? [] : [p.logical ? 'logical' : 'primary']),
     ...(p.active === undefined ? [] : [p.active ? 'active' : 'inactive']),

@@ -6,12 +6,16 @@ import {
   EMPTY_PLAN,
   endOf,
   floorOf,
+  insideId,
+  InsideVolumeSchema,
+  roomInside,
   plannedArea,
   LAYERS,
   OPEN_START,
   ROLES,
   usedOf,
   type FoundNote,
+  type InsideVolume,
   type LoaderPlace,
   type Plan,
   type PlannedPartition,
@@ -24,7 +28,7 @@ import { NOTHING_KNOWN } from './context.js';
 import { choice, Fields, oneString, sizeIn, wholeNumber } from './fields.js';
 import { stringsIn, type Line, type Text } from './lines.js';
 import type { Remarks } from './remarks.js';
-import { usualNames } from './plan-lines.js';
+import { usualNames, volumesAsFound } from './plan-lines.js';
 import { readSystem } from './system.js';
 
 export const PLAN_KEYWORDS = [
@@ -33,6 +37,7 @@ export const PLAN_KEYWORDS = [
   'system',
   'note',
   'part',
+  'volume',
   'start',
   'order',
   'done',
@@ -50,6 +55,7 @@ export class PlanReader {
   /** Whether any line told of a plan. */
   started = false;
   private readonly parts: PartLine[] = [];
+  private readonly volumes: PartLine[] = [];
 
   private plan: Plan;
   private likely: ReadonlyMap<string, FoundNote> | undefined;
@@ -73,6 +79,9 @@ export class PlanReader {
     switch (keyword) {
       case 'part':
         this.parts.push({ fields, line });
+        return;
+      case 'volume':
+        this.volumes.push({ fields, line });
         return;
       case 'system':
         return this.takeSystem(line);
@@ -105,7 +114,7 @@ export class PlanReader {
   }
 
   finish(): Plan {
-    if (this.proposed && this.parts.length === 0) return this.withKeptParts();
+    if (this.proposed && this.parts.length === 0) return this.withVolumes(this.withKeptParts());
     const partitions: PlannedPartition[] = [];
     for (const [i, { fields, line }] of this.parts.entries()) {
       if (!this.survey)
@@ -114,7 +123,53 @@ export class PlanReader {
       fields.done();
       this.remarks.keep(`part ${partitions.at(-1)!.id}`, line);
     }
-    return { ...this.plan, partitions: partitions.sort((a, b) => a.start - b.start) };
+    return this.withVolumes({ ...this.plan, partitions: partitions.sort((a, b) => a.start - b.start) });
+  }
+
+  /** The volumes that lines of their own tell stand in the place of those that were found. */
+  private withVolumes(plan: Plan): Plan {
+    const told = new Map<string, InsideVolume[]>();
+    for (const { fields, line } of this.volumes) {
+      const at = fields.need('in', 'The part that it is in');
+      const within = plan.partitions.find((p) => p.id === oneString(at));
+      if (!within || !this.survey) return at.fault('No part has this name.');
+      const volume = this.volumeIn(fields, within, this.survey);
+      fields.done();
+      told.set(within.id, [...(told.get(within.id) ?? []), volume]);
+      this.remarks.keep(`volume ${insideId(within.id, volume.name)}`, line);
+    }
+    const partitions = plan.partitions.map((p) => {
+      const inside = told.get(p.id);
+      return inside ? { ...p, inside } : p;
+    });
+    return { ...plan, partitions };
+  }
+
+  private volumeIn(fields: Fields, within: PlannedPartition, survey: Survey): InsideVolume {
+    const name = oneString(fields.subject);
+    const was = volumesAsFound(within, survey)?.find((v) => v.name === name);
+    const isNew = fields.flag('new');
+    const format = fields.flag('format');
+    fields.flag('keep');
+    const { sectorBytes } = survey.disk;
+    const size = fields.size('size', {
+      ...NOTHING_KNOWN,
+      rest: bytes(Math.max(0, roomInside({ plan: this.plan, survey }, within).bytes)),
+    });
+    const length = size === undefined ? was?.length : sectorsToHold(size, sectorBytes);
+    const owners = this.ownersIn(fields.take('owners'));
+    const volume = {
+      name,
+      found: !isNew,
+      length: length ?? fields.line.fields[0]!.fault('The size is missing: write “size …” behind a comma.'),
+      treatment: isNew || format ? ('format' as const) : ('keep' as const),
+      fileSystem: fields.oneOf('holds', VOLUME_KINDS) ?? was?.fileSystem ?? (isNew ? 'ext4' : 'unknown'),
+      label: fields.string('label') ?? '',
+      mountPoint: fields.string('mount') ?? '',
+      ...(owners ? { owners } : {}),
+    };
+    const checked = InsideVolumeSchema.safeParse(volume);
+    return checked.success ? checked.data : fields.subject.fault(checked.error.issues[0]!.message);
   }
 
   /** Everything as found, with what the notes say of it. */
@@ -247,6 +302,7 @@ export class PlanReader {
       ...typeIn(fields),
       ...subvolumesIn(fields),
       ...layerIn(fields),
+      ...insideIn(fields, { from: found?.id ?? null, treatment }, survey),
       ...flagIn(fields, 'placeholder', 'no placeholder'),
       ...flagIn(fields, 'logical', 'primary'),
       ...flagIn(fields, 'active', 'inactive'),
@@ -353,6 +409,18 @@ function typeIn(fields: Fields): Pick<PlannedPartition, 'type'> {
 function layerIn(fields: Fields): Pick<PlannedPartition, 'layer'> {
   const layer = fields.oneOf('layer', LAYERS);
   return layer ? { layer } : {};
+}
+
+/** Nothing of what is inside, where the line says so; else what was found there. */
+function insideIn(
+  fields: Fields,
+  part: Pick<PlannedPartition, 'from' | 'treatment'>,
+  survey: Survey,
+): Pick<PlannedPartition, 'inside'> {
+  const [whole, none] = [fields.flag('whole'), fields.flag('no volumes')];
+  if (whole) return {};
+  const inside = none ? [] : volumesAsFound(part, survey);
+  return inside ? { inside } : {};
 }
 
 /** Under the first word: `true` where the line has it, `false` where it has the other, nothing where neither. */

@@ -16,6 +16,7 @@ export function volumeFields(v: Volume): string[] {
   return [
     `holds ${v.kind}`,
     ...field('variant', v.variant === undefined ? undefined : quoted(v.variant)),
+    ...field('called', v.name === undefined ? undefined : quoted(v.name)),
     ...field('label', v.label === undefined ? undefined : quoted(v.label)),
     ...field('uuid', v.uuid === undefined ? undefined : quoted(v.uuid)),
     ...field('block', v.blockBytes === undefined ? undefined : formatExact(v.blockBytes)),
@@ -45,6 +46,7 @@ export function insideLines(v: Volume, depth = 1): string[] {
 /** The volume that the fields tell; `undefined` where there is no `holds`. `kind` is given where the line begins with it. */
 export function takeVolume(fields: Fields, kindText?: Text): Volume | undefined {
   const kind = kindText ?? fields.take('holds');
+  const name = fields.string('called');
   const label = fields.string('label');
   const uuid = fields.string('uuid');
   const used = takeMeasured(fields.take('used'));
@@ -61,6 +63,7 @@ export function takeVolume(fields: Fields, kindText?: Text): Volume | undefined 
     fields.line.fields[0]!.fault('Write what the floor rests on: floor 20GiB by bitmap.');
   const rest = defined({
     variant: fields.string('variant'),
+    name,
     label,
     uuid,
     blockBytes: fields.size('block', NOTHING_KNOWN),

@@ -5,6 +5,7 @@ import type { Survey, SurveyPartition } from '../survey/index.js';
 import { systemFrom, type Family, type System } from '../system/index.js';
 import { partitionType, type Role } from '../table/index.js';
 import type { VolumeKind } from '../volume/index.js';
+import { foundInside } from './inside/index.js';
 import { mountPointsIn } from './mounts.js';
 import type { BeginEdit } from './edits/fact-edits.js';
 import type { FoundNote, PlannedPartition } from './plan.js';
@@ -66,7 +67,7 @@ export function beginEdit(planned: Planned): BeginEdit {
     },
     systems,
     found,
-    partitions: survey.partitions.map((p) => keptPartition(p, found[p.id]!, mounts.get(p.id))),
+    partitions: survey.partitions.map((p) => keptPartition(survey, p, found[p.id]!, mounts.get(p.id))),
     device: survey.disk.device ?? plan.machine.device,
     ticked: [],
   };
@@ -76,8 +77,14 @@ export function beginEdit(planned: Planned): BeginEdit {
 const proposedId = (family: Family) => `found-${family}`;
 const isProposed = ({ id, family }: System) => id === proposedId(family);
 
-/** The planned partition that leaves a surveyed one as it is. */
-export function keptPartition(p: SurveyPartition, note: FoundNote, mountPoint = ''): PlannedPartition {
+/** The planned partition that leaves a surveyed one as it is, with the volumes that were read inside of it. */
+export function keptPartition(
+  survey: Survey,
+  p: SurveyPartition,
+  note: FoundNote,
+  mountPoint = '',
+): PlannedPartition {
+  const inside = foundInside(survey, p).map(({ volume }) => volume);
   return {
     id: p.id,
     from: p.id,
@@ -89,7 +96,8 @@ export function keptPartition(p: SurveyPartition, note: FoundNote, mountPoint = 
     fileSystem: note.kind,
     label: p.volume?.label ?? '',
     name: p.name ?? '',
-    mountPoint: mountPoint || (p.volume?.mountPoint ?? ''),
+    mountPoint: inside.length > 0 ? '' : mountPoint || (p.volume?.mountPoint ?? ''),
+    ...(inside.length > 0 ? { inside } : {}),
   };
 }
 

@@ -1,6 +1,7 @@
 import { surveyedPartition } from '../survey/index.js';
 import type { VolumeKind } from '../volume/index.js';
-import type { Known, PlannedPartition } from './plan.js';
+import type { PlannedVolume } from './inside/index.js';
+import type { Known } from './plan.js';
 import type { Planned } from './planned.js';
 
 /** Contents that are encrypted by what they are. */
@@ -31,8 +32,9 @@ export function isWindowsEncrypted(planned: Planned, id: string): boolean {
   return encryptionOf(planned, id) === 'yes' && !kinds.includes('luks');
 }
 
-/** Whether the content of a planned partition is encrypted, as found or by a layer that is planned. */
-export function isEncrypted(planned: Planned, partition: PlannedPartition): boolean {
+/** Whether the content of a planned volume is encrypted, as found or by a layer that is planned. */
+export function isEncrypted(planned: Planned, volume: PlannedVolume): boolean {
+  const partition = volume.within ?? volume;
   const kept = partition.from !== null && partition.treatment === 'keep';
   if (kept) return encryptionOf(planned, partition.from) === 'yes';
   return partition.layer === 'luks' || partition.layer === 'luks-lvm';

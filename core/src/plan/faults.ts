@@ -1,5 +1,6 @@
 import type { Survey } from '../survey/index.js';
 import { refuseNames, refuseOrigin, refuseOwners, refuseSubvolumes } from './edits/geometry.js';
+import { refuseInside } from './edits/inside-edits.js';
 import { refusePlan } from './edits/fact-edits.js';
 import type { Refusal } from './edits/refusal.js';
 import { endOf, type Plan } from './plan.js';
@@ -93,6 +94,7 @@ function partitionFault(plan: Plan, survey: Survey | undefined, i: number): Foun
     fault(`${at}.from`, of, survey && refuseOrigin(p, survey)) ??
     fault(`${at}.owners`, of, refuseOwners(plan, p.owners)) ??
     fault(`${at}.subvolumes`, of, refuseSubvolumes(p)) ??
+    fault(`${at}.inside`, of, survey && refuseInside(plan, p, survey)) ??
     fault(`${at}.label`, of, refuseNames(p))
   );
 }

@@ -1,6 +1,7 @@
 export { adoptEdit } from './adopt-survey.js';
 export { beginEdit, likelyNotes, keptPartition } from './begin.js';
 export {
+  addInsideEdit,
   batch,
   becomeEdit,
   bodiesOf,
@@ -16,10 +17,13 @@ export {
   freshSystemId,
   gripsOf,
   halveEdit,
+  goneInside,
+  keepInsideEdit,
   keepSystemEdit,
   kindEdit,
   kindOfSystem,
   kindsFor,
+  lookInsideEdit,
   makeLogicalEdit,
   makePrimaryEdit,
   markActiveEdit,
@@ -35,7 +39,9 @@ export {
   shareOut,
   sizeContextFor,
   sizeContextForGap,
+  sizeContextInside,
   snapPlaces,
+  splitInsideEdit,
   swapOrderEdit,
   takeUpEdit,
   undeleteEdit,
@@ -60,7 +66,7 @@ export { editTitle, type EditSays } from './edits/title.js';
 export { givers, type Giver } from './givers.js';
 export { EMPTY_HISTORY, remember, type History, type MadeEdit } from './history.js';
 export { refusePlan } from './edits/fact-edits.js';
-export { refuseRewrite, type PartRefusal } from './edits/geometry.js';
+export { refuseRewrite, type PartRefusal } from './edits/refuse-rewrite.js';
 export { refusalInWords, type Refusal } from './edits/refusal.js';
 export type { Applied, Surveys } from './edits/result.js';
 export { planFault, type PlanFault } from './faults.js';
@@ -82,6 +88,24 @@ export {
   type Part,
   type Span,
 } from './layout.js';
+export {
+  canHold,
+  foundInside,
+  foundUnder,
+  freshName,
+  insideFatesOf,
+  insideId,
+  InsideVolumeSchema,
+  layersOf,
+  partitionIdOf,
+  roomInside,
+  volumeOf,
+  volumesOf,
+  type InsideFate,
+  type InsideVolume,
+  type PlannedVolume,
+  type RoomInside,
+} from './inside/index.js';
 export { mountPointsIn, mountTableLines, type MountTableLine } from './mounts.js';
 export { packLeastMoved, type Packing, type PackOutcome, type PackPart, type PackRoom } from './packing.js';
 export { roomGiven, type RoomGiven, type SizeFit } from './room-given.js';

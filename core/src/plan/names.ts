@@ -17,15 +17,20 @@ export const ROLE_NAMES: Readonly<Record<Role, string>> = {
   other: 'Unknown purpose',
 };
 
-/** What a partition is called in the interface: its label, else its name, else what it is for. */
+/** What a partition is called in the interface: its label, else its name, else what is inside of it, else what it is for. */
 export function partitionTitle(p: {
   readonly label?: string | undefined;
   readonly name?: string | undefined;
   readonly role: Role;
+  readonly inside?: readonly { readonly name: string }[] | undefined;
 }): string {
   const name = p.name !== undefined && SAYS_NO_MORE.test(p.name) ? '' : p.name;
-  return p.label || name || ROLE_NAMES[p.role];
+  const inside = (p.inside ?? []).slice(0, MOST_NAMED).map((v) => v.name);
+  const more = (p.inside?.length ?? 0) > MOST_NAMED ? ' …' : '';
+  return p.label || name || inside.join(', ') + more || ROLE_NAMES[p.role];
 }
+
+const MOST_NAMED = 3;
 
 /** Names that tools give by themselves: they are long, alike on every disk, and say no more than the role. */
 const SAYS_NO_MORE = /^(?:efi system|basic data|reserved) partition$/i;

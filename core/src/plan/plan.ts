@@ -12,6 +12,7 @@ import { SystemSchema, type System, type SystemId } from '../system/index.js';
 import { exactly } from '../schema/index.js';
 import type { Role, TableStyle } from '../table/index.js';
 import { VOLUME_KINDS, type VolumeKind } from '../volume/index.js';
+import { InsideVolumeSchema, MOST_INSIDE, type InsideVolume } from './inside/volume.js';
 import { StartPlanSchema, type StartPlan } from './start-plan.js';
 
 export type PartitionId = string;
@@ -85,6 +86,8 @@ export interface PlannedPartition {
   readonly subvolumes?: readonly Subvolume[] | undefined;
   /** What lies between the partition and its file system; none where absent. */
   readonly layer?: Layer | undefined;
+  /** The volumes in its encrypted container or volume group: they stand for its content, one level down. */
+  readonly inside?: readonly InsideVolume[] | undefined;
   /** Made first by the system that is there, to hold the place, and formatted by the installer of the new one. */
   readonly placeholder?: boolean | undefined;
   /** MBR: listed in the extended container. Where absent: as found, and new ones are primaries. */
@@ -195,6 +198,7 @@ export const PlannedPartitionSchema = exactly<PlannedPartition>()(
       .readonly()
       .optional(),
     layer: z.enum(LAYERS).optional(),
+    inside: z.array(InsideVolumeSchema).max(MOST_INSIDE).readonly().optional(),
     placeholder: z.boolean().optional(),
     logical: z.boolean().optional(),
     active: z.boolean().optional(),
@@ -248,7 +252,7 @@ export function systemOf(plan: Plan, id: SystemId): System | undefined {
 }
 
 /** Where a partition is mounted, its subvolumes included, without those that are mounted nowhere. */
-export function mountPointsOf(partition: PlannedPartition): string[] {
+export function mountPointsOf(partition: Pick<PlannedPartition, 'mountPoint' | 'subvolumes'>): string[] {
   return [partition.mountPoint, ...(partition.subvolumes ?? []).map((s) => s.mountPoint)].filter(
     (m) => m !== '',
   );

@@ -14,4 +14,5 @@ export {
   type StepKind,
 } from './steps/kinds.js';
 export { safetyCopySource } from './steps/safety-copy.js';
+export { isDoneBefore } from './steps/change-inside.js';
 export { isForGood, lossesOf, undoIn, wayBack, type Loss, type StepBack, type WayBack } from './way-back.js';

@@ -1,12 +1,13 @@
-import { type Planned, overlap, partitionOf } from '../plan/index.js';
+import { insideFatesOf, type Planned, overlap, partitionOf } from '../plan/index.js';
 import { canShrink, VOLUME_TRAITS } from '../volume/index.js';
 import { copyTime } from './estimate.js';
 import { copyOf, exposureOfChange, exposureOfCopy } from './exposure.js';
 import type { StepBase } from './step.js';
+import { isDoneBefore } from './steps/change-inside.js';
 import { kindOf, type Step, type StepFor } from './steps/kinds.js';
 import { TableModel } from './table-model.js';
 
-/** A surveyed partition whose content is gone for good once a step has begun. */
+/** A surveyed partition, or a volume inside one, whose content is gone for good once a step has begun. */
 export interface Loss {
   readonly step: string;
   readonly found: string;
@@ -42,6 +43,11 @@ export function lossesOf(planned: Planned, steps: readonly Step[]): Loss[] {
     (p) => VOLUME_TRAITS[plan.found[p.id]?.kind ?? 'unknown'].move !== 'recreate',
   );
   for (const step of steps) {
+    for (const id of lostInside(planned, step))
+      if (!lost.has(id)) {
+        lost.add(id);
+        losses.push({ step: step.id, found: id, why: 'formatted' });
+      }
     if (isForGood(planned, step) && !lost.has(step.found)) {
       lost.add(step.found);
       losses.push({ step: step.id, found: step.found, why: 'grown' });
@@ -55,6 +61,20 @@ export function lossesOf(planned: Planned, steps: readonly Step[]): Loss[] {
     }
   }
   return losses;
+}
+
+/** Volumes inside a kept partition that a step deletes or formats: what one of a group held cannot be found again. */
+function lostInside(planned: Planned, step: Step): string[] {
+  if (step.kind !== 'change-inside' && step.kind !== 'install') return [];
+  return insideFatesOf(planned)
+    .filter((f) => f.kind === 'erased' || f.kind === 'formatted')
+    .filter((f) => f.found?.fileSystem !== 'swap')
+    .filter((f) =>
+      step.kind === 'change-inside'
+        ? f.within.id === step.partition && isDoneBefore(planned.plan, f)
+        : f.planned?.owners.includes(step.system) && !isDoneBefore(planned.plan, f),
+    )
+    .map((f) => f.id);
 }
 
 /** Whether a step grows what cannot shrink. */

@@ -2,6 +2,7 @@ import {
   OPEN_START,
   partitionOf,
   startsInCircle,
+  volumesOf,
   type LoaderPlace,
   type Plan,
   type PlannedPartition,
@@ -57,7 +58,7 @@ export interface StartArrangement {
 /** Systems that are on the disk once the plan is carried out. A hosted one is there as long as its host is. */
 export function systemsAfter(plan: Plan): System[] {
   const holdsIt = (system: System) =>
-    plan.partitions.some(
+    volumesOf(plan).some(
       (p) => p.owners.includes(system.id) && ['system', 'root'].includes(p.role) && p.treatment === 'keep',
     );
   return plan.systems.filter(

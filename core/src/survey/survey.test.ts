@@ -209,11 +209,21 @@ describe('a survey from lsblk', () => {
       inside: [
         {
           kind: 'lvm',
-          inside: [{ kind: 'xfs', label: 'root', usedBytes: 7e9, mountPoint: '/' }, { kind: 'swap' }],
+          name: 'luks',
+          sizeBytes: 99e9,
+          inside: [
+            { kind: 'xfs', name: 'root', label: 'root', sizeBytes: 20e9, usedBytes: 7e9, mountPoint: '/' },
+            { kind: 'swap', name: 'swap', sizeBytes: 4e9 },
+          ],
         },
       ],
     });
-    expect(beginEdit({ plan: EMPTY_PLAN, survey }).partitions[0]).toMatchObject({ mountPoint: '/' });
+    expect(beginEdit({ plan: EMPTY_PLAN, survey }).partitions[0]).toMatchObject({
+      inside: [
+        { name: 'root', fileSystem: 'xfs', mountPoint: '/' },
+        { name: 'swap', fileSystem: 'swap' },
+      ],
+    });
   });
 
   test('a file system on the disk itself is told as such', () => {

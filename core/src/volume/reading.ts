@@ -21,11 +21,16 @@ export interface Volume {
   /** Finer than the kind: `FAT32`, `LUKS2`. */
   readonly variant?: string | undefined;
   readonly label?: string | undefined;
+  /** Of one inside another: how its group, or whoever opened it, calls it. */
+  readonly name?: string | undefined;
   /** As the operating system prints it. */
   readonly uuid?: string | undefined;
   /** Unit of allocation: cluster or block. */
   readonly blockBytes?: number | undefined;
-  /** As the volume itself says; its partition may be larger, or (damage) smaller. */
+  /**
+   * As the volume itself says; its partition may be larger, or (damage) smaller. Of one inside another: the size of what
+   * it lies in.
+   */
   readonly sizeBytes?: number | undefined;
   readonly usedBytes?: number | undefined;
   readonly usedEvidence?: VolumeEvidence | undefined;

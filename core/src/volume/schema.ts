@@ -11,6 +11,7 @@ export const VolumeSchema: z.ZodType<Volume> = z.lazy(() =>
     kind: z.enum(VOLUME_KINDS),
     variant: text(80).optional(),
     label: text(255).optional(),
+    name: text(120).optional(),
     uuid: text(80).optional(),
     blockBytes: size.optional(),
     sizeBytes: size.optional(),

@@ -3,7 +3,7 @@ import type { Edit, Planned } from '../../plan/index.js';
 import { KIB, MIB, sectors } from '../../quantity/index.js';
 import { fitOf, type System } from '../../system/index.js';
 import { message } from '../../words/index.js';
-import { bytesOfPart, nameOf, newSystems, withRole } from '../context.js';
+import { bytesOfPart, nameOf, newSystems, partitionsWithRole } from '../context.js';
 import { createIn, remedy } from '../repairs.js';
 import { inBytes, fact, type Drafted, type Rule } from '../rule.js';
 
@@ -62,7 +62,7 @@ function asBsdBoot(edit: Edit | undefined, sectorBytes: number): Edit | undefine
 }
 
 function tooLarge(planned: Planned): Drafted[] {
-  return withRole(planned, 'bios-boot')
+  return partitionsWithRole(planned, 'bios-boot')
     .filter((p) => p.type === BSD_BOOT && bytesOfPart(planned, p) > BSD_MOST_BYTES)
     .map((p) => ({
       of: p.id,

@@ -1,8 +1,16 @@
 import { message } from '../../words/index.js';
-import { fatesOf, partitionTitle, undeleteEdit, usedOf } from '../../plan/index.js';
+import {
+  fatesOf,
+  foundUnder,
+  insideFatesOf,
+  partitionTitle,
+  undeleteEdit,
+  usedOf,
+  type Planned,
+} from '../../plan/index.js';
 import { bytesOfPart } from '../context.js';
-import { remedy } from '../repairs.js';
-import { inBytes, valueOf, fact, type Rule } from '../rule.js';
+import { keptInside, remedy } from '../repairs.js';
+import { inBytes, valueOf, fact, type Drafted, type Rule } from '../rule.js';
 
 const HOLDS_NOTHING = ['swap', 'reserved', 'bios-boot', 'recovery', 'container'];
 
@@ -10,35 +18,57 @@ export const dataErased: Rule = {
   id: 'data-erased',
   level: 'hazard',
   basis: 'What is deleted or formatted is lost',
-  check: (planned) =>
-    fatesOf(planned).flatMap(({ kind, found, planned: part }) => {
-      const note = planned.plan.found[found.id];
-      if ((kind !== 'erased' && kind !== 'formatted') || !note || HOLDS_NOTHING.includes(note.role))
-        return [];
-      // A formatted EFI partition has a rule of its own.
-      if (kind === 'formatted' && note.role === 'efi') return [];
-      const used = usedOf(planned, found.id);
-      const title = partitionTitle({ label: found.volume?.label, name: found.name, role: note.role });
-      return [
-        {
-          of: found.id,
-          says: message('finding.data-erased', {
-            volume: title,
-            deleted: kind === 'erased',
-          }),
-          evidence: [
-            fact('size', inBytes(bytesOfPart(planned, found))),
-            fact('used', used ? inBytes(used.bytes) : valueOf('unknown')),
-          ],
-          partitions: [found.id],
-          remedies:
-            kind === 'erased'
-              ? remedy(message('remedy.keep-as-found'), undeleteEdit(planned, found.id))
-              : remedy(
-                  message('remedy.keep-content'),
-                  part && { kind: 'treat', partition: part.id, treatment: 'keep' },
-                ),
-        },
-      ];
-    }),
+  check: (planned) => [...partitionsErased(planned), ...insideErased(planned)],
 };
+
+function partitionsErased(planned: Planned): Drafted[] {
+  return fatesOf(planned).flatMap(({ kind, found, planned: part }) => {
+    const note = planned.plan.found[found.id];
+    if ((kind !== 'erased' && kind !== 'formatted') || !note || HOLDS_NOTHING.includes(note.role)) return [];
+    // A formatted EFI partition has a rule of its own.
+    if (kind === 'formatted' && note.role === 'efi') return [];
+    const used = usedOf(planned, found.id);
+    const title = partitionTitle({ label: found.volume?.label, name: found.name, role: note.role });
+    return [
+      {
+        of: found.id,
+        says: message('finding.data-erased', {
+          volume: title,
+          deleted: kind === 'erased',
+        }),
+        evidence: [
+          fact('size', inBytes(bytesOfPart(planned, found))),
+          fact('used', used ? inBytes(used.bytes) : valueOf('unknown')),
+        ],
+        partitions: [found.id],
+        remedies:
+          kind === 'erased'
+            ? remedy(message('remedy.keep-as-found'), undeleteEdit(planned, found.id))
+            : remedy(
+                message('remedy.keep-content'),
+                part && { kind: 'treat', partition: part.id, treatment: 'keep' },
+              ),
+      },
+    ];
+  });
+}
+
+function insideErased({ plan, survey }: Planned): Drafted[] {
+  return insideFatesOf({ plan, survey })
+    .filter(({ kind, found }) => (kind === 'erased' || kind === 'formatted') && found?.fileSystem !== 'swap')
+    .map((fate) => {
+      const { kind, id, within, found } = fate;
+      const used = foundUnder(survey, id)?.read.usedBytes;
+      return {
+        of: id,
+        says: message('finding.data-erased', { volume: found!.name, deleted: kind === 'erased' }),
+        evidence: [
+          fact('inside', partitionTitle(within)),
+          fact('size', inBytes(bytesOfPart({ plan, survey }, found!))),
+          fact('used', used === undefined ? valueOf('unknown') : inBytes(used)),
+        ],
+        partitions: [within.id],
+        remedies: keptInside(fate),
+      };
+    });
+}

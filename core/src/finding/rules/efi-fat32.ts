@@ -1,6 +1,6 @@
 import { message } from '../../words/index.js';
 import { fat32FloorBytes } from '../../sizing/index.js';
-import { bytesOfPart, nameOf, withRole } from '../context.js';
+import { bytesOfPart, nameOf, partitionsWithRole } from '../context.js';
 import { resize } from '../repairs.js';
 import { inBytes, fact, type Rule } from '../rule.js';
 
@@ -10,7 +10,7 @@ export const efiFat32: Rule = {
   basis: 'UEFI 2.10 §13.3.1: FAT32 on a fixed disk; FAT32 has at least 65 525 clusters',
   check: (planned) => {
     const floor = fat32FloorBytes(planned.survey.disk.sectorBytes);
-    return withRole(planned, 'efi')
+    return partitionsWithRole(planned, 'efi')
       .filter((p) => p.from === null && bytesOfPart(planned, p) < floor)
       .map((p) => ({
         of: p.id,

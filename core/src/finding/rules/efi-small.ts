@@ -2,7 +2,7 @@ import { message } from '../../words/index.js';
 import { efiBudget, totalOf } from '../../sizing/index.js';
 import { mountPointsOf, usedOf } from '../../plan/index.js';
 import { isArriving, listsOthers, type System } from '../../system/index.js';
-import { bytesOfPart, nameOf, withRole } from '../context.js';
+import { bytesOfPart, nameOf, partitionsWithRole } from '../context.js';
 import { efiStrategies } from '../../strategy/index.js';
 import { resize } from '../repairs.js';
 import { inBytes, fact, type Rule } from '../rule.js';
@@ -12,7 +12,7 @@ export const efiSmall: Rule = {
   level: 'caution',
   basis: 'Rule of thumb: what loaders, kernels and firmware updates take',
   check: (planned) =>
-    withRole(planned, 'efi').flatMap((p) => {
+    partitionsWithRole(planned, 'efi').flatMap((p) => {
       const users = planned.plan.systems.filter((s) => p.owners.includes(s.id));
       if (!users.some(isArriving)) return [];
       const kernelsHere = mountPointsOf(p).includes('/boot');

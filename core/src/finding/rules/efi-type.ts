@@ -1,7 +1,7 @@
 import { message } from '../../words/index.js';
 import { typeOf } from '../../recognition/index.js';
 import { typeFor, typeName } from '../../table/index.js';
-import { nameOf, withRole } from '../context.js';
+import { nameOf, partitionsWithRole } from '../context.js';
 import { fact, type Rule } from '../rule.js';
 
 export const efiType: Rule = {
@@ -12,7 +12,7 @@ export const efiType: Rule = {
     const { plan, survey } = planned;
     if (plan.target.mode !== 'uefi') return [];
     const wanted = typeFor('efi', plan.target.style, false);
-    return withRole(planned, 'efi')
+    return partitionsWithRole(planned, 'efi')
       .filter((p) => typeOf({ plan, survey }, p) !== wanted)
       .map((p) => ({
         of: p.id,

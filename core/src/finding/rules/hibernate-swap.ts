@@ -1,7 +1,7 @@
 import { hibernationSwapBytes } from '../../sizing/index.js';
 import { sleeps } from '../../system/index.js';
 import { message } from '../../words/index.js';
-import { newSystems, bytesOfPart, ownedBy } from '../context.js';
+import { newSystems, bytesOfPart, mayHoldMore, ownedBy } from '../context.js';
 import { createIn, remedy, resize } from '../repairs.js';
 import { inBytes, valueOf, fact, type Drafted, type Rule } from '../rule.js';
 
@@ -25,8 +25,7 @@ export const hibernateSwap: Rule = {
         const about = { of: system.id, systems: [system.id] };
         if (!swap) {
           // In a volume group there is swap that is not seen here.
-          if (system.swap === 'volume' || parts.some((p) => p.layer === 'lvm' || p.layer === 'luks-lvm'))
-            return [];
+          if (system.swap === 'volume' || parts.some(mayHoldMore)) return [];
           return [
             {
               ...about,

@@ -1,8 +1,15 @@
-import { fatesOf, reinstallEdit, type Fate, type Planned } from '../../plan/index.js';
+import {
+  fatesOf,
+  insideFatesOf,
+  reinstallEdit,
+  type Fate,
+  type InsideFate,
+  type Planned,
+} from '../../plan/index.js';
 import { isArriving, type System } from '../../system/index.js';
 import { message } from '../../words/index.js';
 import type { Remedy } from '../finding.js';
-import { remedy, restoreAll } from '../repairs.js';
+import { keptInside, remedy, restoreAll } from '../repairs.js';
 import { fact, valueOf, type Drafted, type Rule } from '../rule.js';
 
 /** Roles without which a system does not start, whatever else of it stays. EFI partitions: see start-lost. */
@@ -23,23 +30,40 @@ export const keptBroken: Rule = {
           ({ kind, planned: part }) =>
             kind === 'erased' || (kind === 'formatted' && part?.treatment === 'format'),
         );
-        if (lost.length === 0) return [];
+        const inside = vitalInside(planned, system);
+        const gone = [
+          ...lost.map((f) => ({ name: titleOf(planned, f), kind: f.kind, of: f.planned?.id ?? f.found.id })),
+          ...inside.map((f) => ({
+            name: f.found!.name,
+            kind: f.kind === 'erased' ? ('erased' as const) : ('formatted' as const),
+            of: f.within.id,
+          })),
+        ];
+        if (gone.length === 0) return [];
         return [
           {
             of: system.id,
             says: message('finding.kept-broken', {
               system: system.name,
-              volumes: lost.map((f) => titleOf(planned, f)),
-              deleted: lost[0]!.kind === 'erased',
+              volumes: gone.map((g) => g.name),
+              deleted: gone[0]!.kind === 'erased',
             }),
-            evidence: lost.map((f) => fact({ name: titleOf(planned, f) }, valueOf(f.kind))),
-            partitions: lost.map((f) => f.planned?.id ?? f.found.id),
+            evidence: gone.map((g) => fact({ name: g.name }, valueOf(g.kind))),
+            partitions: gone.map((g) => g.of),
             systems: [system.id],
-            remedies: remediesFor(planned, system, lost),
+            remedies: [...inside.flatMap(keptInside), ...remediesFor(planned, system, lost)],
           },
         ];
       }),
 };
+
+/** Volumes inside its partitions that it does not start without, and that do not stay as they are. */
+function vitalInside(planned: Planned, system: System): InsideFate[] {
+  return insideFatesOf(planned).filter(({ kind, found, planned: part, within }) => {
+    if (!found || !(part?.owners ?? within.owners).includes(system.id)) return false;
+    return (kind === 'erased' || kind === 'formatted') && VITAL_PLACES.includes(found.mountPoint);
+  });
+}
 
 function vitalOf(planned: Planned, system: System): Fate[] {
   const { plan } = planned;

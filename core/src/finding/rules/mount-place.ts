@@ -1,4 +1,4 @@
-import { mountPointsOf, type PlannedPartition } from '../../plan/index.js';
+import { mountPointsOf, type PlannedVolume } from '../../plan/index.js';
 import type { System } from '../../system/index.js';
 import type { Role } from '../../table/index.js';
 import { message } from '../../words/index.js';
@@ -31,7 +31,7 @@ export const mountPlace: Rule = {
       ),
 };
 
-function misplaced(p: PlannedPartition, system: System, own: readonly PlannedPartition[]): Drafted[] {
+function misplaced(p: PlannedVolume, system: System, own: readonly PlannedVolume[]): Drafted[] {
   const place = PLACES[p.role];
   const at = mountPointsOf(p);
   const rootElsewhere = p.role !== 'root' && p.role !== 'system' && at.includes('/') && !p.subvolumes;
@@ -66,7 +66,7 @@ function misplaced(p: PlannedPartition, system: System, own: readonly PlannedPar
 }
 
 /** Swap is mounted nowhere; everything else at a path from the root, without detours (POSIX.1-2017 §3.271, absolute pathname). */
-function noPath(p: PlannedPartition, system: System): Drafted[] {
+function noPath(p: PlannedVolume, system: System): Drafted[] {
   const wrong = mountPointsOf(p).find(
     (at) => !isPath(at) && !(p.role === 'swap' && /^(none|swap)$/.test(at)),
   );

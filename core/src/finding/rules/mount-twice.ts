@@ -1,6 +1,6 @@
 import { message } from '../../words/index.js';
 import { grouped } from '../grouped.js';
-import { mountPointsOf, partitionTitle } from '../../plan/index.js';
+import { mountPointsOf, partitionTitle, volumesOf } from '../../plan/index.js';
 import { listed, fact, type Rule } from '../rule.js';
 
 export const mountTwice: Rule = {
@@ -9,7 +9,7 @@ export const mountTwice: Rule = {
   basis: 'A mount point holds one file system',
   check: ({ plan }) =>
     plan.systems.flatMap((system) => {
-      const mounted = plan.partitions
+      const mounted = volumesOf(plan)
         .filter((p) => p.owners.includes(system.id))
         .flatMap((p) => mountPointsOf(p).map((at) => ({ ...p, at })))
         .filter(({ at }) => at.startsWith('/'));

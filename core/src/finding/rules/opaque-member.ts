@@ -9,7 +9,7 @@ export const opaqueMember: Rule = {
   basis: 'Volumes that span several partitions are not looked into here',
   check: ({ plan }) =>
     plan.partitions
-      .filter((p) => p.treatment === 'keep' && VOLUME_TRAITS[p.fileSystem].opaque)
+      .filter((p) => p.treatment === 'keep' && !p.inside?.length && VOLUME_TRAITS[p.fileSystem].opaque)
       .map((p) => ({
         of: p.id,
         says: message('finding.opaque-member', { volume: nameOf(p), content: volumeName(p.fileSystem) }),

@@ -1,4 +1,4 @@
-import { mountPointsOf, type PlannedPartition } from '../../plan/index.js';
+import { mountPointsOf, type PlannedVolume } from '../../plan/index.js';
 import { suits, USUAL_CONTENT, isArriving, type System, type Use } from '../../system/index.js';
 import { volumeName } from '../../volume/index.js';
 import { message } from '../../words/index.js';
@@ -9,7 +9,7 @@ import { fact, type Drafted, type Rule } from '../rule.js';
 const SYSTEM_PLACES = ['/', '/usr', '/var', '/opt', '/nix', '/usr/local'];
 
 /** What a partition serves as for its owner, where its file system must suit that. */
-function useOf(p: PlannedPartition): Use | undefined {
+function useOf(p: PlannedVolume): Use | undefined {
   if (p.role === 'root' || p.role === 'system') return 'system';
   if (p.role === 'home' || p.role === 'boot') return p.role;
   if (p.role === 'efi' || p.role === 'swap') return undefined;
@@ -31,7 +31,7 @@ export const rootContent: Rule = {
       ),
 };
 
-function unfit(p: PlannedPartition, system: System): Drafted[] {
+function unfit(p: PlannedVolume, system: System): Drafted[] {
   const use = useOf(p);
   if (!use || suits(p.fileSystem, system.family, use) === 'can') return [];
   const usual = USUAL_CONTENT[system.family];

@@ -1,7 +1,7 @@
 import { message } from '../../words/index.js';
 import { GIB } from '../../quantity/index.js';
 import { SWAP_ADVISED_UP_TO_BYTES, swapRules } from '../../sizing/index.js';
-import { newSystems, ownedBy } from '../context.js';
+import { newSystems, mayHoldMore, ownedBy } from '../context.js';
 import { createIn, remedy } from '../repairs.js';
 import { inBytes, fact, type Rule } from '../rule.js';
 
@@ -18,9 +18,7 @@ export const swapAdvised: Rule = {
     const size = Math.max(GIB, Math.min(most, swapRules(ram).find((rule) => rule.id === 'fill')!.bytes));
     return newSystems(planned)
       .filter((s) => s.family === 'linux' && s.swap === undefined)
-      .filter((s) =>
-        ownedBy(planned, s).every((p) => p.role !== 'swap' && !['lvm', 'luks-lvm'].includes(p.layer ?? '')),
-      )
+      .filter((s) => ownedBy(planned, s).every((p) => p.role !== 'swap' && !mayHoldMore(p)))
       .map((system) => ({
         of: system.id,
         says: message('finding.swap-advised', { system: system.name }),

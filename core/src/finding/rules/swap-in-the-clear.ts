@@ -20,7 +20,7 @@ export const swapInTheClear: Rule = {
           partitions: [p.id, root.id],
           systems: [system.id],
           remedies:
-            p.treatment === 'format'
+            p.treatment === 'format' && !p.within
               ? [
                   {
                     title: message('remedy.encrypt'),

@@ -1,5 +1,6 @@
+import { fatesOf, type Planned, type PlannedVolume } from '../../plan/index.js';
 import { message } from '../../words/index.js';
-import { bytesOfPart, fateOf, nameOf } from '../context.js';
+import { bytesOfPart, nameOf, ownedBy } from '../context.js';
 import { resize } from '../repairs.js';
 import { inBytes, fact, type Rule } from '../rule.js';
 
@@ -9,10 +10,10 @@ export const systemSize: Rule = {
   basis: 'Least and comfortable size of the system, as stated under Systems',
   check: (planned) =>
     planned.plan.systems.flatMap((system) =>
-      planned.plan.partitions
-        .filter((p) => p.owners.includes(system.id) && (p.role === 'root' || p.role === 'system'))
+      ownedBy(planned, system)
+        .filter((p) => p.role === 'root' || p.role === 'system')
         // What was found small and stays as it is has proven itself.
-        .filter((p) => !['untouched', 'grown'].includes(fateOf(planned, p)?.kind ?? ''))
+        .filter((p) => !staysAsLarge(planned, p))
         .flatMap((p) => {
           const size = bytesOfPart(planned, p);
           if (size >= system.comfortableBytes) return [];
@@ -43,3 +44,9 @@ export const systemSize: Rule = {
         }),
     ),
 };
+
+function staysAsLarge(planned: Planned, { id, within, treatment }: PlannedVolume): boolean {
+  if (within) return treatment === 'keep';
+  const fate = fatesOf(planned).find((f) => f.planned?.id === id)?.kind;
+  return fate === 'untouched' || fate === 'grown';
+}

@@ -1,6 +1,6 @@
 import { message } from '../../words/index.js';
 import { isLogical, makePrimaryEdit, slotsOf, type PlannedPartition } from '../../plan/index.js';
-import { bytesOfPart, ownedBy, systemsThatStay, nameOf } from '../context.js';
+import { bytesOfPart, systemsThatStay, nameOf } from '../context.js';
 import { inBytes, fact, type Drafted, type Rule } from '../rule.js';
 
 export const windowsOnLogical: Rule = {
@@ -14,7 +14,7 @@ export const windowsOnLogical: Rule = {
     return systemsThatStay(planned)
       .filter((s) => s.family === 'windows')
       .flatMap((system): Drafted[] => {
-        const own = ownedBy(planned, system).filter(starts);
+        const own = planned.plan.partitions.filter((p) => p.owners.includes(system.id) && starts(p));
         const logical = own.filter((p) => isLogical(planned, p));
         if (own.length === 0 ? slots.free > 0 : logical.length < own.length) return [];
         if (own.length === 0)

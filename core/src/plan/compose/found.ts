@@ -25,5 +25,5 @@ export function undeleteEdit(planned: Planned, found: string): Edit | undefined 
   const surveyed = surveyedPartition(survey, found);
   const note = plan.found[found];
   if (!surveyed || !note || partitionOf(plan, found)) return undefined;
-  return { kind: 'create', partition: keptPartition(surveyed, note) };
+  return { kind: 'create', partition: keptPartition(survey, surveyed, note) };
 }

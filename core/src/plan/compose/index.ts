@@ -14,6 +14,14 @@ export { bodiesOf, drawGrip, gripsOf, type Drawn, type Grip } from './grips.js';
 export { newPartition } from './create.js';
 export { noteFoundEdit, undeleteEdit } from './found.js';
 export { freshPartitionId, freshSystemId } from './ids.js';
+export {
+  addInsideEdit,
+  goneInside,
+  keepInsideEdit,
+  lookInsideEdit,
+  sizeContextInside,
+  splitInsideEdit,
+} from './inside.js';
 export { kindEdit, kindOfSystem, kindsFor, originEdit, originIsOpen } from './kind-of-system.js';
 export { resizeTo, sizeContextFor, sizeContextForGap, type Held } from './size.js';
 export { makeLogicalEdit, makePrimaryEdit, markActiveEdit } from './slots.js';

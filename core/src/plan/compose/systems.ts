@@ -3,7 +3,8 @@ import type { Planned } from '../planned.js';
 import type { System } from '../../system/index.js';
 import type { Role } from '../../table/index.js';
 import { apply, type BatchEdit, type Edit, type SingleEdit } from '../edits/edit.js';
-import type { Plan, PlannedPartition } from '../plan.js';
+import { volumesOf, type PlannedVolume } from '../inside/index.js';
+import type { Plan } from '../plan.js';
 import { OPEN_START } from '../start-plan.js';
 import { batch } from './batch.js';
 import { undeleteEdit } from './found.js';
@@ -11,13 +12,11 @@ import { undeleteEdit } from './found.js';
 /** Takes a system out of the plan: what it was to get is deleted, what it owned alone has no owner. */
 export function removeSystemEdit(plan: Plan, system: System): Edit {
   const without = (owners: readonly string[]) => owners.filter((owner) => owner !== system.id);
-  const planned = plan.partitions
-    .filter((p) => p.owners.includes(system.id))
-    .map((p): SingleEdit =>
-      p.from === null && p.owners.length === 1
-        ? { kind: 'remove', partition: p.id }
-        : { kind: 'describe', partition: p.id, changes: { owners: without(p.owners) } },
-    );
+  const planned = ownedBy(plan, system).map((p): SingleEdit =>
+    p.from === null && p.owners.length === 1
+      ? { kind: 'remove', partition: p.id }
+      : { kind: 'describe', partition: p.id, changes: { owners: without(p.owners) } },
+  );
   const found = Object.entries(plan.found)
     .filter(([, note]) => note.owners.includes(system.id))
     .map(([id, note]): SingleEdit => ({
@@ -46,9 +45,22 @@ function leaveStart(plan: Plan, system: System): SingleEdit[] {
   ];
 }
 
-/** What a system owns alone, as planned. */
-function alone(plan: Plan, system: System): PlannedPartition[] {
-  return plan.partitions.filter((p) => p.owners.length === 1 && p.owners[0] === system.id);
+const isAlone = ({ owners }: Pick<PlannedVolume, 'owners'>, system: System): boolean =>
+  owners.length === 1 && owners[0] === system.id;
+
+/** What a system owns alone, as planned, inside of partitions too. */
+const alone = (plan: Plan, system: System): PlannedVolume[] =>
+  volumesOf(plan).filter((v) => isAlone(v, system));
+
+/** What it has a part in: partitions, and inside those that it shares, the volumes that are its. */
+function ownedBy(plan: Plan, system: System): PlannedVolume[] {
+  return plan.partitions.flatMap((p): readonly PlannedVolume[] => {
+    const inside = isAlone(p, system) ? [] : volumesOf({ ...plan, partitions: [p] });
+    const its = inside.filter(
+      (v) => v.within && v.within.inside?.some((w) => w.name === v.name && w.owners?.includes(system.id)),
+    );
+    return p.owners.includes(system.id) ? [...its, p] : its;
+  });
 }
 
 /**
@@ -56,19 +68,17 @@ function alone(plan: Plan, system: System): PlannedPartition[] {
  * the list as one that goes, so that its traces on a shared EFI partition are cleared too.
  */
 export function retireEdit(plan: Plan, system: System): BatchEdit {
-  const own = new Set(alone(plan, system).map((p) => p.id));
+  const own = new Set(ownedBy(plan, system).flatMap((p) => (isAlone(p, system) ? [p.id] : [])));
   return batch(message('edit.retire', { system: system.name }), [
-    ...plan.partitions
-      .filter((p) => p.owners.includes(system.id))
-      .map((p): SingleEdit =>
-        own.has(p.id)
-          ? { kind: 'remove', partition: p.id }
-          : {
-              kind: 'describe',
-              partition: p.id,
-              changes: { owners: p.owners.filter((owner) => owner !== system.id) },
-            },
-      ),
+    ...ownedBy(plan, system).map((p): SingleEdit =>
+      own.has(p.id)
+        ? { kind: 'remove', partition: p.id }
+        : {
+            kind: 'describe',
+            partition: p.id,
+            changes: { owners: p.owners.filter((owner) => owner !== system.id) },
+          },
+    ),
     ...leaveStart(plan, system),
     { kind: 'change-system', system: system.id, changes: { change: 'retire' } },
   ]);

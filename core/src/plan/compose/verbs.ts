@@ -119,7 +119,7 @@ function returnVerbs(planned: Planned, partition: PlannedPartition): Verb[] {
     {
       id: 'as-found',
       title: 'Restore as found',
-      edit: { kind: 'restore', partition: keptPartition(found, note) },
+      edit: { kind: 'restore', partition: keptPartition(survey, found, note) },
     },
   ];
 }

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { alignDown, alignUp, sectors } from '../../quantity/index.js';
 import { surveyedPartition, type Survey } from '../../survey/index.js';
 import { alignmentSectors } from '../area.js';
+import { foundInside, partitionIdOf } from '../inside/index.js';
 import { roomAround } from '../layout.js';
 import { endOf, partitionOf, PlannedPartitionSchema, type Plan, type PlannedPartition } from '../plan.js';
 import {
@@ -17,10 +18,12 @@ import {
   withoutPartition,
   withPartition,
 } from './geometry.js';
+import { applyInside, reachesInside, refuseInside } from './inside-edits.js';
 import type { Refusal } from './refusal.js';
 import { applied, refused, surveyOf, type Applied, type Surveys } from './result.js';
 
-const identifier = z.string().min(1).max(60);
+/** Of a partition, or of a volume inside one. */
+const identifier = z.string().min(1).max(121);
 const lba = z
   .int()
   .nonnegative()
@@ -59,6 +62,7 @@ export const DescribeSchema = z.strictObject({
     type: true,
     subvolumes: true,
     layer: true,
+    inside: true,
     placeholder: true,
   }).partial(),
 });
@@ -80,6 +84,8 @@ export type PartitionEdit = Create | Remove | Resize | Move | Treat | Describe |
 export function applyPartitionEdit(plan: Plan, edit: PartitionEdit, surveys: Surveys): Applied {
   const survey = surveyOf(plan, surveys);
   if (!survey) return refused({ code: 'no-survey' });
+  const within = reachesInside(edit) && partitionWithin(plan, edit.partition);
+  if (within) return applyInside(plan, edit, within, edit.partition.slice(within.id.length + 1), survey);
   switch (edit.kind) {
     case 'create':
       return create(plan, edit, survey);
@@ -104,6 +110,12 @@ export function applyPartitionEdit(plan: Plan, edit: PartitionEdit, surveys: Sur
     case 'describe':
       return changing(plan, edit.partition, (partition) => describe(plan, edit, partition, survey));
   }
+}
+
+/** The partition inside of which the id names a volume; nothing where it names a partition. */
+function partitionWithin(plan: Plan, id: string): PlannedPartition | undefined {
+  const outer = partitionIdOf(id);
+  return outer === id ? undefined : partitionOf(plan, outer);
 }
 
 function changing(plan: Plan, id: string, change: (partition: PlannedPartition) => Applied): Applied {
@@ -160,6 +172,7 @@ function create(plan: Plan, { partition }: Create, survey: Survey): Applied {
     () => (surveyed ? undefined : refuseStart(survey, partition.start)),
     () => refuseNames(partition),
     () => refuseSubvolumes(partition),
+    () => refuseInside(plan, partition, survey),
     () => refusePlace({ plan, survey }, partition),
   ]);
   return refusal
@@ -203,12 +216,16 @@ function noRoom(plan: Plan, edit: Resize, partition: PlannedPartition, survey: S
 
 function treat(plan: Plan, edit: Treat, partition: PlannedPartition, survey: Survey): Applied {
   if (edit.treatment === 'format')
-    return settle({ plan, survey }, partition, { ...partition, treatment: 'format' }, []);
+    // What was inside goes with it.
+    return settle({ plan, survey }, partition, { ...partition, treatment: 'format', inside: undefined }, []);
   if (partition.from === null) return refused({ code: 'not-found-again', id: partition.id });
+  const found = surveyedPartition(survey, partition.from);
+  const inside = found ? foundInside(survey, found).map(({ volume }) => volume) : [];
   const kept: PlannedPartition = {
     ...partition,
     treatment: 'keep',
     fileSystem: plan.found[partition.from]?.kind ?? partition.fileSystem,
+    inside: inside.length > 0 ? inside : undefined,
   };
   return settle({ plan, survey }, partition, kept, [() => refuseChange({ plan, survey }, kept, kept)]);
 }
@@ -220,6 +237,7 @@ function describe(plan: Plan, { changes }: Describe, partition: PlannedPartition
     () => refuseOwners(plan, after.owners),
     () => refuseNames(after),
     () => refuseSubvolumes(after),
+    () => refuseInside(plan, after, survey),
   ]);
 }
 

@@ -47,6 +47,10 @@ export type Refusal =
   | { readonly code: 'name-too-long'; readonly field: 'label' | 'name'; readonly most: number }
   | { readonly code: 'no-subvolumes'; readonly content: VolumeKind }
   | { readonly code: 'subvolume-twice'; readonly partition: string; readonly name: string }
+  | { readonly code: 'holds-no-volumes'; readonly content: VolumeKind }
+  | { readonly code: 'holds-one' }
+  | { readonly code: 'inside-twice'; readonly name: string }
+  | { readonly code: 'inside-size'; readonly name: string }
   | { readonly code: 'no-such-host'; readonly id: string }
   | { readonly code: 'starts-itself' }
   | { readonly code: 'system-starts'; readonly id: string }
@@ -129,6 +133,14 @@ export function refusalInWords(refusal: Refusal, sectorBytes: number): string {
       return `Only btrfs has subvolumes; this is ${volumeName(refusal.content)}. Remove them first, or format it as btrfs.`;
     case 'subvolume-twice':
       return `There are two subvolumes “${refusal.name}”. Give each its own name.`;
+    case 'holds-no-volumes':
+      return `This partition (${volumeName(refusal.content)}) has no volumes inside. Choose a volume group or encryption for it, or remove the volumes inside first.`;
+    case 'holds-one':
+      return 'An encrypted container holds one volume. For several, choose encryption with a volume group inside.';
+    case 'inside-twice':
+      return `Two volumes inside this partition have the name “${refusal.name}”. Give each its own name.`;
+    case 'inside-size':
+      return `The volume “${refusal.name}” is there already. Volumes of a group are not resized here: keep its size, or resize it in its own system and read the disk again.`;
     case 'system-starts':
       return 'The boot settings still use this system. Remove it there first.';
     case 'starts-itself':

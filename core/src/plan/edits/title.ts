@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { english, message, type Code, type Message, type Text } from '../../words/index.js';
 import { partitionTitle } from '../names.js';
-import { partitionOf, systemOf, type Plan } from '../plan.js';
+import { volumeOf } from '../inside/index.js';
+import { systemOf, type Plan } from '../plan.js';
 import type { Edit } from './edit.js';
 
 type EditCode = Extract<Code, `edit.${string}`>;
@@ -34,7 +35,7 @@ export const EditSaysSchema = z
 export function editTitle(edit: Edit, plan: Plan): EditSays {
   const named = (name: string): Text => message('edit.part', { name });
   const partition = (id: string): Text => {
-    const p = partitionOf(plan, id);
+    const p = volumeOf(plan, id);
     return p ? named(partitionTitle(p)) : message('edit.a-partition');
   };
   const found = (id: string): Text => {

@@ -1,7 +1,16 @@
 import { deviceIsAssumed, deviceName, partitionDevice } from '../../recognition/index.js';
 import type { Moment } from '../../moment/index.js';
 import { surveyedPartition } from '../../survey/index.js';
-import { endOf, partitionOf, partitionTitle, type Planned, type Span, systemOf } from '../../plan/index.js';
+import {
+  endOf,
+  foundUnder,
+  partitionOf,
+  partitionTitle,
+  type Planned,
+  type Span,
+  systemOf,
+  volumeOf,
+} from '../../plan/index.js';
 import { message, type Text } from '../../words/index.js';
 
 /** Size of a span in bytes. */
@@ -10,12 +19,14 @@ export const bytesOf = ({ survey }: Planned, span: { readonly length: number }):
 
 /** What a partition of the plan is called; of one that is deleted, what it was called. */
 export function nameOf(planned: Planned, id: string): string {
-  const partition = partitionOf(planned.plan, id);
+  const partition = volumeOf(planned.plan, id);
   return partition ? partitionTitle(partition) : foundName(planned, id);
 }
 
 /** What a surveyed partition is called. */
 export function foundName({ plan, survey }: Planned, id: string): string {
+  const inside = foundUnder(survey, id)?.volume ?? volumeOf(plan, id);
+  if (inside && id.includes('/')) return inside.name;
   const found = surveyedPartition(survey, id);
   return partitionTitle({
     label: found?.volume?.label,

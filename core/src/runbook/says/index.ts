@@ -16,6 +16,7 @@ import {
 } from './prepare.js';
 import { firstStart, install, redoStart, removeStart, startOrder } from './systems.js';
 import { container, convertTable, newTable, relist, repairTable, setActive } from './table.js';
+import { changeInside } from './inside.js';
 import { create, deletion, format, grow, move, setLabel, setName, setType, shrink } from './volumes.js';
 
 export { backOf, type BackSays } from './back.js';
@@ -49,6 +50,7 @@ const SAYS: { readonly [K in StepKind]: (at: At, step: StepFor<K>) => Message<St
   grow,
   create,
   format,
+  'change-inside': changeInside,
   'create-container': container,
   'grow-container': container,
   'shrink-container': container,

@@ -1,11 +1,11 @@
-import { partitionOf, ROLE_NAMES, systemOf, type Planned } from '../../plan/index.js';
+import { layersOf, partitionOf, ROLE_NAMES, systemOf, volumesOf, type Planned } from '../../plan/index.js';
 import { sheetOf, sheetsOf, type RecognitionRow, type Sheet } from '../../moment/index.js';
 import { volumeName } from '../../volume/index.js';
 import type { StepFor } from '../../sequence/index.js';
 import { systemsAfter } from '../../start/index.js';
 import { defaultClock, isArriving, listsOthers, type System } from '../../system/index.js';
 import { message } from '../../words/index.js';
-import { diskOf, nameOf, systemName, type At } from './facts.js';
+import { bytesOf, deviceOf, diskOf, nameOf, systemName, type At } from './facts.js';
 
 export function install(planned: At, step: StepFor<'install'>) {
   const { plan } = planned;
@@ -26,7 +26,7 @@ export function install(planned: At, step: StepFor<'install'>) {
     return message('step.install-own', { ...about, room: roomForSetup(planned, system, sheet) });
   const rows = sheet.flatMap((row) => {
     const p = row.kind === 'partition' ? partitionOf(plan, row.id) : undefined;
-    return p?.owners.includes(step.system) ? [{ row, p }] : [];
+    return p?.owners.includes(step.system) && !p.inside?.length ? [{ row, p }] : [];
   });
   return message('step.install', {
     ...about,
@@ -39,10 +39,35 @@ export function install(planned: At, step: StepFor<'install'>) {
       use: p.role === 'swap' ? message('use.swap') : ROLE_NAMES[p.role],
       format: row.instruction === 'format' || row.instruction === 'install-here',
     })),
+    ...insideOf(planned, step.system),
     mode: plan.target.mode,
     efiDevice: rows.find(({ p }) => p.role === 'efi')?.row.device ?? null,
     efiMadeBy: plan.systems.find((s) => isArriving(s) && s.ownSetup && s.id !== step.system)?.name ?? null,
   });
+}
+
+/** The volumes of a system inside of partitions, and what is opened to see them. */
+function insideOf(at: At, system: string) {
+  const volumes = volumesOf(at.plan).filter((v) => v.owners.includes(system));
+  const within = [...new Set(volumes.flatMap((v) => v.within ?? []))];
+  return {
+    opened: within.map((p) => ({ device: deviceOf(at, p.id), ...layersOf(p) })),
+    inside: volumes.flatMap((v) =>
+      v.within
+        ? [
+            {
+              name: v.name,
+              device: deviceOf(at, v.within.id),
+              bytes: bytesOf(at, v),
+              content: volumeName(v.fileSystem),
+              mountPoint: v.mountPoint,
+              use: v.role === 'swap' ? message('use.swap') : ROLE_NAMES[v.role],
+              format: v.from !== null && v.treatment === 'format',
+            },
+          ]
+        : [],
+    ),
+  };
 }
 
 /** What the installer lists when it is started. */

@@ -15,6 +15,7 @@ import { volumeName } from '../../volume/index.js';
 import { message } from '../../words/index.js';
 import { bytesOf, deviceOf, extentOf, lineOf, nameOf } from './facts.js';
 import type { At } from './facts.js';
+import { madeInside } from './inside.js';
 
 export function shrink(planned: At, step: StepFor<'shrink'>) {
   const listed = sheetOf(
@@ -76,6 +77,7 @@ export function create(planned: At, step: StepFor<'create'>) {
     fileSystem: fileSystemName(p),
     device: deviceOf(planned, p.id),
     layer: p.layer === undefined || p.layer === 'none' ? null : p.layer,
+    inside: madeInside(planned, p),
     efi: p.role === 'efi',
   });
 }

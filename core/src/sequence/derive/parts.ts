@@ -1,4 +1,5 @@
 import { isLogical, type Fate } from '../../plan/index.js';
+import { changesInside } from '../steps/change-inside.js';
 import { checkOf } from '../steps/check-volume.js';
 import { creationOf } from '../steps/create.js';
 import { deletionOf } from '../steps/delete.js';
@@ -66,8 +67,9 @@ function fateSteps(situation: Situation, fate: Fate, before: readonly string[]):
     ...(isRelabelled(fate) ? [listed(relabelling(situation, planned, found.id))] : []),
     ...entered,
   ];
-  if (kind === 'untouched') return named;
-  return [...changeSteps(beginChange(situation, fate, planned, before)).map(listed), ...named];
+  const within = changesInside(situation, planned).map(listed);
+  if (kind === 'untouched') return [...named, ...within];
+  return [...changeSteps(beginChange(situation, fate, planned, before)).map(listed), ...named, ...within];
 }
 
 /** What can be done with a kept volume, in this order; each says by itself whether it is needed. */

@@ -1,6 +1,8 @@
 import {
   type Planned,
   fatesOf,
+  volumesOf,
+  insideFatesOf,
   isActive,
   isWindowsEncrypted,
   isLogical,
@@ -77,20 +79,28 @@ export function situationOf(planned: Planned, { aside, sequence }: Waiting): Sit
     encrypted: fates.filter(
       (f) => isWindowsEncrypted(planned, f.found.id) && f.kind !== 'erased' && f.kind !== 'formatted',
     ),
-    changed: tableChanged || arriving.length > 0 || retiring.length > 0,
+    changed:
+      tableChanged ||
+      insideFatesOf(planned).some((f) => f.kind !== 'untouched') ||
+      arriving.length > 0 ||
+      retiring.length > 0,
   };
 }
 
 /** A found system of which the system volume or root is kept as it is. */
 export function stays({ plan, fates }: Pick<Situation, 'plan' | 'fates'>, system: System): boolean {
+  const kept = new Set(
+    fates.flatMap((f) =>
+      plan.found[f.found.id]?.owners.includes(system.id) && f.planned?.treatment === 'keep'
+        ? [f.planned.id]
+        : [],
+    ),
+  );
   return (
     system.origin === 'found' &&
     system.change === undefined &&
-    fates.some(
-      (f) =>
-        plan.found[f.found.id]?.owners.includes(system.id) &&
-        f.planned?.treatment === 'keep' &&
-        ['system', 'root'].includes(f.planned.role),
+    volumesOf(plan).some(
+      (v) => kept.has(v.within?.id ?? v.id) && v.treatment === 'keep' && ['system', 'root'].includes(v.role),
     )
   );
 }

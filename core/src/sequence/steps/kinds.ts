@@ -20,6 +20,7 @@ import { move, type Move } from './move.js';
 import { grow, type Grow } from './grow.js';
 import { create, type Create } from './create.js';
 import { format, type Format } from './format.js';
+import { changeInside, type ChangeInside } from './change-inside.js';
 import { createContainer, type CreateContainer } from './create-container.js';
 import { growContainer, type GrowContainer } from './grow-container.js';
 import { shrinkContainer, type ShrinkContainer } from './shrink-container.js';
@@ -61,6 +62,7 @@ export type Step =
   | Grow
   | Create
   | Format
+  | ChangeInside
   | CreateContainer
   | GrowContainer
   | ShrinkContainer
@@ -106,6 +108,7 @@ const KINDS: { readonly [K in StepKind]: Kind<StepFor<K>> } = {
   grow,
   create,
   format,
+  'change-inside': changeInside,
   'create-container': createContainer,
   'grow-container': growContainer,
   'shrink-container': shrinkContainer,

@@ -14,6 +14,7 @@ import {
   children,
   figure,
   LSBLK_COMMAND,
+  nameOf,
   optionalFigure,
   partitionsOf,
   pathOf,
@@ -186,13 +187,25 @@ function volumeOf(child: Device, depth = 0): Volume | undefined {
     kind: printed ? kindOfPrintedName(printed) : 'unknown',
     ...entry('label', word(child, 'label')),
     ...entry('uuid', word(child, 'uuid')),
-    ...entry('sizeBytes', optionalFigure(child, 'fssize')),
+    ...(depth > 0 ? entry('name', insideName(child)) : {}),
+    ...entry('sizeBytes', optionalFigure(child, depth > 0 ? 'size' : 'fssize')),
     ...entry('usedBytes', optionalFigure(child, 'fsused')),
     ...entry('mountPoint', mountPoint),
     ...(printed && isEncryptedName(printed) ? { encrypted: true } : {}),
     ...(printed === 'swsuspend' ? { hibernated: true } : {}),
     ...(inside.length > 0 ? { inside } : {}),
   };
+}
+
+/**
+ * The name of a volume inside another. The kernel knows a logical volume as group-volume, each with its own hyphens
+ * doubled (lvm(8), “Logical volume names in device mapper”).
+ */
+function insideName(device: Device): string | undefined {
+  const name = nameOf(device);
+  if (device['type'] !== 'lvm') return name || undefined;
+  const volume = /^(?:[^-]|--)+-(?!-)(.+)$/.exec(name)?.[1];
+  return volume?.replaceAll('--', '-') ?? name;
 }
 
 /** Where its own system mounts it; what a live session mounts for the time being, and swap in use, tell nothing of that. */

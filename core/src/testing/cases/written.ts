@@ -57,6 +57,12 @@ const part = (id: string, role: string, holds: string, more: string) =>
 const found = (holds: string) => [
   `found 1, at 1 MiB, size 100 GiB, type "Linux data", holds ${holds}, label files, used 10 GiB by counters`,
 ];
+/** A volume group of 60 GiB in an encrypted container, with a root and a home. */
+const groupOf = (root: number, home: number) => [
+  'part group, size 60 GiB, format, role opaque, holds lvm, owners "Linux", name group, layer luks-lvm',
+  `volume root, in group, size ${root} GiB, new, holds ext4, mount /`,
+  `volume home, in group, size ${home} GiB, new, holds ext4, mount /home`,
+];
 const FOUND_ROOTS = [
   'found 1, at 1 MiB, size 512 MiB, type "EFI system", holds fat, label ESP, used 20 MiB by bitmap',
   'found 2, size 1 GiB, type "Linux data", holds ext4, label boot, used 300 MiB by counters',
@@ -162,6 +168,7 @@ export const WRITTEN_CASES: Cases = {
     on([...found('luks'), 'note 1, role data, holds luks', 'part from 1, size 50 GiB, keep']),
     on([...found('luks'), 'note 1, role data, holds luks', 'part from 1, keep']),
   ],
+  'inside-room': [on([LINUX, ESP, ...groupOf(40, 30)]), on([LINUX, ESP, ...groupOf(40, 19)])],
   'look-alike': [
     on([
       LINUX,

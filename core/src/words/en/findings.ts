@@ -42,6 +42,11 @@ export const findings = {
       `${quoted(volume)} would be smaller than its minimum`,
       'Its own tool will refuse to shrink it that far.',
     ),
+  'finding.inside-room': ({ volume, bytes, volumes }: { volume: string; bytes: number; volumes: number }) =>
+    say(
+      `The volumes inside ${quoted(volume)} need ${both(bytes)} more than it has`,
+      `Together the ${count(volumes, 'volume')} take more than is left inside the partition after its container and volume group. The last one could not be created.`,
+    ),
   'finding.bios-boot-missing': ({ bsd }: { bsd: boolean }) =>
     say(
       bsd ? 'There is no boot partition for the BSD' : 'There is no BIOS boot partition',

@@ -73,6 +73,35 @@ const LAYER = {
     'Create an encrypted container first, a volume group inside it, then the file system on a volume of that. Keep the passphrase and a copy of the container’s header away from the machine.',
 } as const;
 
+/** The same where several volumes are planned inside. */
+const LAYER_OF_VOLUMES = {
+  luks: LAYER.luks,
+  lvm: 'Create a volume group first, then the volumes in it. Tools that do not know volume groups show one block of unknown content.',
+  'luks-lvm':
+    'Create an encrypted container first, a volume group inside it, then the volumes in that. Keep the passphrase and a copy of the container’s header away from the machine.',
+} as const;
+
+/** A volume inside a container or volume group. */
+export interface Inside {
+  readonly name: string;
+  readonly bytes: number;
+  /** Its file system; empty for none. */
+  readonly content: string;
+  readonly label: string;
+}
+const insideText = ({ name, bytes, content, label }: Inside) =>
+  `${name}, ${both(bytes)}${content ? `, as ${content}` : ''}${label ? `, label ${label}` : ''}`;
+
+/** What is done before the volumes inside a partition can be seen. */
+const opened = (where: string, luks: boolean, lvm: boolean) => [
+  ...(luks ? [`Open the encrypted container on ${where} with its passphrase.`] : []),
+  ...(lvm
+    ? [
+        `Activate the volume group ${luks ? 'inside it' : `on ${where}`}. Its volumes are listed by their names.`,
+      ]
+    : []),
+];
+
 const FROM_ANOTHER_DISK = 'It restores the partition table, not the data. It is not a backup.';
 
 export const steps = {
@@ -362,6 +391,7 @@ export const steps = {
     fileSystem: string;
     device: string;
     layer: keyof typeof LAYER | null;
+    inside: readonly Inside[];
     efi: boolean;
   }) => {
     const label = p.label ? `, label ${p.label}` : '';
@@ -376,11 +406,11 @@ export const steps = {
       [
         `Use the free space after ${p.after === null ? 'the start of the disk' : quoted(p.after)}: start at ${p.startMib} MiB (sector ${p.extent.first}), size ${binary(p.bytes)} (last sector ${p.extent.last}).`,
         `Set the type to ${p.type}${p.name ? `, and the partition name to ${p.name}` : ''}.`,
-        content,
+        ...(p.inside.length > 0 ? p.inside.map((v) => `Inside it, create ${insideText(v)}.`) : [content]),
       ],
       [`It is listed as ${p.device}; the partitions beside it are unchanged.`],
       p.layer
-        ? LAYER[p.layer]
+        ? (p.inside.length > 0 ? LAYER_OF_VOLUMES : LAYER)[p.layer]
         : p.efi
           ? 'Set the type as well as the file system: firmware does not start from a FAT volume of another type.'
           : null,
@@ -392,6 +422,32 @@ export const steps = {
       [`Format ${line(at)} as ${content}.`],
       ['It is empty, and has its label.'],
       'Its old content is lost. No other line may be marked for formatting.',
+    ),
+  'step.change-inside': (p: {
+    line: Line;
+    luks: boolean;
+    lvm: boolean;
+    deleted: readonly Inside[];
+    made: readonly Inside[];
+    formatted: readonly Inside[];
+    left: readonly string[];
+  }) =>
+    say(
+      `Change the volumes inside ${quoted(p.line.name)}`,
+      [
+        ...opened(line(p.line), p.luks, p.lvm),
+        ...p.deleted.map((v) => `Delete the volume ${v.name}, ${both(v.bytes)}.`),
+        ...p.made.map((v) => `Create ${insideText(v)}.`),
+        ...p.formatted.map((v) => `Format the volume ${insideText(v)}.`),
+      ],
+      [
+        p.left.length === 0
+          ? 'No volumes are listed inside.'
+          : `Inside are ${and(p.left)}, and no others. Those that no line above names are unchanged.`,
+      ],
+      p.deleted.length + p.formatted.length > 0
+        ? 'What is deleted or formatted here is lost. The partition around it is not changed: no tool may be told to create it again.'
+        : 'The partition around it is not changed: no tool may be told to create it again.',
     ),
   'step.container': (p: { change: 'create' | 'grow' | 'shrink' | 'delete'; extent: Extent | null }) => {
     const title = `${capital(p.change)} the extended partition`;
@@ -476,6 +532,17 @@ export const steps = {
       use: string;
       format: boolean;
     }[];
+    /** Containers and groups with volumes that it is given. */
+    opened: readonly { readonly device: string; readonly luks: boolean; readonly lvm: boolean }[];
+    inside: readonly {
+      readonly name: string;
+      readonly device: string;
+      readonly bytes: number;
+      readonly content: string;
+      readonly mountPoint: string;
+      readonly use: string;
+      readonly format: boolean;
+    }[];
     mode: Mode;
     efiDevice: string | null;
     /** A setup before it, which may have made one. */
@@ -485,10 +552,15 @@ export const steps = {
       `Install ${p.system}`,
       [
         disk(p.disk),
+        ...p.opened.flatMap((o) => opened(o.device, o.luks, o.lvm)),
         'Choose to partition by hand, and give each line its use:',
         ...p.lines.map(
           (l) =>
             `${l.device}, ${l.binary} (${l.decimal}), ${l.content}: ${l.mountPoint ? `mount at ${l.mountPoint}` : l.use}; ${l.format ? 'format' : 'do NOT format'}.`,
+        ),
+        ...p.inside.map(
+          (v) =>
+            `${v.name} inside ${v.device}, ${both(v.bytes)}, ${v.content}: ${v.mountPoint ? `mount at ${v.mountPoint}` : v.use}; ${v.format ? 'format' : 'do NOT format'}.`,
         ),
         p.mode === 'uefi'
           ? p.efiDevice === null

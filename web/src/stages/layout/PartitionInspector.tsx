@@ -1,4 +1,4 @@
-import { Button, NativeSelect, SegmentedControl, TextInput } from '@mantine/core';
+import { Button, NativeSelect, SegmentedControl } from '@mantine/core';
 import {
   advisedWindowsBytes,
   EVIDENCE_WORDS,
@@ -25,6 +25,8 @@ import { useEdit, useOpenState, useSelection } from '../../open/context.js';
 import { useEditPreview } from '../../open/preview.js';
 import { OwnerToggles } from '../../parts/OwnerToggles.js';
 import { SizeInput } from '../../parts/SizeInput.js';
+import { Inside } from './Inside.js';
+import { WordInput } from './WordInput.js';
 import { Beneath } from './Beneath.js';
 import { MoreFacts } from './MoreFacts.js';
 import classes from './LayoutStage.module.css';
@@ -84,6 +86,7 @@ export function PartitionInspector({ survey, partition }: Props) {
       </div>
       <Verbs survey={survey} partition={partition} />
       <SlotFacts survey={survey} partition={partition} />
+      <Inside survey={survey} partition={partition} />
       <Particulars partition={partition} />
     </>
   );
@@ -215,14 +218,16 @@ function Particulars({ partition }: { partition: PlannedPartition }) {
           limit={VOLUME_TRAITS[partition.fileSystem].labelLimit}
           save={(label) => tryEdit(change({ label }))}
         />
-        <WordInput
-          key={`mount-${partition.mountPoint}`}
-          label="Mount point"
-          value={partition.mountPoint}
-          save={(mountPoint) => tryEdit(change({ mountPoint }))}
-        />
+        {!partition.inside?.length && (
+          <WordInput
+            key={`mount-${partition.mountPoint}`}
+            label="Mount point"
+            value={partition.mountPoint}
+            save={(mountPoint) => tryEdit(change({ mountPoint }))}
+          />
+        )}
       </div>
-      {made && <Beneath partition={partition} />}
+      {made && !partition.inside && <Beneath partition={partition} />}
       {made && (
         <WordInput
           key={`name-${partition.name}`}
@@ -233,37 +238,5 @@ function Particulars({ partition }: { partition: PlannedPartition }) {
         />
       )}
     </div>
-  );
-}
-
-interface WordProps {
-  readonly label: string;
-  readonly value: string;
-  readonly disabled?: boolean;
-  readonly limit?: number | undefined;
-  readonly save: (value: string) => string | null;
-}
-
-function WordInput({ label, value, disabled = false, limit, save }: WordProps) {
-  const [draft, setDraft] = useState(value);
-  const [refusal, setRefusal] = useState<string | null>(null);
-  const commit = () => {
-    if (draft !== value) setRefusal(save(draft.trim()));
-  };
-  return (
-    <TextInput
-      size="xs"
-      label={label}
-      value={draft}
-      disabled={disabled}
-      maxLength={255}
-      error={refusal ?? (limit !== undefined && draft.length > limit ? `At most ${limit} characters.` : null)}
-      onChange={(e) => {
-        setDraft(e.currentTarget.value);
-        setRefusal(null);
-      }}
-      onBlur={commit}
-      onKeyDown={(e) => e.key === 'Enter' && commit()}
-    />
   );
 }

@@ -1,0 +1,249 @@
+import fc from 'fast-check';
+import { findAll } from '../../finding/index.js';
+import { parseNotation, printNotation } from '../../notation/index.js';
+import { procedureFor, type StepKind } from '../../sequence/index.js';
+import { runbookFor } from '../../runbook/index.js';
+import { sectors } from '../../quantity/index.js';
+import { written } from '../../testing/cases/written.js';
+import { IDENTITY } from '../../testing/builders.js';
+import { english, sayIn } from '../../words/index.js';
+import {
+  apply,
+  insideFatesOf,
+  reinstallEdit,
+  roomInside,
+  volumesOf,
+  type Edit,
+  type Plan,
+  type Planned,
+} from '../index.js';
+
+const GIB = 2 ** 30;
+
+/** A Linux in a volume group within LUKS: root, home and swap, all found. */
+const FOUND = `rhizotome 1
+machine m
+firmware uefi, now uefi, installer uefi, secure boot off
+memory 16 GiB
+medium nvme, device nvme0n1
+disk, size 500107862016 B, table gpt
+found 1, at 1 MiB, size 1 GiB, type "EFI system", holds fat, label ESP
+found 2, at 1025 MiB, size 1 GiB, type "Linux data", holds ext4, label boot
+found 3, at 2049 MiB, size 200 GiB, type "Linux LUKS", holds luks
+> holds lvm, called luks-abc, spans 199 GiB
+>> holds ext4, called root, spans 60 GiB, used 20 GiB by reported, mounted /
+>> holds ext4, called home, spans 100 GiB, used 70 GiB by reported, mounted /home
+>> holds swap, called swap, spans 8 GiB
+plan uefi, table gpt, keep
+system Linux, as l, found, like linux-desktop
+note 1, owners "Linux"
+note 2, role boot, owners "Linux"
+note 3, owners "Linux"
+part from 1, keep, owners "Linux", mount /boot/efi
+part from 2, keep, owners "Linux", mount /boot
+part from 3, keep, owners "Linux"
+`;
+
+const found = () => written(FOUND);
+
+function after({ plan, survey }: Planned, ...edits: readonly Edit[]): Planned {
+  let now = plan;
+  for (const edit of edits) {
+    const result = apply(now, edit, () => survey);
+    if (!result.ok) throw new Error(result.refusal.code);
+    now = result.plan;
+  }
+  return { plan: now, survey };
+}
+
+const rulesOf = (planned: Planned) => findAll(planned).map((f) => `${f.rule}:${f.partitions.join()}`);
+const refusalOf = ({ plan, survey }: Planned, edit: Edit) => {
+  const result = apply(plan, edit, () => survey);
+  return result.ok ? undefined : result.refusal.code;
+};
+const saysOf = (planned: Planned, kind: StepKind) =>
+  runbookFor(planned)
+    .phases.flatMap((phase) => phase.steps)
+    .filter((s) => s.step.kind === kind)
+    .map((s) => sayIn(english, s.says))[0]!;
+const others = (plan: Plan) => plan.partitions[2]!.inside!.filter((v) => v.name !== 'root');
+
+test('volumes that were read inside a group are volumes of the plan: roles, mount points, sizes', () => {
+  const { plan } = found();
+  expect(volumesOf(plan).map((v) => `${v.id} ${v.role} ${v.mountPoint}`)).toEqual([
+    'found-1 efi /boot/efi',
+    'found-2 boot /boot',
+    'found-3/root root /',
+    'found-3/home home /home',
+    'found-3/swap swap ',
+  ]);
+  expect(volumesOf(plan)[3]).toMatchObject({ length: (100 * GIB) / 512, owners: ['l'], treatment: 'keep' });
+  expect(findAll(found()).filter((f) => f.level === 'blocker' || f.level === 'hazard')).toEqual([]);
+});
+
+test('a system is installed anew in its own group: its root is formatted, home and swap are not touched', () => {
+  const planned = found();
+  const again = after(planned, reinstallEdit(planned.plan, planned.plan.systems[0]!));
+  expect(insideFatesOf(again).map((f) => `${f.id} ${f.kind}`)).toEqual([
+    'found-3/root formatted',
+    'found-3/home untouched',
+    'found-3/swap untouched',
+  ]);
+  expect(others(again.plan)).toEqual(others(planned.plan));
+  const { ordered } = procedureFor(again);
+  const kinds = ordered.ok ? ordered.steps.map((s) => s.kind) : [];
+  expect(kinds).toContain('install');
+  // Its installer formats it: nothing is formatted twice.
+  expect(kinds).not.toContain('change-inside');
+  const install = saysOf(again, 'install');
+  expect(install.actions).toEqual(
+    expect.arrayContaining([
+      'Open the encrypted container on nvme0n1p3 with its passphrase.',
+      'root inside nvme0n1p3, 60 GiB (64.4 GB), ext4: mount at /; format.',
+      'home inside nvme0n1p3, 100 GiB (107.4 GB), ext4: mount at /home; do NOT format.',
+    ]),
+  );
+  expect(runbookFor(again).losses.map((l) => sayIn(english, l))).toEqual([
+    expect.stringContaining('formats “boot”'),
+    expect.stringContaining('formats “root”'),
+  ]);
+});
+
+test('a root inside a group that is deleted while its system stays: it does not start, and data is lost', () => {
+  const planned = after(found(), { kind: 'remove', partition: 'found-3/root' });
+  expect(rulesOf(planned)).toEqual(expect.arrayContaining(['kept-broken:found-3', 'data-erased:found-3']));
+  const [broken] = findAll(planned).filter((f) => f.rule === 'kept-broken');
+  const kept = apply(planned.plan, broken!.remedies[0]!.edit, () => planned.survey);
+  expect(kept.ok && rulesOf({ plan: kept.plan, survey: planned.survey })).not.toContain(
+    'kept-broken:found-3',
+  );
+});
+
+test('what is deleted, created and formatted without an installer is one step, done with the container open', () => {
+  const planned = after(
+    found(),
+    { kind: 'remove', partition: 'found-3/swap' },
+    {
+      kind: 'describe',
+      partition: 'found-3',
+      changes: {
+        inside: [
+          ...found().plan.partitions[2]!.inside!.slice(0, 2),
+          {
+            name: 'files',
+            found: false,
+            length: sectors((30 * GIB) / 512),
+            treatment: 'format',
+            fileSystem: 'ext4',
+            label: 'files',
+            mountPoint: '/srv',
+          },
+        ],
+      },
+    },
+  );
+  expect(saysOf(planned, 'change-inside').actions).toEqual([
+    'Open the encrypted container on nvme0n1p3, 200 GiB (214.7 GB), “root, home, swap” with its passphrase.',
+    'Activate the volume group inside it. Its volumes are listed by their names.',
+    'Delete the volume swap, 8 GiB (8.6 GB).',
+    'Create files, 30 GiB (32.2 GB), as ext4, label files.',
+  ]);
+});
+
+test('sizes inside are checked against the container, and volumes that are there keep theirs', () => {
+  const big = { name: 'more', found: false, treatment: 'format', fileSystem: 'ext4' } as const;
+  const inside = [
+    ...found().plan.partitions[2]!.inside!,
+    { ...big, length: sectors((60 * GIB) / 512), label: '', mountPoint: '' },
+  ];
+  const planned = after(found(), { kind: 'describe', partition: 'found-3', changes: { inside } });
+  expect(rulesOf(planned)).toContain('inside-room:found-3');
+  const [tooLarge] = findAll(planned).filter((f) => f.rule === 'inside-room');
+  const fits = after(planned, tooLarge!.remedies[0]!.edit);
+  expect(rulesOf(fits)).not.toContain('inside-room:found-3');
+  // 200 GiB less 16 MiB of LUKS2 header and 1 MiB of metadata, in extents of 4 MiB.
+  expect(roomInside(fits, fits.plan.partitions[2]!)).toEqual({
+    bytes: 200 * GIB - 20 * 2 ** 20,
+    taken: 200 * GIB - 20 * 2 ** 20,
+    free: 0,
+  });
+  const resize = { kind: 'resize', partition: 'found-3/home', length: sectors(2048), hold: 'start' } as const;
+  expect(refusalOf(planned, resize)).toBe('inside-size');
+});
+
+test.each<[string, Edit, string]>([
+  ['an id that names none', { kind: 'remove', partition: 'found-3/none' }, 'no-such-partition'],
+  [
+    'volumes inside a plain partition',
+    {
+      kind: 'describe',
+      partition: 'found-2',
+      changes: { inside: [{ ...found().plan.partitions[2]!.inside![0]!, name: 'x' }] },
+    },
+    'holds-no-volumes',
+  ],
+  [
+    'one name twice',
+    {
+      kind: 'describe',
+      partition: 'found-3',
+      changes: { inside: [0, 0].map((i) => found().plan.partitions[2]!.inside![i]!) },
+    },
+    'inside-twice',
+  ],
+  [
+    'keeping what was not found',
+    {
+      kind: 'describe',
+      partition: 'found-3',
+      changes: { inside: [{ ...found().plan.partitions[2]!.inside![0]!, name: 'other' }] },
+    },
+    'not-found-again',
+  ],
+])('%s is refused', (_, edit, code) => {
+  expect(refusalOf(found(), edit)).toBe(code);
+});
+
+test('whatever is done inside: what leads back gives the plan of before, and the text says the same plan', () => {
+  const name = fc.constantFrom('root', 'home', 'swap', 'files');
+  const edit = fc.oneof(
+    name.map((n): Edit => ({ kind: 'remove', partition: `found-3/${n}` })),
+    fc
+      .tuple(name, fc.constantFrom('keep' as const, 'format' as const))
+      .map(([n, treatment]): Edit => ({ kind: 'treat', partition: `found-3/${n}`, treatment })),
+    fc.tuple(name, fc.constantFrom('/', '/home', '/srv', '')).map(([n, mountPoint]): Edit => ({
+      kind: 'describe',
+      partition: `found-3/${n}`,
+      changes: { mountPoint },
+    })),
+    fc.constantFrom<Edit>(
+      { kind: 'treat', partition: 'found-3', treatment: 'format' },
+      { kind: 'treat', partition: 'found-3', treatment: 'keep' },
+    ),
+  );
+  let made = 0;
+  fc.assert(
+    fc.property(fc.array(edit, { minLength: 1, maxLength: 6 }), (edits) => {
+      const { survey, plan: begun } = found();
+      let plan = begun;
+      for (const e of edits) {
+        const result = apply(plan, e, () => survey);
+        if (!result.ok) continue;
+        made += 1;
+        const back = apply(result.plan, result.inverse, () => survey);
+        expect(back.ok && back.plan).toEqual(plan);
+        plan = result.plan;
+      }
+      const text = printNotation({ name: 'm', story: '', survey, plan });
+      const read = parseNotation(text, IDENTITY);
+      if (!read.ok) throw new Error(`${read.error.message}\n${text}`);
+      expect(JSON.parse(JSON.stringify(read.value.plan!.partitions))).toEqual(
+        JSON.parse(JSON.stringify(plan.partitions)),
+      );
+      for (const f of findAll({ plan, survey }))
+        for (const r of f.remedies) expect(apply(plan, r.edit, () => survey).ok).toBe(true);
+    }),
+    { numRuns: 60 },
+  );
+  expect(made).toBeGreaterThan(60);
+});

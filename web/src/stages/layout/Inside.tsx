@@ -1,0 +1,160 @@
+import { Button, NativeSelect } from '@mantine/core';
+import {
+  addInsideEdit,
+  canHold,
+  formatBoth,
+  goneInside,
+  insideId,
+  keepInsideEdit,
+  lookInsideEdit,
+  roomInside,
+  sectorsToHold,
+  sizeContextInside,
+  splitInsideEdit,
+  VOLUME_KINDS,
+  volumeName,
+  volumeOf,
+  type Edit,
+  type InsideVolume,
+  type PlannedPartition,
+  type Survey,
+  type VolumeKind,
+} from '@rhizotome/core';
+import { useEdit, useOpenState } from '../../open/context.js';
+import { OwnerToggles } from '../../parts/OwnerToggles.js';
+import { SizeInput } from '../../parts/SizeInput.js';
+import classes from './Inside.module.css';
+import { WordInput } from './WordInput.js';
+
+interface Props {
+  readonly survey: Survey;
+  readonly partition: PlannedPartition;
+}
+
+/** The volumes in a partition's encrypted container or volume group, each with its size and use. */
+export function Inside({ survey, partition }: Props) {
+  const { plan } = useOpenState();
+  const { attempt } = useEdit();
+  const planned = { plan, survey };
+  if (!canHold(partition)) return null;
+  const { inside } = partition;
+  const begin = lookInsideEdit(planned, partition) ?? splitInsideEdit(planned, partition);
+  if (!inside && !begin && partition.treatment === 'format') return null;
+  const room = roomInside(planned, partition);
+  const add = addInsideEdit(planned, partition);
+  return (
+    <section className={classes.inside} aria-label="Volumes inside">
+      <span className="eyebrow">Volumes inside</span>
+      {(inside ?? []).map((volume) => (
+        <VolumeInside key={volume.name} survey={survey} partition={partition} volume={volume} />
+      ))}
+      {goneInside(planned, partition).map((fate) => (
+        <p key={fate.id} className="small">
+          <b className="mono">{fate.found?.name}</b> is deleted{' '}
+          <PressEdit title="Keep it" edit={keepInsideEdit(fate)} />
+        </p>
+      ))}
+      {!inside && !begin && (
+        <p className="small soft">
+          What is inside was not read. Paste the output of lsblk from the running system to see its volumes.
+        </p>
+      )}
+      {inside && (
+        <p className="small soft" data-fact="room-inside">
+          {room.free < 0
+            ? `${formatBoth(-room.free)} more than the ${formatBoth(room.bytes)} inside.`
+            : `${formatBoth(room.free)} left of ${formatBoth(room.bytes)} inside.`}
+          {inside.some((v) => v.found) && ' Volumes that are there keep their size.'}
+        </p>
+      )}
+      <div className={classes.verbs}>
+        {begin && (
+          <Button size="compact-xs" variant="default" onClick={() => attempt(begin)}>
+            {partition.treatment === 'keep' ? 'Show volumes inside' : 'Split into volumes'}
+          </Button>
+        )}
+        {inside && add && <PressEdit title="Add a volume" edit={add} />}
+      </div>
+    </section>
+  );
+}
+
+function PressEdit({ title, edit }: { title: string; edit: Edit | undefined }) {
+  const { attempt } = useEdit();
+  if (!edit) return null;
+  return (
+    <Button size="compact-xs" variant="default" onClick={() => attempt(edit)}>
+      {title}
+    </Button>
+  );
+}
+
+function VolumeInside({ survey, partition, volume }: Props & { volume: InsideVolume }) {
+  const { plan } = useOpenState();
+  const { attempt, tryEdit } = useEdit();
+  const id = insideId(partition.id, volume.name);
+  const { sectorBytes } = survey.disk;
+  const size = volume.length * sectorBytes;
+  const change = (changes: Partial<PlannedPartition>): Edit => ({ kind: 'describe', partition: id, changes });
+  const kept = volume.treatment === 'keep';
+  const shared = plan.systems.filter((s) => partition.owners.includes(s.id)).length > 1;
+  return (
+    <div className={classes.volume} data-volume={volume.name}>
+      <div className={classes.head}>
+        <b className="mono">{volume.name}</b>
+        <span className="small">{volume.found ? formatBoth(size) : 'new'}</span>
+        <span className="small soft">{!volume.found ? '' : kept ? 'kept' : 'to be formatted'}</span>
+      </div>
+      {!volume.found && (
+        <SizeInput
+          label={`Size of ${volume.name}`}
+          hideLabel
+          context={sizeContextInside({ plan, survey }, partition, volume.name)}
+          value={size}
+          onSize={(wanted) =>
+            tryEdit({
+              kind: 'resize',
+              partition: id,
+              length: sectorsToHold(wanted, sectorBytes),
+              hold: 'start',
+            })
+          }
+        />
+      )}
+      <div className={classes.pair}>
+        <NativeSelect
+          size="xs"
+          aria-label={`File system of ${volume.name}`}
+          value={volume.fileSystem}
+          disabled={kept && volume.fileSystem !== 'unknown'}
+          data={VOLUME_KINDS.map((kind) => ({ value: kind, label: volumeName(kind) }))}
+          onChange={(e) => attempt(change({ fileSystem: e.currentTarget.value as VolumeKind }))}
+        />
+        <WordInput
+          key={`mount-${volume.mountPoint}`}
+          label={`Mount point of ${volume.name}`}
+          hideLabel
+          placeholder="mount point"
+          value={volume.mountPoint}
+          save={(mountPoint) => tryEdit(change({ mountPoint }))}
+        />
+      </div>
+      {shared && (
+        <OwnerToggles
+          label={volume.name}
+          owners={volumeOf(plan, id)?.owners ?? []}
+          onChange={(owners) => attempt(change({ owners }))}
+        />
+      )}
+      <div className={classes.verbs}>
+        {volume.found && (
+          <PressEdit
+            title={kept ? `Format ${volume.name}` : `Keep ${volume.name}`}
+            edit={{ kind: 'treat', partition: id, treatment: kept ? 'format' : 'keep' }}
+          />
+        )}
+        <PressEdit title={`Delete ${volume.name}`} edit={{ kind: 'remove', partition: id }} />
+      </div>
+    </div>
+  );
+}
