@@ -1,7 +1,8 @@
 import type { Planned } from './planned.js';
 import { alignUp, bytes, MIB, type Bytes } from '../quantity/index.js';
-import { surveyedPartition } from '../survey/index.js';
+import { surveyedPartition, type Survey } from '../survey/index.js';
 import { VOLUME_TRAITS, type VolumeEvidence } from '../volume/index.js';
+import { foundInside, LUKS_BYTES } from './inside/index.js';
 import type { PlannedPartition } from './plan.js';
 
 /** On what a used figure or a floor rests, best first. */
@@ -28,8 +29,18 @@ export function usedOf(planned: Planned, surveyPartition: string): Measured | un
   const typed = plan.found[surveyPartition]?.usedBytes;
   if (typed !== null && typed !== undefined) return { bytes: bytes(typed), evidence: 'typed' };
   const volume = surveyedPartition(survey, surveyPartition)?.volume;
-  if (volume?.usedBytes === undefined) return undefined;
+  if (volume?.usedBytes === undefined) return usedInside(survey, surveyPartition);
   return { bytes: bytes(volume.usedBytes), evidence: volume.usedEvidence ?? 'reported' };
+}
+
+/** What is used inside a container, its own header included; nothing where it is not told of each volume. */
+function usedInside(survey: Survey, id: string): Measured | undefined {
+  const surveyed = surveyedPartition(survey, id);
+  const inside = surveyed ? foundInside(survey, surveyed) : [];
+  const used = inside.map(({ read }) => (read.kind === 'swap' ? 0 : read.usedBytes));
+  if (used.length === 0 || used.includes(undefined)) return undefined;
+  const sum = used.reduce<number>((a, b) => a + b!, 0);
+  return { bytes: bytes(sum + LUKS_BYTES), evidence: 'reported' };
 }
 
 /**

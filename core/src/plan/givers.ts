@@ -1,6 +1,7 @@
 import { advisedWindowsBytes } from '../sizing/index.js';
 import { canShrink } from '../volume/index.js';
 import { floorOf, usedOf } from './floor.js';
+import { sizedAs } from './inside/index.js';
 import { sizeOf } from './layout.js';
 import type { PlannedPartition } from './plan.js';
 import type { Planned } from './planned.js';
@@ -19,7 +20,7 @@ export function givers(planned: Planned): Giver[] {
     .flatMap((partition): Giver[] => {
       const floor = floorOf(planned, partition);
       const kept = partition.from !== null && partition.treatment === 'keep';
-      if (!kept || !floor || !canShrink(partition.fileSystem)) return [];
+      if (!kept || !floor || !canShrink(sizedAs(partition))) return [];
       const used = usedOf(planned, partition.from);
       const target = Math.max(floor.bytes, used ? advisedWindowsBytes(used.bytes) : 0);
       const frees = sizeOf(partition, planned.survey) - target;

@@ -99,6 +99,7 @@ export {
   layersOf,
   partitionIdOf,
   roomInside,
+  sizedAs,
   volumeOf,
   volumesOf,
   type InsideFate,
@@ -118,7 +119,7 @@ export {
 } from './start-plan.js';
 export { encryptionOf, isEncrypted, isWindowsEncrypted } from './encryption.js';
 export { refuseChange } from './edits/geometry.js';
-export { partitionTitle, ROLE_NAMES } from './names.js';
+export { foundTitle, partitionTitle, ROLE_NAMES } from './names.js';
 export {
   isActive,
   isLogical,

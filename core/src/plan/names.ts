@@ -1,4 +1,7 @@
+import type { SurveyPartition } from '../survey/index.js';
 import type { Role } from '../table/index.js';
+import { foundInside } from './inside/index.js';
+import type { Planned } from './planned.js';
 
 /** What a role is called in the interface. */
 export const ROLE_NAMES: Readonly<Record<Role, string>> = {
@@ -34,3 +37,13 @@ const MOST_NAMED = 3;
 
 /** Names that tools give by themselves: they are long, alike on every disk, and say no more than the role. */
 const SAYS_NO_MORE = /^(?:efi system|basic data|reserved) partition$/i;
+
+/** What a surveyed partition is called, by what was read of it and what is said of it. */
+export function foundTitle({ plan, survey }: Planned, found: SurveyPartition): string {
+  return partitionTitle({
+    label: found.volume?.label,
+    name: found.name,
+    role: plan.found[found.id]?.role ?? 'other',
+    inside: foundInside(survey, found).map(({ volume }) => volume),
+  });
+}

@@ -1,4 +1,4 @@
-import { insideFatesOf, type Planned, overlap, partitionOf } from '../plan/index.js';
+import { insideFatesOf, type Planned, overlap, partitionOf, sizedAs } from '../plan/index.js';
 import { canShrink, VOLUME_TRAITS } from '../volume/index.js';
 import { copyTime } from './estimate.js';
 import { copyOf, exposureOfChange, exposureOfCopy } from './exposure.js';
@@ -80,8 +80,8 @@ function lostInside(planned: Planned, step: Step): string[] {
 /** Whether a step grows what cannot shrink. */
 export function isForGood({ plan }: Planned, step: Step): step is StepFor<'grow'> {
   if (step.kind !== 'grow') return false;
-  const kind = partitionOf(plan, step.partition)?.fileSystem ?? 'unknown';
-  return !canShrink(kind);
+  const grown = partitionOf(plan, step.partition);
+  return !grown || !canShrink(sizedAs(grown));
 }
 
 /** A step of the way back. Its id is `back:` and the id of the one that it undoes. */

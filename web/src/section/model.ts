@@ -7,6 +7,7 @@ import {
   foundParts,
   MIB,
   mountPointsOf,
+  foundTitle,
   partitionTitle,
   plannedContainer,
   plannedParts,
@@ -66,13 +67,12 @@ function foundStrata(planned: Planned): Stratum[] {
     const span = spanOf(part, sectorBytes);
     if (part.kind === 'gap') return gapStratum(span, part.inside);
     const note = plan.found[part.id];
-    const role = note?.role ?? 'other';
     const used = usedOf(planned, part.id);
     return [
       {
         ...span,
         kind: 'partition',
-        title: partitionTitle({ label: part.partition.volume?.label, name: part.partition.name, role }),
+        title: foundTitle(planned, part.partition),
         notes: note && note.kind !== 'none' ? [volumeName(note.kind)] : [],
         owners: note?.owners ?? [],
         ...(used ? { used: used.bytes / span.sizeBytes } : {}),

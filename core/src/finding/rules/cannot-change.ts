@@ -17,19 +17,20 @@ export const cannotChange: Rule = {
       const before = { ...part, start: found.start, length: found.length };
       const refusal = refuseChange(planned, before, part);
       if (refusal?.code !== 'cannot-change' && refusal?.code !== 'encrypted-start') return [];
+      const content = refusal.code === 'cannot-change' ? refusal.content : part.fileSystem;
       const change = refusal.code === 'cannot-change' ? refusal.change : 'move';
       return [
         {
           of: part.id,
           says: message('finding.cannot-change', {
             volume: nameOf(part),
-            content: volumeName(part.fileSystem),
-            known: part.fileSystem !== 'unknown',
+            content: volumeName(content),
+            known: content !== 'unknown',
             encrypted: refusal.code === 'encrypted-start',
-            member: VOLUME_TRAITS[part.fileSystem].opaque === true,
+            member: VOLUME_TRAITS[content].opaque === true,
             change,
           }),
-          evidence: [fact('file-system', volumeName(part.fileSystem)), fact('change', valueOf(kind))],
+          evidence: [fact('file-system', volumeName(content)), fact('change', valueOf(kind))],
           partitions: [part.id],
           remedies: remedy(message('remedy.keep-as-found'), asFound(fate)),
         },

@@ -3,6 +3,7 @@ import {
   fatesOf,
   foundUnder,
   insideFatesOf,
+  foundTitle,
   partitionTitle,
   undeleteEdit,
   usedOf,
@@ -28,7 +29,7 @@ function partitionsErased(planned: Planned): Drafted[] {
     // A formatted EFI partition has a rule of its own.
     if (kind === 'formatted' && note.role === 'efi') return [];
     const used = usedOf(planned, found.id);
-    const title = partitionTitle({ label: found.volume?.label, name: found.name, role: note.role });
+    const title = foundTitle(planned, found);
     return [
       {
         of: found.id,

@@ -1,5 +1,5 @@
 import { message } from '../../words/index.js';
-import { fatesOf, partitionTitle } from '../../plan/index.js';
+import { fatesOf, foundTitle } from '../../plan/index.js';
 import { valueOf, fact, type Rule } from '../rule.js';
 
 export const leftInUse: Rule = {
@@ -13,12 +13,7 @@ export const leftInUse: Rule = {
     return fates.flatMap(({ found, planned: part, kind }) => {
       const { dirty, hibernated } = found.volume ?? {};
       if (!part || part.treatment !== 'keep' || (!dirty && !hibernated)) return [];
-      const note = plan.found[found.id];
-      const title = partitionTitle({
-        label: found.volume?.label,
-        name: found.name,
-        role: note?.role ?? 'other',
-      });
+      const title = foundTitle(planned, found);
       const touched = kind !== 'untouched';
       return [
         {

@@ -1,5 +1,5 @@
 import { message } from '../../words/index.js';
-import { fatesOf, mountTableLines, partitionTitle } from '../../plan/index.js';
+import { fatesOf, mountTableLines, foundTitle } from '../../plan/index.js';
 import { fact, type Rule } from '../rule.js';
 
 const LOST = ['erased', 'formatted'];
@@ -17,8 +17,7 @@ export const mountTableStale: Rule = {
       const root = fateOf(table);
       const target = fateOf(refersTo);
       if (!root || !target || root.planned?.treatment !== 'keep' || !LOST.includes(target.kind)) return [];
-      const role = plan.found[refersTo]?.role ?? 'other';
-      const title = partitionTitle({ label: target.found.volume?.label, name: target.found.name, role });
+      const title = foundTitle({ plan, survey }, target.found);
       return [
         {
           of: `${table}-${refersTo}`,

@@ -1,5 +1,5 @@
 import { message } from '../../words/index.js';
-import { fillEdit, plannedParts } from '../../plan/index.js';
+import { fillEdit, plannedParts, sizedAs } from '../../plan/index.js';
 import { GIB } from '../../quantity/index.js';
 import { canGrow } from '../../volume/index.js';
 import { newSystems, ownedBy, nameOf } from '../context.js';
@@ -52,7 +52,7 @@ export const retiredRoom: Rule = {
           const before = parts[i - 1];
           if (part.kind !== 'gap' || part.usable.length * sectorBytes < GIB || before?.kind !== 'partition')
             return [];
-          return canGrow(before.partition.fileSystem) ? [{ part, neighbour: before.partition }] : [];
+          return canGrow(sizedAs(before.partition)) ? [{ part, neighbour: before.partition }] : [];
         });
         if (gaps.length === 0 || newSystems(planned).length > 0) return [];
         return [

@@ -15,6 +15,8 @@ export const roomElsewhere: Rule = {
     const free = plannedGaps({ plan, survey }).reduce((sum, g) => sum + g.usable.length, 0) * sectorBytes;
     return systemsThatStay(planned).flatMap((system) =>
       [...ownedBy(planned, system, 'root'), ...ownedBy(planned, system, 'system')].flatMap((p) => {
+        // Inside a group room is given by the group.
+        if (p.within) return [];
         const size = bytesOfPart(planned, p);
         const missing = system.comfortableBytes - size;
         const beside = roomAround({ plan, survey }, p.id).after * sectorBytes;

@@ -1,5 +1,5 @@
 import { message } from '../../words/index.js';
-import { fatesOf, partitionTitle } from '../../plan/index.js';
+import { fatesOf, foundTitle } from '../../plan/index.js';
 import { MIB } from '../../quantity/index.js';
 import { bytesOfPart } from '../context.js';
 import { inBytes, fact, type Drafted, type Rule } from '../rule.js';
@@ -16,8 +16,7 @@ export const volumeSize: Rule = {
       const size = found.volume?.sizeBytes;
       if (size === undefined || part?.treatment !== 'keep') return [];
       const room = bytesOfPart(planned, found);
-      const role = planned.plan.found[found.id]?.role ?? 'other';
-      const title = partitionTitle({ label: found.volume?.label, name: found.name, role });
+      const title = foundTitle(planned, found);
       const evidence = [fact('volume', inBytes(size)), fact('partition', inBytes(room))];
       if (size > room)
         return [

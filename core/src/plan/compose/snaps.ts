@@ -3,7 +3,7 @@ import { alignUp, sectors, type Sectors } from '../../quantity/index.js';
 import { surveyedPartition, type Survey } from '../../survey/index.js';
 import { alignmentSectors } from '../area.js';
 import { roomAround } from '../layout.js';
-import { partitionTitle } from '../names.js';
+import { foundTitle } from '../names.js';
 import { endOf, partitionOf, type PlannedPartition } from '../plan.js';
 import type { Grip } from './grips.js';
 
@@ -81,11 +81,7 @@ function foundBoundaries(planned: Planned, partition: PlannedPartition): SnapPla
   return survey.partitions
     .filter((p) => p.id !== partition.from)
     .flatMap((p): SnapPlace[] => {
-      const title = partitionTitle({
-        label: p.volume?.label,
-        name: p.name,
-        role: plan.found[p.id]?.role ?? 'other',
-      });
+      const title = foundTitle({ plan, survey }, p);
       return [
         { at: p.start, what: `in line with the start of “${title}” as found` },
         { at: sectors(endOf(p)), what: `in line with the end of “${title}” as found` },

@@ -6,6 +6,7 @@ import { VOLUME_TRAITS } from '../../volume/index.js';
 import { isWindowsEncrypted } from '../encryption.js';
 import { floorOf } from '../floor.js';
 import { alignmentSectors, plannedArea } from '../area.js';
+import { sizedAs } from '../inside/index.js';
 import { endOf, type Plan, type PlannedPartition } from '../plan.js';
 import { refuseSlots } from '../slots/index.js';
 import type { Refusal } from './refusal.js';
@@ -91,8 +92,8 @@ export function refuseChange(
 ): Refusal | undefined {
   const { survey } = planned;
   if (before.from === null || before.treatment === 'format') return undefined;
-  const content = before.fileSystem;
-  const traits = VOLUME_TRAITS[content];
+  const content = sizedAs(before);
+  const traits = { ...VOLUME_TRAITS[content], move: VOLUME_TRAITS[before.fileSystem].move };
   const surveyed = surveyedPartition(survey, before.from);
   const original = surveyed?.length ?? before.length;
   if (after.length < original && traits.shrink === 'no')
@@ -100,7 +101,7 @@ export function refuseChange(
   if (after.length > original && traits.grow === 'no')
     return { code: 'cannot-change', change: 'grow', content };
   if (surveyed && after.start !== surveyed.start) {
-    if (traits.move === 'no') return { code: 'cannot-change', change: 'move', content };
+    if (traits.move === 'no') return { code: 'cannot-change', change: 'move', content: before.fileSystem };
     if (isWindowsEncrypted(planned, before.from)) return { code: 'encrypted-start' };
   }
   const floor = floorOf(planned, before);

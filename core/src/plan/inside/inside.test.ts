@@ -247,3 +247,25 @@ test('whatever is done inside: what leads back gives the plan of before, and the
   );
   expect(made).toBeGreaterThan(60);
 });
+
+describe('a container changes its size as what is inside of it does', () => {
+  const holding = (inside: string) =>
+    written(FOUND.replace(/^>.*\n/gm, '').replace('holds luks\n', `holds luks\n${inside}\n`));
+  const shrunk = {
+    kind: 'resize',
+    partition: 'found-3',
+    length: sectors((120 * GIB) / 512),
+    hold: 'start',
+  } as const;
+  test.each([
+    ['> holds ext4, called plain, spans 199 GiB, used 20 GiB by reported', undefined],
+    ['> holds ext4, called plain, spans 199 GiB, used 150 GiB by reported', 'below-floor'],
+    ['> holds xfs, called plain, spans 199 GiB, used 20 GiB by reported', 'cannot-change'],
+    [
+      '> holds lvm, called g\n>> holds ext4, called a, spans 9 GiB\n>> holds ext4, called b, spans 9 GiB',
+      'cannot-change',
+    ],
+  ])('%s', (inside, code) => {
+    expect(refusalOf(holding(inside), shrunk)).toBe(code);
+  });
+});

@@ -1,9 +1,10 @@
 import { MIB } from '../../quantity/index.js';
+import type { VolumeKind } from '../../volume/index.js';
 import type { PlannedPartition } from '../plan.js';
 import type { Planned } from '../planned.js';
 
 /** LUKS2 keeps its headers and keys in the first 16 MiB (LUKS2 On-Disk Format 1.1.2 §2; cryptsetup(8), default data offset). */
-const LUKS_BYTES = 16 * MIB;
+export const LUKS_BYTES = 16 * MIB;
 /** A member of a group begins with 1 MiB of labels and metadata (pvcreate(8), default data alignment). */
 const LVM_BYTES = MIB;
 /** A group gives room in extents of 4 MiB (vgcreate(8), default extent size). */
@@ -29,6 +30,17 @@ export function roomInside({ survey }: Planned, partition: PlannedPartition): Ro
     0,
   );
   return { bytes, taken, free: bytes - taken };
+}
+
+/**
+ * The kind of content whose abilities say how the size of a partition can change: a container changes as what is inside
+ * of it does, and one with a volume group as a member of that, which is not resized here.
+ */
+export function sizedAs(p: PlannedPartition): VolumeKind {
+  if (p.treatment !== 'keep' || p.fileSystem !== 'luks') return p.fileSystem;
+  if (layersOf(p).lvm) return 'lvm';
+  const [only] = p.inside ?? [];
+  return only && only.fileSystem !== 'unknown' ? only.fileSystem : p.fileSystem;
 }
 
 /** What lies between a partition and the volumes inside of it. */

@@ -5,6 +5,7 @@ import {
   endOf,
   foundUnder,
   partitionOf,
+  foundTitle,
   partitionTitle,
   type Planned,
   type Span,
@@ -28,11 +29,7 @@ export function foundName({ plan, survey }: Planned, id: string): string {
   const inside = foundUnder(survey, id)?.volume ?? volumeOf(plan, id);
   if (inside && id.includes('/')) return inside.name;
   const found = surveyedPartition(survey, id);
-  return partitionTitle({
-    label: found?.volume?.label,
-    name: found?.name,
-    role: plan.found[id]?.role ?? 'other',
-  });
+  return found ? foundTitle({ plan, survey }, found) : partitionTitle({ role: 'other' });
 }
 
 export function systemName({ plan }: Planned, id: string | null): Text {

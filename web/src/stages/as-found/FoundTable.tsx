@@ -7,7 +7,7 @@ import {
   formatDecimal,
   KNOWN,
   noteFoundEdit,
-  partitionTitle,
+  foundTitle,
   ROLE_NAMES,
   ROLES,
   safetyCopyZip,
@@ -164,7 +164,7 @@ function FoundRow({ survey, partition }: { survey: Survey; partition: SurveyPart
   const note = plan.found[partition.id];
   if (!note) return null;
   const size = partition.length * survey.disk.sectorBytes;
-  const title = partitionTitle({ label: partition.volume?.label, name: partition.name, role: note.role });
+  const title = foundTitle({ plan, survey }, partition);
   const set = (changes: Partial<FoundNote>) => attempt(noteFoundEdit(plan, partition.id, changes));
   const used = usedOf({ plan, survey }, partition.id);
   const context = {

@@ -103,7 +103,8 @@ function VolumeInside({ survey, partition, volume }: Props & { volume: InsideVol
       <div className={classes.head}>
         <b className="mono">{volume.name}</b>
         <span className="small">{volume.found ? formatBoth(size) : 'new'}</span>
-        <span className="small soft">{!volume.found ? '' : kept ? 'kept' : 'to be formatted'}</span>
+        <span className="small">{kept ? `${volumeName(volume.fileSystem)}, kept` : ''}</span>
+        <span className="small">{volume.found && !kept ? 'to be formatted' : ''}</span>
       </div>
       {!volume.found && (
         <SizeInput
@@ -122,14 +123,15 @@ function VolumeInside({ survey, partition, volume }: Props & { volume: InsideVol
         />
       )}
       <div className={classes.pair}>
-        <NativeSelect
-          size="xs"
-          aria-label={`File system of ${volume.name}`}
-          value={volume.fileSystem}
-          disabled={kept && volume.fileSystem !== 'unknown'}
-          data={VOLUME_KINDS.map((kind) => ({ value: kind, label: volumeName(kind) }))}
-          onChange={(e) => attempt(change({ fileSystem: e.currentTarget.value as VolumeKind }))}
-        />
+        {(!kept || volume.fileSystem === 'unknown') && (
+          <NativeSelect
+            size="xs"
+            aria-label={`File system of ${volume.name}`}
+            value={volume.fileSystem}
+            data={VOLUME_KINDS.map((kind) => ({ value: kind, label: volumeName(kind) }))}
+            onChange={(e) => attempt(change({ fileSystem: e.currentTarget.value as VolumeKind }))}
+          />
+        )}
         <WordInput
           key={`mount-${volume.mountPoint}`}
           label={`Mount point of ${volume.name}`}

@@ -5,7 +5,7 @@ import {
   formatBoth,
   isHomeless,
   partitionOf,
-  partitionTitle,
+  foundTitle,
   plannedContainer,
   plannedGaps,
   undeleteEdit,
@@ -112,11 +112,7 @@ function DeletedPart({ survey, id }: { survey: Survey; id: string }) {
   const surveyed = survey.partitions.find((p) => p.id === id)!;
   const used = usedOf({ plan, survey }, id);
   const edit = undeleteEdit({ plan, survey }, id);
-  const title = partitionTitle({
-    label: surveyed.volume?.label,
-    name: surveyed.name,
-    role: plan.found[id]?.role ?? 'other',
-  });
+  const title = foundTitle({ plan, survey }, surveyed);
   return (
     <>
       <h2>{title}</h2>
