@@ -112,6 +112,20 @@ export class Driver {
     await this.settle();
   }
 
+  /** Puts a text of any length into a text area, as pasting does. */
+  async paste(label: string, text: string): Promise<void> {
+    await this.page.waitForSelector(`textarea[aria-label="${label}"]`);
+    await this.page.$eval(
+      `textarea[aria-label="${label}"]`,
+      (area, value) => {
+        Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, 'value')!.set!.call(area, value);
+        area.dispatchEvent(new Event('input', { bubbles: true }));
+      },
+      text,
+    );
+    await this.settle();
+  }
+
   async choose(label: string, option: string): Promise<void> {
     const field = await this.find('combobox', label);
     await field.evaluate((select, wanted) => {

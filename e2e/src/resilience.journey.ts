@@ -73,14 +73,7 @@ describe('input that is wrong loses nothing', () => {
     });
     await on.app.press('Read again');
     await on.app.press('lsblk output', 'tab');
-    await on.app.page.$eval(
-      'textarea[aria-label="Output of lsblk"]',
-      (area, value) => {
-        Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, 'value')!.set!.call(area, value);
-        area.dispatchEvent(new Event('input', { bubbles: true }));
-      },
-      text,
-    );
+    await on.app.paste('Output of lsblk', text);
     await on.app.choose('Which disk', '/dev/sdb');
     await on.app.press('Read the disk');
     await on.app.sees('59.6 GiB (64 GB), no table, 0 partitions');

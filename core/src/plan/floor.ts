@@ -2,7 +2,7 @@ import type { Planned } from './planned.js';
 import { alignUp, bytes, MIB, type Bytes } from '../quantity/index.js';
 import { surveyedPartition, type Survey } from '../survey/index.js';
 import { VOLUME_TRAITS, type VolumeEvidence } from '../volume/index.js';
-import { foundInside, LUKS_BYTES } from './inside/index.js';
+import { foundInside, LUKS_BYTES, sizedAs } from './inside/index.js';
 import type { PlannedPartition } from './plan.js';
 
 /** On what a used figure or a floor rests, best first. */
@@ -51,6 +51,8 @@ export function floorOf(planned: Planned, partition: PlannedPartition): Measured
   const { plan, survey } = planned;
   if (partition.from === null || partition.treatment === 'format') return nothingToKeep;
   const note = plan.found[partition.from];
+  // Of a member of a volume group nothing can be cut here, whatever is used in it.
+  if (partition.fileSystem === 'luks' && sizedAs(partition) === 'lvm') return undefined;
   if (VOLUME_TRAITS[partition.fileSystem].shrink === 'recreate') return nothingToKeep;
   // Rounded up it may pass what the partition has; as it was found it holds what it holds.
   const found = surveyedPartition(survey, partition.from);

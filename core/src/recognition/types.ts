@@ -1,4 +1,4 @@
-import type { Planned, PlannedPartition } from '../plan/index.js';
+import { layersOf, type Planned, type PlannedPartition } from '../plan/index.js';
 import { surveyedPartition } from '../survey/index.js';
 import { FAMILIES, type Family } from '../system/index.js';
 import { partitionTypeNamed, typeFor, typeName } from '../table/index.js';
@@ -20,6 +20,10 @@ export function typeOf(planned: Planned, partition: PlannedPartition): string {
   if (surveyed?.type && sameStyle) return surveyed.type;
   const converted = surveyed?.type && partitionTypeNamed(typeName(surveyed.type), plan.target.style);
   if (converted) return converted;
+  if (partition.treatment === 'format' && partition.inside) {
+    const carrier = layersOf(partition).luks ? 'Linux LUKS' : 'Linux LVM';
+    return partitionTypeNamed(carrier, plan.target.style) ?? typeFor('opaque', plan.target.style, true);
+  }
   const families = partition.owners.map((id) => plan.systems.find((s) => s.id === id)?.family);
   const all = (family: Family) => families.length > 0 && families.every((f) => f === family);
   const own = FAMILIES.filter(all).map((family) => OWN_TYPES[family]?.[partition.fileSystem])[0];

@@ -3,6 +3,7 @@ import {
   alignmentSectors,
   containerIn,
   fatesOf,
+  insideFatesOf,
   floorOf,
   foundParts,
   MIB,
@@ -14,6 +15,7 @@ import {
   usedOf,
   volumeName,
   type Fate,
+  type InsideFate,
   type Measured,
   type Span,
   type SystemId,
@@ -95,14 +97,15 @@ function plannedStrata(planned: Planned): Stratum[] {
     const used = keeps && p.from !== null ? usedOf(planned, p.from) : undefined;
     const floor = floorSectors(floorOf(planned, p), sectorBytes);
     const fate = fates.get(p.id)?.kind ?? 'new';
+    const become = fate === 'untouched' ? insideWords(planned, p.id) : FATE_WORDS[fate];
     const content = p.fileSystem === 'none' ? '' : volumeName(p.fileSystem);
     return [
       {
         ...span,
         kind: 'partition',
         title: partitionTitle(p),
-        notes: [content, FATE_WORDS[fate], ...mountPointsOf(p)].filter(Boolean),
-        ...(fate === 'untouched' ? {} : { fate: FATE_WORDS[fate] }),
+        notes: [content, become, ...(p.inside?.length ? [] : mountPointsOf(p))].filter(Boolean),
+        ...(become === FATE_WORDS.untouched ? {} : { fate: become }),
         owners: p.owners,
         ...(used ? { used: Math.min(1, used.bytes / span.sizeBytes) } : {}),
         ...(keeps && floor !== undefined ? { floor } : {}),
@@ -128,6 +131,21 @@ const FATE_WORDS: Readonly<Record<Fate['kind'] | 'new', string>> = {
   formatted: 'formatted',
   erased: 'deleted',
   new: 'new',
+};
+
+/** What becomes of a partition that stays, by what becomes of the volumes inside of it. */
+function insideWords(planned: Planned, partition: string): string {
+  const changes = insideFatesOf(planned).filter((f) => f.within.id === partition && f.kind !== 'untouched');
+  if (changes.length === 0) return FATE_WORDS.untouched;
+  const kinds = new Set(changes.map((f) => f.kind));
+  return `${changes.length} inside ${kinds.size === 1 ? INSIDE_WORDS[changes[0]!.kind] : 'changed'}`;
+}
+
+const INSIDE_WORDS: Readonly<Record<InsideFate['kind'], string>> = {
+  untouched: 'kept',
+  formatted: 'formatted',
+  erased: 'deleted',
+  created: 'new',
 };
 
 function floorSectors(floor: Measured | undefined, sectorBytes: number): number | undefined {

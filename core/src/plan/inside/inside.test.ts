@@ -7,11 +7,15 @@ import { sectors } from '../../quantity/index.js';
 import { written } from '../../testing/cases/written.js';
 import { IDENTITY } from '../../testing/builders.js';
 import { english, sayIn } from '../../words/index.js';
+import { typeOf } from '../../recognition/index.js';
+import { typeName } from '../../table/index.js';
 import {
+  addInsideEdit,
   apply,
   insideFatesOf,
   reinstallEdit,
   roomInside,
+  splitInsideEdit,
   volumesOf,
   type Edit,
   type Plan,
@@ -246,6 +250,26 @@ test('whatever is done inside: what leads back gives the plan of before, and the
     { numRuns: 60 },
   );
   expect(made).toBeGreaterThan(60);
+});
+
+test('a new group is made from a partition that was to be one file system in it, and is listed as what it is', () => {
+  const planned: Planned = written(
+    FOUND.replace(/^(?:found|note|part|>).*\n/gm, '').replace(', table gpt\n', ', table none\n') +
+      'part new-1, at 1 MiB, size 100 GiB, format, role root, holds ext4, owners "Linux", mount /, layer luks-lvm\n',
+  );
+  const [group] = after(planned, splitInsideEdit(planned, planned.plan.partitions[0]!)!).plan.partitions;
+  expect(group).toMatchObject({ role: 'opaque', fileSystem: 'lvm', mountPoint: '' });
+  expect(group!.inside).toMatchObject([{ name: 'root', fileSystem: 'ext4', mountPoint: '/', found: false }]);
+  const split = { plan: { ...planned.plan, partitions: [group!] }, survey: planned.survey };
+  expect(typeName(typeOf(split, group!))).toBe('Linux LUKS');
+  const more = after(split, addInsideEdit(split, group!)!);
+  expect(more.plan.partitions[0]!.inside!.map((v) => `${v.name} ${v.mountPoint}`)).toEqual([
+    'root /',
+    'home /home',
+  ]);
+  expect(roomInside(more, more.plan.partitions[0]!).free).toBe(0);
+  const create = saysOf(more, 'create').actions;
+  expect(create).toContain('Inside it, create root, 50 GiB (53.7 GB), as ext4.');
 });
 
 describe('a container changes its size as what is inside of it does', () => {

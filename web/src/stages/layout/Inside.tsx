@@ -132,14 +132,16 @@ function VolumeInside({ survey, partition, volume }: Props & { volume: InsideVol
             onChange={(e) => attempt(change({ fileSystem: e.currentTarget.value as VolumeKind }))}
           />
         )}
-        <WordInput
-          key={`mount-${volume.mountPoint}`}
-          label={`Mount point of ${volume.name}`}
-          hideLabel
-          placeholder="mount point"
-          value={volume.mountPoint}
-          save={(mountPoint) => tryEdit(change({ mountPoint }))}
-        />
+        {volume.fileSystem !== 'swap' && (
+          <WordInput
+            key={`mount-${volume.mountPoint}`}
+            label={`Mount point of ${volume.name}`}
+            hideLabel
+            placeholder="mount point"
+            value={volume.mountPoint}
+            save={(mountPoint) => tryEdit(change({ mountPoint }))}
+          />
+        )}
       </div>
       {shared && (
         <OwnerToggles
