@@ -15,6 +15,8 @@ import { supportEnded } from './rules/support-ended.js';
 import { fatLimits } from './rules/fat-limits.js';
 import { encryptionUnknown } from './rules/encryption-unknown.js';
 import { sealedKey } from './rules/sealed-key.js';
+import { controllerRaid } from './rules/controller-raid.js';
+import { windowsTpm } from './rules/windows-tpm.js';
 import { windowsMemory } from './rules/windows-memory.js';
 import { swapTaken } from './rules/swap-taken.js';
 import { cannotShrink } from './rules/cannot-shrink.js';
@@ -194,6 +196,8 @@ export const RULES: readonly Rule[] = [
   encryptionUnknown,
   sealedKey,
   windowsMemory,
+  windowsTpm,
+  controllerRaid,
   swapTaken,
   twoWindows,
   macosMachine,

@@ -12,6 +12,10 @@ export type FirmwareKind = (typeof FIRMWARE_KINDS)[number];
 export const DISK_MEDIA = ['nvme', 'sata-ssd', 'hdd', 'emmc', 'unknown'] as const;
 export type DiskMedium = (typeof DISK_MEDIA)[number];
 
+/** How the firmware shows its disks: each as it is, or through a RAID of its own, which not every system can read. */
+export const DISK_CONTROLLERS = ['plain', 'raid', 'unknown'] as const;
+export type DiskController = (typeof DISK_CONTROLLERS)[number];
+
 export interface OtherDisk {
   readonly name: string;
   readonly sizeBytes: number;
@@ -26,7 +30,10 @@ export interface Machine {
   readonly mediumStart: FirmwareMode | 'unknown';
   readonly secureBoot: 'on' | 'off' | 'unknown';
   readonly ramBytes: number | null;
+  /** A TPM 2.0, turned on. */
+  readonly tpm: 'yes' | 'no' | 'unknown';
   readonly medium: DiskMedium;
+  readonly controller: DiskController;
   /** Linux device path of the disk, or empty. */
   readonly device: string;
   readonly otherDisks: readonly OtherDisk[];
@@ -39,10 +46,15 @@ export const UNKNOWN_MACHINE: Machine = {
   mediumStart: 'unknown',
   secureBoot: 'unknown',
   ramBytes: null,
+  tpm: 'unknown',
   medium: 'unknown',
+  controller: 'unknown',
   device: '',
   otherDisks: [],
 };
+
+const tpm = z.enum(['yes', 'no', 'unknown']);
+const controller = z.enum(DISK_CONTROLLERS);
 
 /** Shape only: memory and disks in bytes, device name as Linux writes it. */
 export const MachineSchema = exactly<Machine>()(
@@ -56,7 +68,10 @@ export const MachineSchema = exactly<Machine>()(
       .positive()
       .max(64 * 1024 * GIB)
       .nullable(),
+    // Absent until version 3 of plans; then nobody had been asked.
+    tpm: tpm.default('unknown'),
     medium: z.enum(DISK_MEDIA),
+    controller: controller.default('unknown'),
     device: z
       .string()
       .max(64)
@@ -71,6 +86,12 @@ export const MachineSchema = exactly<Machine>()(
       .readonly(),
   }),
 );
+
+/** Some of the facts: what is absent stays as it is. */
+export const MachineChangesSchema = MachineSchema.partial().extend({
+  tpm: tpm.optional(),
+  controller: controller.optional(),
+});
 
 /** `UEFI` or `BIOS`, as the trade writes them. */
 export function modeName(mode: FirmwareMode): string {

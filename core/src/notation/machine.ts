@@ -1,4 +1,11 @@
-import { DISK_MEDIA, FIRMWARE_KINDS, FIRMWARE_MODES, MachineSchema, type Machine } from '../machine/index.js';
+import {
+  DISK_CONTROLLERS,
+  DISK_MEDIA,
+  FIRMWARE_KINDS,
+  FIRMWARE_MODES,
+  MachineSchema,
+  type Machine,
+} from '../machine/index.js';
 import { formatExact } from '../quantity/index.js';
 import { NOTHING_KNOWN } from './context.js';
 import { choice, Fields, oneString, sizeIn } from './fields.js';
@@ -14,8 +21,13 @@ export function machineLines(m: Machine): [anchor: string, line: string][] {
     `now ${m.modeInUse}`,
     `installer ${m.mediumStart}`,
     `secure boot ${m.secureBoot}`,
+    ...(m.tpm === 'unknown' ? [] : [`tpm ${m.tpm}`]),
   ];
-  const medium = [`medium ${m.medium}`, ...(m.device === '' ? [] : [`device ${quoted(m.device)}`])];
+  const medium = [
+    `medium ${m.medium}`,
+    ...(m.device === '' ? [] : [`device ${quoted(m.device)}`]),
+    ...(m.controller === 'unknown' ? [] : [`controller ${m.controller}`]),
+  ];
   return [
     ['firmware', firmware.join(', ')],
     ...(m.ramBytes === null ? [] : [['memory', `memory ${formatExact(m.ramBytes)}`] as [string, string]]),
@@ -49,11 +61,17 @@ function taken(m: Machine, keyword: MachineKeyword, fields: Fields): Machine {
         modeInUse: fields.oneOf('now', MODES) ?? 'unknown',
         mediumStart: fields.oneOf('installer', MODES) ?? 'unknown',
         secureBoot: fields.oneOf('secure boot', ['on', 'off', 'unknown'] as const) ?? 'unknown',
+        tpm: fields.oneOf('tpm', ['yes', 'no', 'unknown'] as const) ?? 'unknown',
       };
     case 'memory':
       return { ...m, ramBytes: sizeIn(fields.subject, { ...NOTHING_KNOWN, ofMemory: true }) };
     case 'medium':
-      return { ...m, medium: choice(fields.subject, DISK_MEDIA), device: fields.string('device') ?? '' };
+      return {
+        ...m,
+        medium: choice(fields.subject, DISK_MEDIA),
+        device: fields.string('device') ?? '',
+        controller: fields.oneOf('controller', DISK_CONTROLLERS) ?? 'unknown',
+      };
     case 'other': {
       const size = fields.need('size', 'The size of the other disk');
       const other = { name: oneString(fields.subject), sizeBytes: sizeIn(size, NOTHING_KNOWN) };

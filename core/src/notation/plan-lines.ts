@@ -18,14 +18,19 @@ import { systemLine } from './system.js';
 /** The lines of a plan, remarks included: target, systems, notes, planned partitions, ticks. */
 export function planLines(plan: Plan, survey: Survey | undefined, comments: Comments | undefined): string[] {
   const put = (anchor: string, fields: readonly string[]) => withRemarks(comments, anchor, fields.join(', '));
-  const { mode, style, table } = plan.target;
+  const { mode, style, table, controller } = plan.target;
   const ownersOf = (owners: readonly string[]) =>
     owners.length === 0
       ? []
       : [`owners ${owners.map((id) => quoted(ownerName(plan.systems, id))).join(' ')}`];
   const sectorBytes = survey?.disk.sectorBytes ?? 512;
   return [
-    ...put('plan', [`plan ${mode}`, `table ${style}`, table]),
+    ...put('plan', [
+      `plan ${mode}`,
+      `table ${style}`,
+      table,
+      ...(controller === 'as-is' ? [] : [`controller ${controller}`]),
+    ]),
     ...(plan.container === undefined ? [] : put('extended', extendedFields(plan.container, sectorBytes))),
     ...plan.systems.flatMap((s) => put(`system ${s.id}`, [systemLine(s)])),
     ...Object.entries(plan.found).flatMap(([id, note]) => put(`note ${id}`, noteFields(id, note, ownersOf))),

@@ -375,6 +375,7 @@ function targetIn(fields: Fields): Plan['target'] {
     mode: choice(fields.subject, FIRMWARE_MODES),
     style: fields.oneOf('table', ['gpt', 'mbr'] as const) ?? 'gpt',
     table,
+    controller: fields.oneOf('controller', ['as-is', 'plain'] as const) ?? 'as-is',
   };
 }
 

@@ -64,6 +64,7 @@ export function beginEdit(planned: Planned): BeginEdit {
       mode: proposeMode(planned),
       style: survey.disk.style === 'mbr' ? 'mbr' : 'gpt',
       table: survey.disk.style === 'none' ? 'new' : 'keep',
+      controller: plan.target.controller,
     },
     systems,
     found,
@@ -96,7 +97,7 @@ export function keptPartition(
     fileSystem: note.kind,
     label: p.volume?.label ?? '',
     name: p.name ?? '',
-    mountPoint: inside.length > 0 ? '' : mountPoint || (p.volume?.mountPoint ?? ''),
+    mountPoint: inside.length > 1 ? '' : mountPoint || (p.volume?.mountPoint ?? ''),
     ...(inside.length > 0 ? { inside } : {}),
   };
 }

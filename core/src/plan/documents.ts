@@ -5,10 +5,11 @@ import { PlanSchema, type Plan } from './plan.js';
 type Json = Readonly<Record<string, unknown>>;
 
 export const PLAN_DOCUMENT: DocumentKind<Plan> = {
-  version: 2,
+  version: 3,
   schema: PlanSchema,
-  // Until version 2 encryption was a tick; the schema reads it wherever it stands.
-  upgrades: [(plan) => ({ ...plan, version: 2 })],
+  // Until version 2 encryption was a tick, until version 3 nobody was asked for a TPM and a controller; the schemas read
+  // that wherever it stands, since edits hold such parts too.
+  upgrades: [(plan) => ({ ...plan, version: 2 }), (plan) => ({ ...plan, version: 3 })],
   versionOf: statedVersion,
 };
 

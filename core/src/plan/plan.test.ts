@@ -88,6 +88,7 @@ describe('a plan begun from a survey', () => {
       mode: 'uefi',
       style: 'gpt',
       table: 'new',
+      controller: 'as-is',
     });
   });
 

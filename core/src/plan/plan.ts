@@ -104,6 +104,8 @@ export interface Target {
   readonly mode: FirmwareMode;
   readonly style: TableStyle;
   readonly table: 'keep' | 'new' | 'convert';
+  /** `plain`: the firmware is switched from its own RAID to disks as they are. */
+  readonly controller: 'as-is' | 'plain';
 }
 
 /**
@@ -112,7 +114,7 @@ export interface Target {
  */
 export interface Plan {
   readonly format: 'rhizotome/plan';
-  readonly version: 2;
+  readonly version: 3;
   readonly surveyId: string | null;
   readonly machine: Machine;
   readonly target: Target;
@@ -142,10 +144,10 @@ export interface Acceptance {
 /** A plan before anything is said: no survey, no systems. */
 export const EMPTY_PLAN: Plan = {
   format: 'rhizotome/plan',
-  version: 2,
+  version: 3,
   surveyId: null,
   machine: UNKNOWN_MACHINE,
-  target: { mode: 'uefi', style: 'gpt', table: 'keep' },
+  target: { mode: 'uefi', style: 'gpt', table: 'keep', controller: 'as-is' },
   systems: [],
   found: {},
   partitions: [],
@@ -207,13 +209,20 @@ export const PlannedPartitionSchema = exactly<PlannedPartition>()(
 
 export const ContainerSchema = z.strictObject({ start: sectorCount, length: sectorCount }).nullable();
 
+const controller = z.enum(['as-is', 'plain']);
+
 export const TargetSchema = exactly<Target>()(
   z.strictObject({
     mode: z.enum(FIRMWARE_MODES),
     style: z.enum(['gpt', 'mbr']),
     table: z.enum(['keep', 'new', 'convert']),
+    // Absent until version 3.
+    controller: controller.default('as-is'),
   }),
 );
+
+/** Some of it: what is absent stays as it is. */
+export const TargetChangesSchema = TargetSchema.partial().extend({ controller: controller.optional() });
 
 /** Most systems, ticks and partitions a plan may hold. */
 const MOST = { systems: 12, ticks: 2000, partitions: 256, findingId: 300 } as const;
@@ -226,7 +235,7 @@ export const AcceptanceSchema = exactly<Acceptance>()(
 export const PlanSchema: z.ZodType<Plan> = exactly<Plan>()(
   z.strictObject({
     format: z.literal('rhizotome/plan'),
-    version: z.literal(2),
+    version: z.literal(3),
     surveyId: identifier.nullable(),
     machine: MachineSchema,
     target: TargetSchema,

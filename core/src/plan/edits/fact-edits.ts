@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { MachineSchema } from '../../machine/index.js';
+import { MachineChangesSchema } from '../../machine/index.js';
 import { CommentsSchema, isPlannable, type Survey } from '../../survey/index.js';
 import { SystemSchema } from '../../system/index.js';
 import {
@@ -7,6 +7,7 @@ import {
   ContainerSchema,
   FoundNoteSchema,
   PlannedPartitionSchema,
+  TargetChangesSchema,
   TargetSchema,
   type Plan,
 } from '../plan.js';
@@ -18,12 +19,12 @@ import { applied, refused, surveyOf, type Applied, type Surveys } from './result
 /** Changes facts of the machine; absent ones stay. */
 export const SetMachineSchema = z.strictObject({
   kind: z.literal('set-machine'),
-  changes: MachineSchema.partial(),
+  changes: MachineChangesSchema,
 });
 /** Changes what the disk and firmware shall be. A style other than the disk's takes a new table. */
 export const SetTargetSchema = z.strictObject({
   kind: z.literal('set-target'),
-  changes: TargetSchema.partial(),
+  changes: TargetChangesSchema,
 });
 /** Says what a surveyed partition is; absent fields stay. */
 export const NoteFoundSchema = z.strictObject({

@@ -33,14 +33,17 @@ export function volumeOf(plan: Plan, id: string): PlannedVolume | undefined {
 }
 
 function viewOf(within: PlannedPartition, volume: InsideVolume): PlannedVolume {
-  const { name, found, length, treatment, fileSystem, label, mountPoint, owners } = volume;
+  const { name, found, length, treatment, fileSystem, label, owners } = volume;
+  // The only one inside is what its partition is said to be, where nothing is said of itself.
+  const asOutside = within.inside?.length === 1 && volume.mountPoint === '' && fileSystem !== 'swap';
+  const mountPoint = asOutside ? within.mountPoint : volume.mountPoint;
   const id = insideId(within.id, name);
   return {
     id,
     from: found ? id : null,
     length,
     treatment,
-    role: roleInside(volume),
+    role: asOutside ? within.role : roleInside(volume),
     owners: owners ?? within.owners,
     fileSystem,
     label,

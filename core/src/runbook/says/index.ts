@@ -4,6 +4,7 @@ import { message, type Code, type Message } from '../../words/index.js';
 import {
   backup,
   checkVolume,
+  controllerMode,
   firmwareMode,
   prepareLive,
   prepareMedium,
@@ -37,6 +38,7 @@ const SAYS: { readonly [K in StepKind]: (at: At, step: StepFor<K>) => Message<St
   'suspend-protection': suspendProtection,
   unhibernate,
   'firmware-mode': firmwareMode,
+  'controller-mode': controllerMode,
   'secure-boot-off': () => message('step.secure-boot-off'),
   'new-table': newTable,
   'repair-table': repairTable,

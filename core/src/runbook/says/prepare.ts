@@ -1,6 +1,7 @@
 import { MIB } from '../../quantity/index.js';
 import { deviceName } from '../../recognition/index.js';
 import { safetyCopySource, type StepFor } from '../../sequence/index.js';
+import { systemsAfter } from '../../start/index.js';
 import { message } from '../../words/index.js';
 import { foundName, nameOf, systemName } from './facts.js';
 import { volumeName, type VolumeKind } from '../../volume/index.js';
@@ -50,6 +51,11 @@ export const unhibernate = (planned: Planned, { system }: StepFor<'unhibernate'>
   message('step.unhibernate', {
     system: systemName(planned, system),
     windows: systemOf(planned.plan, system)?.family === 'windows',
+  });
+
+export const controllerMode = ({ plan }: Planned) =>
+  message('step.controller-mode', {
+    windows: systemsAfter(plan).find((s) => s.family === 'windows' && s.origin === 'found')?.name ?? null,
   });
 
 export const firmwareMode = ({ plan }: Planned) => message('step.firmware-mode', { mode: plan.target.mode });

@@ -1,5 +1,6 @@
 import { withNeeds, type Environment } from '../step.js';
 import { backups } from '../steps/backup.js';
+import { controllerSwitches } from '../steps/controller-mode.js';
 import { modeSwitches } from '../steps/firmware-mode.js';
 import { firstStarts } from '../steps/first-start.js';
 import type { Step } from '../steps/kinds.js';
@@ -80,7 +81,7 @@ export function withMedia(situation: Situation, steps: readonly Step[]): Step[] 
 
 /** What is set in the firmware before the medium is started. */
 export function firmwareSteps(situation: Situation): Step[] {
-  return [...modeSwitches(situation), ...secureBootSteps(situation)];
+  return [...modeSwitches(situation), ...controllerSwitches(situation), ...secureBootSteps(situation)];
 }
 
 /** What makes systems startable again after a conversion, and takes away what starts those that go. */

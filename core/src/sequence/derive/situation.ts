@@ -82,6 +82,7 @@ export function situationOf(planned: Planned, { aside, sequence }: Waiting): Sit
     changed:
       tableChanged ||
       insideFatesOf(planned).some((f) => f.kind !== 'untouched') ||
+      switchesController(plan) ||
       arriving.length > 0 ||
       retiring.length > 0,
   };
@@ -123,10 +124,15 @@ export function startsOtherwise({ plan, fates, arriving, retiring }: Situation):
     retiring.length > 0 ||
     table === 'convert' ||
     turnsSecureBootOff(plan) ||
+    switchesController(plan) ||
     (now !== 'unknown' && now !== mode) ||
     fates.some((f) => plan.found[f.found.id]?.role === 'efi' && f.kind !== 'untouched')
   );
 }
+
+/** Whether the disk is to be shown as it is, and is not by now. */
+export const switchesController = ({ machine, target }: Plan): boolean =>
+  machine.controller === 'raid' && target.controller === 'plain';
 
 /** Whether a system comes that Secure Boot would not start. */
 export function turnsSecureBootOff(plan: Plan): boolean {

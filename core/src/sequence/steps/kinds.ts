@@ -7,6 +7,7 @@ import { recoveryKey, type RecoveryKey } from './recovery-key.js';
 import { suspendProtection, type SuspendProtection } from './suspend-protection.js';
 import { unhibernate, type Unhibernate } from './unhibernate.js';
 import { firmwareMode, type SwitchMode } from './firmware-mode.js';
+import { controllerMode, type ControllerMode } from './controller-mode.js';
 import { secureBootOff, type SecureBootOff } from './secure-boot-off.js';
 import { newTable, type NewTable } from './new-table.js';
 import { repairTable, type RepairTable } from './repair-table.js';
@@ -49,6 +50,7 @@ export type Step =
   | SuspendProtection
   | Unhibernate
   | SwitchMode
+  | ControllerMode
   | SecureBootOff
   | NewTable
   | RepairTable
@@ -95,6 +97,7 @@ const KINDS: { readonly [K in StepKind]: Kind<StepFor<K>> } = {
   'suspend-protection': suspendProtection,
   unhibernate,
   'firmware-mode': firmwareMode,
+  'controller-mode': controllerMode,
   'secure-boot-off': secureBootOff,
   'new-table': newTable,
   'repair-table': repairTable,

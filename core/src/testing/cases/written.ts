@@ -18,11 +18,13 @@ interface Setting {
   readonly secureBoot?: 'on' | 'off';
   readonly memory?: string;
   readonly medium?: string;
+  readonly tpm?: 'yes' | 'no';
 }
 
 /** Lines of a plan on a blank disk, or on one of which some of the lines tell what is found. */
 function on(lines: readonly string[], setting: Setting = {}): Case {
   const { mode = 'uefi', secureBoot = 'off', memory = '16 GiB', medium = 'sata-ssd, device sda' } = setting;
+  const tpm = setting.tpm ? `, tpm ${setting.tpm}` : '';
   const { disk = 'size 500107862016 B', table = 'gpt' } = setting;
   const found = lines.filter((line) => line.startsWith('found'));
   const was = found.length > 0 ? table : 'none';
@@ -30,7 +32,7 @@ function on(lines: readonly string[], setting: Setting = {}): Case {
     [
       'rhizotome 1',
       'machine m',
-      `firmware ${mode}, now ${mode}, installer ${mode}, secure boot ${secureBoot}`,
+      `firmware ${mode}, now ${mode}, installer ${mode}, secure boot ${secureBoot}${tpm}`,
       `memory ${memory}`,
       `medium ${medium}`,
       `disk, ${disk}, table ${was}`,
@@ -156,6 +158,11 @@ export const WRITTEN_CASES: Cases = {
       'start "Windows", by "Linux", on efi "found-1"',
     ]),
     on(WINDOWS_DISK(', holds windows-encrypted, encrypted', ', encrypted')),
+  ],
+  'windows-tpm': [on([WINDOWS], { tpm: 'no' }), on([WINDOWS], { tpm: 'yes' })],
+  'controller-raid': [
+    on([LINUX, ESP, ROOT], { medium: 'nvme, controller raid' }),
+    on([LINUX, ESP, ROOT], { medium: 'nvme, controller plain' }),
   ],
   'windows-memory': [on([WINDOWS], { memory: '2 GiB' }), on([WINDOWS], { memory: '4 GiB' })],
   'swap-taken': [

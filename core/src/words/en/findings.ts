@@ -42,6 +42,18 @@ export const findings = {
       `${quoted(volume)} would be smaller than its minimum`,
       'Its own tool will refuse to shrink it that far.',
     ),
+  'finding.windows-tpm': ({ system, known }: { system: string; known: boolean }) =>
+    say(
+      known ? `${system} needs a TPM` : `Check that the machine has a TPM for ${system}`,
+      known
+        ? 'Its setup refuses a machine without a TPM 2.0. Turn it on in the firmware setup if it is there, or choose another system.'
+        : 'Its setup refuses a machine without a TPM 2.0. The firmware setup lists it under security. Set it under Machine.',
+    ),
+  'finding.controller-raid': ({ systems }: { systems: readonly string[] }) =>
+    say(
+      `The installer of ${and(systems)} may not list the disk`,
+      'The firmware shows its disks through a RAID of its own. An installer without a driver for it lists no disk at all, or only the installation medium.',
+    ),
   'finding.inside-room': ({ volume, bytes, volumes }: { volume: string; bytes: number; volumes: number }) =>
     say(
       `The volumes inside ${quoted(volume)} need ${both(bytes)} more than it has`,
@@ -479,6 +491,7 @@ export const findings = {
   'remedy.do-not-format': () => 'Keep it, without formatting',
   'remedy.mount': ({ mountPoint }: { mountPoint: string }) => `Mount it at ${mountPoint}`,
   'remedy.share-efi': ({ volume }: { volume: string }) => `Share ${quoted(volume)}, mounted at /boot/efi`,
+  'remedy.controller-plain': () => 'Switch the controller to disks as they are',
   'remedy.mark-efi': () => 'Mark it as EFI system partition (files stay)',
   'remedy.own-partitions': ({ system }: { system: string }) => `Give ${system} its own partitions`,
   'remedy.no-hibernation': ({ systems }: { systems: readonly string[] }) =>

@@ -279,6 +279,29 @@ export const steps = {
       [`The boot menu lists the installation medium in ${MODE[mode]} mode.`],
       'A system that was installed in the other mode does not start until you switch back.',
     ),
+  'step.controller-mode': ({ windows }: { windows: string | null }) =>
+    say(
+      'Switch the storage controller from RAID to disks as they are',
+      [
+        ...(windows === null
+          ? []
+          : [
+              `Before, in ${windows}: open a command prompt as administrator, enter: bcdedit /set {current} safeboot minimal, and restart into the firmware setup.`,
+            ]),
+        'Write the old setting on paper.',
+        'Set the storage or SATA mode to AHCI, or turn RAID off, and save.',
+        ...(windows === null
+          ? []
+          : [
+              `Start ${windows} once: it starts in safe mode and loads the driver that it now needs. Enter: bcdedit /deletevalue {current} safeboot, and restart.`,
+            ]),
+      ],
+      [
+        ...(windows === null ? [] : [`${windows} starts as before.`]),
+        'The firmware setup lists the disk with its own model name.',
+      ],
+      'If the RAID joins several disks into one, do not switch: their data is lost. A Windows that was not told first stops with an error; switching back makes it start again.',
+    ),
   'step.secure-boot-off': () =>
     say(
       'Turn off Secure Boot',

@@ -96,6 +96,8 @@ function VolumeInside({ survey, partition, volume }: Props & { volume: InsideVol
   const { sectorBytes } = survey.disk;
   const size = volume.length * sectorBytes;
   const change = (changes: Partial<PlannedPartition>): Edit => ({ kind: 'describe', partition: id, changes });
+  const view = volumeOf(plan, id);
+  const mountPoint = view?.mountPoint ?? '';
   const kept = volume.treatment === 'keep';
   const shared = plan.systems.filter((s) => partition.owners.includes(s.id)).length > 1;
   return (
@@ -134,19 +136,19 @@ function VolumeInside({ survey, partition, volume }: Props & { volume: InsideVol
         )}
         {volume.fileSystem !== 'swap' && (
           <WordInput
-            key={`mount-${volume.mountPoint}`}
+            key={`mount-${mountPoint}`}
             label={`Mount point of ${volume.name}`}
             hideLabel
             placeholder="mount point"
-            value={volume.mountPoint}
-            save={(mountPoint) => tryEdit(change({ mountPoint }))}
+            value={mountPoint}
+            save={(at) => tryEdit(change({ mountPoint: at }))}
           />
         )}
       </div>
       {shared && (
         <OwnerToggles
           label={volume.name}
-          owners={volumeOf(plan, id)?.owners ?? []}
+          owners={view?.owners ?? []}
           onChange={(owners) => attempt(change({ owners }))}
         />
       )}

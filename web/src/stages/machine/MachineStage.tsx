@@ -88,6 +88,18 @@ export function MachineStage() {
               onChange={(secureBoot) => set({ secureBoot })}
             />
           </Fact>
+          <Fact name="TPM 2.0" help="The firmware setup lists it under security. Windows 11 needs one.">
+            <Choice
+              label="TPM 2.0"
+              value={machine.tpm}
+              options={[
+                ['yes', 'yes'],
+                ['no', 'no'],
+                ['unknown', 'not known'],
+              ]}
+              onChange={(tpm) => set({ tpm })}
+            />
+          </Fact>
         </section>
         <section>
           <h2>Memory and disk</h2>
@@ -117,6 +129,7 @@ export function MachineStage() {
               onChange={(medium) => set({ medium })}
             />
           </Fact>
+          <Controller />
           <Fact
             name="Name of the disk in Linux"
             help={
@@ -133,6 +146,45 @@ export function MachineStage() {
         </section>
       </div>
     </div>
+  );
+}
+
+/** What the firmware does with the disk, and what it shall do. */
+function Controller() {
+  const { plan } = useOpenState();
+  const { attempt } = useEdit();
+  const { machine, target } = plan;
+  return (
+    <>
+      <Fact
+        name="Storage controller"
+        help="The firmware setup calls it SATA or storage mode. Behind a RAID some installers list no disk."
+      >
+        <Choice
+          label="Storage controller"
+          value={machine.controller}
+          options={[
+            ['plain', 'AHCI, NVMe'],
+            ['raid', 'RAID'],
+            ['unknown', 'not known'],
+          ]}
+          onChange={(controller) => attempt({ kind: 'set-machine', changes: { controller } })}
+        />
+      </Fact>
+      {machine.controller === 'raid' && (
+        <Fact name="Controller in this plan" help="Switched in the firmware, after Windows was told.">
+          <Choice
+            label="Controller in this plan"
+            value={target.controller}
+            options={[
+              ['as-is', 'stays RAID'],
+              ['plain', 'AHCI, NVMe'],
+            ]}
+            onChange={(controller) => attempt({ kind: 'set-target', changes: { controller } })}
+          />
+        </Fact>
+      )}
+    </>
   );
 }
 

@@ -1,0 +1,23 @@
+import { isArriving, nearestProfile } from '../../system/index.js';
+import { message } from '../../words/index.js';
+import { systemsThatStay } from '../context.js';
+import { fact, valueOf, type Rule } from '../rule.js';
+
+export const windowsTpm: Rule = {
+  id: 'windows-tpm',
+  level: 'blocker',
+  basis: 'Published requirement of Windows 11: TPM 2.0; its setup refuses a machine without one',
+  check: (planned) => {
+    const { tpm } = planned.plan.machine;
+    if (tpm === 'yes') return [];
+    return systemsThatStay(planned)
+      .filter((s) => isArriving(s) && nearestProfile(s).id === 'windows-11')
+      .map((system) => ({
+        of: system.id,
+        level: tpm === 'no' ? ('blocker' as const) : ('advice' as const),
+        says: message('finding.windows-tpm', { system: system.name, known: tpm === 'no' }),
+        evidence: [fact('tpm', valueOf(tpm === 'no' ? 'none' : 'unknown'))],
+        systems: [system.id],
+      }));
+  },
+};
