@@ -118,5 +118,19 @@ describe('dragged', () => {
     await on.app.page.mouse.up();
   });
 
+  test('a kept volume asks by resistance: drawn a little it says what a move costs, drawn further it moves', async () => {
+    await draw('body found-4', 20);
+    await on.app.sees('knot-home is kept: to move its start, all its data is copied.', '[data-fact=drawn]');
+    await on.app.page.mouse.up();
+    expect(await home()).toContain('shrunk');
+    await draw('body found-4', 60);
+    await on.app.sees('starts at', '[data-fact=drawn]');
+    await on.app.page.mouse.up();
+    await on.app.saved();
+    expect(await home()).toContain('moved');
+    await on.app.page.click('[aria-label^="Undo: Move"]');
+    await on.app.saved();
+  });
+
   test('nothing went wrong unseen', () => expect(on.app.complaints).toEqual([]));
 });

@@ -27,6 +27,7 @@ export {
   makeLogicalEdit,
   makePrimaryEdit,
   markActiveEdit,
+  movedByGrip,
   newPartition,
   newTableEdit,
   noteFoundEdit,

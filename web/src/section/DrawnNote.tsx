@@ -10,6 +10,7 @@ import {
   type Drawn,
   type Grip,
   type Plan,
+  type PlannedPartition,
   type Procedure,
   type Survey,
 } from '@rhizotome/core';
@@ -28,10 +29,11 @@ interface Props {
   readonly y: number;
   readonly placed: PlacedSection;
   readonly survey: Survey;
+  readonly asks?: PlannedPartition;
 }
 
 /** Beside the pointer: sizes, the place it came to lie at, why it goes no further, and what the plan costs so. */
-export function DrawnNote({ plan, parts, grip, drawn, y, placed, survey }: Props) {
+export function DrawnNote({ plan, parts, grip, drawn, y, placed, survey, asks }: Props) {
   const { sectorBytes } = survey.disk;
   return (
     <div
@@ -41,7 +43,13 @@ export function DrawnNote({ plan, parts, grip, drawn, y, placed, survey }: Props
       data-fact="drawn"
       style={{ left: placed.plannedX - 14, top: Math.max(0, Math.min(y, placed.height - 80)) }}
     >
-      {parts.map((id) => {
+      {asks && (
+        <p>
+          <b>{partitionTitle(asks)}</b> is kept: to move its start, all its data is copied. Drag further to
+          move it.
+        </p>
+      )}
+      {(asks ? [] : parts).map((id) => {
         const p = partitionOf(drawn.after, id);
         if (!p) return null;
         const figure =
@@ -55,9 +63,11 @@ export function DrawnNote({ plan, parts, grip, drawn, y, placed, survey }: Props
         );
       })}
       {drawn.snapped && <p className={classes.snapped}>{drawn.snapped.what}</p>}
-      <p className={classes.cost}>
-        {costInWords(procedureFor({ plan, survey }), procedureFor({ plan: drawn.after, survey }))}
-      </p>
+      {!asks && (
+        <p className={classes.cost}>
+          {costInWords(procedureFor({ plan, survey }), procedureFor({ plan: drawn.after, survey }))}
+        </p>
+      )}
       {drawn.resisted && <p className={classes.resisted}>{refusalInWords(drawn.resisted, sectorBytes)}</p>}
     </div>
   );

@@ -6,11 +6,13 @@ import {
   formatBinary,
   GIB,
   gripsOf,
+  movedByGrip,
   partitionOf,
   partitionTitle,
   type Drawn,
   type Grip,
   type Plan,
+  type PlannedPartition,
   type Survey,
 } from '@rhizotome/core';
 import { memo, useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
@@ -46,12 +48,14 @@ interface Drag {
   readonly drawn: Drawn;
   /** Where the pointer is, from the top of the drawing. */
   readonly y: number;
+  /** The kept volume that would be moved were it drawn further. */
+  readonly asks?: PlannedPartition;
 }
 
 /** Pixels within which a telling place draws the grip to it. */
 const REACH = 6;
-/** Pixels that the pointer goes before it draws. */
-const SLACK = 3;
+/** Pixels that the pointer goes before it draws, and before it moves a kept volume with all its data. */
+const SLACK = { plain: 3, movesData: 36 };
 
 /** What can be taken hold of on the planned core: by pointer, or by the arrow keys. Ends and borders size, bodies slide. */
 export function Grips({ plan, survey, placed, selected, onSelect, preview, take }: Props) {
@@ -93,7 +97,13 @@ export function Grips({ plan, survey, placed, selected, onSelect, preview, take 
     const held = hold.current;
     if (!held) return;
     const y = event.clientY - topOf(event.currentTarget);
-    if (!held.to && Math.abs(y - held.from) < SLACK) return;
+    const gone = Math.abs(y - held.from);
+    if (!held.to && gone < SLACK.plain) return;
+    const moved = movedByGrip(plan, held.grip);
+    if (!held.to && moved && gone < SLACK.movesData) {
+      setDrag({ grip: held.grip, drawn: { edit: null, after: plan, resisted: null }, y, asks: moved });
+      return;
+    }
     const to = { y: y - held.offset, fine: event.shiftKey };
     hold.current = { ...held, to };
     cancelAnimationFrame(frame.current);
@@ -108,7 +118,7 @@ export function Grips({ plan, survey, placed, selected, onSelect, preview, take 
     // Where the pointer was let go counts, though no frame showed it yet.
     const drawn = held?.to && drawnTo(held.grip, held.to);
     if (drawn?.edit && drawn.after !== plan) take(drawn);
-    else if (held?.grip.kind === 'body' && !held.to) onSelect(held.grip.partition);
+    else if (held?.grip.kind === 'body' && !drag) onSelect(held.grip.partition);
     leave();
   };
   const nudge = (event: KeyboardEvent<HTMLElement>) => {
@@ -162,7 +172,7 @@ export function Grips({ plan, survey, placed, selected, onSelect, preview, take 
           />
         );
       })}
-      {drag?.drawn.resisted && <Tether drag={drag} placed={placed} />}
+      {(drag?.drawn.resisted || drag?.asks) && <Tether drag={drag} placed={placed} />}
       {drag && <DrawnNote {...drag} plan={plan} parts={partsOf(drag.grip)} placed={placed} survey={survey} />}
     </div>
   );

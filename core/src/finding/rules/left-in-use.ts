@@ -8,7 +8,6 @@ export const leftInUse: Rule = {
   basis:
     'A sleeping system keeps parts of its volumes in memory; an unclean volume must be checked by its own system',
   check: (planned) => {
-    const { plan } = planned;
     const fates = fatesOf(planned);
     return fates.flatMap(({ found, planned: part, kind }) => {
       const { dirty, hibernated } = found.volume ?? {};

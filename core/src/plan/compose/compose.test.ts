@@ -13,6 +13,7 @@ import {
   endOf,
   fillEdit,
   gripsOf,
+  movedByGrip,
   halveEdit,
   keepSystemEdit,
   noteFoundEdit,
@@ -385,6 +386,23 @@ describe('grips', () => {
         g.kind === 'border' ? `${g.left}|${g.right}` : `${g.kind} ${g.partition}`,
       ),
     ).toEqual(['start found-1', 'found-1|found-2', 'found-2|found-3', 'found-3|found-4', 'end found-4']);
+  });
+
+  test('a reserved partition has none, and no border: what lies before it has its end, what is kept behind it stays', () => {
+    const disk = drawn(500, ['1GiB efi', '16MiB reserved', '200GiB windows', '16MiB reserved', '50GiB ext4']);
+    const plan = planOn(disk);
+    expect(
+      gripsOf({ plan, survey: disk }).map((g) =>
+        g.kind === 'border' ? 'border' : `${g.kind} ${g.partition}`,
+      ),
+    ).toEqual(['start found-1', 'end found-1', 'end found-3', 'end found-5']);
+  });
+
+  test('those that move the start of a kept volume are told apart', () => {
+    const moved = gripsOf({ plan: noted, survey: DISK }).map((g) => movedByGrip(noted, g)?.id ?? null);
+    expect(moved).toEqual(['found-1', 'found-2', 'found-3', 'found-4', null]);
+    const formatted = edited(noted, DISK, { kind: 'treat', partition: 'found-3', treatment: 'format' });
+    expect(movedByGrip(formatted, gripsOf({ plan: formatted, survey: DISK })[2]!)).toBeUndefined();
   });
 
   const end = gripsOf({ plan: noted, survey: DISK }).at(-1)!;

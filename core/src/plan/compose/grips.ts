@@ -1,10 +1,11 @@
 import type { Planned } from '../planned.js';
+import { VOLUME_TRAITS } from '../../volume/index.js';
 import { sectors, type Sectors } from '../../quantity/index.js';
 import { apply, type Edit } from '../edits/edit.js';
 import type { Refusal } from '../edits/refusal.js';
 import { alignmentSectors } from '../area.js';
 import { roomAround } from '../layout.js';
-import { endOf, partitionOf, type PartitionId, type Plan } from '../plan.js';
+import { endOf, partitionOf, type PartitionId, type Plan, type PlannedPartition } from '../plan.js';
 import { boundaryEdit, boundaryLimits } from './arrange.js';
 import { snapPlaces, type SnapPlace } from './snaps.js';
 
@@ -29,12 +30,31 @@ export function gripsOf(planned: Planned): Grip[] {
     const [before, next] = [plan.partitions[i - 1], plan.partitions[i + 1]];
     const room = roomAround(planned, p.id);
     const touches = next !== undefined && room.after < step && next.start - endOf(p) <= step;
-    const end: Grip = touches
-      ? { kind: 'border', left: p.id, right: next.id, at: sectors(endOf(p)) }
-      : { kind: 'end', partition: p.id, at: sectors(endOf(p)) };
+    // A reserved partition keeps its size: what lies beside it is held at its own end.
+    if (hasFixedSize(p)) return [];
+    const end: Grip =
+      touches && !hasFixedSize(next)
+        ? { kind: 'border', left: p.id, right: next.id, at: sectors(endOf(p)) }
+        : { kind: 'end', partition: p.id, at: sectors(endOf(p)) };
     const shared = before !== undefined && p.start - endOf(before) <= step;
-    return shared ? [end] : [{ kind: 'start', partition: p.id, at: p.start }, end];
+    const movesData = shared && hasFixedSize(before) && isKeptWithData(p);
+    return movesData || (shared && !hasFixedSize(before))
+      ? [end]
+      : [{ kind: 'start', partition: p.id, at: p.start }, end];
   });
+}
+
+/** Sizes that a setup or a loader gives by itself. */
+const hasFixedSize = ({ role }: PlannedPartition): boolean => role === 'reserved' || role === 'bios-boot';
+
+const isKeptWithData = ({ from, treatment, fileSystem }: PlannedPartition): boolean =>
+  from !== null && treatment === 'keep' && VOLUME_TRAITS[fileSystem].move !== 'recreate';
+
+/** The kept volume of which drawing the grip moves the start, so that all its data is copied; nothing where none is. */
+export function movedByGrip(plan: Plan, grip: Grip): PlannedPartition | undefined {
+  const id = grip.kind === 'border' ? grip.right : grip.kind === 'end' ? undefined : grip.partition;
+  const partition = id === undefined ? undefined : partitionOf(plan, id);
+  return partition && isKeptWithData(partition) ? partition : undefined;
 }
 
 /** Every partition that can slide: there is room beside it. */

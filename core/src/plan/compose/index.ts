@@ -10,7 +10,7 @@ export {
 } from './arrange.js';
 export { batch } from './batch.js';
 export { createInGap, placeInGap, type GapWish } from './create-in-gap.js';
-export { bodiesOf, drawGrip, gripsOf, type Drawn, type Grip } from './grips.js';
+export { bodiesOf, drawGrip, gripsOf, movedByGrip, type Drawn, type Grip } from './grips.js';
 export { newPartition } from './create.js';
 export { noteFoundEdit, undeleteEdit } from './found.js';
 export { freshPartitionId, freshSystemId } from './ids.js';
