@@ -83,7 +83,11 @@ function pieceOf(descriptor: number): Buffer | undefined {
 export function readMachine(path: string): MachineText {
   const text = new TextDecoder().decode(readBytes(path));
   const outcome = readDocument(text, newIdentity());
-  if (outcome.ok) return outcome.value;
+  if (outcome.ok) {
+    for (const { line, column, message } of outcome.rounded ?? [])
+      process.stderr.write(`${path}:${line}:${column}: ${message}\n`);
+    return outcome.value;
+  }
   const { line, column, message } = outcome.problem;
   const place = line === undefined ? path : `${path}:${line}:${column}`;
   throw new Failure(`${place}: ${message}`);

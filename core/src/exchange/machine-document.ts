@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { looksLikeNotation, parseNotation, type MachineText } from '../notation/index.js';
+import { looksLikeNotation, parseNotation, type MachineText, type NotationError } from '../notation/index.js';
 import { PLAN_DOCUMENT, planFault, refusalInWords, type Plan } from '../plan/index.js';
 import { readDocumentOf, statedVersion, type DocumentFault } from '../schema/index.js';
 import { english, sayIn } from '../words/index.js';
@@ -37,7 +37,7 @@ export interface DocumentProblem {
 }
 
 export type DocumentOutcome =
-  | { readonly ok: true; readonly value: MachineText }
+  | { readonly ok: true; readonly value: MachineText; readonly rounded?: readonly NotationError[] }
   | { readonly ok: false; readonly problem: DocumentProblem };
 
 const MACHINE_DOCUMENT = {
@@ -61,7 +61,11 @@ const MACHINE_DOCUMENT = {
 export function readDocument(text: string, identity: SurveyIdentity): DocumentOutcome {
   if (looksLikeNotation(text)) {
     const outcome = parseNotation(text, identity);
-    if (outcome.ok) return checked(outcome.value, outcome.lines);
+    if (outcome.ok) {
+      const { value, lines, rounded } = outcome;
+      const read = checked(value, lines);
+      return read.ok && rounded.length > 0 ? { ...read, rounded } : read;
+    }
     const { line, column, message } = outcome.error;
     return { ok: false, problem: { line, column, message } };
   }

@@ -29,6 +29,8 @@ export type NotationOutcome =
       readonly value: MachineText;
       /** The line in which each thing is told: `part new-1`, `system system-1`, `found 3`. */
       readonly lines: ReadonlyMap<string, number>;
+      /** Sizes that are not whole sectors, and what they were taken as. */
+      readonly rounded: readonly NotationError[];
     }
   | { readonly ok: false; readonly error: NotationError };
 
@@ -62,7 +64,8 @@ export function printNotation({ name, story, survey, plan }: MachineText): strin
 export function parseNotation(text: string, identity: SurveyIdentity): NotationOutcome {
   try {
     const remarks = new Remarks();
-    return { ok: true, value: parse(text, identity, remarks), lines: remarks.lines };
+    const value = parse(text, identity, remarks);
+    return { ok: true, value, lines: remarks.lines, rounded: remarks.rounded };
   } catch (error) {
     if (error instanceof NotationFault) return { ok: false, error: error.error };
     throw error;

@@ -38,6 +38,43 @@ describe('a text', () => {
     expect(read(printNotation(planned))).toEqual(planned);
   });
 
+  test('a size that is not whole sectors is rounded up, and that is said with its place', () => {
+    const text = [
+      'rhizotome 1',
+      'disk, size 500107862016 B, table gpt',
+      'found 1, at 1 MiB, size 1000000001 B, holds ext4',
+      'plan uefi, table gpt, keep',
+      'part from 1',
+      'part new, at 2 GiB, size 3000000003 B, format, role data, holds ext4',
+    ].join('\n');
+    const outcome = parseNotation(text, IDENTITY);
+    if (!outcome.ok) throw new Error(outcome.error.message);
+    expect(outcome.value.survey!.partitions[0]!.length).toBe(1_953_126);
+    expect(outcome.value.plan!.partitions[1]!.length).toBe(5_859_376);
+    expect(outcome.rounded.map((r) => `${r.line}:${r.column} ${r.message}`)).toEqual([
+      '3:25 1000000001 bytes are not whole sectors of 512: taken as 1000000512 bytes.',
+      '6:26 3000000003 bytes are not whole sectors of 512: taken as 3000000512 bytes.',
+    ]);
+  });
+
+  test('more than 128 entries take more of both ends of the disk', () => {
+    const text = (numbers: readonly number[]) =>
+      [
+        'rhizotome 1',
+        'disk, size 500107862016 B, table gpt',
+        ...numbers.map((n) => `found ${n}, size 1 GiB, holds ext4`),
+      ].join('\n');
+    const areaOf = (numbers: readonly number[]) => {
+      const outcome = parseNotation(text(numbers), IDENTITY);
+      if (!outcome.ok) throw new Error(outcome.error.message);
+      const { firstUsable, usableEnd, sizeSectors } = outcome.value.survey!.disk;
+      return [firstUsable, sizeSectors - usableEnd];
+    };
+    expect(areaOf([1, 128])).toEqual([34, 33]);
+    expect(areaOf([1, 129])).toEqual([35, 34]);
+    expect(areaOf([1, 200])).toEqual([52, 51]);
+  });
+
   test('of a machine without a disk reads back', () => {
     const blank = machineOf({ ...EMPTY_PLAN, systems: [newSystem('bsd')] }, null);
     expect(read(printNotation(blank))).toEqual({ ...blank, plan: { ...blank.plan, surveyId: null } });
@@ -264,7 +301,7 @@ describe('editing as text', () => {
   const rewrite = (from: string | RegExp, to: string) => rewriteEdit(present, text.replace(from, to));
 
   test('the same text changes nothing', () =>
-    expect(rewriteEdit(present, text)).toEqual({ ok: true, edit: null }));
+    expect(rewriteEdit(present, text)).toEqual({ ok: true, edit: null, rounded: [] }));
 
   test('another size, a new part and a remark are one edit that can be undone', () => {
     const outcome = rewrite(

@@ -152,11 +152,11 @@ export class PlanReader {
     const format = fields.flag('format');
     fields.flag('keep');
     const { sectorBytes } = survey.disk;
-    const size = fields.size('size', {
-      ...NOTHING_KNOWN,
-      rest: bytes(Math.max(0, roomInside({ plan: this.plan, survey }, within).bytes)),
-    });
-    const length = size === undefined ? was?.length : sectorsToHold(size, sectorBytes);
+    const text = fields.take('size');
+    const rest = bytes(Math.max(0, roomInside({ plan: this.plan, survey }, within).bytes));
+    const length = text
+      ? this.remarks.wholeSectors(text, sizeIn(text, { ...NOTHING_KNOWN, rest }), sectorBytes)
+      : was?.length;
     const owners = this.ownersIn(fields.take('owners'));
     const volume = {
       name,
@@ -226,8 +226,13 @@ export class PlanReader {
       fields.subject.fault('Write “extended at …, size …”, or “extended none”.');
     const start = placeIn(at, survey);
     const { end } = plannedArea({ plan: this.plan, survey });
-    const length = placeIn(fields.need('size', 'The size'), survey, Math.max(0, end - start));
-    return { start, length };
+    const text = fields.need('size', 'The size');
+    const { sectorBytes, sizeSectors } = survey.disk;
+    const size = sizeIn(text, {
+      disk: bytes(sizeSectors * sectorBytes),
+      rest: bytes(Math.max(0, end - start) * sectorBytes),
+    });
+    return { start, length: this.remarks.wholeSectors(text, size, sectorBytes) };
   }
 
   private takeSystem(line: Line): void {
@@ -352,7 +357,7 @@ export class PlanReader {
       ...(floor ? { floor: floor.bytes } : {}),
       ...(this.plan.machine.ramBytes === null ? {} : { ram: bytes(this.plan.machine.ramBytes) }),
     });
-    return sectorsToHold(size, sectorBytes);
+    return this.remarks.wholeSectors(text, size, sectorBytes);
   }
 
   /** Where the next part begins that says so itself. */
@@ -446,13 +451,9 @@ function startIn(
   return sectors(alignUp(from, ALIGNMENT_BYTES / survey.disk.sectorBytes));
 }
 
-/** @param rest sectors that “rest” stands for, where it stands for any */
-function placeIn(text: Text, survey: Survey, rest?: number): Sectors {
+function placeIn(text: Text, survey: Survey): Sectors {
   const { sectorBytes, sizeSectors } = survey.disk;
-  const place = sizeIn(text, {
-    disk: bytes(sizeSectors * sectorBytes),
-    ...(rest === undefined ? {} : { rest: bytes(rest * sectorBytes) }),
-  });
+  const place = sizeIn(text, { disk: bytes(sizeSectors * sectorBytes) });
   if (place % sectorBytes !== 0)
     text.fault(`That is ${place} bytes, which are not whole sectors of ${sectorBytes}.`);
   return sectors(place / sectorBytes);

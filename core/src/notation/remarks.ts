@@ -1,5 +1,6 @@
 import type { Comments } from '../survey/index.js';
-import type { Line } from './lines.js';
+import { sectorsToHold, type Sectors } from '../quantity/index.js';
+import type { Line, NotationError, Text } from './lines.js';
 
 /** Remarks after the last line stand at this. */
 export const END = 'end';
@@ -17,6 +18,8 @@ export function remark(text: string): string {
 /** Collects the remarks of lines as they are read, and where in the text each thing is told. */
 export class Remarks {
   readonly lines = new Map<string, number>();
+  /** What was taken otherwise than it is written, and where. */
+  readonly rounded: NotationError[] = [];
   private readonly found: Record<string, { before?: readonly string[]; behind?: string }> = {};
 
   keep(anchor: string, { before, behind, line }: Pick<Line, 'before' | 'behind' | 'line'>): void {
@@ -26,6 +29,19 @@ export class Remarks {
       ...(before.length > 0 ? { before } : {}),
       ...(behind === undefined ? {} : { behind }),
     };
+  }
+
+  /** The whole sectors that hold a size; where it is none, that is said. */
+  wholeSectors(text: Text, size: number, sectorBytes: number): Sectors {
+    const length = sectorsToHold(size, sectorBytes);
+    if (size % sectorBytes !== 0)
+      this.rounded.push({
+        line: text.line,
+        column: text.column,
+        length: Math.max(1, text.text.length),
+        message: `${size} bytes are not whole sectors of ${sectorBytes}: taken as ${length * sectorBytes} bytes.`,
+      });
+    return length;
   }
 
   /** `undefined` where there is none. */

@@ -26,7 +26,8 @@ export interface Rewritten {
 
 /** `edit` is `null` where the text says what is there already. */
 export type RewriteOutcome =
-  { readonly ok: true; readonly edit: Edit | null } | { readonly ok: false; readonly error: NotationError };
+  | { readonly ok: true; readonly edit: Edit | null; readonly rounded: readonly NotationError[] }
+  | { readonly ok: false; readonly error: NotationError };
 
 /**
  * The edit that makes a machine's plan what a text says. Refused with line and column where the text cannot be read,
@@ -56,10 +57,11 @@ export function rewriteEdit(present: Rewritten, text: string): RewriteOutcome {
   const sectorBytes = present.survey?.disk.sectorBytes ?? 512;
   if (judged) return at(`part ${judged.partition}`, refusalInWords(judged.refusal, sectorBytes));
   const edits = editsBetween(present.plan, plan, present.survey);
-  if (edits.length === 0) return { ok: true, edit: null };
+  const { rounded } = read;
+  if (edits.length === 0) return { ok: true, edit: null, rounded };
   const edit = batch(message('edit.as-text'), edits);
   const result = apply(present.plan, edit, () => present.survey);
-  if (result.ok) return { ok: true, edit };
+  if (result.ok) return { ok: true, edit, rounded };
   const concerned = 'other' in result.refusal ? `part ${result.refusal.other}` : 'plan';
   return at(concerned, refusalInWords(result.refusal, sectorBytes));
 }

@@ -8,7 +8,13 @@ import {
   type SurveyIdentity,
   type SurveyPartition,
 } from '../survey/index.js';
-import { mbrUsableArea, partitionTypeNamed, usableArea, type TableContainer } from '../table/index.js';
+import {
+  ENTRY_COUNT,
+  mbrUsableArea,
+  partitionTypeNamed,
+  usableArea,
+  type TableContainer,
+} from '../table/index.js';
 import type { Volume } from '../volume/index.js';
 import { NOTHING_KNOWN } from './context.js';
 import { Fields, oneString, sizeIn, wholeNumber } from './fields.js';
@@ -74,6 +80,7 @@ export type SurveyKeyword = (typeof SURVEY_KEYWORDS)[number];
 /** Builds a survey from its lines, one after the other. */
 export class SurveyReader {
   private disk: SurveyDisk | undefined;
+  private areaTold = false;
   private identity: SurveyIdentity;
   private source: Survey['source'] = { kind: 'notation' };
   private readonly damage: Survey['damage'][number][] = [];
@@ -118,6 +125,7 @@ export class SurveyReader {
   /** @returns `undefined` where no line told of a disk. */
   finish(): Survey | undefined {
     if (!this.disk) return undefined;
+    const disk = { ...this.disk, ...this.areaForEntries(this.disk) };
     const optional = defined({
       containers: this.containers.length > 0 ? this.containers : undefined,
       otherDisks: this.otherDisks.length > 0 ? this.otherDisks : undefined,
@@ -128,11 +136,19 @@ export class SurveyReader {
       version: 1,
       ...this.identity,
       source: this.source,
-      disk: this.disk,
+      disk,
       damage: this.damage,
       partitions: [...this.partitions].sort((a, b) => a.start - b.start),
       ...optional,
     };
+  }
+
+  /** More than 128 entries take more of both ends of the disk. */
+  private areaForEntries({ style, sizeSectors, sectorBytes }: SurveyDisk): Partial<SurveyDisk> {
+    const highest = Math.max(0, ...this.partitions.map((p) => p.number));
+    if (style !== 'gpt' || this.areaTold || highest <= ENTRY_COUNT) return {};
+    const { first, end } = usableArea(sizeSectors, sectorBytes, highest);
+    return { firstUsable: first, usableEnd: end };
   }
 
   /** Takes one line in; gives what its remarks stand at. */
@@ -178,6 +194,7 @@ export class SurveyReader {
     const style = fields.oneOf('table', ['gpt', 'mbr', 'none'] as const) ?? 'gpt';
     const sizeSectors = sectors(Math.floor(sizeIn(size, NOTHING_KNOWN) / sectorBytes));
     const usable = fields.take('usable');
+    this.areaTold = usable !== undefined;
     this.disk = {
       sizeSectors,
       sectorBytes,
@@ -238,6 +255,15 @@ export class SurveyReader {
     return this.disk ?? fields.line.fields[0]!.fault('Tell of the disk first: disk, size 500GB, table gpt');
   }
 
+  private lengthIn(text: Text, disk: SurveyDisk, rest: number): Sectors {
+    const whole = bytes(disk.sizeSectors * disk.sectorBytes);
+    return this.remarks.wholeSectors(
+      text,
+      sizeIn(text, { disk: whole, rest: bytes(rest) }),
+      disk.sectorBytes,
+    );
+  }
+
   /** Where no place is told, the first aligned one behind what was told before. */
   private spanOf(fields: Fields, disk: SurveyDisk): { start: Sectors; length: Sectors } {
     const at = fields.take('at');
@@ -247,7 +273,7 @@ export class SurveyReader {
     const start = at ? sectorsIn(at, disk) : sectors(behind);
     const whole = disk.sizeSectors * disk.sectorBytes;
     const rest = Math.max(0, disk.usableEnd - start) * disk.sectorBytes;
-    const length = sectorsIn(size, disk, rest);
+    const length = this.lengthIn(size, disk, rest);
     if (start + length > disk.sizeSectors)
       size.fault(`That reaches beyond the end of the disk of ${formatExact(whole)}.`);
     return { start, length };
@@ -276,10 +302,10 @@ function usualArea(style: SurveyDisk['style'], sizeSectors: Sectors, sectorBytes
   return { firstUsable: first, usableEnd: end };
 }
 
-/** A size or place that must be whole sectors. */
-function sectorsIn(text: Text, disk: SurveyDisk, rest?: number): Sectors {
+/** A place, which must be whole sectors. */
+function sectorsIn(text: Text, disk: SurveyDisk): Sectors {
   const whole = disk.sizeSectors * disk.sectorBytes;
-  const size = sizeIn(text, { disk: bytes(whole), ...(rest === undefined ? {} : { rest: bytes(rest) }) });
+  const size = sizeIn(text, { disk: bytes(whole) });
   if (size % disk.sectorBytes !== 0)
     text.fault(`That is ${size} bytes, which are not whole sectors of ${disk.sectorBytes}.`);
   return sectors(size / disk.sectorBytes);

@@ -27,6 +27,19 @@ const before = (list: readonly string[], one: string, other: string) => {
   return list.indexOf(one) < list.indexOf(other);
 };
 
+test('a plan that only decides the boot order, or that a system shall not hibernate, is these steps and no others', () => {
+  const disk = drawn(500, ['1GiB efi', '200GiB windows', '100GiB ext4']);
+  const begun = planOn(disk);
+  const kinds = (...edits: Parameters<typeof edited>[2][]) =>
+    procedureFor({ plan: edited(begun, disk, ...edits), survey: disk }).phases.flatMap((p) =>
+      p.steps.map((s) => s.kind),
+    );
+  expect(kinds()).toEqual([]);
+  const order = begun.systems.map((s) => s.id);
+  expect(order).toHaveLength(2);
+  expect(kinds({ kind: 'set-start', changes: { order } })).toEqual(['start-order']);
+});
+
 test('of two that come, Windows is installed first, in whatever order they were added', () => {
   const add = (profile: string, id: string): Edit => ({
     kind: 'add-system',

@@ -289,6 +289,18 @@ describe('what is written here', () => {
 describe('what is not told', () => {
   test('an empty partition has no file system, noise is unknown, what was not read is not claimed', () => {
     expect(volume().read()).toEqual({ kind: 'none' });
+  });
+
+  test.each([
+    ['a cache member, whose superblock stands in its ninth sector (kernel, bcache.h)', 4096 + 24],
+    ['something at 100 KiB', 100 * 1024],
+    ['something in its last sectors', SIZE - 512],
+  ])('%s is unknown content, not an empty partition', (_, at) => {
+    expect(
+      volume()
+        .at(at, 16, (p) => p.bytes(0, ID))
+        .read(),
+    ).toEqual({ kind: 'unknown' });
     expect(
       volume()
         .at(0, 512, (p) => p.text(100, 'noise'))

@@ -46,12 +46,8 @@ const PROBES: readonly Probe[] = [
   probeFat,
   probeZfs,
 ];
-/** Stretches that tell an empty partition from an unknown one. */
-const LOOKED_AT: readonly (readonly [number, number])[] = [
-  [0, 4096],
-  [32768, 4096],
-  [65536, 4096],
-];
+/** Marks of formats stand within so much of either end; a partition that has only zeros there is empty. */
+const MARKS_WITHIN = { start: 132 * 1024, end: 64 * 1024, piece: 4096 };
 
 /**
  * What a partition holds, by its own bytes; `undefined` where not even its first sector is known. Content of no
@@ -115,10 +111,13 @@ function possible(figure: number | undefined, most = Number.MAX_SAFE_INTEGER): n
 }
 
 function isEmpty(source: ByteSource): boolean {
-  return LOOKED_AT.every(([offset, length]) => {
-    const bytes = unlessUnreadable(() =>
-      source.read(offset, Math.min(length, Math.max(0, source.sizeBytes - offset))),
-    );
+  const { start, end, piece } = MARKS_WITHIN;
+  const { sizeBytes } = source;
+  const isZero = (offset: number) => {
+    const bytes = unlessUnreadable(() => source.read(offset, Math.min(piece, sizeBytes - offset)));
     return bytes === undefined || bytes.every((byte) => byte === 0);
-  });
+  };
+  for (let at = 0; at < Math.min(start, sizeBytes); at += piece) if (!isZero(at)) return false;
+  for (let at = Math.max(start, sizeBytes - end); at < sizeBytes; at += piece) if (!isZero(at)) return false;
+  return true;
 }

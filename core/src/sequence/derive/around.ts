@@ -43,6 +43,19 @@ export function preparation(situation: Situation): Step[] {
   ];
 }
 
+/** What is set in systems and in the firmware while the disk stays as it is. */
+export function settings(situation: Situation): Step[] {
+  const decided = situation.plan.systems.filter((s) => s.hibernation === 'off').map((s) => s.id);
+  const off = unhibernations(situation).filter((s) => decided.includes(s.system));
+  return [
+    ...off,
+    ...orderings(
+      situation,
+      off.map((s) => s.id),
+    ),
+  ];
+}
+
 const FIRST: readonly Step['kind'][] = ['backup', 'safety-copy', 'prepare-medium'];
 
 /** The steps, with a safety copy made in a live session where there is one and none could be made before. */

@@ -3,7 +3,15 @@ import { NO_WAITING, type Waiting } from '../aside.js';
 import { withNeeds } from '../step.js';
 import { installs } from '../steps/install.js';
 import type { Step } from '../steps/kinds.js';
-import { afterwards, firmwareSteps, preparation, startSteps, withMedia, withSafetyCopy } from './around.js';
+import {
+  afterwards,
+  firmwareSteps,
+  preparation,
+  settings,
+  startSteps,
+  withMedia,
+  withSafetyCopy,
+} from './around.js';
 import { partSteps } from './parts.js';
 import { situationOf, type Situation } from './situation.js';
 import { withConversionNeeds, withSpanNeeds } from './span-needs.js';
@@ -15,7 +23,7 @@ import { containerSteps, wholeTableSteps } from './table.js';
  */
 export function deriveSteps(planned: Planned, waiting: Waiting = NO_WAITING): Step[] {
   const situation = situationOf(planned, waiting);
-  if (!situation.changed) return [];
+  if (!situation.changed) return settings(situation);
   const prepare = preparation(situation);
   const firmware = firmwareSteps(situation);
   const gate = [...prepare, ...firmware].map((s) => s.id);

@@ -1,3 +1,4 @@
+import { volumesOf } from '../../plan/index.js';
 import { step, type StepOf } from '../step.js';
 import { isArriving, type System, type SystemId } from '../../system/index.js';
 import { stays, type Situation } from '../derive/situation.js';
@@ -33,12 +34,12 @@ export const firstUnhibernations = (situation: Situation): Unhibernate[] =>
     );
 
 function sharesSwap({ plan }: Situation, system: System): boolean {
-  return plan.partitions.some(
+  return volumesOf(plan).some(
     (p) => p.role === 'swap' && p.owners.length > 1 && p.owners.includes(system.id),
   );
 }
 
 function sharesAnything({ plan, staying }: Situation, system: System): boolean {
-  const shared = plan.partitions.some((p) => p.owners.length > 1 && p.owners.includes(system.id));
+  const shared = volumesOf(plan).some((p) => p.owners.length > 1 && p.owners.includes(system.id));
   return shared || staying.some((s) => s.id !== system.id);
 }

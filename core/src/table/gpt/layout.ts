@@ -39,11 +39,9 @@ export const ENTRY = {
   name: { at: 56, size: 72 },
 } as const;
 export const ENTRY_BYTES = 128;
+/** "A minimum of 16,384 bytes must be reserved for the GPT Partition Entry Array" (§5.3.1): so many. */
 export const ENTRY_COUNT = 128;
 export const NAME_UNITS = 36;
-
-/** "A minimum of 16,384 bytes must be reserved for the GPT Partition Entry Array" (§5.3.1). */
-export const ENTRY_ARRAY_BYTES = ENTRY_BYTES * ENTRY_COUNT;
 
 /** Bounds on what is read from a header that may be hostile: entry sizes are 128 x 2^n. */
 export const MOST_ENTRIES = 1024;

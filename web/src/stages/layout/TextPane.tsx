@@ -59,6 +59,13 @@ export function TextPane({ survey }: { survey: Survey }) {
               : outcome.edit === null
                 ? 'This is the same as the plan.'
                 : 'This text is valid. Press Apply to change the plan.'}
+            {draft !== null &&
+              outcome.rounded.map((note) => (
+                <span key={note.line}>
+                  {' '}
+                  Line {note.line}: {note.message}
+                </span>
+              ))}
           </p>
         ) : (
           <p className={classes.error} role="alert">
