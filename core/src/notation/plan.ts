@@ -21,7 +21,7 @@ import {
   type PlannedPartition,
   type Subvolume,
 } from '../plan/index.js';
-import { ALIGNMENT_BYTES, alignUp, bytes, sectors, sectorsToHold, type Sectors } from '../quantity/index.js';
+import { ALIGNMENT_BYTES, alignUp, bytes, sectors, type Sectors } from '../quantity/index.js';
 import type { Survey, SurveyPartition } from '../survey/index.js';
 import { VOLUME_KINDS } from '../volume/index.js';
 import { NOTHING_KNOWN } from './context.js';
