@@ -17,6 +17,7 @@ const CORE_LAYERS = [
   'notation',
   'match',
   'start',
+  'mounting',
   'recognition',
   'sequence',
   'moment',

@@ -13,6 +13,7 @@ export * from './plan/index.js';
 export * from './notation/index.js';
 export * from './match/index.js';
 export * from './start/index.js';
+export * from './mounting/index.js';
 export * from './recognition/index.js';
 export * from './practice/index.js';
 export * from './finding/index.js';

@@ -7,6 +7,7 @@ import {
   plannedContainer,
   recordPlaces,
 } from '../plan/index.js';
+import { volumeUuidOf } from '../mounting/index.js';
 import type { Sectors } from '../quantity/index.js';
 import { typeOf } from '../recognition/index.js';
 import { CONTAINER_NUMBER, partitionNumbers } from '../moment/index.js';
@@ -107,7 +108,7 @@ export function plannedLayout(planned: Planned, numbers = partitionNumbers(plann
         ebrAt: records.get(p.id),
         content: p.fileSystem,
         label: p.label,
-        volumeUuid: volume?.uuid,
+        volumeUuid: volume?.uuid ?? volumeUuidOf(planned, p)?.uuid,
       };
     }),
   };

@@ -63,7 +63,9 @@ test('what is made is named by its number, only where somebody said which disk t
   );
   expect(commandsOf(survey, guessed)['create:x']).toEqual([]);
   const told = edited(guessed, survey, DEVICE);
-  expect(commandsOf(survey, told)['create:x']).toEqual([`mkfs.ext4 -L 'Bob'\\''s root' /dev/sdb4`]);
+  expect(commandsOf(survey, told)['create:x']).toEqual([
+    expect.stringMatching(/^mkfs\.ext4 -L 'Bob'\\''s root' -U [0-9a-f-]{36} \/dev\/sdb4$/),
+  ]);
   const wrapped = edited(told, survey, { kind: 'describe', partition: 'x', changes: { layer: 'luks' } });
   expect(commandsOf(survey, wrapped)['create:x']).toEqual([]);
 });

@@ -1,3 +1,4 @@
+import { volumeUuidOf } from '../mounting/index.js';
 import { partitionOf, systemOf, type PlannedPartition } from '../plan/index.js';
 import { KIB } from '../quantity/index.js';
 import { deviceIsAssumed } from '../recognition/index.js';
@@ -51,7 +52,13 @@ function made(at: At, id: string): readonly string[] {
   const p = partitionOf(at.plan, id);
   const wrapped = p?.layer !== undefined && p.layer !== 'none';
   if (!p || wrapped || deviceIsAssumed(at.plan.machine)) return [];
-  return MAKES[p.fileSystem]?.(`/dev/${deviceOf(at, id)}`, (option) => labelled(option, p.label)) ?? [];
+  const uuid = volumeUuidOf(at, p)?.uuid;
+  const options: MakeOptions = {
+    label: (option) => labelled(option, p.label),
+    // So that a mount table can name it before it is there.
+    uuid: (option) => (uuid === undefined ? '' : `${option}${uuid} `),
+  };
+  return MAKES[p.fileSystem]?.(`/dev/${deviceOf(at, id)}`, options) ?? [];
 }
 
 /** The option for a label, which is one word of the shell (POSIX 2.2.2); nothing for none. */
@@ -100,17 +107,23 @@ const GROWS: Checks = {
   btrfs: (path) => mounted(path, `btrfs filesystem resize max ${MOUNT}`),
 };
 
-type Makes = Partial<
-  Readonly<Record<VolumeKind, (path: string, label: (option: string) => string) => readonly string[]>>
->;
+/** Each is given the option of its utility; what is empty or not known is left out. */
+interface MakeOptions {
+  readonly label: (option: string) => string;
+  readonly uuid: (option: string) => string;
+}
 
-/** Each with its option for the label; an empty one is none. */
+type Makes = Partial<Readonly<Record<VolumeKind, (path: string, options: MakeOptions) => readonly string[]>>>;
+
+/** mkfs.fat(8) takes the eight digits without the hyphen that is printed among them. */
+const serial = (option: string): string => option.replace(/-(?=[0-9A-Fa-f]{4} $)/, '');
+
 const MAKES: Makes = {
-  ext2: (path, label) => [`mkfs.ext2 ${label('-L')}${path}`],
-  ext3: (path, label) => [`mkfs.ext3 ${label('-L')}${path}`],
-  ext4: (path, label) => [`mkfs.ext4 ${label('-L')}${path}`],
-  xfs: (path, label) => [`mkfs.xfs ${label('-L')}${path}`],
-  btrfs: (path, label) => [`mkfs.btrfs ${label('-L')}${path}`],
-  fat: (path, label) => [`mkfs.fat -F 32 ${label('-n')}${path}`],
-  swap: (path, label) => [`mkswap ${label('-L')}${path}`],
+  ext2: (path, { label, uuid }) => [`mkfs.ext2 ${label('-L')}${uuid('-U ')}${path}`],
+  ext3: (path, { label, uuid }) => [`mkfs.ext3 ${label('-L')}${uuid('-U ')}${path}`],
+  ext4: (path, { label, uuid }) => [`mkfs.ext4 ${label('-L')}${uuid('-U ')}${path}`],
+  xfs: (path, { label, uuid }) => [`mkfs.xfs ${label('-L')}${uuid('-m uuid=')}${path}`],
+  btrfs: (path, { label, uuid }) => [`mkfs.btrfs ${label('-L')}${uuid('-U ')}${path}`],
+  fat: (path, { label, uuid }) => [`mkfs.fat -F 32 ${label('-n')}${serial(uuid('-i '))}${path}`],
+  swap: (path, { label, uuid }) => [`mkswap ${label('-L')}${uuid('-U ')}${path}`],
 };

@@ -1,3 +1,4 @@
+import { cryptTableText } from '../mounting/index.js';
 import type { RecognitionRow, Sheet } from '../moment/index.js';
 import { listedCells, listedHeads } from './listed.js';
 import { message, sayIn, textIn, type Catalogue, type Code, type Message } from '../words/index.js';
@@ -41,6 +42,7 @@ ${runbook.phases.map((p) => this.phase(p)).join('\n')}
 <section class="sheet"><h2>${this.say('page.sheet', null)}</h2><p>${this.say('page.sheet-about', null)}</p>
 ${this.sheet(runbook.sheet)}</section>
 ${this.starting(runbook)}
+${this.mounts(runbook)}
 ${this.wayBack(runbook)}
 </body></html>
 `;
@@ -122,6 +124,30 @@ ${rows.join('\n')}</tbody></table>`;
     const row = ({ system, reached, onUpdate, restore }: Runbook['starts'][number]) =>
       `<tr>${[system.name, this.said(reached), this.said(onUpdate), this.said(restore)].map((cell) => `<td>${text(cell)}</td>`).join('')}</tr>`;
     return `<section class="sheet"><h2>${this.say('page.boot', null)}</h2>${this.table(this.said(message('page.boot-heads')), starts.map(row))}</section>`;
+  }
+
+  private mounts({ mounts }: Runbook): string {
+    if (mounts.length === 0) return '';
+    const one = ({ system, byInstaller, table, present }: Runbook['mounts'][number]) => {
+      const rows = table.lines.map((l) => {
+        const cells = [
+          l.source ?? 'UUID=…',
+          l.mountPoint,
+          l.type,
+          l.options,
+          `0 ${l.pass}`,
+          this.said(l.why),
+        ];
+        return `<tr>${cells.map((cell) => `<td>${text(cell)}</td>`).join('')}</tr>`;
+      });
+      const crypt =
+        table.crypt.length > 0 ? `<p>/etc/crypttab:</p><pre>${text(cryptTableText(table))}</pre>` : '';
+      const faults = present?.length
+        ? `<p>${this.say('page.mounts-present', null)}</p><ul>${present.map((f) => `<li>${text(this.said(f.says))}</li>`).join('')}</ul>`
+        : '';
+      return `<h3>${text(system.name)}</h3><p class="note">${this.say('page.mounts-about', { byInstaller })}</p>${this.table(this.said(message('page.mounts-heads')), rows)}${crypt}${faults}`;
+    };
+    return `<section class="sheet"><h2>${this.say('page.mounts', null)}</h2>${mounts.map(one).join('')}</section>`;
   }
 
   private wayBack({ back, losses }: Runbook): string {

@@ -6,3 +6,4 @@ export { runbookFor, type Runbook, type RunbookPhase, type RunbookStep } from '.
 export { standingReport, type StandingReport } from './standing.js';
 export { timeSays } from './time.js';
 export { wayBackSays, type BackStep, type WayBackSays } from './way-back.js';
+export type { SystemMounts } from './mounts.js';

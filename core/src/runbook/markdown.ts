@@ -1,4 +1,5 @@
 import { sheetOf, type Moment, type RecognitionRow, type Sheet as Listed } from '../moment/index.js';
+import { cryptTableText } from '../mounting/index.js';
 import type { Planned } from '../plan/index.js';
 import { listedCells, listedHeads } from './listed.js';
 import { message, sayIn, textIn, type Catalogue, type Code, type Message } from '../words/index.js';
@@ -40,6 +41,7 @@ class Sheet {
       this.say('page.sheet-about', null),
       this.sheet(runbook.sheet),
       ...this.starting(runbook),
+      ...this.mounts(runbook),
       ...this.wayBack(runbook),
     ]
       .join('\n\n')
@@ -149,6 +151,32 @@ class Sheet {
       this.said(restore),
     ]);
     return [`## ${this.say('page.boot', null)}`, table(this.said(message('page.boot-heads')), rows)];
+  }
+
+  private mounts({ mounts }: Runbook): string[] {
+    if (mounts.length === 0) return [];
+    return [
+      `## ${this.say('page.mounts', null)}`,
+      ...mounts.flatMap(({ system, byInstaller, table: wanted, present }) => [
+        `### ${text(system.name)}`,
+        this.say('page.mounts-about', { byInstaller }),
+        table(
+          this.said(message('page.mounts-heads')),
+          wanted.lines.map((l) => [
+            l.source ?? 'UUID=…',
+            l.mountPoint,
+            l.type,
+            l.options,
+            `0 ${l.pass}`,
+            this.said(l.why),
+          ]),
+        ),
+        ...(wanted.crypt.length > 0 ? [`/etc/crypttab:\n\n    ${cryptTableText(wanted)}`] : []),
+        ...(present?.length
+          ? [this.say('page.mounts-present', null), list(present.map((f) => this.said(f.says)))]
+          : []),
+      ]),
+    ];
   }
 
   private wayBack({ back, losses }: Runbook): string[] {

@@ -17,6 +17,7 @@ import type { ExposureSays } from './says/exposure.js';
 import type { NoteSays, PlaceSays } from './says/place.js';
 import { timeSays, type TimeSays } from './time.js';
 import { backSays, lossSays, type BackStep, type LossSays } from './way-back.js';
+import { mountsOf, type SystemMounts } from './mounts.js';
 
 export interface RunbookStep {
   readonly id: string;
@@ -63,6 +64,8 @@ export interface Runbook {
   /** How to return to as found from the end. From an earlier point the first ones are left out. */
   readonly back: readonly BackStep[];
   readonly starts: readonly StartWords[];
+  /** Mount tables, for each system that has one. */
+  readonly mounts: readonly SystemMounts[];
 }
 
 /** The runbook of a plan on its survey. Derived whole each time; ticks of steps that are no longer there have no effect. */
@@ -109,6 +112,7 @@ export const runbookFor = derived((planned): Runbook => {
     done: steps.findLastIndex((s) => ticked.has(s.id)) + 1,
     back: backSays(planned, steps, steps.length).steps,
     starts: startWords(planned),
+    mounts: mountsOf(planned),
   };
 });
 

@@ -137,11 +137,15 @@ test('each line of the way back names the step that it undoes', () => {
       .reverse()
       .filter((s) => kindOf(s).back)
       .map((s) => [
-        { shrink: 'back.grow-back', delete: 'back.list-again' }[s.kind as 'shrink' | 'delete'],
+        {
+          shrink: 'back.grow-back',
+          delete: 'back.list-again',
+          'mount-table': 'back.mount-table',
+        }[s.kind as 'shrink' | 'delete' | 'mount-table'],
         s.kind,
       ]),
   );
-  expect(back.length).toBe(2);
+  expect(back.length).toBe(3);
   expect(foundName(planned, 'found-4')).toBe('terns');
 });
 

@@ -58,6 +58,8 @@ const BACK: { readonly [K in StepKind]?: (planned: Planned, step: StepFor<K>) =>
   'redo-start': (planned, { system }) => message('back.redo-start', { system: systemName(planned, system) }),
   'firmware-mode': ({ plan }) =>
     message('back.firmware-mode', { mode: plan.target.mode === 'uefi' ? 'bios' : 'uefi' }),
+  'mount-table': (planned, { system }) =>
+    message('back.mount-table', { system: systemName(planned, system) }),
   'controller-mode': () => message('back.controller-mode'),
   'secure-boot-off': () => message('back.secure-boot-on'),
   'suspend-protection': (planned, { found }) => message('back.resume', { volume: foundName(planned, found) }),

@@ -17,6 +17,7 @@ import {
 } from './prepare.js';
 import { firstStart, install, redoStart, removeStart, startOrder } from './systems.js';
 import { container, convertTable, newTable, relist, repairTable, setActive } from './table.js';
+import { mountTable } from './mounting.js';
 import { changeInside } from './inside.js';
 import { create, deletion, format, grow, move, setLabel, setName, setType, shrink } from './volumes.js';
 
@@ -64,6 +65,7 @@ const SAYS: { readonly [K in StepKind]: (at: At, step: StepFor<K>) => Message<St
   'set-name': setName,
   'redo-start': redoStart,
   'remove-start': removeStart,
+  'mount-table': mountTable,
   install,
   'start-order': startOrder,
   'first-start': firstStart,

@@ -12,7 +12,7 @@ import { message } from '../../words/index.js';
 import { bytesOf, lineOf, nameOf, type At } from './facts.js';
 
 /** A volume inside a partition, as whoever makes it is told. */
-export const insideLine = (planned: Planned, v: InsideVolume) => ({
+const insideLine = (planned: Planned, v: InsideVolume) => ({
   name: v.name,
   bytes: bytesOf(planned, v),
   content: v.fileSystem === 'none' ? '' : volumeName(v.fileSystem),

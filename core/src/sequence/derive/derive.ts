@@ -1,6 +1,7 @@
 import type { Planned } from '../../plan/index.js';
 import { NO_WAITING, type Waiting } from '../aside.js';
 import { withNeeds } from '../step.js';
+import { mountTables } from '../steps/mount-table.js';
 import { installs } from '../steps/install.js';
 import type { Step } from '../steps/kinds.js';
 import {
@@ -33,7 +34,11 @@ export function deriveSteps(planned: Planned, waiting: Waiting = NO_WAITING): St
   const ids = disk.map((s) => s.id);
   const starts = startSteps(situation, [...ids.filter((id) => !isLate(id, disk)), ...gate]);
   const installed = installs(situation, [...ids, ...gate]);
-  const done = [...afterConversion(situation, disk), ...starts, ...installed];
+  const tables = mountTables(
+    situation,
+    ids.filter((id) => !isLate(id, disk)),
+  );
+  const done = [...afterConversion(situation, disk), ...tables, ...starts, ...installed];
   const all = [...prepare, ...firmware, ...done, ...afterwards(situation, [...prepare, ...done])];
   return withMedia(situation, withSafetyCopy(situation, all));
 }

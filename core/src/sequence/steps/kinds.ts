@@ -22,6 +22,7 @@ import { grow, type Grow } from './grow.js';
 import { create, type Create } from './create.js';
 import { format, type Format } from './format.js';
 import { changeInside, type ChangeInside } from './change-inside.js';
+import { mountTable, type EditMountTable } from './mount-table.js';
 import { createContainer, type CreateContainer } from './create-container.js';
 import { growContainer, type GrowContainer } from './grow-container.js';
 import { shrinkContainer, type ShrinkContainer } from './shrink-container.js';
@@ -76,6 +77,7 @@ export type Step =
   | SetName
   | RedoStart
   | RemoveStart
+  | EditMountTable
   | Install
   | StartOrder
   | FirstStart
@@ -123,6 +125,7 @@ const KINDS: { readonly [K in StepKind]: Kind<StepFor<K>> } = {
   'set-name': setName,
   'redo-start': redoStart,
   'remove-start': removeStart,
+  'mount-table': mountTable,
   install,
   'start-order': startOrder,
   'first-start': firstStart,

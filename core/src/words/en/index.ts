@@ -4,6 +4,7 @@ import { documents } from './documents.js';
 import { edits } from './edits.js';
 import { facts } from './facts.js';
 import { findings } from './findings.js';
+import { mounting } from './mounting.js';
 import { overview } from './overview.js';
 import { proposals } from './proposals.js';
 import { runbook } from './runbook.js';
@@ -26,6 +27,7 @@ export const english = {
   ...wayBack,
   ...runbook,
   ...standing,
+  ...mounting,
 };
 
 export type English = typeof english;

@@ -118,6 +118,14 @@ export const runbook = {
   'page.at-risk': () => 'Data is at risk:',
   'page.boot': () => 'How each system boots',
   'page.boot-heads': () => ['System', 'How it boots', 'What its updates change', 'How to repair that'],
+  'page.mounts': () => 'Mount tables',
+  'page.mounts-about': ({ byInstaller }: { byInstaller: boolean }) =>
+    byInstaller
+      ? 'Its installer writes /etc/fstab. Compare it with this: what the installer formatted has a UUID of its own.'
+      : '/etc/fstab when all is done. UUIDs that are not on the disk yet are those that the commands of the steps give.',
+  'page.mounts-heads': () => ['Source', 'Mount point', 'Type', 'Options', 'Dump, pass', 'Why'],
+  'page.mounts-fits': () => 'The mount table fits the plan.',
+  'page.mounts-present': () => 'The mount table that was read does not fit the plan:',
   'page.way-back': () => 'Way back',
   'page.way-back-about': () =>
     'To restore the disk as found: begin at the line that undoes the last step you did, and go on from there.',

@@ -599,6 +599,36 @@ export const steps = {
       ],
       'Choosing the wrong line is the costliest mistake. Compare size, place and label with the recognition sheet. Never choose to use the whole disk.',
     ),
+  'step.mount-table': (p: {
+    system: string;
+    root: string;
+    device: string;
+    lines: readonly string[];
+    toFill: boolean;
+    gone: readonly string[];
+    swap: boolean;
+  }) =>
+    say(
+      `Change the mount table of ${p.system}`,
+      [
+        `Mount its root, ${quoted(p.root)} (${p.device}), and copy etc/fstab there to etc/fstab.before.`,
+        ...(p.gone.length > 0
+          ? [`Take out of etc/fstab every line of ${and(p.gone.map(quoted))}: it is not there any more.`]
+          : []),
+        ...(p.lines.length > 0
+          ? ['Add these lines to etc/fstab; where the mount point has one already, replace it:']
+          : []),
+        ...p.lines,
+        ...(p.toFill ? ['Put the UUID in where it is missing: lsblk -o NAME,UUID prints it.'] : []),
+        ...(p.swap
+          ? [
+              'If its settings of the boot loader or of the initial image say “resume=”, let that name the swap that is there now, and write the initial image again.',
+            ]
+          : []),
+      ],
+      ['findmnt --verify --tab-file etc/fstab reports no error on these lines.'],
+      'A line that names what is not there stops the start, or delays it by a minute and a half.',
+    ),
   'step.install-hosted': (p: { system: string; volume: string; bytes: number; menu: string | null }) =>
     say(
       `Install ${p.system} into a file on ${quoted(p.volume)}`,

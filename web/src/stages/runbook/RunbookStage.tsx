@@ -18,6 +18,7 @@ import { useDerived, useEdit, useOpenMachine, useOpenState, useSelection } from 
 import { download, fileName } from '../../parts/download.js';
 import { AtMoment } from './AtMoment.js';
 import { Listed } from './Listed.js';
+import { MountTables } from './MountTables.js';
 import { PracticeDisks } from './PracticeDisks.js';
 import { Sheet } from './Sheet.js';
 import { Standing } from './Standing.js';
@@ -106,6 +107,7 @@ export function RunbookStage() {
       </div>
       <Sheet rows={runbook.sheet} />
       {runbook.phases.length > 0 && <Starting starts={runbook.starts} />}
+      <MountTables mounts={runbook.mounts} survey={survey} />
       <WayBack runbook={runbook} />
       <PracticeDisks at={moment} of={steps} />
     </div>

@@ -1,0 +1,46 @@
+import { encodeUtf8, uuidFrom } from '../bytes/index.js';
+import { foundUnder, type Planned, type PlannedVolume } from '../plan/index.js';
+import { surveyedPartition } from '../survey/index.js';
+import type { Volume, VolumeKind } from '../volume/index.js';
+
+/**
+ * File systems that can be made with a UUID that was chosen before: mke2fs(8) -U, mkfs.btrfs(8) -U, mkfs.xfs(8) -m uuid=,
+ * mkswap(8) -U, mkfs.fat(8) -i.
+ */
+const CHOSEN: readonly VolumeKind[] = ['ext2', 'ext3', 'ext4', 'btrfs', 'xfs', 'swap', 'fat'];
+
+/** What a volume is known by: as it was read, or as it is to be made with. */
+export interface VolumeUuid {
+  /** As the operating system prints it: of FAT eight digits with a hyphen. */
+  readonly uuid: string;
+  readonly by: 'read' | 'chosen';
+}
+
+/**
+ * The UUID of a volume of the plan; `undefined` where nobody read it and none can be chosen. One that is made anew where
+ * the same file system was keeps the UUID that was read, so that what names it stays true.
+ */
+export function volumeUuidOf(planned: Planned, volume: PlannedVolume): VolumeUuid | undefined {
+  const read = readOf(planned, volume);
+  const same = read?.uuid !== undefined && read.kind === volume.fileSystem;
+  if (volume.treatment === 'keep')
+    return read?.uuid === undefined ? undefined : { uuid: read.uuid, by: 'read' };
+  if (!isMadePlain(volume)) return undefined;
+  const chosen = uuidFrom(encodeUtf8(`${planned.survey.id}/${volume.id}`));
+  const uuid = same ? read.uuid : volume.fileSystem === 'fat' ? serialText(chosen) : chosen;
+  return { uuid, by: 'chosen' };
+}
+
+/** Whether it is made on a partition itself, by a utility that takes a UUID. What lies deeper is made by other hands. */
+const isMadePlain = ({ fileSystem, layer = 'none', within }: PlannedVolume): boolean =>
+  CHOSEN.includes(fileSystem) && layer === 'none' && within === undefined;
+
+function readOf({ survey }: Planned, { id, from, within }: PlannedVolume): Volume | undefined {
+  if (from === null) return undefined;
+  return within ? foundUnder(survey, id)?.read : surveyedPartition(survey, from)?.volume;
+}
+
+function serialText(uuid: string): string {
+  const hex = uuid.slice(0, 8).toUpperCase();
+  return `${hex.slice(0, 4)}-${hex.slice(4)}`;
+}
