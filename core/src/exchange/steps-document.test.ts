@@ -36,6 +36,7 @@ test('each step says where, how, what it waits for and what a power cut costs', 
     bytes: { least: 5 * GIB, most: 20 * GIB },
     seconds: { least: expect.any(Number), most: expect.any(Number) },
     exposure: { what: ['found-2'], when: { from: gib(10), of: gib(20) } },
+    unlists: null,
     undo: 'yes',
   });
 });

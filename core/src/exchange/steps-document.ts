@@ -105,7 +105,7 @@ function aboutStep(step: Step) {
   };
 }
 
-function stretches({ copy, reads, writes, needs, bytes, seconds, exposure, undo }: StepBase) {
+function stretches({ copy, reads, writes, needs, bytes, seconds, exposure, unlists, undo }: StepBase) {
   return {
     copy,
     reads: reads.map(spanDocument),
@@ -114,6 +114,7 @@ function stretches({ copy, reads, writes, needs, bytes, seconds, exposure, undo 
     bytes,
     seconds,
     exposure,
+    unlists,
     undo,
   };
 }

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { type Planned, apply, endOf, isLogical, noteFoundEdit, plannedContainer } from '../plan/index.js';
-import { GIB } from '../quantity/index.js';
+import { GIB, sectors } from '../quantity/index.js';
 import { procedureFor, wayBack, type Step } from '../sequence/index.js';
 import { anyStyledDisk, walk } from '../testing/arbitraries.js';
-import { drawn, edited, gib, mib, planOn, surveysOf } from '../testing/builders.js';
+import { drawn, drawnMbr, edited, gib, mib, planOn, surveysOf } from '../testing/builders.js';
 import { ModelDisk, rehearse, rehearseBack, type PowerCut } from './index.js';
 
 describe('the model disk', () => {
@@ -57,13 +57,26 @@ function expectedAt(moment: PowerCut, steps: ReadonlyMap<string, Step>): readonl
   return exposure && !moment.done && moment.written > exposure.when.from ? exposure.what : [];
 }
 
+function unlistedAt(moment: PowerCut, steps: ReadonlyMap<string, Step>): readonly string[] {
+  const { unlists } = steps.get(moment.step)!;
+  return unlists && !moment.done && moment.written > unlists.when.from ? unlists.what : [];
+}
+
 function stepsOf(planned: Planned): readonly Step[] | undefined {
   const { ordered } = procedureFor(planned);
   return ordered.ok ? ordered.steps : undefined;
 }
 
 test('rehearsed over random disks and plans: the plan is reached, and power off loses what was said and no more', () => {
-  const seen = { moments: 0, exposed: 0, moves: 0, aside: 0, containers: 0, converted: 0, refused: 0 };
+  const seen = {
+    moments: 0,
+    exposed: 0,
+    moves: 0,
+    aside: 0,
+    containers: 0,
+    converted: 0,
+    refused: 0,
+  };
   fc.assert(
     fc.property(anyStyledDisk, fc.nat(), (survey, seed) => {
       walk(survey, seed, 16, (before, edit) => {
@@ -84,7 +97,8 @@ test('rehearsed over random disks and plans: the plan is reached, and power off 
             seen.moments += 1;
             const expected = expectedAt(moment, byId);
             if (expected.length > 0) seen.exposed += 1;
-            expect({ ...moment, lost: moment.lost }).toEqual({ ...moment, lost: expected, destroyed: [] });
+            const unlisted = unlistedAt(moment, byId);
+            expect(moment).toEqual({ ...moment, lost: expected, unlisted, destroyed: [] });
           },
         });
         expect([fault, lost]).toEqual([undefined, []]);
@@ -110,6 +124,38 @@ test('rehearsed over random disks and plans: the plan is reached, and power off 
   for (const kind of ['exposed', 'moves', 'containers', 'converted'] as const)
     expect(seen[kind]).toBeGreaterThan(3);
   expect(seen.aside).toBeGreaterThan(0);
+});
+
+describe('a logical is copied over a record', () => {
+  const disk = drawnMbr([[50, 'ext4']], [null, [40, 'ext4'], null, [30, 'ext4'], [5, 'ext4']]);
+  const [, first, second] = disk.partitions;
+  // The second's record lies far ahead of it, right behind the first.
+  const record = sectors(endOf(first!) + 63);
+  const far = {
+    ...disk,
+    partitions: disk.partitions.map((p) => (p === second ? { ...p, ebrAt: record } : p)),
+  };
+  test.each([
+    ['its own, to the left', disk, -4, ['found-5', 'found-6', 'found-7'], gib(4) - 2048],
+    ['that of the next, which lies far ahead, to the right', far, 4, ['found-6', 'found-7'], gib(4) - 64],
+    ['none, to the right', disk, 4, undefined, 0],
+  ])('%s: from then on it and all behind it are not listed', (_, survey, by, what, from) => {
+    const start = sectors(first!.start + by * gib(1));
+    const plan = edited(planOn(survey), survey, { kind: 'move', partition: 'found-5', start });
+    const steps = stepsOf({ plan, survey })!;
+    const { unlists } = steps.find((s) => s.copy)!;
+    expect(unlists && [unlists.what, unlists.when.from]).toEqual(what ? [what, from] : null);
+    const byId = new Map(steps.map((s) => [s.id, s]));
+    let moments = 0;
+    rehearse({ plan, survey }, steps, {
+      piece: 8192,
+      onMoment: (moment) => {
+        moments += Number(moment.unlisted.length > 0);
+        expect(moment.unlisted).toEqual(unlistedAt(moment, byId));
+      },
+    });
+    expect(moments > 0).toBe(what !== undefined);
+  });
 });
 
 const spanOf = (span: { start: number; length: number } | null) =>

@@ -11,7 +11,7 @@ import {
   type StepBase,
   type TableFault,
 } from '../sequence/index.js';
-import type { Survey } from '../survey/index.js';
+import type { Survey, SurveyPartition } from '../survey/index.js';
 import { ModelDisk } from './model-disk.js';
 
 /** What power off at one moment would leave. */
@@ -23,6 +23,8 @@ export interface PowerCut {
   readonly done: boolean;
   /** Surveyed partitions that cannot be read at the place the table names, or at all. */
   readonly lost: readonly string[];
+  /** Logicals that the chain of records does not reach any more. */
+  readonly unlisted: readonly string[];
   /** Those of which some sector is nowhere on the disk any more. */
   readonly destroyed: readonly string[];
 }
@@ -91,6 +93,10 @@ class Rehearsal {
   private readonly table: TableModel;
   /** How many sectors of each surveyed partition its file system counts as its own. */
   private readonly sizes: Map<string, number>;
+  /** Logicals as found, in the order of their records. */
+  private readonly chain: readonly SurveyPartition[];
+  /** Of those a record was written anew: close to them, wherever that is. */
+  private readonly written = new Set<string>();
   /** File systems that are being changed. */
   private readonly inChange = new Set<string>();
 
@@ -102,6 +108,8 @@ class Rehearsal {
     this.disk = new ModelDisk(survey.disk.sizeSectors);
     this.table = new TableModel(plan, survey);
     for (const p of survey.partitions) this.disk.put(p.start, p.length, p.id);
+    this.chain = survey.partitions.filter((p) => p.logical).sort((a, b) => a.number - b.number);
+    for (const p of this.chain) if (p.ebrAt !== undefined) this.disk.put(p.ebrAt, 1, `record ${p.id}`);
     const kept = fatesOf({ plan, survey }).filter((f) => f.kind !== 'erased' && f.kind !== 'formatted');
     this.sizes = new Map(kept.map((f) => [f.found.id, f.found.length]));
   }
@@ -130,8 +138,29 @@ class Rehearsal {
     if (RECORDING.includes(step.kind))
       for (const span of step.writes) this.disk.put(span.start, span.length, 'a record');
     const fault = kind.write?.(this.table, step);
+    if (kind.write) this.writeRecords(step);
     this.look(step, step.copy?.sectors ?? 0, true);
     return fault;
+  }
+
+  /** The table is written: what changed, and what had lost its record, gets a new one. */
+  private writeRecords(step: Step): void {
+    const all =
+      RECORDING.includes(step.kind) || step.kind === 'convert-table' || step.kind === 'delete-container';
+    for (const p of this.chain)
+      if (all || !this.hasRecord(p) || ('after' in step && 'found' in step && step.found === p.id))
+        this.written.add(p.id);
+  }
+
+  private hasRecord({ id, ebrAt }: SurveyPartition): boolean {
+    return this.written.has(id) || ebrAt === undefined || this.disk.holds(`record ${id}`, ebrAt, 1);
+  }
+
+  /** From the first whose record is gone on, as far as the table lists them. */
+  private unlisted(): string[] {
+    const from = this.chain.findIndex((p) => !this.hasRecord(p));
+    const behind = from < 0 ? [] : this.chain.slice(from);
+    return behind.filter((p) => this.table.entries.has(p.id)).map((p) => p.id);
   }
 
   undo(back: StepBack): void {
@@ -176,7 +205,8 @@ class Rehearsal {
   private look(step: StepBase, written: number, done: boolean): void {
     if (!this.watch.onMoment) return;
     const destroyed = [...this.sizes].filter(([id, size]) => !this.disk.has(id, size)).map(([id]) => id);
-    this.watch.onMoment({ step: step.id, written, done, lost: this.lost(), destroyed });
+    const { lost, unlisted } = { lost: this.lost(), unlisted: this.unlisted() };
+    this.watch.onMoment({ step: step.id, written, done, lost, unlisted, destroyed });
   }
 
   private lost(): string[] {

@@ -242,6 +242,7 @@ const node = (id: string, needs: string[], environment: Step['environment']): St
   bytes: null,
   seconds: null,
   exposure: null,
+  unlists: null,
   undo: 'yes',
 });
 

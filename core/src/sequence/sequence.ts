@@ -5,6 +5,7 @@ import { deriveSteps } from './derive/index.js';
 import { orderSteps, type Ordered, type RestartCost } from './order.js';
 import { startKey, type Environment, type Range } from './step.js';
 import type { Step } from './steps/kinds.js';
+import { withUnlisting } from './unlisting.js';
 
 /** Consecutive steps in one environment. */
 export interface Phase {
@@ -53,7 +54,8 @@ function orderFor(planned: Planned): Ordered {
 function orderWith(planned: Planned, waiting: Waiting): Ordered {
   const cost: RestartCost = (from, to) => Number(restarts(from, to, planned.plan));
   const ordered = orderSteps(deriveSteps(planned, waiting), cost);
-  return ordered.ok ? (checkTable(planned, ordered.steps) ?? ordered) : ordered;
+  if (!ordered.ok) return ordered;
+  return checkTable(planned, ordered.steps) ?? { ...ordered, steps: withUnlisting(planned, ordered.steps) };
 }
 
 function batchByEnvironment(steps: readonly Step[], plan: Plan): Phase[] {

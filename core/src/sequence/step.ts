@@ -57,6 +57,8 @@ export interface StepBase {
   readonly bytes: Range | null;
   readonly seconds: Range | null;
   readonly exposure: Exposure | null;
+  /** What the table does not list any more if power fails while it runs, though its data stays. */
+  readonly unlists: Exposure | null;
   /** Whether it can be undone once done. */
   readonly undo: 'yes' | 'from-backup' | 'no-need';
 }
@@ -82,6 +84,7 @@ export function step<K extends string, About extends object>(
     bytes: null,
     seconds: null,
     exposure: null,
+    unlists: null,
     undo: 'no-need' as const,
   };
   // One literal and an assignment: steps are many, and spreading two objects takes twice as long (measured).

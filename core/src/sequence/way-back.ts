@@ -160,6 +160,7 @@ function undone(s: Step, planned: Planned): StepBack[] {
       bytes: s.bytes,
       seconds: s.seconds,
       exposure: s.exposure,
+      unlists: null,
       undo: 'no-need',
       ...wayOf(s, planned),
       ...back.turned?.(s),

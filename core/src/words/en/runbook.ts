@@ -34,6 +34,9 @@ export const runbook = {
       p.data ? ` (${range(p.data)})` : ''
     }. Until then the old place is intact.`,
 
+  'exposed.unlisted': (p: { volumes: readonly string[]; fromBytes: number; lost: string | null }) =>
+    `${p.lost === null ? '' : `${p.lost} `}If power fails after ${binary(p.fromBytes)} are copied and before it is done, ${and(p.volumes.map(quoted))} ${p.volumes.length === 1 ? 'is' : 'are'} not listed any more, though the data is still there: do not create anything in that place, and write the list of logicals again from this runbook.`,
+
   'time.short': () => 'under a minute',
   'time.up-to': ({ most, unit }: { most: number; unit: 'min' | 'h' }) => `up to ${most} ${unit}`,
   'time.about': ({ least, most, unit }: { least: number; most: number; unit: 'min' | 'h' }) =>
@@ -124,7 +127,8 @@ export const runbook = {
       ? 'Its installer writes /etc/fstab. Compare it with this: what the installer formatted has a UUID of its own.'
       : '/etc/fstab when all is done. UUIDs that are not on the disk yet are those that the commands of the steps give.',
   'page.mounts-heads': () => ['Source', 'Mount point', 'Type', 'Options', 'Dump, pass', 'Why'],
-  'page.mounts-fits': () => 'The mount table fits the plan.',
+  'page.mounts-fits': ({ read }: { read: boolean }) =>
+    read ? 'The mount table on the disk fits the plan.' : 'This table fits the plan.',
   'page.mounts-present': () => 'The mount table that was read does not fit the plan:',
   'page.way-back': () => 'Way back',
   'page.way-back-about': () =>

@@ -13,12 +13,13 @@ import { useOpenState } from '../../open/context.js';
 import { say } from '../../words/say.js';
 import { Heads } from './Heads.js';
 import classes from './MountTables.module.css';
+import runbook from './RunbookStage.module.css';
 
 /** For every system that has one: the mount table that the plan wants, why each line is there, and one to compare with it. */
 export function MountTables({ mounts, survey }: { mounts: readonly SystemMounts[]; survey: Survey }) {
   if (mounts.length === 0) return null;
   return (
-    <section className={classes.tables} aria-labelledby="mounts-title">
+    <section className={`${runbook.sheet} ${classes.tables}`} aria-labelledby="mounts-title">
       <h2 id="mounts-title">{say(message('page.mounts'))}</h2>
       {mounts.map((of) => (
         <OneTable key={of.system.id} mounts={of} survey={survey} />
@@ -34,7 +35,7 @@ function OneTable({ mounts, survey }: { mounts: SystemMounts; survey: Survey }) 
     <article data-mounts={system.id}>
       <h3>{system.name}</h3>
       <p className="soft">{say(message('page.mounts-about', { byInstaller }))}</p>
-      <div className={classes.scroll}>
+      <div className={runbook.scroll}>
         <table>
           <Heads names={say(message('page.mounts-heads'))} />
           <tbody>
@@ -58,7 +59,7 @@ function OneTable({ mounts, survey }: { mounts: SystemMounts; survey: Survey }) 
           /etc/crypttab: <code className={classes.line}>{crypt}</code>
         </p>
       )}
-      {present && <Faults faults={present} none={say(message('page.mounts-fits'))} />}
+      {present && <Faults faults={present} none={say(message('page.mounts-fits', { read: true }))} />}
       <Compare mounts={mounts} survey={survey} />
     </article>
   );
@@ -105,7 +106,7 @@ function Compare({ mounts: { system, table }, survey }: { mounts: SystemMounts; 
       {text.trim() !== '' && (
         <Faults
           faults={judgeMountTable({ plan, survey }, system, text)}
-          none={say(message('page.mounts-fits'))}
+          none={say(message('page.mounts-fits', { read: false }))}
         />
       )}
     </details>
