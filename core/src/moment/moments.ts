@@ -98,7 +98,7 @@ class DiskModel {
       const target = 'partition' in step ? partitions.filter((p) => p.id === step.partition) : partitions;
       for (const p of target) {
         const now = this.held.get(p.id);
-        this.held.set(p.id, kind.holds(p, now ?? p));
+        this.held.set(p.id, kind.holds(p, now ?? p, step));
       }
     }
     const relists = kind.write !== undefined && !(this.table.style === 'gpt' && RESIZING.includes(step.kind));

@@ -22,7 +22,10 @@ const copied = (planned: Planned): boolean => {
   return ordered.ok && ordered.steps.some((step) => step.kind === 'safety-copy');
 };
 
-const oldTable = (planned: Planned) => message('back.old-table', { copied: copied(planned) });
+const oldTable = (planned: Planned) =>
+  planned.survey.disk.style === 'none'
+    ? message('back.no-table')
+    : message('back.old-table', { copied: copied(planned) });
 
 /** How the steps are undone of those kinds that are. */
 const BACK: { readonly [K in StepKind]?: (planned: Planned, step: StepFor<K>) => BackSays } = {

@@ -1,4 +1,12 @@
-import { layersOf, partitionOf, ROLE_NAMES, systemOf, volumesOf, type Planned } from '../../plan/index.js';
+import {
+  layersOf,
+  partitionOf,
+  ROLE_NAMES,
+  systemOf,
+  volumesOf,
+  type Planned,
+  type PlannedPartition,
+} from '../../plan/index.js';
 import { sheetOf, sheetsOf, type RecognitionRow, type Sheet } from '../../moment/index.js';
 import { volumeName } from '../../volume/index.js';
 import type { StepFor } from '../../sequence/index.js';
@@ -37,13 +45,24 @@ export function install(planned: At, step: StepFor<'install'>) {
       content: volumeName(p.fileSystem),
       mountPoint: p.mountPoint,
       use: p.role === 'swap' ? message('use.swap') : ROLE_NAMES[p.role],
-      format: row.instruction === 'format' || row.instruction === 'install-here',
+      format: formatting(planned, p, row),
     })),
     ...insideOf(planned, step.system),
     mode: plan.target.mode,
     efiDevice: rows.find(({ p }) => p.role === 'efi')?.row.device ?? null,
     efiMadeBy: plan.systems.find((s) => isArriving(s) && s.ownSetup && s.id !== step.system)?.name ?? null,
   });
+}
+
+/** Nothing is formatted twice: what a step before made has its file system by then. */
+function formatting(
+  { before }: At,
+  p: PlannedPartition,
+  { instruction }: RecognitionRow,
+): 'keep' | 'made' | 'format' {
+  if (instruction !== 'format' && instruction !== 'install-here') return 'keep';
+  const then = partitionOf(before.planned.plan, p.id);
+  return p.from === null && !p.placeholder && then?.fileSystem === p.fileSystem ? 'made' : 'format';
 }
 
 /** The volumes of a system inside of partitions, and what is opened to see them. */
@@ -62,7 +81,12 @@ function insideOf(at: At, system: string) {
               content: volumeName(v.fileSystem),
               mountPoint: v.mountPoint,
               use: v.role === 'swap' ? message('use.swap') : ROLE_NAMES[v.role],
-              format: v.from !== null && v.treatment === 'format',
+              format:
+                v.from === null
+                  ? ('made' as const)
+                  : v.treatment === 'format'
+                    ? ('format' as const)
+                    : ('keep' as const),
             },
           ]
         : [],

@@ -13,7 +13,7 @@ import { surveyedPartition } from '../../survey/index.js';
 import { typeName } from '../../table/index.js';
 import { volumeName } from '../../volume/index.js';
 import { message } from '../../words/index.js';
-import { bytesOf, deviceOf, extentOf, lineOf, nameOf } from './facts.js';
+import { bytesOf, deviceOf, extentOf, lineOf, nameOf, systemName } from './facts.js';
 import type { At } from './facts.js';
 import { madeInside } from './inside.js';
 
@@ -74,6 +74,7 @@ export function create(planned: At, step: StepFor<'create'>) {
     name: p.name,
     label: p.label,
     content: contentOf(p, step),
+    setup: step.setup === null ? '' : systemName(planned, step.setup),
     fileSystem: fileSystemName(p),
     device: deviceOf(planned, p.id),
     layer: p.layer === undefined || p.layer === 'none' ? null : p.layer,
@@ -88,7 +89,8 @@ function beforeIt({ before }: At, p: PlannedPartition): string | null {
   return last ? partitionTitle(last) : null;
 }
 
-function contentOf({ placeholder, fileSystem }: PlannedPartition, { environment }: StepFor<'create'>) {
+function contentOf({ placeholder, fileSystem }: PlannedPartition, { environment, setup }: StepFor<'create'>) {
+  if (setup !== null) return 'setup';
   if (placeholder && environment.kind === 'running') return 'placeholder';
   if (fileSystem === 'none' || fileSystem === 'swap') return fileSystem;
   return 'file-system';

@@ -4,18 +4,25 @@ import { isArriving, type System, type SystemId } from '../../system/index.js';
 import type { Situation } from '../derive/situation.js';
 import { spanOf } from '../derive/table-step.js';
 import type { Kind } from './kind.js';
+import { firstUnhibernations } from './unhibernate.js';
 
 /** An arriving system is installed. */
 export type Install = StepOf<'install', { system: SystemId }>;
 
 export const install: Kind<Install> = {
   kind: 'install',
+  holds: (planned, now, { system }) =>
+    planned.role === 'system' && planned.treatment === 'format' && planned.owners.join() === system
+      ? planned
+      : now,
   // What an installer did is taken back from outside of it.
   back: { turned: () => ({ environment: LIVE, writes: [] }) },
 };
 
 /** One system after the other, Windows first: it would put itself before what is there. */
-export function installs({ plan, arriving }: Situation, after: readonly string[]): Install[] {
+export function installs(situation: Situation, after: readonly string[]): Install[] {
+  const { plan, arriving } = situation;
+  const asleep = new Map(firstUnhibernations(situation).map((s) => [s.system, s.id]));
   const windowsFirst = [...arriving].sort(
     (a, b) => Number(b.family === 'windows') - Number(a.family === 'windows'),
   );
@@ -31,6 +38,8 @@ export function installs({ plan, arriving }: Situation, after: readonly string[]
       needs: [
         ...after.filter((needed) => !own(id).includes(needed)),
         ...(previous ? [`install:${previous.id}`] : []),
+        // What it shares with the one before must not be held by that one asleep.
+        ...(previous ? [asleep.get(previous.id) ?? []].flat() : []),
       ],
       writes: formatted(id).map(spanOf),
       undo: 'yes',

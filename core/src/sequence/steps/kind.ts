@@ -15,7 +15,7 @@ export interface Kind<S extends StepBase & { readonly kind: string }> {
   /** Writes the table as the step leaves it, and says what is wrong with it then. */
   write?(table: TableModel, step: S): TableFault | undefined;
   /** What the partition it is about, or each of the plan, holds after it: `now` is what it held, of a new one the planned. */
-  holds?(planned: PlannedPartition, now: PlannedPartition): PlannedPartition;
+  holds?(planned: PlannedPartition, now: PlannedPartition, step: S): PlannedPartition;
   /** How it is undone by hand; nothing where it leaves no trace, or none that hinders. */
   readonly back?: Back<S>;
 }

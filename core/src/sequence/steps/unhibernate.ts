@@ -25,12 +25,7 @@ export const firstUnhibernations = (situation: Situation): Unhibernate[] =>
     .filter((s) => s.hibernates && isArriving(s) && !s.host)
     .filter((s) => s.hibernation === 'off' || (s.family === 'windows' && sharesAnything(situation, s)))
     .map(({ id }) =>
-      step(
-        'unhibernate',
-        id,
-        { kind: 'first-start', system: id },
-        { system: id, needs: [`first-start:${id}`] },
-      ),
+      step('unhibernate', id, { kind: 'first-start', system: id }, { system: id, needs: [`install:${id}`] }),
     );
 
 function sharesSwap({ plan }: Situation, system: System): boolean {

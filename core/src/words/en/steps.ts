@@ -92,6 +92,14 @@ export interface Inside {
 const insideText = ({ name, bytes, content, label }: Inside) =>
   `${name}, ${both(bytes)}${content ? `, as ${content}` : ''}${label ? `, label ${label}` : ''}`;
 
+/** What an installer does with a line: `made`: it was formatted in a step before, and is empty. */
+type Formatting = 'format' | 'made' | 'keep';
+const FORMATTING: Readonly<Record<Formatting, string>> = {
+  format: 'format',
+  made: 'formatted already and empty: format it only if the installer insists',
+  keep: 'do NOT format',
+};
+
 /** What is done before the volumes inside a partition can be seen. */
 const opened = (where: string, luks: boolean, lvm: boolean) => [
   ...(luks ? [`Open the encrypted container on ${where} with its passphrase.`] : []),
@@ -410,7 +418,9 @@ export const steps = {
     type: string;
     name: string;
     label: string;
-    content: 'placeholder' | 'none' | 'swap' | 'file-system';
+    content: 'placeholder' | 'setup' | 'none' | 'swap' | 'file-system';
+    /** Of the system whose setup formats it. */
+    setup: string;
     fileSystem: string;
     device: string;
     layer: keyof typeof LAYER | null;
@@ -420,6 +430,7 @@ export const steps = {
     const label = p.label ? `, label ${p.label}` : '';
     const content = {
       placeholder: `Use any file system: it only holds the place, and the installer formats it later.${p.label ? ` Give it the label ${p.label}, so that you find it there.` : ''}`,
+      setup: `Do not format it: the setup of ${p.setup} does.`,
       none: 'Do not create a file system on it.',
       swap: `Make it swap${label}.`,
       'file-system': `Format it as ${p.fileSystem}${label}.`,
@@ -553,7 +564,7 @@ export const steps = {
       content: string;
       mountPoint: string;
       use: string;
-      format: boolean;
+      format: Formatting;
     }[];
     /** Containers and groups with volumes that it is given. */
     opened: readonly { readonly device: string; readonly luks: boolean; readonly lvm: boolean }[];
@@ -564,7 +575,7 @@ export const steps = {
       readonly content: string;
       readonly mountPoint: string;
       readonly use: string;
-      readonly format: boolean;
+      readonly format: Formatting;
     }[];
     mode: Mode;
     efiDevice: string | null;
@@ -579,11 +590,11 @@ export const steps = {
         'Choose to partition by hand, and give each line its use:',
         ...p.lines.map(
           (l) =>
-            `${l.device}, ${l.binary} (${l.decimal}), ${l.content}: ${l.mountPoint ? `mount at ${l.mountPoint}` : l.use}; ${l.format ? 'format' : 'do NOT format'}.`,
+            `${l.device}, ${l.binary} (${l.decimal}), ${l.content}: ${l.mountPoint ? `mount at ${l.mountPoint}` : l.use}; ${FORMATTING[l.format]}.`,
         ),
         ...p.inside.map(
           (v) =>
-            `${v.name} inside ${v.device}, ${both(v.bytes)}, ${v.content}: ${v.mountPoint ? `mount at ${v.mountPoint}` : v.use}; ${v.format ? 'format' : 'do NOT format'}.`,
+            `${v.name} inside ${v.device}, ${both(v.bytes)}, ${v.content}: ${v.mountPoint ? `mount at ${v.mountPoint}` : v.use}; ${FORMATTING[v.format]}.`,
         ),
         p.mode === 'uefi'
           ? p.efiDevice === null

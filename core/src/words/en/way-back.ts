@@ -18,6 +18,7 @@ export const wayBack = {
         ? 'Write the table of the safety copy back.'
         : 'Enter the old table again by hand, each partition with its start and its size as found.'
     } Every volume that stays lies again where this table lists it; check that before you write`,
+  'back.no-table': () => 'Clear the first and the last MiB of the disk: it had no partition table',
   'back.table-entries': ({ style }: { style: Style }) =>
     `Change the table back to the way it lists partitions as found (${STYLE[style]}), each entry at the place where its volume is now. Do not write the safety copy yet: it lists volumes where they do not lie`,
   'back.container': ({ sector, bytes }: { sector: number; bytes: number }) =>
