@@ -16,11 +16,15 @@ const files = found.trim().split('\n');
 
 for (let seed = first; seed < first + rounds; seed++) {
   process.stdout.write(`── seed ${seed}\n`);
-  const { status } = spawnSync(resolve(root, 'node_modules/.bin/jest'), ['--silent', '--runTestsByPath', ...files], {
-    cwd: root,
-    stdio: 'inherit',
-    env: { ...process.env, RHIZOTOME_SEED: String(seed) },
-  });
+  const { status } = spawnSync(
+    resolve(root, 'node_modules/.bin/jest'),
+    ['--silent', '--runTestsByPath', ...files],
+    {
+      cwd: root,
+      stdio: 'inherit',
+      env: { ...process.env, RHIZOTOME_SEED: String(seed) },
+    },
+  );
   if (status !== 0) {
     process.stdout.write(`Again with: RHIZOTOME_SEED=${seed} npx jest PATTERN\n`);
     process.exit(1);

@@ -4,5 +4,5 @@
  */
 const fc = require('../node_modules/fast-check/lib/cjs/fast-check.js');
 
-fc.configureGlobal({ seed: Number(process.env.RHIZOTOME_SEED ?? 20261125) });
+fc.configureGlobal({ seed: Number(globalThis.process.env.RHIZOTOME_SEED ?? 20261125) });
 module.exports = fc;

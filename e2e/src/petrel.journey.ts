@@ -223,6 +223,7 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
       'Before the first step',
       'Recognition sheet: the disk when all is done',
       'How each system boots',
+      'Mount tables',
       'Way back',
       'Practice disks',
     ]);
@@ -359,8 +360,8 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
     expect(text).toContain('Shrink “Main volume” to 240 GiB (257.7 GB)');
     expect(await page.$$eval('article', (list) => list.length)).toBe(18);
     const rows = await page.$$eval('table', (list) => list.map((t) => t.querySelectorAll('tbody tr').length));
-    // What Windows, a live session and the installer list; the disk at the end; how each system boots.
-    expect(rows).toEqual([3, 5, 7, 7, 2]);
+    // What Windows, a live session and the installer list; the disk at the end; how each system boots; what Linux mounts.
+    expect(rows).toEqual([3, 5, 7, 7, 2, 4]);
     expect(text).toContain('undoes step');
     await page.close();
   });

@@ -74,6 +74,29 @@ describe('knot: the system is reinstalled, its root enlarged, its home kept', ()
     await on.app.saved();
   });
 
+  test('its mount table is there with its reasons, and one that is pasted is judged', async () => {
+    await on.app.stage('Runbook');
+    await on.app.page.waitForSelector('[data-mounts=found-linux]');
+    const lines = await on.app.texts('[data-mounts=found-linux] tbody tr');
+    expect(lines.map((line) => line.replace(/^UUID=\S+ /, ''))).toEqual([
+      '/ ext4 defaults 0 1 the system itself, checked first',
+      '/home ext4 defaults 0 2 the files of its users',
+      '/boot/efi vfat umask=0077 0 2 boot loaders; readable by the administrator only',
+      'none swap sw 0 0 swap',
+    ]);
+    await on.app.sees('The mount table on the disk fits the plan.', '[data-mounts=found-linux]');
+    await on.app.page.click('[data-mounts=found-linux] summary');
+    const [root] = lines.map((line) => line.split(' ')[0]);
+    await on.app.paste(
+      'Mount table of Linux to check',
+      `${root} / xfs defaults 0 1\nUUID=1-2 /data ext4 defaults 0 2`,
+    );
+    const within = '[data-mounts=found-linux]';
+    await on.app.sees('Line 1: The type is xfs, and the plan makes it ext4.', within);
+    await on.app.sees('Line 2: UUID=1-2 is nothing on this disk as planned.', within);
+    await on.app.sees('No line mounts “/home”, which the plan has.', within);
+  });
+
   test('formatting the root says what is lost; formatting the home is a hazard taken back', async () => {
     await opened('knot');
     await on.app.selectPart('found-2');

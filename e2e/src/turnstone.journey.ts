@@ -101,7 +101,7 @@ describe('turnstone: two Linux systems and shared data, from a blank disk', () =
       '[data-step="create:new-1"]',
     );
     await on.app.sees(
-      'sda3, 30.00 GiB (32.2 GB), ext4: mount at /; format.',
+      'sda3, 30.00 GiB (32.2 GB), ext4: mount at /; formatted already and empty: format it only if the installer insists.',
       '[data-step="install:system-2"]',
     );
     await on.app.sees(

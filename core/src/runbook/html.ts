@@ -147,7 +147,7 @@ ${rows.join('\n')}</tbody></table>`;
         : '';
       return `<h3>${text(system.name)}</h3><p class="note">${this.say('page.mounts-about', { byInstaller })}</p>${this.table(this.said(message('page.mounts-heads')), rows)}${crypt}${faults}`;
     };
-    return `<section class="sheet"><h2>${this.say('page.mounts', null)}</h2>${mounts.map(one).join('')}</section>`;
+    return `<section class="sheet flows"><h2>${this.say('page.mounts', null)}</h2>${mounts.map(one).join('')}</section>`;
   }
 
   private wayBack({ back, losses }: Runbook): string {
@@ -176,6 +176,6 @@ ul{margin:.25rem 0 .25rem 1.4rem;padding:0}p.check,p.beware{margin:.25rem 0}p.ch
 .warn{border:1.5px solid #8a2f1b;padding:.5rem .8rem;margin:1rem 0}.warn.soft{border-style:dashed}
 table{border-collapse:collapse;width:100%;font-size:.82rem;font-variant-numeric:tabular-nums}
 th,td{text-align:left;padding:.25rem .4rem;border-bottom:1px solid #d9cfbd;vertical-align:top}tr.gap td{color:#6b6053;font-style:italic}
-tr td:last-child{font-weight:700}tr.leave-alone td:last-child,tr.nothing td:last-child{font-weight:400}details{margin:.6rem 0;overflow-x:auto;break-inside:avoid}summary{font-weight:650}pre{margin:.3rem 0 .3rem 1.4rem;padding:.4rem .6rem;background:#efe8d9;white-space:pre-wrap;overflow-wrap:anywhere}.sheet{break-before:page;overflow-x:auto}
+tr td:last-child{font-weight:700}tr.leave-alone td:last-child,tr.nothing td:last-child{font-weight:400}details{margin:.6rem 0;overflow-x:auto;break-inside:avoid}summary{font-weight:650}pre{margin:.3rem 0 .3rem 1.4rem;padding:.4rem .6rem;background:#efe8d9;white-space:pre-wrap;overflow-wrap:anywhere}.sheet{break-before:page;overflow-x:auto}.flows{break-before:auto}
 @page{size:A4;margin:14mm}@media print{body{margin:0;max-width:none;padding:0;background:#fff;font-size:10.5pt}h2{break-after:avoid}}
 `.replace(/\n/g, '');
