@@ -27,6 +27,32 @@ const before = (list: readonly string[], one: string, other: string) => {
   return list.indexOf(one) < list.indexOf(other);
 };
 
+test('whatever is suspended is resumed, and nothing else is', () => {
+  let suspended = 0;
+  fc.assert(
+    fc.property(anyStyledDisk, fc.nat(), (survey, seed) => {
+      walk(survey, seed, 8, (now, edit) => {
+        const result = apply(now, edit, surveysOf(survey));
+        const plan = result.ok ? result.plan : now;
+        const encrypted = Object.keys(plan.found).reduce(
+          (p, found) => edited(p, survey, { kind: 'note-found', found, changes: { encrypted: 'yes' } }),
+          plan,
+        );
+        const { ordered } = procedureFor({ plan: encrypted, survey });
+        const of = (kind: Step['kind']) =>
+          (ordered.ok ? ordered.steps : []).flatMap((s) =>
+            s.kind === kind && 'found' in s ? [s.found] : [],
+          );
+        suspended += of('suspend-protection').length;
+        expect(of('resume-protection').sort()).toEqual(of('suspend-protection').sort());
+        return plan;
+      });
+    }),
+    { numRuns: 60 },
+  );
+  expect(suspended).toBeGreaterThan(3);
+});
+
 test('a plan that only decides the boot order, or that a system shall not hibernate, is these steps and no others', () => {
   const disk = drawn(500, ['1GiB efi', '200GiB windows', '100GiB ext4']);
   const begun = planOn(disk);

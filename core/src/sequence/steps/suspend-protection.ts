@@ -15,6 +15,8 @@ export function suspensionOf(
   { found, kind }: Fate,
   running: Environment,
 ): SuspendProtection[] {
+  // Nobody would resume what no system owns; its key on paper is what opens it.
+  if (!situation.plan.found[found.id]?.owners.length) return [];
   if (kind === 'untouched' && !startsOtherwise(situation)) return [];
   const needs = [`recovery-key:${found.id}`];
   return [step('suspend-protection', found.id, running, { found: found.id, needs })];
