@@ -1,2 +1,9 @@
-export { startOf, systemsAfter, type StartArrangement, type StartFault, type StartWay } from './start.js';
+export {
+  setupMakingEfi,
+  startOf,
+  systemsAfter,
+  type StartArrangement,
+  type StartFault,
+  type StartWay,
+} from './start.js';
 export { FALLBACK_PATH, startFaultSays, startWords, type StartWords } from './words.js';

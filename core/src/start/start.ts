@@ -120,6 +120,14 @@ function efiPlace(plan: Plan, system: System): LoaderPlace | null {
   return own ? { kind: 'efi', partition: own.id } : null;
 }
 
+/** The system whose setup makes an EFI system partition, since the plan has none: all loaders go on it. */
+export function setupMakingEfi(plan: Plan): System | undefined {
+  if (plan.target.mode !== 'uefi' || plan.partitions.some((p) => p.role === 'efi')) return undefined;
+  return plan.systems.find(
+    (s) => isArriving(s) && s.ownSetup && s.family === 'windows' && s.host === undefined,
+  );
+}
+
 function faultsOf(
   plan: Plan,
   systems: readonly System[],
@@ -133,7 +141,7 @@ function faultsOf(
   if (lister && !listsOthers(lister) && (lister.family !== system.family || system.host))
     faults.push({ code: 'cannot-list', by: lister.id });
   if (system.host && by === null) faults.push({ code: 'not-listed' });
-  if (!place) return [...faults, { code: 'no-place' }];
+  if (!place) return setupMakingEfi(plan) ? faults : [...faults, { code: 'no-place' }];
   const partition = place.kind === 'disk' ? undefined : partitionOf(plan, place.partition);
   if (place.kind !== 'disk' && !partition) return [...faults, { code: 'place-missing' }];
   if (plan.target.mode === 'uefi') {

@@ -1,7 +1,14 @@
 import { derived, partitionOf, partitionTitle, type Plan, type Planned } from '../plan/index.js';
 import type { System } from '../system/index.js';
 import { message, type Code, type Message, type Text } from '../words/index.js';
-import { loadersOn, startOf, type StartArrangement, type StartFault, type StartWay } from './start.js';
+import {
+  loadersOn,
+  setupMakingEfi,
+  startOf,
+  type StartArrangement,
+  type StartFault,
+  type StartWay,
+} from './start.js';
 
 /** The path at which every UEFI firmware looks on a medium of which it knows nothing (UEFI 2.10 §3.5.1.1, x86-64). */
 export const FALLBACK_PATH = '\\EFI\\BOOT\\BOOTX64.EFI';
@@ -33,6 +40,8 @@ function reached(planned: Planned, way: StartWay): StartWords['reached'] {
   if (fault) return message('boots.not', { fault: startFaultSays(fault, way, plan) });
   if (way.by) return message('boots.by', { system: way.by.name });
   const { place } = way;
+  const maker = place ? undefined : setupMakingEfi(plan);
+  if (maker) return message('boots.made-entry', { system: maker.name });
   if (!place || place.kind === 'disk') return message('boots.disk');
   const volume = titleIn(plan, place.partition);
   if (place.kind === 'partition') return message('boots.partition', { volume });

@@ -1,4 +1,4 @@
-import type { Planned } from '../../plan/index.js';
+import { systemOf, type Planned } from '../../plan/index.js';
 import type { StepBack, StepFor, StepKind } from '../../sequence/index.js';
 import { isForGood, procedureFor } from '../../sequence/index.js';
 import { message, type Code, type Message } from '../../words/index.js';
@@ -26,6 +26,12 @@ const oldTable = (planned: Planned) =>
   planned.survey.disk.style === 'none'
     ? message('back.no-table')
     : message('back.old-table', { copied: copied(planned) });
+
+/** Whether a setup made partitions of its own, rather than taking one that was held for it. */
+function setupMade({ plan }: Planned, system: string): boolean {
+  const own = systemOf(plan, system)?.ownSetup === true;
+  return own && !plan.partitions.some((p) => p.role === 'system' && p.owners.includes(system));
+}
 
 /** How the steps are undone of those kinds that are. */
 const BACK: { readonly [K in StepKind]?: (planned: Planned, step: StepFor<K>) => BackSays } = {
@@ -56,8 +62,11 @@ const BACK: { readonly [K in StepKind]?: (planned: Planned, step: StepFor<K>) =>
   'set-label': (planned, { found }) => message('back.label', { volume: foundName(planned, found) }),
   install: (planned, { system }) =>
     planned.plan.target.mode === 'uefi'
-      ? message('back.uninstall-uefi', { system: systemName(planned, system) })
-      : message('back.uninstall-bios', { copied: copied(planned) }),
+      ? message('back.uninstall-uefi', {
+          system: systemName(planned, system),
+          made: setupMade(planned, system),
+        })
+      : message('back.uninstall-bios', { copied: copied(planned), made: setupMade(planned, system) }),
   'redo-start': (planned, { system }) => message('back.redo-start', { system: systemName(planned, system) }),
   'firmware-mode': ({ plan }) =>
     message('back.firmware-mode', { mode: plan.target.mode === 'uefi' ? 'bios' : 'uefi' }),

@@ -10,7 +10,7 @@ import {
 import { sheetOf, sheetsOf, type RecognitionRow, type Sheet } from '../../moment/index.js';
 import { volumeName } from '../../volume/index.js';
 import type { StepFor } from '../../sequence/index.js';
-import { systemsAfter } from '../../start/index.js';
+import { startOf, systemsAfter } from '../../start/index.js';
 import { defaultClock, isArriving, listsOthers, type System } from '../../system/index.js';
 import { message } from '../../words/index.js';
 import { bytesOf, deviceOf, diskOf, nameOf, systemName, type At } from './facts.js';
@@ -117,8 +117,14 @@ function roomForSetup(planned: Planned, system: System, sheet: readonly Recognit
   return { kind: 'gap' as const, binary: largest.binary, decimal: largest.decimal, after: largest.before };
 }
 
-export const redoStart = (planned: Planned, { system }: StepFor<'redo-start'>) =>
-  message('step.redo-start', { system: systemName(planned, system), mode: planned.plan.target.mode });
+export function redoStart(planned: Planned, { system }: StepFor<'redo-start'>) {
+  const way = startOf(planned.plan).ways.find((w) => w.system.id === system);
+  return message('step.redo-start', {
+    system: systemName(planned, system),
+    mode: planned.plan.target.mode,
+    first: way?.by?.name ?? null,
+  });
+}
 
 export const removeStart = (planned: Planned, { system }: StepFor<'remove-start'>) =>
   message('step.remove-start', { system: systemName(planned, system), mode: planned.plan.target.mode });

@@ -347,14 +347,25 @@ export const steps = {
       ],
       'A tool that offers to write a new, empty table is the wrong one. From here on no system on this disk starts until its boot files are written again.',
     ),
-  'step.redo-start': ({ system, mode }: { system: string; mode: Mode }) =>
+  'step.redo-start': ({
+    system,
+    mode,
+    first,
+  }: {
+    system: string;
+    mode: Mode;
+    /** Whose boot loader starts it, and stands in the first sector of the disk with BIOS. */
+    first: string | null;
+  }) =>
     say(
       `Make ${system} start again`,
       [
         `Start the repair tools of its own medium in ${MODE[mode]} mode.`,
         mode === 'uefi'
           ? 'Let them write its boot files to the EFI system partition, and add a boot entry.'
-          : 'Let them write its boot loader to the first sector of the disk, and mark its boot partition active.',
+          : first === null
+            ? 'Let them write its boot loader to the first sector of the disk, and mark its boot partition active.'
+            : `Let them write its boot files and the boot sector of its own partition, and nothing else. The first sector of the disk has the boot loader of ${first}, which starts it: it must stay.`,
       ],
       ['It starts after the machine was off, and all its volumes are there.'],
       'Repair only its start. Do not let the tools reset or reinstall anything.',

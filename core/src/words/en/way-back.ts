@@ -1,6 +1,9 @@
 import { both, MODE, quoted, STYLE, type Mode, type Style } from './format.js';
 
 /** How each step is undone, and what cannot be. */
+const SETUP_MADE =
+  '. Delete the partitions that its setup made in the free space it was given, and no others';
+
 export const wayBack = {
   'back.grow-back': ({ volume, bytes }: { volume: string; bytes: number }) =>
     `Grow ${quoted(volume)} back to ${both(bytes)}`,
@@ -29,12 +32,14 @@ export const wayBack = {
   'back.name': ({ volume }: { volume: string }) =>
     `Set the partition name of ${quoted(volume)} as it was found`,
   'back.label': ({ volume }: { volume: string }) => `Set the label of ${quoted(volume)} as it was found`,
-  'back.uninstall-uefi': ({ system }: { system: string }) =>
-    `Remove the boot entry of ${system} from the list of the firmware, and its directory from the EFI system partition`,
-  'back.uninstall-bios': ({ copied }: { copied: boolean }) =>
-    copied
-      ? 'Write the first 440 bytes of the safety copy back: the boot loader that was there. What follows them in that sector is the table; leave it alone'
-      : 'Let the repair tools of the system that is there write its boot loader to the first sector of the disk again',
+  'back.uninstall-uefi': ({ system, made }: { system: string; made: boolean }) =>
+    `Remove the boot entry of ${system} from the list of the firmware, and its directory from the EFI system partition${made ? SETUP_MADE : ''}`,
+  'back.uninstall-bios': ({ copied, made }: { copied: boolean; made: boolean }) =>
+    `${
+      copied
+        ? 'Write the first 440 bytes of the safety copy back: the boot loader that was there. What follows them in that sector is the table; leave it alone'
+        : 'Let the repair tools of the system that is there write its boot loader to the first sector of the disk again'
+    }${made ? SETUP_MADE : ''}`,
   'back.redo-start': ({ system }: { system: string }) =>
     `Make ${system} start as before, with its own repair tools`,
   'back.firmware-mode': ({ mode }: { mode: Mode }) => `Set the firmware back to ${MODE[mode]} mode`,
