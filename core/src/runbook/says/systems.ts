@@ -133,7 +133,8 @@ export function startOrder({ plan }: Planned) {
   const { order = [], waitSeconds = null } = plan.start ?? {};
   const menu = systemsAfter(plan).findLast(listsOthers);
   return message('step.start-order', {
-    first: plan.systems.findLast((s) => s.origin === 'new' && s.family !== 'windows')?.name ?? null,
+    first:
+      plan.systems.findLast((s) => s.origin === 'new' && s.family !== 'windows')?.name ?? menu?.name ?? null,
     order: order.flatMap((id) => systemOf(plan, id)?.name ?? []),
     menu: menu?.name ?? null,
     waitSeconds,
