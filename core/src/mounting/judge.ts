@@ -1,14 +1,7 @@
-import {
-  fatesOf,
-  insideFatesOf,
-  mountPointsOf,
-  volumesOf,
-  type Planned,
-  type PlannedVolume,
-} from '../plan/index.js';
+import { fatesOf, insideFatesOf, volumesOf, type Planned, type PlannedVolume } from '../plan/index.js';
 import type { System } from '../system/index.js';
 import { message, type Code, type Message } from '../words/index.js';
-import { mountTableOf, type MountLine } from './table.js';
+import { mountTableOf, placesOf, type MountLine } from './table.js';
 import { volumeUuidOf } from './uuid.js';
 
 export type MountFaultSays = Message<Extract<Code, `table-fault.${string}`>>;
@@ -114,7 +107,7 @@ function faultsOfOne(
   if (!volume) return isNoVolume(entry) ? [] : [says(message('table-fault.unknown-source', { source }))];
   const wanted = volume.fileSystem === 'fat' ? 'vfat' : volume.fileSystem;
   const fits = type === 'auto' || type === wanted || (wanted === 'ntfs' && /^ntfs/.test(type));
-  const planned = volume.role === 'swap' ? ['none', 'swap'] : mountPointsOf(volume);
+  const planned = volume.role === 'swap' ? ['none', 'swap'] : placesOf(volume);
   return [
     ...(fits ? [] : [says(message('table-fault.type', { type, wanted }))]),
     ...(planned.length === 0 || planned.includes(mountPoint)

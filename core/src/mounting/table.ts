@@ -57,17 +57,19 @@ export function mountTableOf(planned: Planned, system: System): MountTable {
   const own = volumesOf(planned.plan).filter((v) => v.owners.includes(system.id));
   const mounted = own
     .filter((v) => v.role !== 'swap')
-    .flatMap((v) =>
-      mountPointsOf(v)
-        .filter((at) => at.startsWith('/'))
-        .map((at) => lineOf(planned, v, at)),
-    )
+    .flatMap((v) => placesOf(v).map((at) => lineOf(planned, v, at)))
     .sort((a, b) => depthOf(a.mountPoint) - depthOf(b.mountPoint) || (a.mountPoint < b.mountPoint ? -1 : 1));
   const swap = own.filter((v) => v.role === 'swap').map((v) => swapLine(planned, v));
   const carriers = [
     ...new Set(own.map((v) => v.within ?? planned.plan.partitions.find((p) => p.id === v.id)!)),
   ];
   return { lines: [...mounted, ...swap], crypt: carriers.flatMap((p) => cryptLine(planned, p)) };
+}
+
+/** Where a volume is mounted; a root that nobody said anything of, at /. */
+export function placesOf(v: PlannedVolume): string[] {
+  const places = mountPointsOf(v).filter((at) => at.startsWith('/'));
+  return places.length === 0 && v.role === 'root' ? ['/'] : places;
 }
 
 const depthOf = (path: string): number => (path === '/' ? 0 : path.split('/').length - 1);

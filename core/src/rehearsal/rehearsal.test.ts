@@ -148,7 +148,7 @@ describe('a logical is copied over a record', () => {
     const byId = new Map(steps.map((s) => [s.id, s]));
     let moments = 0;
     rehearse({ plan, survey }, steps, {
-      piece: 8192,
+      piece: gib(1) / 8,
       onMoment: (moment) => {
         moments += Number(moment.unlisted.length > 0);
         expect(moment.unlisted).toEqual(unlistedAt(moment, byId));
