@@ -65,6 +65,8 @@ export async function benchDrag(report, address, large) {
     const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
     await page.mouse.move(x, y);
     await page.mouse.down();
+    // Beyond the resistance of a kept volume.
+    await page.mouse.move(x, y + 60, { steps: 4 });
     // The first strokes compile what is used; they are not measured.
     await stroke(page, x, y, 1000);
     const { intervals, busy } = await quietest(() => traced(page, () => stroke(page, x, y, 2000)));

@@ -21,8 +21,9 @@ export const insideId = (partition: string, name: string): string => `${partitio
 export const partitionIdOf = (id: string): string => id.split('/', 1)[0]!;
 
 /** Every volume of the plan, in disk order; in the place of a partition that holds others stand those. */
-export function volumesOf(plan: Plan): PlannedVolume[] {
-  return plan.partitions.flatMap((p): readonly PlannedVolume[] =>
+export function volumesOf({ partitions }: Pick<Plan, 'partitions'>): readonly PlannedVolume[] {
+  if (!partitions.some((p) => p.inside?.length)) return partitions;
+  return partitions.flatMap((p): readonly PlannedVolume[] =>
     p.inside?.length ? p.inside.map((volume) => viewOf(p, volume)) : [p],
   );
 }
