@@ -1,5 +1,6 @@
 import { message } from '../../words/index.js';
-import { fatesOf, floorOf } from '../../plan/index.js';
+import { fatesOf, floorOf, sizedAs } from '../../plan/index.js';
+import { canShrink } from '../../volume/index.js';
 import { bytesOfPart, nameOf } from '../context.js';
 import { inBytes, valueOf, fact, type Rule } from '../rule.js';
 
@@ -10,7 +11,8 @@ export const floorUnknown: Rule = {
   check: (planned) =>
     fatesOf(planned).flatMap(({ kind, planned: part, lengthChange }) => {
       if (!part || kind === 'formatted' || lengthChange >= 0) return [];
-      if (floorOf(planned, part)) return [];
+      // What cannot shrink at all is another matter.
+      if (floorOf(planned, part) || !canShrink(sizedAs(part))) return [];
       return [
         {
           of: part.id,

@@ -292,4 +292,14 @@ describe('a container changes its size as what is inside of it does', () => {
   ])('%s', (inside, code) => {
     expect(refusalOf(holding(inside), shrunk)).toBe(code);
   });
+
+  test('a group that is shrunk all the same cannot work, and no floor is missed', () => {
+    const { plan, survey } = holding(
+      '> holds lvm, called g\n>> holds ext4, called a, spans 9 GiB\n>> holds swap, called b, spans 9 GiB',
+    );
+    const smaller = plan.partitions.map((p) => (p.id === 'found-3' ? { ...p, length: shrunk.length } : p));
+    const rules = rulesOf({ plan: { ...plan, partitions: smaller }, survey });
+    expect(rules).toContain('cannot-change:found-3');
+    expect(rules).not.toContain('floor-unknown:found-3');
+  });
 });
