@@ -5,6 +5,7 @@ import {
   endOf,
   fatesOf,
   partitionTitle,
+  shownAs,
   plannedParts,
   type Fate,
   type Plan,
@@ -91,6 +92,7 @@ export function rowsOf(
   return parts.map((part, i): RecognitionRow => {
     const sizeBytes = part.length * survey.disk.sectorBytes;
     const p = part.kind === 'partition' ? part.partition : undefined;
+    const shown = p && shownAs(p);
     if (p) order += 1;
     return {
       id: part.id,
@@ -99,8 +101,8 @@ export function rowsOf(
       sizeBytes,
       decimal: printedDecimal(sizeBytes),
       binary: printedBinary(sizeBytes),
-      content: p ? volumeName(p.fileSystem) : '',
-      label: p?.label ?? '',
+      content: shown ? volumeName(shown.kind) : '',
+      label: shown?.label ?? '',
       typeName: p ? typeName(typeOf(planned, p)) : '',
       device: p ? partitionDevice(device, numbers.get(p.id)!) : '',
       order: p ? order : 0,

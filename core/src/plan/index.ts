@@ -100,6 +100,7 @@ export {
   layersOf,
   partitionIdOf,
   roomInside,
+  shownAs,
   sizedAs,
   volumeOf,
   volumesOf,

@@ -6,6 +6,7 @@ import {
   plannedArea,
   plannedContainer,
   recordPlaces,
+  shownAs,
 } from '../plan/index.js';
 import { volumeUuidOf } from '../mounting/index.js';
 import type { Sectors } from '../quantity/index.js';
@@ -106,8 +107,8 @@ export function plannedLayout(planned: Planned, numbers = partitionNumbers(plann
         active: isActive(planned, p),
         logical: isLogical(planned, p),
         ebrAt: records.get(p.id),
-        content: p.fileSystem,
-        label: p.label,
+        content: shownAs(p).kind,
+        label: shownAs(p).label,
         volumeUuid: volume?.uuid ?? volumeUuidOf(planned, p)?.uuid,
       };
     }),

@@ -1,4 +1,4 @@
-import { isLogical, plannedContainer, type PlannedPartition } from '../plan/index.js';
+import { isLogical, plannedContainer, type PlannedPartition, shownAs } from '../plan/index.js';
 import type { Moment } from '../moment/index.js';
 import { typeOf } from '../recognition/index.js';
 import { containerIn, type Survey, type SurveyPartition } from '../survey/index.js';
@@ -93,6 +93,7 @@ function matched(
 
 function within({ planned }: Moment, part: PlannedPartition, is: SurveyPartition): Difference[] {
   const kind = is.volume?.kind;
+  const shown = shownAs(part);
   const label = is.volume?.label;
   const expectedType = typeName(typeOf(planned, part));
   const type = is.type === undefined ? undefined : typeName(is.type);
@@ -100,11 +101,11 @@ function within({ planned }: Moment, part: PlannedPartition, is: SurveyPartition
   return [
     ...(part.start === is.start && !logical ? [] : [{ code: 'place', part, is } as const]),
     ...(part.length === is.length ? [] : [{ code: 'size', part, is } as const]),
-    ...(kind === undefined || kind === part.fileSystem || part.fileSystem === 'unknown'
+    ...(kind === undefined || kind === shown.kind || shown.kind === 'unknown'
       ? []
       : [{ code: 'content', part, is: kind } as const]),
     ...(type === undefined || type === expectedType ? [] : [{ code: 'type', part, is: type } as const]),
-    ...(label === undefined || label === part.label || kind !== part.fileSystem
+    ...(label === undefined || label === shown.label || kind !== shown.kind
       ? []
       : [{ code: 'label', part, is: label } as const]),
   ];

@@ -15,6 +15,7 @@ import {
   insideFatesOf,
   reinstallEdit,
   roomInside,
+  shownAs,
   splitInsideEdit,
   volumesOf,
   type Edit,
@@ -262,6 +263,8 @@ test('a new group is made from a partition that was to be one file system in it,
   expect(group!.inside).toMatchObject([{ name: 'root', fileSystem: 'ext4', mountPoint: '/', found: false }]);
   const split = { plan: { ...planned.plan, partitions: [group!] }, survey: planned.survey };
   expect(typeName(typeOf(split, group!))).toBe('Linux LUKS');
+  expect(shownAs(group!)).toEqual({ kind: 'luks', label: '' });
+  expect(shownAs(planned.plan.partitions[0]!)).toEqual({ kind: 'luks', label: '' });
   const more = after(split, addInsideEdit(split, group!)!);
   expect(more.plan.partitions[0]!.inside!.map((v) => `${v.name} ${v.mountPoint}`)).toEqual([
     'root /',

@@ -43,6 +43,13 @@ export function sizedAs(p: PlannedPartition): VolumeKind {
   return only && only.fileSystem !== 'unknown' ? only.fileSystem : p.fileSystem;
 }
 
+/** What a partition is listed as by whoever does not open it: a container and a group hide what is in them. */
+export function shownAs(p: PlannedPartition): { readonly kind: VolumeKind; readonly label: string } {
+  const { luks, lvm } = layersOf(p);
+  const hidden = p.treatment === 'format' && (luks || lvm);
+  return hidden ? { kind: luks ? 'luks' : 'lvm', label: '' } : { kind: p.fileSystem, label: p.label };
+}
+
 /** What lies between a partition and the volumes inside of it. */
 export function layersOf({ fileSystem, treatment, layer = 'none', inside = [] }: PlannedPartition): {
   readonly luks: boolean;

@@ -1,6 +1,7 @@
 import {
   layersOf,
   partitionOf,
+  partitionTitle,
   ROLE_NAMES,
   systemOf,
   volumesOf,
@@ -10,7 +11,7 @@ import {
 import { sheetOf, sheetsOf, type RecognitionRow, type Sheet } from '../../moment/index.js';
 import { volumeName } from '../../volume/index.js';
 import type { StepFor } from '../../sequence/index.js';
-import { startOf, systemsAfter } from '../../start/index.js';
+import { setupMakingEfi, startOf, systemsAfter } from '../../start/index.js';
 import { defaultClock, isArriving, listsOthers, type System } from '../../system/index.js';
 import { message } from '../../words/index.js';
 import { bytesOf, deviceOf, diskOf, nameOf, systemName, type At } from './facts.js';
@@ -29,12 +30,13 @@ export function install(planned: At, step: StepFor<'install'>) {
       menu: menu?.name ?? null,
     });
   }
+  const madeBy = setupMakingEfi(plan);
   const sheet = sheetOfInstaller(planned, step);
   if (system?.ownSetup)
     return message('step.install-own', { ...about, room: roomForSetup(planned, system, sheet) });
   const rows = sheet.flatMap((row) => {
     const p = row.kind === 'partition' ? partitionOf(plan, row.id) : undefined;
-    return p?.owners.includes(step.system) && !p.inside?.length ? [{ row, p }] : [];
+    return p?.owners.includes(step.system) && !isCarrier(p) ? [{ row, p }] : [];
   });
   return message('step.install', {
     ...about,
@@ -50,7 +52,7 @@ export function install(planned: At, step: StepFor<'install'>) {
     ...insideOf(planned, step.system),
     mode: plan.target.mode,
     efiDevice: rows.find(({ p }) => p.role === 'efi')?.row.device ?? null,
-    efiMadeBy: plan.systems.find((s) => isArriving(s) && s.ownSetup && s.id !== step.system)?.name ?? null,
+    efiMadeBy: madeBy !== undefined && madeBy.id !== step.system ? madeBy.name : null,
   });
 }
 
@@ -65,32 +67,35 @@ function formatting(
   return p.from === null && !p.placeholder && then?.fileSystem === p.fileSystem ? 'made' : 'format';
 }
 
-/** The volumes of a system inside of partitions, and what is opened to see them. */
+/** Whether what a system uses lies in a container or a group there. */
+const isCarrier = (p: PlannedPartition): boolean =>
+  (p.inside?.length ?? 0) > 0 || (p.treatment === 'format' && (layersOf(p).luks || layersOf(p).lvm));
+
+/** The volumes of a system in containers and groups, and what is opened to see them. */
 function insideOf(at: At, system: string) {
-  const volumes = volumesOf(at.plan).filter((v) => v.owners.includes(system));
-  const within = [...new Set(volumes.flatMap((v) => v.within ?? []))];
+  const volumes = volumesOf(at.plan).flatMap((volume) => {
+    const within = volume.within ?? partitionOf(at.plan, volume.id);
+    return volume.owners.includes(system) && within && isCarrier(within) ? [{ volume, within }] : [];
+  });
   return {
-    opened: within.map((p) => ({ device: deviceOf(at, p.id), ...layersOf(p) })),
-    inside: volumes.flatMap((v) =>
-      v.within
-        ? [
-            {
-              name: v.name,
-              device: deviceOf(at, v.within.id),
-              bytes: bytesOf(at, v),
-              content: volumeName(v.fileSystem),
-              mountPoint: v.mountPoint,
-              use: v.role === 'swap' ? message('use.swap') : ROLE_NAMES[v.role],
-              format:
-                v.from === null
-                  ? ('made' as const)
-                  : v.treatment === 'format'
-                    ? ('format' as const)
-                    : ('keep' as const),
-            },
-          ]
-        : [],
-    ),
+    opened: [...new Set(volumes.map((v) => v.within))].map((p) => ({
+      device: deviceOf(at, p.id),
+      ...layersOf(p),
+    })),
+    inside: volumes.map(({ volume, within }) => ({
+      name: volume.within ? volume.name : partitionTitle(within),
+      device: deviceOf(at, within.id),
+      bytes: bytesOf(at, volume),
+      content: volumeName(volume.fileSystem),
+      mountPoint: volume.mountPoint,
+      use: volume.role === 'swap' ? message('use.swap') : ROLE_NAMES[volume.role],
+      format:
+        volume.from === null
+          ? ('made' as const)
+          : volume.treatment === 'format'
+            ? ('format' as const)
+            : ('keep' as const),
+    })),
   };
 }
 
