@@ -148,6 +148,14 @@ export class Driver {
     await this.settle();
   }
 
+  /** Under Systems, what becomes of the first that is on the disk: `stays`, `reinstall`, `retire`. */
+  async become(option: string): Promise<void> {
+    await this.stage('Systems');
+    const group = await this.page.waitForSelector('[aria-label^="What to do with"]');
+    await this.pick((await group!.evaluate((e) => e.getAttribute('aria-label')))!, option);
+    await this.saved();
+  }
+
   /** Waits until the page, or `within`, says this; letter case aside, since styles may change it. */
   async sees(text: string, within = 'body'): Promise<void> {
     await this.page.bringToFront();

@@ -102,12 +102,7 @@ test('its root deleted while the system stays is a blocker, taken back at a pres
 });
 
 test('reinstalled, the root is formatted in its place and nothing else inside is touched', async () => {
-  await on.app.stage('Systems');
-  const group = await on.app.page.$eval('[aria-label^="What to do with"]', (e) =>
-    e.getAttribute('aria-label')!,
-  );
-  await on.app.pick(group, 'reinstall');
-  await on.app.saved();
+  await on.app.become('reinstall');
   await on.app.stage('Layout');
   await on.app.sees('1 inside formatted', '[aria-label="Partitions as planned"]');
   await on.app.stage('Runbook');

@@ -52,12 +52,7 @@ describe('curlew: the Windows setup refuses', () => {
 describe('knot: the system is reinstalled, its root enlarged, its home kept', () => {
   test('reinstall, its root is formatted and its home kept, as one edit', async () => {
     await opened('knot');
-    await on.app.stage('Systems');
-    const group = await on.app.page.$eval('[aria-label^="What to do with"]', (e) =>
-      e.getAttribute('aria-label')!,
-    );
-    await on.app.pick(group, 'reinstall');
-    await on.app.saved();
+    await on.app.become('reinstall');
     await on.app.stage('Layout');
     expect((await on.app.core('planned')).slice(1, 4)).toEqual([
       'knot-root ext4 · formatted · / 30 GiB 32.2 GB',
@@ -69,9 +64,7 @@ describe('knot: the system is reinstalled, its root enlarged, its home kept', ()
     expect(await on.app.texts('tr[data-listed=found-2][data-instruction=install-here]')).toHaveLength(1);
     expect(await on.app.texts('tr[data-listed=found-4][data-instruction=use-keep]')).toHaveLength(1);
     expect((await steps()).filter((id) => id?.startsWith('install'))).toEqual(['install:found-linux']);
-    await on.app.stage('Systems');
-    await on.app.pick(group, 'stays');
-    await on.app.saved();
+    await on.app.become('stays');
   });
 
   test('its mount table is there with its reasons, and one that is pasted is judged', async () => {

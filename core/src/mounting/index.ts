@@ -2,6 +2,7 @@ export { judgeMountTable, type MountFault, type MountFaultSays } from './judge.j
 export {
   cryptTableText,
   hasMountTable,
+  mountFields,
   mountTableOf,
   mountTableText,
   type CryptLine,

@@ -128,11 +128,17 @@ function cryptLine({ survey }: Planned, p: PlannedPartition): CryptLine[] {
   return [{ partition: p.id, name, source: read?.uuid ? `UUID=${read.uuid}` : null }];
 }
 
-/** The table as it stands in /etc/fstab. What is not known yet is a remark in its place. */
-export function mountTableText({ lines }: MountTable): string {
-  const rows = lines.map((l) => [l.source ?? 'UUID=', l.mountPoint, l.type, l.options, '0', String(l.pass)]);
-  return columns(rows);
-}
+/** The fields of a line, dump and pass in one; a source that is not known yet is left to be filled in. */
+export const mountFields = ({ source, mountPoint, type, options, pass }: MountLine): string[] => [
+  source ?? 'UUID=…',
+  mountPoint,
+  type,
+  options,
+  `0 ${pass}`,
+];
+
+/** The table as it stands in /etc/fstab. */
+export const mountTableText = ({ lines }: MountTable): string => columns(lines.map(mountFields));
 
 /** /etc/crypttab; empty where nothing is opened. */
 export function cryptTableText({ crypt }: MountTable): string {

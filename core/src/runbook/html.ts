@@ -1,4 +1,4 @@
-import { cryptTableText } from '../mounting/index.js';
+import { cryptTableText, mountFields } from '../mounting/index.js';
 import type { RecognitionRow, Sheet } from '../moment/index.js';
 import { listedCells, listedHeads } from './listed.js';
 import { message, sayIn, textIn, type Catalogue, type Code, type Message } from '../words/index.js';
@@ -130,14 +130,7 @@ ${rows.join('\n')}</tbody></table>`;
     if (mounts.length === 0) return '';
     const one = ({ system, byInstaller, table, present }: Runbook['mounts'][number]) => {
       const rows = table.lines.map((l) => {
-        const cells = [
-          l.source ?? 'UUID=…',
-          l.mountPoint,
-          l.type,
-          l.options,
-          `0 ${l.pass}`,
-          this.said(l.why),
-        ];
+        const cells = [...mountFields(l), this.said(l.why)];
         return `<tr>${cells.map((cell) => `<td>${text(cell)}</td>`).join('')}</tr>`;
       });
       const crypt =

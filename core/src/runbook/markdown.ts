@@ -1,5 +1,5 @@
 import { sheetOf, type Moment, type RecognitionRow, type Sheet as Listed } from '../moment/index.js';
-import { cryptTableText } from '../mounting/index.js';
+import { cryptTableText, mountFields } from '../mounting/index.js';
 import type { Planned } from '../plan/index.js';
 import { listedCells, listedHeads } from './listed.js';
 import { message, sayIn, textIn, type Catalogue, type Code, type Message } from '../words/index.js';
@@ -162,14 +162,7 @@ class Sheet {
         this.say('page.mounts-about', { byInstaller }),
         table(
           this.said(message('page.mounts-heads')),
-          wanted.lines.map((l) => [
-            l.source ?? 'UUID=…',
-            l.mountPoint,
-            l.type,
-            l.options,
-            `0 ${l.pass}`,
-            this.said(l.why),
-          ]),
+          wanted.lines.map((l) => [...mountFields(l), this.said(l.why)]),
         ),
         ...(wanted.crypt.length > 0 ? [`/etc/crypttab:\n\n    ${cryptTableText(wanted)}`] : []),
         ...(present?.length

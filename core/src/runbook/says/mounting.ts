@@ -1,4 +1,4 @@
-import { mountTableOf } from '../../mounting/index.js';
+import { mountFields, mountTableOf } from '../../mounting/index.js';
 import {
   fatesOf,
   foundTitle,
@@ -24,9 +24,7 @@ export function mountTable(at: At, step: StepFor<'mount-table'>) {
     system: systemName(at, step.system),
     root: root ? nameOf(at, root.id) : '',
     device: root ? deviceOf(at, partitionOf(plan, root.id)?.id ?? root.within?.id ?? root.id) : '',
-    lines: lines.map((l) =>
-      [l.source ?? 'UUID=…', l.mountPoint, l.type, l.options, '0', String(l.pass)].join(' '),
-    ),
+    lines: lines.map((l) => mountFields(l).join(' ')),
     toFill: lines.some((l) => l.source === null),
     gone: goneOf({ plan, survey }, step.system),
     swap: lines.some((l) => l.type === 'swap') || lostSwap({ plan, survey }, step.system),

@@ -3,6 +3,7 @@ import {
   cryptTableText,
   judgeMountTable,
   message,
+  mountFields,
   mountTableText,
   type MountFault,
   type Survey,
@@ -41,13 +42,11 @@ function OneTable({ mounts, survey }: { mounts: SystemMounts; survey: Survey }) 
           <tbody>
             {table.lines.map((line) => (
               <tr key={`${line.volume} ${line.mountPoint}`}>
-                {[line.source ?? 'UUID=…', line.mountPoint, line.type, line.options, `0 ${line.pass}`].map(
-                  (cell, i) => (
-                    <td key={i} className="mono">
-                      {cell}
-                    </td>
-                  ),
-                )}
+                {mountFields(line).map((cell, i) => (
+                  <td key={i} className="mono">
+                    {cell}
+                  </td>
+                ))}
                 <td>{say(line.why)}</td>
               </tr>
             ))}
