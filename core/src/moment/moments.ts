@@ -64,7 +64,7 @@ class DiskModel {
 
   constructor(private readonly whole: Planned) {
     const { plan, survey } = whole;
-    this.table = new TableModel(plan, survey);
+    this.table = new TableModel(plan, survey, false);
     for (const p of plan.partitions) if (p.from !== null) this.idInPlan.set(p.from, p.id);
     for (const found of survey.partitions) {
       const held = asFound(survey, plan, found);

@@ -35,12 +35,12 @@ export class Numbering {
     const fresh: Numbered[] = [];
     const mbr = table.style === 'mbr';
     const highest = mbr ? MBR_SLOTS : Infinity;
-    const taken = new Set<number>();
+    const taken: boolean[] = [];
     const take = (id: string, span: Span) => {
       const number = this.known.get(id);
-      if (number === undefined || number > highest || taken.has(number)) return fresh.push({ id, span });
+      if (number === undefined || number > highest || taken[number]) return void fresh.push({ id, span });
       next.set(id, number);
-      return taken.add(number);
+      taken[number] = true;
     };
     for (const [id, { span, logical }] of table.entries)
       if (mbr && logical) logicals.push({ id: this.named(id), span });
@@ -48,9 +48,9 @@ export class Numbering {
     if (mbr && table.container) take(CONTAINER_NUMBER, table.container);
     let free = 1;
     for (const { id } of fresh.sort(byPlace)) {
-      while (taken.has(free)) free += 1;
+      while (taken[free]) free += 1;
       next.set(id, free);
-      taken.add(free);
+      taken[free] = true;
     }
     for (const [i, { id }] of logicals.sort(byPlace).entries()) next.set(id, FIRST_LOGICAL + i);
     this.known = next;

@@ -76,20 +76,24 @@ interface Reached {
   readonly from: number | null;
 }
 
-/** Least costs from the first node to every other, along edges that lead onwards in the given order. */
+/**
+ * Least costs from the first node to every other, along edges that lead onwards in the given order; of equal ones that
+ * from the first node. The nearest are tried first: what costs more already is then most often passed over.
+ */
 function shortest(
   nodes: readonly number[],
   edge: (from: number, to: number) => Cost | undefined,
 ): ReadonlyMap<number, Reached> {
   const reached = new Map<number, Reached>([[nodes[0]!, { cost: ZERO, from: null }]]);
   for (const [i, to] of nodes.entries())
-    for (let j = 0; j < i; j++) {
+    for (let j = i - 1; j >= 0; j--) {
       const before = reached.get(nodes[j]!);
-      const step = before && edge(nodes[j]!, to);
+      const known = reached.get(to);
+      if (!before || (known && compare(before.cost, known.cost) > 0)) continue;
+      const step = edge(nodes[j]!, to);
       if (!step) continue;
       const cost = plus(before.cost, step);
-      const known = reached.get(to);
-      if (!known || compare(cost, known.cost) < 0) reached.set(to, { cost, from: nodes[j]! });
+      if (!known || compare(cost, known.cost) <= 0) reached.set(to, { cost, from: nodes[j]! });
     }
   return reached;
 }

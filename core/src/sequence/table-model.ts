@@ -36,9 +36,11 @@ export class TableModel implements Planned {
   style: TableStyle | 'none';
   private area: Area;
 
+  /** @param judged whether faults are looked for; not needed where the order was checked before */
   constructor(
     readonly plan: Plan,
     readonly survey: Survey,
+    private readonly judged = true,
   ) {
     const { style, firstUsable, usableEnd } = survey.disk;
     this.style = style === 'none' ? plan.target.style : style;
@@ -51,7 +53,7 @@ export class TableModel implements Planned {
   /** Lists a partition at a span, and says what is wrong with the table then. */
   list(id: string, span: Span, logical: boolean): TableFault | undefined {
     this.entries.set(id, { span, logical });
-    return this.faultOf(id);
+    return this.judged ? this.faultOf(id) : undefined;
   }
 
   /** The same entry with another span. */
@@ -137,6 +139,7 @@ export class TableModel implements Planned {
 
   /** What is wrong with the table as it is listed now. */
   faultOfAll(): TableFault | undefined {
+    if (!this.judged) return undefined;
     if (this.container && !within(this.container, this.area)) return { code: 'outside', one: null };
     for (const id of this.entries.keys()) {
       const fault = this.faultOf(id);
@@ -157,10 +160,11 @@ export class TableModel implements Planned {
       return { code: 'outside-container', one: id };
     if (!mine.logical && container && overlap(mine.span, container))
       return { code: 'overlap', one: id, other: null };
+    const span = claimed(mine);
     let primaries = container ? 1 : 0;
     for (const [other, entry] of this.entries) {
       if (!entry.logical) primaries += 1;
-      if (other !== id && overlap(claimed(mine), claimed(entry))) return { code: 'overlap', one: id, other };
+      if (entry !== mine && overlap(span, claimed(entry))) return { code: 'overlap', one: id, other };
     }
     const most = this.style === 'mbr' ? MBR_SLOTS : ENTRY_COUNT;
     return primaries > most ? { code: 'too-many', most } : undefined;

@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { alignUp, sectors } from '../../quantity/index.js';
-import type { Survey } from '../../survey/index.js';
+import { surveyedPartition, type Survey } from '../../survey/index.js';
 import { alignmentSectors, plannedArea } from '../area.js';
-import { ContainerSchema, partitionOf, type Plan, type PlannedPartition } from '../plan.js';
+import { ContainerSchema, type Plan, type PlannedPartition } from '../plan.js';
 import { refuseChange, refuseLayout } from './geometry.js';
 import type { Refusal } from './refusal.js';
 import { applied, refused, surveyOf, type Applied, type Surveys } from './result.js';
@@ -33,7 +33,8 @@ export function applyArrange(plan: Plan, edit: ArrangeEdit, surveys: Surveys): A
   const survey = surveyOf(plan, surveys);
   if (!survey) return refused({ code: 'no-survey' });
   const places = new Map(edit.places.map((p) => [p.partition, p]));
-  const stranger = [...places.keys()].find((id) => !partitionOf(plan, id));
+  const present = new Map(plan.partitions.map((p) => [p.id, p]));
+  const stranger = [...places.keys()].find((id) => !present.has(id));
   if (stranger !== undefined) return refused({ code: 'no-such-partition', id: stranger });
   const { container } = edit;
   const next: Plan = {
@@ -46,10 +47,10 @@ export function applyArrange(plan: Plan, edit: ArrangeEdit, surveys: Surveys): A
       })
       .sort((a, b) => a.start - b.start),
   };
-  const refusal = refuseArranged(plan, next, survey, edit) ?? refuseLayout({ plan: next, survey });
+  const refusal = refuseArranged(present, next, survey, edit) ?? refuseLayout({ plan: next, survey });
   if (refusal) return refused(refusal);
   const back = [...places.keys()].map((id) => {
-    const { start, length } = partitionOf(plan, id)!;
+    const { start, length } = present.get(id)!;
     return { partition: id, start, length };
   });
   return applied(next, {
@@ -63,11 +64,17 @@ export function applyArrange(plan: Plan, edit: ArrangeEdit, surveys: Surveys): A
 /** `null` is no container; a container that was never decided on is the one found. */
 const asFound = (plan: Plan) => (plan.container === null ? null : ('as found' as const));
 
-function refuseArranged(before: Plan, after: Plan, survey: Survey, edit: ArrangeEdit): Refusal | undefined {
+function refuseArranged(
+  before: ReadonlyMap<string, PlannedPartition>,
+  after: Plan,
+  survey: Survey,
+  edit: ArrangeEdit,
+): Refusal | undefined {
   if (edit.way === 'back') return undefined;
   const step = alignmentSectors(survey.disk.sectorBytes);
+  const arranged = new Map(after.partitions.map((p) => [p.id, p]));
   for (const { partition: id, start } of edit.places) {
-    const [was, is] = [partitionOf(before, id)!, partitionOf(after, id)!];
+    const [was, is] = [before.get(id)!, arranged.get(id)!];
     if (is.start !== was.start && start % step !== 0 && !isAsFound(survey, is))
       return { code: 'not-aligned', nearestStart: sectors(alignUp(start, step)) };
     if (is.length < 1) return { code: 'too-small', nearest: sectors(step) };
@@ -80,5 +87,5 @@ function refuseArranged(before: Plan, after: Plan, survey: Survey, edit: Arrange
 }
 
 function isAsFound(survey: Survey, { from, start }: PlannedPartition): boolean {
-  return survey.partitions.some((p) => p.id === from && p.start === start);
+  return surveyedPartition(survey, from)?.start === start;
 }

@@ -74,7 +74,7 @@ export function refuseLayout(planned: Planned): Refusal | undefined {
 
 /** Only what was found can be kept, and only once. */
 export function refuseOrigin(partition: PlannedPartition, survey: Survey): Refusal | undefined {
-  const known = partition.from === null || survey.partitions.some((p) => p.id === partition.from);
+  const known = partition.from === null || surveyedPartition(survey, partition.from) !== undefined;
   const keepsNothing = partition.from === null && partition.treatment === 'keep';
   return known && !keepsNothing ? undefined : { code: 'not-found-again', id: partition.from ?? partition.id };
 }
