@@ -1,6 +1,6 @@
 import '@fontsource-variable/source-code-pro/wght.css';
 import '@fontsource-variable/source-sans-3/wght.css';
-import '@mantine/core/styles.css';
+import './theme/components.css';
 import './theme/theme.css';
 import './theme/print.css';
 import { MantineProvider } from '@mantine/core';
