@@ -31,11 +31,11 @@ describe('dragged', () => {
     expect(Number(size)).toBeLessThan(160);
     const moves = /up to ([\d.]+ GiB) move/.exec(told)![1]!;
     expect(await home()).toContain(`${size} GiB`);
-    expect(await on.app.figure('data moved')).toBe('none');
+    expect(await on.app.figure('moved')).toBe('none');
     await on.app.page.mouse.up();
     await on.app.saved();
     expect(await home()).toContain(`knot-home ext4 · shrunk · /home ${size} GiB`);
-    expect(await on.app.figure('data moved')).toBe(`up to ${moves}`);
+    expect(await on.app.figure('moved')).toBe(`up to ${moves}`);
   });
 
   test('one press takes it back', async () => {
@@ -109,7 +109,7 @@ describe('dragged', () => {
     await on.app.selectPart('found-3');
     await on.app.press('Format');
     await on.app.saved();
-    const before = Number(/up to ([\d.]+) GiB/.exec(await on.app.figure('data moved'))![1]);
+    const before = Number(/up to ([\d.]+) GiB/.exec(await on.app.figure('moved'))![1]);
     await draw('border found-2 found-3', -12);
     const told = await on.app.text('[data-fact=drawn]');
     const [, more, all] = /([\d.]+) GiB more to move; in total up to ([\d.]+) GiB move/.exec(told)!;

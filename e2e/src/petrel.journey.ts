@@ -182,7 +182,7 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
     ]);
     expect(await on.app.figure('blockers')).toBe('0');
     expect(await on.app.figure('restarts')).toBe('5');
-    expect(await on.app.figure('data moved')).toBe('up to 95.1 GiB');
+    expect(await on.app.figure('moved')).toBe('up to 95.1 GiB');
   });
 
   test('undo and redo go back and forth, and outlive a reload', async () => {

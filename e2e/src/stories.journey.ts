@@ -120,7 +120,7 @@ describe('knot: the system is reinstalled, its root enlarged, its home kept', ()
   });
 
   test('home stays where it is: no data moves', async () => {
-    expect(await on.app.figure('data moved')).toBe('none');
+    expect(await on.app.figure('moved')).toBe('none');
     await on.app.stage('Runbook');
     await on.app.sees('Recognition sheet');
     const list = await steps();
@@ -143,7 +143,7 @@ describe('freed space on the other side', () => {
       'free 35.1 GiB 37.7 GB',
       'knot-home ext4 · moved · /home 150 GiB 161.1 GB',
     ]);
-    expect(await on.app.figure('data moved')).toBe('77 GiB – 185.1 GiB');
+    expect(await on.app.figure('moved')).toBe('77 GiB – 185.1 GiB');
     await on.app.press('Undo: Resize “knot-home”');
   });
 });

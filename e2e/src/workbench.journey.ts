@@ -66,7 +66,7 @@ describe('a size typed at any moment', () => {
     expect(after!.height).toBeLessThan(0.65 * before.height);
     await on.app.page.keyboard.press('Escape');
     await on.app.sees('kept · /home 185.1 GiB 198.7 GB', '[aria-label="Partitions as planned"]');
-    expect(await on.app.figure('data moved')).toBe('none');
+    expect(await on.app.figure('moved')).toBe('none');
   });
 
   test('below the floor the reason stands under it, and nothing is done', async () => {
@@ -75,7 +75,7 @@ describe('a size typed at any moment', () => {
     await on.app.page.keyboard.press('Enter');
     await on.app.sees('Its minimum is 77 GiB', '[aria-label="Drawing of the disk"]');
     await on.app.page.keyboard.press('Escape');
-    expect(await on.app.figure('data moved')).toBe('none');
+    expect(await on.app.figure('moved')).toBe('none');
   });
 });
 
@@ -99,7 +99,7 @@ describe('a whole part', () => {
     ]);
     await on.app.page.mouse.up();
     await on.app.saved();
-    expect(await on.app.figure('data moved')).not.toBe('none');
+    expect(await on.app.figure('moved')).not.toBe('none');
     const [found, now] = await allShapes('found-4');
     expect(abs(now!.y + now!.height - (found!.y + found!.height))).toBeLessThan(4);
   });
@@ -309,7 +309,7 @@ describe('the sizing bench', () => {
     await on.app.press('11 GiB (11.8 GB)');
     await on.app.saved();
     expect((await planned())[2]).toBe('knot-swap swap · formatted 11 GiB 11.8 GB');
-    expect(await on.app.figure('data moved')).toContain('77 GiB');
+    expect(await on.app.figure('moved')).toContain('77 GiB');
     await on.app.page.click('[aria-label^="Undo: Move"]');
     await on.app.saved();
     await on.app.press('No swap');

@@ -3,6 +3,7 @@ import { Navigate, Route, Routes, useLocation } from 'react-router';
 import { MachinesPage } from './stages/machines/MachinesPage.js';
 import { Caught } from './shell/Caught.js';
 import { NotFoundPage } from './shell/NotFoundPage.js';
+import { words } from './words/words.js';
 
 const OpenMachine = lazy(() => import('./open/OpenMachine.js').then((m) => ({ default: m.OpenMachine })));
 const CaughtStage = lazy(() => import('./open/CaughtStage.js').then((m) => ({ default: m.CaughtStage })));
@@ -41,7 +42,7 @@ export function App() {
         path="/machines/:id"
         element={
           <Caught>
-            <Suspense fallback={<p className="page">Opening…</p>}>
+            <Suspense fallback={<p className="page">{words['shell.opening']()}</p>}>
               <OpenMachine />
             </Suspense>
           </Caught>
@@ -57,7 +58,7 @@ export function App() {
             path={path}
             element={
               <CaughtStage key={path}>
-                <Suspense fallback={<p className="page">Opening…</p>}>
+                <Suspense fallback={<p className="page">{words['shell.opening']()}</p>}>
                   <Stage />
                 </Suspense>
               </CaughtStage>

@@ -12,6 +12,7 @@ import { Failure } from '../failure.js';
 import { momentAfter } from '../moment.js';
 import { readMachine } from '../input.js';
 import { print, writeFile } from '../output.js';
+import { text } from '../words.js';
 
 export interface ImageOptions {
   readonly state?: 'found' | 'planned';
@@ -31,7 +32,7 @@ export function image(path: string, options: ImageOptions): void {
       `${options.output}: the name must end in .qcow2 or .img, which tells the kind of image.`,
     );
   print(`${options.output}: a disk of ${formatBoth(disk.sizeBytes)}, sectors of ${disk.sectorBytes} bytes.`);
-  if (disk.unformatted.length > 0) print(`Left unformatted: ${disk.unformatted.join('; ')}.`);
+  if (disk.unformatted.length > 0) print(`Left unformatted: ${disk.unformatted.map(text).join('; ')}.`);
 }
 
 function practiceDisk(

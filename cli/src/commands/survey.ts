@@ -1,6 +1,7 @@
 import { basename } from 'node:path';
 import {
-  damageInWords,
+  damageSays,
+  inEnglish,
   formatBinary,
   formatBoth,
   formatDecimal,
@@ -82,7 +83,7 @@ function inWords(survey: Survey): string {
   const heading = ['No.', 'Start', 'Binary', 'Decimal', 'Type', 'Content', 'Used'];
   return [
     `${size}, ${style}, sectors of ${disk.sectorBytes} bytes`,
-    ...damage.map((d) => `! ${damageInWords(d)}`),
+    ...damage.map((d) => `! ${inEnglish(damageSays(d))}`),
     ...bare,
     ...(rows.length > 0 ? ['', ...table([heading, ...rows.map((r) => r.cells.map(visible))])] : []),
   ]
@@ -118,7 +119,7 @@ function partitionRow(p: SurveyPartition, sectorBytes: number): Row {
 function contentOf({ volume }: Pick<SurveyPartition, 'volume'>): string {
   if (!volume) return 'not read';
   const said = [
-    volume.variant ?? volumeName(volume.kind),
+    volume.variant ?? inEnglish(volumeName(volume.kind)),
     volume.label ? `“${volume.label}”` : '',
     volume.hibernated ? '(a system sleeps in it)' : volume.dirty ? '(not closed cleanly)' : '',
     volume.unread ? `(not read: ${volume.unread.join('; ')})` : '',

@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { looksLikeNotation, parseNotation, type MachineText, type NotationError } from '../notation/index.js';
-import { PLAN_DOCUMENT, planFault, refusalInWords, type Plan } from '../plan/index.js';
+import { PLAN_DOCUMENT, planFault, refusalSays, type Plan } from '../plan/index.js';
 import { readDocumentOf, statedVersion, type DocumentFault } from '../schema/index.js';
-import { english, sayIn } from '../words/index.js';
+import { english, inEnglish, sayIn } from '../words/index.js';
 import { documentFaultSays } from './document-fault.js';
 import { documentSurvey, surveyDocument, type SurveyDocument, type SurveyIdentity } from '../survey/index.js';
 
@@ -109,7 +109,7 @@ function checked(value: MachineText, lines?: ReadonlyMap<string, number>): Docum
     );
   const fault = planFault(plan, survey ?? undefined);
   if (!fault) return { ok: true, value };
-  const message = refusalInWords(fault.refusal, survey?.disk.sectorBytes ?? 512);
+  const message = inEnglish(refusalSays(fault.refusal, survey?.disk.sectorBytes ?? 512));
   const line = lines?.get(fault.of) ?? lines?.get('plan');
   if (line !== undefined) return { ok: false, problem: { line, column: 1, message } };
   return problem(`plan.${fault.path}: ${message}`);

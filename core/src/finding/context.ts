@@ -1,3 +1,4 @@
+import type { Text } from '../words/index.js';
 import {
   fatesOf,
   partitionTitle,
@@ -37,7 +38,7 @@ export function ownedBy({ plan }: Planned, system: System, role?: Role): Planned
 }
 
 /** What a partition is called. */
-export const nameOf = (volume: PlannedVolume): string => partitionTitle(volume);
+export const nameOf = (volume: PlannedVolume): Text => partitionTitle(volume);
 
 /** Systems that will be on the disk: found ones that keep their system volume or root, and those installed. */
 export const systemsThatStay = ({ plan }: Planned): System[] => systemsAfter(plan);

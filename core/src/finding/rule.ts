@@ -35,7 +35,7 @@ export function findingOf(rule: Rule, drafted: Drafted): Finding {
 }
 
 /** A figure of the evidence. What it is may also be a name. */
-export const fact = (what: FactCode | Phrase | { readonly name: string }, value: Text): EvidenceItem => ({
+export const fact = (what: FactCode | Phrase | { readonly name: Text }, value: Text): EvidenceItem => ({
   what: typeof what === 'string' ? message('fact.what', { what }) : 'name' in what ? what.name : what,
   value,
 });

@@ -16,6 +16,7 @@ import { MIB } from '../quantity/index.js';
 import { isArriving } from '../system/index.js';
 import { typeName, type Role } from '../table/index.js';
 import { volumeName } from '../volume/index.js';
+import { message, type Text } from '../words/index.js';
 import { partitionNumbers } from './moments.js';
 
 /** What to do with a line of this sheet when an installer shows it. */
@@ -37,19 +38,19 @@ export type Instruction =
 export interface RecognitionRow {
   readonly id: string;
   readonly kind: 'partition' | 'gap';
-  readonly title: string;
+  readonly title: Text;
   readonly sizeBytes: number;
   readonly decimal: string;
   readonly binary: string;
-  readonly content: string;
+  readonly content: Text;
   readonly label: string;
   readonly typeName: string;
   /** Linux device name; empty for a gap. */
   readonly device: string;
   /** 1-based place among the partitions, as Windows counts them; 0 for a gap. */
   readonly order: number;
-  readonly before: string;
-  readonly after: string;
+  readonly before: Text;
+  readonly after: Text;
   readonly mountPoint: string;
   readonly isNew: boolean;
   readonly instruction: Instruction;
@@ -86,7 +87,7 @@ export function rowsOf(
       (part.kind === 'gap' && part.length * survey.disk.sectorBytes > SMALLEST_GAP_BYTES),
   );
   const titles = parts.map((part) =>
-    part.kind === 'partition' ? partitionTitle(part.partition) : 'free space',
+    part.kind === 'partition' ? partitionTitle(part.partition) : message('sheet.free'),
   );
   let order = 0;
   return parts.map((part, i): RecognitionRow => {
@@ -106,8 +107,8 @@ export function rowsOf(
       typeName: p ? typeName(typeOf(planned, p)) : '',
       device: p ? partitionDevice(device, numbers.get(p.id)!) : '',
       order: p ? order : 0,
-      before: titles[i - 1] ?? 'start of the disk',
-      after: titles[i + 1] ?? 'end of the disk',
+      before: titles[i - 1] ?? message('sheet.start'),
+      after: titles[i + 1] ?? message('sheet.end'),
       mountPoint: p?.mountPoint ?? '',
       isNew: p?.from === null,
       instruction: instruct(p ?? { start: part.start, length: part.length }),
@@ -134,7 +135,7 @@ export function lookAlikes(
   const pairs: [RecognitionRow, RecognitionRow][] = [];
   for (const row of rows) {
     if (row.kind === 'gap') continue;
-    const key = `${row.content}|${row.decimal}|${row.label}`;
+    const key = JSON.stringify([row.content, row.decimal, row.label]);
     const twin = seen.get(key);
     if (twin) pairs.push([twin, row]);
     else seen.set(key, row);

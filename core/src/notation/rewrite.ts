@@ -1,10 +1,10 @@
-import { message } from '../words/index.js';
+import { inEnglish, message } from '../words/index.js';
 import {
   acceptAs,
   apply,
   batch,
   decideAs,
-  refusalInWords,
+  refusalSays,
   refuseRewrite,
   type Edit,
   type Plan,
@@ -55,7 +55,7 @@ export function rewriteEdit(present: Rewritten, text: string): RewriteOutcome {
   const plan: Plan = { ...value.plan, surveyId: present.plan.surveyId };
   const judged = present.survey && refuseRewrite(present.plan, plan, present.survey);
   const sectorBytes = present.survey?.disk.sectorBytes ?? 512;
-  if (judged) return at(`part ${judged.partition}`, refusalInWords(judged.refusal, sectorBytes));
+  if (judged) return at(`part ${judged.partition}`, inEnglish(refusalSays(judged.refusal, sectorBytes)));
   const edits = editsBetween(present.plan, plan, present.survey);
   const { rounded } = read;
   if (edits.length === 0) return { ok: true, edit: null, rounded };
@@ -63,7 +63,7 @@ export function rewriteEdit(present: Rewritten, text: string): RewriteOutcome {
   const result = apply(present.plan, edit, () => present.survey);
   if (result.ok) return { ok: true, edit, rounded };
   const concerned = 'other' in result.refusal ? `part ${result.refusal.other}` : 'plan';
-  return at(concerned, refusalInWords(result.refusal, sectorBytes));
+  return at(concerned, inEnglish(refusalSays(result.refusal, sectorBytes)));
 }
 
 /** The first line of either survey that the other does not have; `undefined` where they say the same. */

@@ -4,6 +4,7 @@ import { surveyedPartition, type Survey } from '../survey/index.js';
 import { VOLUME_TRAITS, type VolumeEvidence } from '../volume/index.js';
 import { foundInside, LUKS_BYTES, sizedAs } from './inside/index.js';
 import type { PlannedPartition } from './plan.js';
+import type { Phrase } from '../words/index.js';
 
 /** On what a used figure or a floor rests, best first. */
 export type Evidence = 'owner-limit' | VolumeEvidence | 'typed' | 'no-content';
@@ -14,14 +15,7 @@ export interface Measured {
 }
 
 /** What a figure rests on, as it stands beside the figure. */
-export const EVIDENCE_WORDS: Readonly<Record<Evidence, string>> = {
-  'owner-limit': 'limit shown by its own tool',
-  bitmap: 'counted in its bitmap',
-  counters: 'from its own counters',
-  reported: 'reported by the running system',
-  typed: 'entered by hand',
-  'no-content': 'no files',
-};
+export const evidenceName = (evidence: Evidence): Phrase => ({ code: `evidence.${evidence}`, with: null });
 
 /** Used space of a surveyed partition, or `undefined` where nobody has said. */
 export function usedOf(planned: Planned, surveyPartition: string): Measured | undefined {

@@ -68,11 +68,11 @@ export { givers, type Giver } from './givers.js';
 export { EMPTY_HISTORY, remember, type History, type MadeEdit } from './history.js';
 export { refusePlan } from './edits/fact-edits.js';
 export { refuseRewrite, type PartRefusal } from './edits/refuse-rewrite.js';
-export { refusalInWords, type Refusal } from './edits/refusal.js';
+export { refusalSays, type Refusal } from './edits/refusal.js';
 export type { Applied, Surveys } from './edits/result.js';
 export { planFault, type PlanFault } from './faults.js';
 export { fatesOf, type Fate, type FateKind } from './fate.js';
-export { EVIDENCE_WORDS, floorOf, usedOf, type Evidence, type Measured } from './floor.js';
+export { evidenceName, floorOf, usedOf, type Evidence, type Measured } from './floor.js';
 export { alignmentSectors, plannedArea, type Area } from './area.js';
 export {
   foundParts,
@@ -121,7 +121,7 @@ export {
 } from './start-plan.js';
 export { encryptionOf, isEncrypted, isWindowsEncrypted } from './encryption.js';
 export { refuseChange } from './edits/geometry.js';
-export { foundTitle, partitionTitle, ROLE_NAMES } from './names.js';
+export { foundTitle, partitionTitle, roleInSentence, roleName } from './names.js';
 export {
   isActive,
   isLogical,

@@ -1,24 +1,14 @@
 import type { SurveyPartition } from '../survey/index.js';
 import type { Role } from '../table/index.js';
+import type { Phrase, Text } from '../words/index.js';
 import { foundInside } from './inside/index.js';
 import type { Planned } from './planned.js';
 
 /** What a role is called in the interface. */
-export const ROLE_NAMES: Readonly<Record<Role, string>> = {
-  efi: 'EFI system',
-  reserved: 'Windows reserved',
-  system: 'System volume',
-  root: 'Root',
-  home: 'Home',
-  swap: 'Swap',
-  boot: 'Boot',
-  'bios-boot': 'BIOS boot',
-  recovery: 'Recovery',
-  data: 'Data',
-  container: 'Extended partition',
-  opaque: 'Part of a larger volume',
-  other: 'Unknown purpose',
-};
+export const roleName = (role: Role): Phrase => ({ code: `role.${role}`, with: null });
+
+/** The name of a role within a sentence. */
+export const roleInSentence = (role: Role): Phrase => ({ code: `the-role.${role}`, with: null });
 
 /** What a partition is called in the interface: its label, else its name, else what is inside of it, else what it is for. */
 export function partitionTitle(p: {
@@ -26,11 +16,11 @@ export function partitionTitle(p: {
   readonly name?: string | undefined;
   readonly role: Role;
   readonly inside?: readonly { readonly name: string }[] | undefined;
-}): string {
+}): Text {
   const name = p.name !== undefined && SAYS_NO_MORE.test(p.name) ? '' : p.name;
   const inside = (p.inside ?? []).slice(0, MOST_NAMED).map((v) => v.name);
   const more = (p.inside?.length ?? 0) > MOST_NAMED ? ' …' : '';
-  return p.label || name || inside.join(', ') + more || ROLE_NAMES[p.role];
+  return p.label || name || inside.join(', ') + more || roleName(p.role);
 }
 
 const MOST_NAMED = 3;
@@ -39,7 +29,7 @@ const MOST_NAMED = 3;
 const SAYS_NO_MORE = /^(?:efi system|basic data|reserved) partition$/i;
 
 /** What a surveyed partition is called, by what was read of it and what is said of it. */
-export function foundTitle({ plan, survey }: Planned, found: SurveyPartition): string {
+export function foundTitle({ plan, survey }: Planned, found: SurveyPartition): Text {
   return partitionTitle({
     label: found.volume?.label,
     name: found.name,

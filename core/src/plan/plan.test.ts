@@ -1,4 +1,4 @@
-import { message } from '../words/index.js';
+import { inEnglish, message } from '../words/index.js';
 import fc from 'fast-check';
 import { evaluateSize, GIB, MIB, sectors } from '../quantity/index.js';
 import type { Survey } from '../survey/index.js';
@@ -31,7 +31,7 @@ import {
   plannedGaps,
   plannedParts,
   PlanSchema,
-  refusalInWords,
+  refusalSays,
   removeSystemEdit,
   resizeTo,
   sizeContextFor,
@@ -132,7 +132,7 @@ describe('edits', () => {
       hold: 'start',
     })!;
     expect(refusal).toEqual({ code: 'below-floor', nearest: gib(95), floorBytes: 95 * GIB });
-    expect(refusalInWords(refusal, 512)).toContain('95 GiB (102 GB)');
+    expect(inEnglish(refusalSays(refusal, 512))).toContain('95 GiB (102 GB)');
   });
 
   test.each<[string, Edit, string]>([
@@ -213,7 +213,7 @@ describe('edits', () => {
   ])('refuses %s', (_, edit, code) => {
     const refusal = refusalOf(plan, edit)!;
     expect(refusal?.code).toBe(code);
-    expect(refusalInWords(refusal, 512).length).toBeGreaterThan(20);
+    expect(inEnglish(refusalSays(refusal, 512)).length).toBeGreaterThan(20);
   });
 
   test.each<[string, string, 'shrink' | 'grow' | 'move']>([

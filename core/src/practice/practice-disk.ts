@@ -12,6 +12,7 @@ import {
 } from '../table/index.js';
 import { formatFat32, formatSwap, volumeName } from '../volume/index.js';
 import { foundLayout, plannedLayout, type PracticeEntry, type PracticeLayout } from './layout.js';
+import { message, type Phrase } from '../words/index.js';
 
 /** A disk to practise on: its true size, and the bytes of it that are not zero. */
 export interface PracticeDisk {
@@ -19,7 +20,7 @@ export interface PracticeDisk {
   readonly sectorBytes: number;
   readonly stretches: readonly Stretch[];
   /** Parts that are there by their table entry only, in words: which and what they would hold. */
-  readonly unformatted: readonly string[];
+  readonly unformatted: readonly Phrase[];
 }
 
 /** The disk as it was found, with a sound table, its start volumes and swap formatted, and everything else empty. */
@@ -54,9 +55,12 @@ function build(layout: PracticeLayout): PracticeDisk {
     ],
     unformatted: formatted
       .filter(({ entry, stretches }) => !stretches && entry.content !== 'none')
-      .map(
-        ({ entry }) =>
-          `partition ${entry.number}${entry.label ? ` “${entry.label}”` : ''}: ${volumeName(entry.content)}`,
+      .map(({ entry }) =>
+        message('practice.unformatted', {
+          number: entry.number,
+          label: entry.label,
+          content: volumeName(entry.content),
+        }),
       ),
   };
 }

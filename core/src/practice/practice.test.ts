@@ -21,6 +21,7 @@ import { anyDisk, anyStyledDisk, walk } from '../testing/arbitraries.js';
 import { drawn, edited, gib, newSystem, planOn } from '../testing/builders.js';
 import { surveyFromImage, surveyFromPractice } from '../testing/images.js';
 import { practiceDiskAt, practiceDiskFound, practiceDiskPlanned } from './index.js';
+import { inEnglish } from '../words/index.js';
 
 const tableOf = ({ disk, partitions, containers }: Survey) => ({
   disk: { ...disk, device: undefined },
@@ -68,7 +69,7 @@ describe('a plan', () => {
       plan.partitions.map((p, i) => [i + 1, p.start, p.length, p.name]),
     );
     expect(again.partitions.map((p) => p.volume?.kind)).toEqual(['fat', 'none', 'swap']);
-    expect(disk.unformatted).toEqual(['partition 2 “root”: ext4']);
+    expect(disk.unformatted.map(inEnglish)).toEqual(['partition 2 “root”: ext4']);
     expect(again.disk.sizeSectors).toBe(blank.disk.sizeSectors);
   });
 

@@ -111,7 +111,7 @@ ${rows.join('\n')}</tbody></table>`;
         row.label,
         row.typeName,
       ]
-        .map((cell) => `<td>${text(cell)}</td>`)
+        .map((cell) => `<td>${text(textIn(this.catalogue, cell))}</td>`)
         .join('');
     return this.table(
       this.said(message('page.sheet-heads')),

@@ -132,10 +132,10 @@ class Sheet {
       rows.map((row) => [
         row.order > 0 ? String(row.order) : '',
         row.device,
-        row.title,
+        textIn(this.catalogue, row.title),
         row.binary,
         row.decimal,
-        row.content,
+        textIn(this.catalogue, row.content),
         row.label,
         row.typeName,
       ]),

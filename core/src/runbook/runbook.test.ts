@@ -4,7 +4,7 @@ import { GIB, MIB } from '../quantity/index.js';
 import { drawn, edited, gib, newSystem, petrelSurvey, planOn } from '../testing/builders.js';
 import { newPartition, noteFoundEdit, plannedGaps } from '../plan/index.js';
 import { overviewOf } from '../overview/index.js';
-import { english, sayIn } from '../words/index.js';
+import { english, message, sayIn } from '../words/index.js';
 import { runbookFor, runbookHtml, timeSays } from './index.js';
 
 const survey = petrelSurvey();
@@ -57,12 +57,12 @@ describe('recognition', () => {
       ['Held back', 'nvme0n1p2', 2, '16.8 MB', '16 MiB', 'leave-alone'],
       ['Main volume', 'nvme0n1p3', 3, '214.7 GB', '200.00 GiB', 'leave-alone'],
       ['root', 'nvme0n1p5', 4, '64.4 GB', '60.00 GiB', 'install-here'],
-      ['free space', '', 0, '232.1 GB', '216.14 GiB', 'nothing'],
+      [message('sheet.free'), '', 0, '232.1 GB', '216.14 GiB', 'nothing'],
       ['Rescue', 'nvme0n1p4', 5, '734.0 MB', '700 MiB', 'leave-alone'],
     ]);
     expect(sheet[3]).toMatchObject({
       before: 'Main volume',
-      after: 'free space',
+      after: message('sheet.free'),
       typeName: 'Linux root',
       isNew: true,
     });

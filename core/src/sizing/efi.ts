@@ -2,6 +2,7 @@ import { bytes, GIB, MIB, type Bytes } from '../quantity/index.js';
 import type { System } from '../system/index.js';
 import { kernelsBytes, KERNELS_KEPT } from './kernels.js';
 import { RULE_OF_THUMB, type SizeLine } from './make-up.js';
+import { message, type Phrase } from '../words/index.js';
 
 /** FAT32 by definition has at least 65 525 clusters (FAT on-disk format specification, "FAT type determination"). */
 const FAT32_CLUSTERS = 65_525;
@@ -18,16 +19,21 @@ export function fat32FloorBytes(sectorBytes: number): Bytes {
 
 /** What an EFI system partition has to hold for these systems. Rule of thumb throughout. */
 export function efiBudget(systems: readonly System[], sectorBytes: number): readonly SizeLine[] {
-  const line = (what: string, size: number): SizeLine => ({ what, bytes: size, source: RULE_OF_THUMB });
+  const line = (what: Phrase, size: number): SizeLine => ({ what, bytes: size, source: RULE_OF_THUMB });
   return [
-    line('file system', sectorBytes === 512 ? 2 * MIB : 4 * MIB),
-    line('reserve for firmware updates', 32 * MIB),
+    line(message('line.file-system'), sectorBytes === 512 ? 2 * MIB : 4 * MIB),
+    line(message('line.firmware-reserve'), 32 * MIB),
     ...systems.flatMap((system) => {
       const large = system.family === 'windows' || system.family === 'macos';
       return [
-        line(`boot loader of ${system.name}`, large ? 30 * MIB : 8 * MIB),
+        line(message('line.loader', { system: system.name }), large ? 30 * MIB : 8 * MIB),
         ...(system.kernelsOnEfi
-          ? [line(`${KERNELS_KEPT + 1} kernels of ${system.name}`, kernelsBytes())]
+          ? [
+              line(
+                message('line.kernels-of', { count: KERNELS_KEPT + 1, system: system.name }),
+                kernelsBytes(),
+              ),
+            ]
           : []),
       ];
     }),

@@ -1,5 +1,6 @@
 import { GIB } from '../quantity/index.js';
 import { madeUp, RULE_OF_THUMB, share, type MadeUp, type SizeLine } from './make-up.js';
+import { message } from '../words/index.js';
 
 /** What people keep, in bytes today, and how it grows. */
 export interface HomeUse {
@@ -16,23 +17,25 @@ const HEADROOM = 0.15;
 
 /** What a home is made of after the given years: today’s files, their growth, and 15 % of headroom. */
 export function homeSize(use: HomeUse): MadeUp {
-  const told = 'as told';
+  const told = message('source.told');
   const today: SizeLine[] = [
-    { what: 'documents', bytes: use.documentsBytes, source: told },
-    { what: 'photos', bytes: use.photosBytes, source: told },
-    { what: 'music and films', bytes: use.mediaBytes, source: told },
-    { what: 'projects', bytes: use.projectsBytes, source: told },
+    { what: message('line.documents'), bytes: use.documentsBytes, source: told },
+    { what: message('line.photos'), bytes: use.photosBytes, source: told },
+    { what: message('line.media'), bytes: use.mediaBytes, source: told },
+    { what: message('line.projects'), bytes: use.projectsBytes, source: told },
   ];
   const grown: SizeLine[] = [
     ...today,
-    share(
-      `growth over ${use.years} ${use.years === 1 ? 'year' : 'years'}`,
-      today,
-      (1 + use.growth) ** use.years - 1,
-      told,
-    ),
+    share(message('line.growth', { years: use.years }), today, (1 + use.growth) ** use.years - 1, told),
   ];
-  return madeUp([...grown, share('headroom, 15 %', grown, HEADROOM, RULE_OF_THUMB)], GIB, true);
+  return madeUp(
+    [
+      ...grown,
+      share(message('line.headroom-percent', { percent: HEADROOM * 100 }), grown, HEADROOM, RULE_OF_THUMB),
+    ],
+    GIB,
+    true,
+  );
 }
 
 /** What the home takes at the end of each year, from today on, without headroom. In bytes. */

@@ -1,13 +1,14 @@
 import { bytes, GIB, MIB, type Bytes } from '../quantity/index.js';
+import { message, type Phrase } from '../words/index.js';
 
 /** One thing that a size is made of, in bytes, and where the figure comes from. */
 export interface SizeLine {
-  readonly what: string;
+  readonly what: Phrase;
   readonly bytes: number;
-  readonly source: string;
+  readonly source: Phrase;
 }
 
-export const RULE_OF_THUMB = 'rule of thumb';
+export const RULE_OF_THUMB = message('source.rule-of-thumb');
 
 /** A size and what it is made of: the lines add up to `exact`, and `bytes` is that, rounded. */
 export interface MadeUp {
@@ -39,10 +40,10 @@ export function madeUp(lines: readonly SizeLine[], unit: number = GIB, up = fals
 
 /** A line that adds a share of what the others come to. */
 export function share(
-  what: string,
+  what: Phrase,
   lines: readonly SizeLine[],
   factor: number,
-  source = RULE_OF_THUMB,
+  source: Phrase = RULE_OF_THUMB,
 ): SizeLine {
   return { what, bytes: lines.reduce((sum, line) => sum + line.bytes, 0) * factor, source };
 }

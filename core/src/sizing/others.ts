@@ -1,16 +1,17 @@
 import { bytes, GB, GIB, MIB, type Bytes } from '../quantity/index.js';
 import { kernelsBytes, KERNELS_KEPT } from './kernels.js';
 import { madeUp, RULE_OF_THUMB, share, wholeMib, type MadeUp, type SizeLine } from './make-up.js';
+import { message, type Phrase } from '../words/index.js';
 
 /** Size of a /boot that holds this many kernels besides the one being installed; 1 GiB for the usual two. */
 export function bootSize(kernelsKept = KERNELS_KEPT): MadeUp {
-  const line = (what: string, mib: number): SizeLine => ({ what, bytes: mib * MIB, source: RULE_OF_THUMB });
+  const line = (what: Phrase, mib: number): SizeLine => ({ what, bytes: mib * MIB, source: RULE_OF_THUMB });
   const lines = [
-    line(`${kernelsKept + 1} kernels with their initial images`, kernelsBytes(kernelsKept) / MIB),
-    line('rescue kernel and image', 150),
-    line('boot loader and its images', 50),
+    line(message('line.kernels-and-images', { count: kernelsKept + 1 }), kernelsBytes(kernelsKept) / MIB),
+    line(message('line.rescue'), 150),
+    line(message('line.loader-images'), 50),
   ];
-  return madeUp([...lines, share('headroom', lines, 0.8)], 256 * MIB);
+  return madeUp([...lines, share(message('line.headroom'), lines, 0.8)], 256 * MIB);
 }
 
 /** Advised size of a Windows system volume after shrinking: used x 1.15, and 20 GiB free for updates. Rule of thumb. */
@@ -20,17 +21,17 @@ export function advisedWindowsBytes(usedBytes: number): Bytes {
 
 /** What the setup of a Windows makes for itself in the room it is given, and the volume that is left of it. */
 export function windowsRoom(systemBytes: number, hasEfi: boolean): MadeUp {
-  const published = 'its maker’s own layout';
+  const published = message('source.maker-layout');
   return madeUp(
     [
       {
-        what: 'system volume',
+        what: message('line.system-volume'),
         bytes: systemBytes,
-        source: systemBytes >= 64 * GB ? 'published minimum' : RULE_OF_THUMB,
+        source: systemBytes >= 64 * GB ? message('source.published') : RULE_OF_THUMB,
       },
-      { what: 'EFI system partition', bytes: hasEfi ? 0 : 100 * MIB, source: published },
-      { what: 'reserved partition', bytes: 16 * MIB, source: published },
-      { what: 'recovery', bytes: GIB, source: published },
+      { what: message('line.efi'), bytes: hasEfi ? 0 : 100 * MIB, source: published },
+      { what: message('line.reserved'), bytes: 16 * MIB, source: published },
+      { what: message('line.recovery'), bytes: GIB, source: published },
     ],
     MIB,
     true,

@@ -1,5 +1,6 @@
 import { GIB } from '../quantity/index.js';
 import { madeUp, RULE_OF_THUMB, share, type LevelOfSize, type SizeAdvice, type SizeLine } from './make-up.js';
+import { message, type Phrase } from '../words/index.js';
 
 /** What a root is to hold beyond what its profile says; sizes in bytes. */
 export interface RootUse {
@@ -41,7 +42,7 @@ const PARTS: Readonly<Record<string, RootParts>> = {
   bsd: { base: 5, programs: { least: 2.65, comfortable: 14.8, generous: 44 } },
 };
 
-const BASE_NAMES: Readonly<Record<string, string>> = { 'linux-image': 'two system images side by side' };
+const BASES: Readonly<Record<string, Phrase>> = { 'linux-image': message('line.two-images') };
 
 /** A kernel with its initial image and modules. */
 const KERNEL_GIB = 0.35;
@@ -69,22 +70,22 @@ export function rootAdvice(profile: string, use: RootUse = USUAL_ROOT): SizeAdvi
 }
 
 function upToLeast(size: number): SizeLine {
-  return { what: 'up to the minimum size of a root', bytes: LEAST_ROOT - size, source: RULE_OF_THUMB };
+  return { what: message('line.least-root'), bytes: LEAST_ROOT - size, source: RULE_OF_THUMB };
 }
 
 function rootLines(profile: string, parts: RootParts, use: RootUse, level: LevelOfSize): SizeLine[] {
-  const line = (what: string, gib: number): SizeLine => ({ what, bytes: gib * GIB, source: RULE_OF_THUMB });
+  const line = (what: Phrase, gib: number): SizeLine => ({ what, bytes: gib * GIB, source: RULE_OF_THUMB });
   const hasOwnBoot = profile === 'linux-image' || !use.kernelsInside;
   const own = [
-    line(BASE_NAMES[profile] ?? 'base system', parts.base),
-    line('programs', parts.programs[level] + use.moreProgramsBytes / GIB),
-    line(`${KERNELS[level]} kernels`, hasOwnBoot ? 0 : KERNELS[level] * KERNEL_GIB),
-    line('containers and virtual machines', (parts.containers?.[level] ?? 0) + use.containersBytes / GIB),
+    line(BASES[profile] ?? message('line.base'), parts.base),
+    line(message('line.programs'), parts.programs[level] + use.moreProgramsBytes / GIB),
+    line(message('line.kernels', { count: KERNELS[level] }), hasOwnBoot ? 0 : KERNELS[level] * KERNEL_GIB),
+    line(message('line.containers'), (parts.containers?.[level] ?? 0) + use.containersBytes / GIB),
   ];
-  const kept = use.snapshots ? [...own, share('snapshots', own, SNAPSHOT_SHARE)] : own;
+  const kept = use.snapshots ? [...own, share(message('line.snapshots'), own, SNAPSHOT_SHARE)] : own;
   const files: SizeLine[] = [
     ...kept,
-    { what: 'people’s files, without a separate home', bytes: use.homeBytes, source: 'as told' },
+    { what: message('line.files'), bytes: use.homeBytes, source: message('source.told') },
   ];
-  return [...files, share('headroom, a fifth', files, HEADROOM)];
+  return [...files, share(message('line.headroom-fifth'), files, HEADROOM)];
 }

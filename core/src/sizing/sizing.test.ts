@@ -17,6 +17,7 @@ import {
   USUAL_ROOT,
   windowsRoom,
 } from './index.js';
+import { inEnglish, message } from '../words/index.js';
 
 const system = (profile: string, changes = {}) => ({
   ...systemFrom(profile, { id: profile, name: profile, origin: 'new' }),
@@ -36,7 +37,7 @@ describe('the least FAT32 partition', () => {
 describe('the EFI budget', () => {
   test('lists what each system takes', () => {
     const lines = efiBudget([system('windows-11'), system('linux-desktop')], 512);
-    expect(lines.map((l) => [l.what, l.bytes / MIB])).toEqual([
+    expect(lines.map((l) => [inEnglish(l.what), l.bytes / MIB])).toEqual([
       ['file system', 2],
       ['reserve for firmware updates', 32],
       ['boot loader of windows-11', 30],
@@ -48,9 +49,9 @@ describe('the EFI budget', () => {
   test('kernels on it are counted with one to spare', () => {
     const lines = efiBudget([system('linux-desktop', { kernelsOnEfi: true })], 512);
     expect(lines.at(-1)).toEqual({
-      what: '3 kernels of linux-desktop',
+      what: message('line.kernels-of', { count: 3, system: 'linux-desktop' }),
       bytes: 345 * MIB,
-      source: 'rule of thumb',
+      source: message('source.rule-of-thumb'),
     });
   });
 
@@ -104,7 +105,7 @@ describe('a root and what makes it up', () => {
   test('lines add up to the size, and every use adds its own', () => {
     const use = { ...USUAL_ROOT, moreProgramsBytes: 20 * GIB, snapshots: true, homeBytes: 50 * GIB };
     const { comfortable } = rootAdvice('linux-desktop', use)!;
-    const lines = Object.fromEntries(comfortable.lines.map((l) => [l.what, l.bytes / GIB]));
+    const lines = Object.fromEntries(comfortable.lines.map((l) => [inEnglish(l.what), l.bytes / GIB]));
     expect(lines).toEqual({
       'base system': 6,
       programs: 38,
@@ -118,7 +119,7 @@ describe('a root and what makes it up', () => {
 
   test('with a /boot of its own it holds no kernels, and it never gets below 5 GiB', () => {
     const small = rootAdvice('linux-small', { ...USUAL_ROOT, kernelsInside: false })!.least;
-    expect(small.lines.map((l) => l.what)).toContain('up to the minimum size of a root');
+    expect(small.lines.map((l) => inEnglish(l.what))).toContain('up to the minimum size of a root');
     expect(small.bytes).toBe(5 * GIB);
     expect(rootAdvice('windows-11')).toBeUndefined();
   });

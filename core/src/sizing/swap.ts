@@ -1,4 +1,5 @@
 import { bytes, GIB, type Bytes } from '../quantity/index.js';
+import { message, type Phrase } from '../words/index.js';
 
 /** Swap advised for hibernation: RAM + sqrt(RAM in GiB) GiB. At least RAM is needed. Rule of thumb. */
 export function hibernationSwapBytes(ramBytes: number): Bytes {
@@ -8,7 +9,7 @@ export function hibernationSwapBytes(ramBytes: number): Bytes {
 export interface SwapRule {
   readonly id: 'none' | 'equal' | 'twice' | 'fill' | 'hibernate';
   readonly bytes: number;
-  readonly reason: string;
+  readonly reason: Phrase;
 }
 
 const FILL_TARGET_BYTES = 16 * GIB;
@@ -19,16 +20,16 @@ export function swapRules(ramBytes: number): readonly SwapRule[] {
     {
       id: 'fill',
       bytes: Math.max(0, FILL_TARGET_BYTES - ramBytes),
-      reason: 'RAM and swap reach 16 GiB together',
+      reason: message('swap.fill'),
     },
-    { id: 'equal', bytes: ramBytes, reason: 'as much as RAM' },
-    { id: 'twice', bytes: 2 * ramBytes, reason: 'twice RAM, the old rule for small memory' },
+    { id: 'equal', bytes: ramBytes, reason: message('swap.equal') },
+    { id: 'twice', bytes: 2 * ramBytes, reason: message('swap.twice') },
     {
       id: 'hibernate',
       bytes: hibernationSwapBytes(ramBytes),
-      reason: 'RAM and some, so that it can hibernate',
+      reason: message('swap.hibernate'),
     },
-    { id: 'none', bytes: 0, reason: 'none: a swap file can be made later' },
+    { id: 'none', bytes: 0, reason: message('swap.none') },
   ];
 }
 

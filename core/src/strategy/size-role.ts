@@ -7,9 +7,9 @@ import {
   lengthFor,
   partitionTitle,
   placeLeastMoved,
-  refusalInWords,
+  refusalSays,
   resizeTo,
-  ROLE_NAMES,
+  roleInSentence,
   type Edit,
   type Plan,
   type PlannedPartition,
@@ -63,7 +63,7 @@ export function sizeEdit(planned: Planned, target: SizeTarget, size: number): Si
       movedBytes: bytes(0),
     };
   const slid = slide(planned, partition, size, volume);
-  return slid ?? { ok: false, hindrance: refusalInWords(tried.refusal, survey.disk.sectorBytes) };
+  return slid ?? { ok: false, hindrance: refusalSays(tried.refusal, survey.disk.sectorBytes) };
 }
 
 function create(
@@ -77,7 +77,7 @@ function create(
   const edit = gap && createInGap(planned, gap, { role, owners, size });
   const made = edit && apply(plan, edit, () => survey);
   if (!edit || !made) return { ok: false, hindrance: message('size-no.gap', { bytes: size }) };
-  if (!made.ok) return { ok: false, hindrance: refusalInWords(made.refusal, survey.disk.sectorBytes) };
+  if (!made.ok) return { ok: false, hindrance: refusalSays(made.refusal, survey.disk.sectorBytes) };
   return {
     ok: true,
     edit,
@@ -86,13 +86,7 @@ function create(
   };
 }
 
-/** The name of a role within a sentence: acronyms stay as they are. */
-export function roleInSentence(role: Role): string {
-  const name = ROLE_NAMES[role];
-  return /^[A-Z]{2}/.test(name) ? name : name.charAt(0).toLowerCase() + name.slice(1);
-}
-
-function remove(partition: PlannedPartition, volume: string): SizeEdit {
+function remove(partition: PlannedPartition, volume: Text): SizeEdit {
   if (partition.role !== 'swap') return { ok: false, hindrance: message('size-no.needed', { volume }) };
   return {
     ok: true,
@@ -106,7 +100,7 @@ function slide(
   planned: Planned,
   partition: PlannedPartition,
   size: number,
-  volume: string,
+  volume: Text,
 ): SizeEdit | undefined {
   const { plan, survey } = planned;
   const { sectorBytes, sizeSectors } = survey.disk;

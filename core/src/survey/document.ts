@@ -1,10 +1,11 @@
 import { z } from 'zod';
 import { MIB, sectors } from '../quantity/index.js';
-import { damageInWords } from '../table/index.js';
+import { damageSays } from '../table/index.js';
 import { VolumeSchema } from '../volume/index.js';
 import { gapsOf } from './gaps.js';
 import { refuse, type SurveyOutcome } from './outcome.js';
 import { CommentsSchema, SOURCE_KINDS, SurveySchema, type Survey, type SurveyPartition } from './survey.js';
+import { inEnglish } from '../words/index.js';
 
 /** Gaps below this are the table's own affair. */
 const LEAST_GAP_BYTES = MIB;
@@ -85,7 +86,7 @@ export function surveyDocument(survey: Survey): SurveyDocument {
     takenAt: survey.takenAt,
     source: { ...survey.source, ...(survey.source.files ? { files: [...survey.source.files] } : {}) },
     disk: { sizeBytes: sizeSectors * disk.sectorBytes, ...facts },
-    damage: survey.damage.map((d) => ({ ...d, text: damageInWords(d) })),
+    damage: survey.damage.map((d) => ({ ...d, text: inEnglish(damageSays(d)) })),
     partitions: listed.sort((a, b) => a.start - b.start || a.number - b.number),
     gaps: gapsOf(survey, LEAST_GAP_BYTES).map((g) => ({ start: g.start, sectors: g.length })),
     otherDisks: otherDisks && [...otherDisks],

@@ -1,6 +1,7 @@
 import { exactly } from '../schema/index.js';
 import { z } from 'zod';
 import { GB, GIB } from '../quantity/index.js';
+import { message, type Text } from '../words/index.js';
 
 export const FAMILIES = ['windows', 'linux', 'macos', 'bsd'] as const;
 export type Family = (typeof FAMILIES)[number];
@@ -66,7 +67,7 @@ export interface ImageHost {
 /** One kind of system that can be added. `source` says where the figures come from. */
 export interface SystemProfile {
   readonly id: string;
-  readonly title: string;
+  readonly title: Text;
   readonly family: Family;
   readonly needs: SystemNeeds;
   readonly source: string;
@@ -102,28 +103,28 @@ const windows: SystemNeeds = {
 export const SYSTEM_PROFILES: readonly SystemProfile[] = [
   {
     id: 'linux-desktop',
-    title: 'Linux, desktop',
+    title: message('kind.linux-desktop'),
     family: 'linux',
     needs: linux,
     source: 'Rule of thumb: 10 GiB is a bare minimum, 20–30 GiB is good for a desktop.',
   },
   {
     id: 'linux-development',
-    title: 'Linux, development or analysis',
+    title: message('kind.linux-development'),
     family: 'linux',
     needs: { ...linux, leastBytes: 20 * GIB, comfortableBytes: 60 * GIB, generousBytes: 100 * GIB },
     source: 'Rule of thumb: 60 GiB and more if tools, containers or large programs are installed.',
   },
   {
     id: 'linux-small',
-    title: 'Linux, small or without a desktop',
+    title: message('kind.linux-small'),
     family: 'linux',
     needs: { ...linux, leastBytes: 5 * GIB, comfortableBytes: 12 * GIB, generousBytes: 25 * GIB },
     source: 'Rule of thumb: at least 5 GiB, 12 GiB with room for updates and logs.',
   },
   {
     id: 'linux-image',
-    title: 'Linux, image-based desktop',
+    title: message('kind.linux-image'),
     family: 'linux',
     needs: {
       ...linux,
@@ -143,7 +144,7 @@ export const SYSTEM_PROFILES: readonly SystemProfile[] = [
   },
   {
     id: 'windows-10',
-    title: 'Windows 10, 64-bit',
+    title: message('kind.windows-10'),
     family: 'windows',
     needs: { ...windows, leastBytes: 32 * GB, comfortableBytes: 80 * GIB, needsUefi: false },
     source: 'Published requirement: 32 GB. Comfortable and generous: rule of thumb.',

@@ -1,4 +1,4 @@
-export { damageInWords, type Damage } from './damage.js';
+export { damageSays, damageTitle, type Damage } from './damage.js';
 export { decodeGptCopy, headerPlaces, type CopyFault } from './gpt/decode.js';
 export { encodeGpt, type GptSectors } from './gpt/encode.js';
 export { usableArea, type Gpt, type GptEntry } from './gpt/gpt.js';

@@ -21,6 +21,7 @@ import { probeUfs } from './formats/ufs.js';
 import { probeXfs } from './formats/xfs.js';
 import { volumeName } from './kinds.js';
 import { told, unlessUnreadable, type Probe, type Recognised, type Volume } from './reading.js';
+import { inEnglish } from '../words/index.js';
 
 /**
  * In order of precedence: what wraps another volume stands before what it wraps (a member of a mirror begins like the
@@ -63,7 +64,7 @@ export function identifyVolume(source: ByteSource): Volume | undefined {
   if (!first) return { kind: isEmpty(source) ? 'none' : 'unknown' };
   const volume = withoutNonsense(measured(first));
   if (others.length === 0) return volume;
-  const names = others.map((o) => volumeName(o.volume.kind)).join(', ');
+  const names = others.map((o) => inEnglish(volumeName(o.volume.kind))).join(', ');
   return {
     ...volume,
     unread: [...(volume.unread ?? []), `whether the marks of ${names} that it carries too are remains`],

@@ -1,3 +1,4 @@
+import type { PhraseCode, Text } from '../words/index.js';
 /** File systems and other contents of a partition that can be told apart. `unknown`: not known, nothing claimed. */
 export const VOLUME_KINDS = [
   'ntfs',
@@ -32,7 +33,8 @@ export type VolumeKind = (typeof VOLUME_KINDS)[number];
 export type Ability = 'online' | 'offline' | 'recreate' | 'own-system' | 'no';
 
 export interface VolumeTraits {
-  readonly name: string;
+  /** Its proper name; what has none is described. */
+  readonly name?: string;
   readonly shrink: Ability;
   readonly grow: Ability;
   readonly move: Ability;
@@ -146,29 +148,30 @@ export const VOLUME_TRAITS: Readonly<Record<VolumeKind, VolumeTraits>> = {
   },
   hfsplus: { name: 'HFS+', shrink: 'own-system', grow: 'own-system', move: 'no', ownTool: 'macos' },
   ufs: { name: 'UFS', shrink: 'no', grow: 'offline', move: 'offline', ownTool: 'bsd', posix: true },
-  lvm: { name: 'LVM member', ...opaque },
-  raid: { name: 'RAID member', ...opaque },
-  ldm: { name: 'LDM member', ...opaque },
+  lvm: opaque,
+  raid: opaque,
+  ldm: opaque,
   zfs: { name: 'ZFS', ...opaque, ownTool: 'bsd', posix: true },
   // A plain volume of Windows; its own tool enlarges it and cannot make it smaller.
   refs: { name: 'ReFS', shrink: 'no', grow: 'online', move: 'offline', labelLimit: 32, ownTool: 'windows' },
   iso9660: { name: 'ISO 9660', shrink: 'no', grow: 'no', move: 'offline' },
   'windows-encrypted': {
-    name: 'encrypted by Windows',
     firstSector: 'its-own',
     shrink: 'own-system',
     grow: 'own-system',
     move: 'no',
     ownTool: 'windows',
   },
-  none: { name: 'no file system', shrink: 'recreate', grow: 'recreate', move: 'recreate' },
-  unknown: { name: 'unknown content', shrink: 'no', grow: 'no', move: 'offline' },
+  none: { shrink: 'recreate', grow: 'recreate', move: 'recreate' },
+  unknown: { shrink: 'no', grow: 'no', move: 'offline' },
 };
 
 /** What a kind of content is called in the interface. */
-export function volumeName(kind: VolumeKind): string {
-  return VOLUME_TRAITS[kind].name;
+export function volumeName(kind: VolumeKind): Text {
+  return VOLUME_TRAITS[kind].name ?? { code: `volume.${kind as Described}`, with: null };
 }
+
+type Described = Extract<PhraseCode, `volume.${string}`> extends `volume.${infer Kind}` ? Kind : never;
 
 /**
  * The names `lsblk` and `blkid` print for each kind. A volume that Windows has encrypted is printed under a

@@ -1,4 +1,4 @@
-import type { English } from './en/index.js';
+import { english, type English } from './en/index.js';
 
 /** Which sentence: its key in the catalogue. */
 export type Code = keyof English;
@@ -56,6 +56,9 @@ export function sayIn<C extends Code>(catalogue: Catalogue, said: Message<C>): R
 export function textIn(catalogue: Catalogue, text: Text): string {
   return typeof text === 'string' ? text : (resolved(catalogue, text) as string);
 }
+
+/** A name or message in English, for documents and programs that speak no other language. */
+export const inEnglish = (text: Text): string => textIn(english, text);
 
 function resolved(catalogue: Catalogue, value: unknown): unknown {
   if (Array.isArray(value)) return value.map((item) => resolved(catalogue, item));

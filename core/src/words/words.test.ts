@@ -4,7 +4,7 @@ import { findAll } from '../finding/index.js';
 import { overviewOf } from '../overview/index.js';
 import { runbookFor, runbookHtml } from '../runbook/index.js';
 import { CASES } from '../testing/cases/index.js';
-import { MARK, pseudoLanguage } from '../testing/pseudo.js';
+import { MARK, pseudoLanguage } from './pseudo.js';
 import { english, message, sayIn, textIn, type Text } from './index.js';
 
 const pseudo = pseudoLanguage(english);

@@ -1,6 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
-import { planFault, PLAN_DOCUMENT, refusalInWords, type Alternative, type Plan } from '@rhizotome/core';
+import {
+  planFault,
+  PLAN_DOCUMENT,
+  inEnglish,
+  refusalSays,
+  type Alternative,
+  type Plan,
+} from '@rhizotome/core';
 import { IsNull, type EntityManager } from 'typeorm';
 import { notFound, ProblemException } from '../http/problem.js';
 import { documentOf } from '../storage/documents.js';
@@ -87,7 +94,7 @@ async function refuseFault(manager: EntityManager, machineId: string, plan: Plan
     status: 422,
     code: 'plan-refused',
     title: 'The plan does not hold together',
-    detail: `plan.${fault.path}: ${refusalInWords(fault.refusal, survey?.disk.sectorBytes ?? 512)}`,
+    detail: `plan.${fault.path}: ${inEnglish(refusalSays(fault.refusal, survey?.disk.sectorBytes ?? 512))}`,
   });
 }
 

@@ -4,7 +4,9 @@ import {
   commute,
   EDIT_DOCUMENT,
   readingsNamed,
-  refusalInWords,
+  inEnglish,
+  refusalSays,
+  type Refusal,
   SURVEY_DOCUMENT,
   type EditsTaken,
   type HistoryEntry,
@@ -200,18 +202,13 @@ function stale({ revision }: EditedMachine, known: readonly string[]): ProblemEx
   });
 }
 
-function refusedEdit(
-  plan: Plan,
-  surveys: Surveys,
-  refusal: Parameters<typeof refusalInWords>[0],
-  key: string,
-): ProblemException {
+function refusedEdit(plan: Plan, surveys: Surveys, refusal: Refusal, key: string): ProblemException {
   const sectorBytes = surveys(plan.surveyId ?? '')?.disk.sectorBytes ?? 512;
   return new ProblemException({
     status: 422,
     code: 'edit-refused',
     title: 'The plan does not allow this',
-    detail: refusalInWords(refusal, sectorBytes),
+    detail: inEnglish(refusalSays(refusal, sectorBytes)),
     refusal,
     key,
   });

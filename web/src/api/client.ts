@@ -12,6 +12,7 @@ import type {
   SentEdit,
   Survey,
 } from '@rhizotome/core';
+import { words } from '../words/words.js';
 
 /** An answer of the server that is no success: problem details, RFC 9457. */
 export class Problem extends Error {
@@ -29,7 +30,7 @@ export class Problem extends Error {
 /** The server did not answer at all. */
 export class Unreachable extends Error {
   constructor() {
-    super('The server does not answer.');
+    super(words['api.server-does-not-answer']());
   }
 }
 

@@ -31,7 +31,7 @@ export function OpenMachine() {
   if (query.isPending)
     return (
       <div className={classes.alone} role="status">
-        <Loader size="sm" /> <span>Opening the machine…</span>
+        <Loader size="sm" /> <span>{words['open.opening-machine']()}</span>
       </div>
     );
   if (query.isError) return <Failure error={query.error} retry={() => void query.refetch()} />;
@@ -49,9 +49,9 @@ function Failure({ error, retry }: { error: Error; retry: () => void }) {
         <h1>{words[gone ? 'open.no-such' : 'open.failed']()}</h1>
         <p className="soft">{trouble === 'gone' ? words['open.gone']() : error.message}</p>
         <p className={classes.ways}>
-          {!gone && <Button onClick={retry}>Try again</Button>}
+          {!gone && <Button onClick={retry}>{words['open.try-again']()}</Button>}
           <Button component={Link} to="/" variant="default">
-            All machines
+            {words['open.all-machines']()}
           </Button>
         </p>
       </div>
@@ -83,7 +83,7 @@ function Opened({ machine }: { machine: OpenedMachine }) {
     [machine, open, pathname],
   );
   useEffect(() => {
-    document.title = `${machine.name} – Rhizotome`;
+    document.title = words['open.rhizotome'](machine.name);
   }, [machine.name]);
   useEffect(() => open.attend(), [open]);
   useLeaveQuestion(open);

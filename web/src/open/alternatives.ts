@@ -3,6 +3,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, Unreachable } from '../api/client.js';
 import { useEdit, useOpenMachine, useOpenState } from './context.js';
+import { words } from '../words/words.js';
 
 /** Plans kept under names: points to come back to, and other ways to compare with. Deleting can be undone. */
 export function useAlternatives() {
@@ -74,9 +75,7 @@ export function useAlternatives() {
 }
 
 function inWords(error: Error): string {
-  return error instanceof Unreachable
-    ? 'The server does not answer; your changes are kept here. Try again.'
-    : error.message;
+  return error instanceof Unreachable ? words['open.server-does-not-answer']() : error.message;
 }
 
 /** Whether two plans decide the same; facts of the machine and ticks aside. */

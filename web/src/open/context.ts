@@ -2,7 +2,7 @@ import {
   derived,
   findAll,
   overviewOf,
-  refusalInWords,
+  refusalSays,
   runbookFor,
   type Edit,
   type Finding,
@@ -15,6 +15,7 @@ import { createContext, use, useCallback, useMemo, useSyncExternalStore } from '
 import { useSearchParams } from 'react-router';
 import { words } from '../words/words.js';
 import type { OpenPlan, OpenState } from './open-plan.js';
+import { say } from '../words/say.js';
 
 export interface OpenMachineValue {
   readonly id: string;
@@ -45,7 +46,7 @@ export function useEdit(): { tryEdit: (edit: Edit) => string | null; attempt: (e
     (edit: Edit) => {
       try {
         const refusal = open.do(edit);
-        return refusal ? refusalInWords(refusal, open.getState().survey?.disk.sectorBytes ?? 512) : null;
+        return refusal ? say(refusalSays(refusal, open.getState().survey?.disk.sectorBytes ?? 512)) : null;
       } catch (error) {
         return words['refused.failed'](error instanceof Error ? error.message : String(error));
       }

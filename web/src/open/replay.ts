@@ -1,7 +1,7 @@
 import {
   same,
   apply,
-  refusalInWords,
+  refusalSays,
   remember,
   type Edit,
   type History,
@@ -11,6 +11,8 @@ import {
   type Surveys,
 } from '@rhizotome/core';
 import type { SetAside, Unsent } from './unsent.js';
+import { words } from '../words/words.js';
+import { say } from '../words/say.js';
 
 export interface Standing {
   readonly plan: Plan;
@@ -67,10 +69,10 @@ export function replay(from: Standing, unsent: readonly Unsent[], surveys: Surve
 }
 
 function reasonOf(refusal: Refusal, plan: Plan, surveys: Surveys): string {
-  return refusalInWords(refusal, surveys(plan.surveyId ?? '')?.disk.sectorBytes ?? 512);
+  return say(refusalSays(refusal, surveys(plan.surveyId ?? '')?.disk.sectorBytes ?? 512));
 }
 
-const PASSED = 'Other changes were made after the one to be undone. Look at the history, and undo it there.';
+const PASSED = words['open.other-changes-were-made']();
 
 /** The edit that undoes what was meant; `undefined` where something else has come to stand last. */
 function undoing(edit: Edit, mine: Mine, history: History): Edit | undefined {

@@ -1,5 +1,6 @@
 import { Button, Modal, TextInput } from '@mantine/core';
 import { useState, type FormEvent } from 'react';
+import { words } from '../words/words.js';
 
 interface Props {
   readonly name: string;
@@ -17,17 +18,17 @@ export function RenameDialog({ name, save, close }: Props) {
     close();
   };
   return (
-    <Modal opened onClose={close} title={`Rename ${name}`}>
+    <Modal opened onClose={close} title={words['parts.rename'](name)}>
       <form onSubmit={submit}>
         <TextInput
-          label="Name"
+          label={words['parts.name']()}
           value={draft}
           maxLength={80}
           data-autofocus
           onChange={(e) => setDraft(e.currentTarget.value)}
         />
         <Button type="submit" mt="md" disabled={draft.trim() === ''}>
-          Rename
+          {words['parts.rename-2']()}
         </Button>
       </form>
     </Modal>

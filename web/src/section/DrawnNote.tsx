@@ -3,9 +3,8 @@ import {
   formatBinary,
   formatBoth,
   partitionOf,
-  partitionTitle,
   procedureFor,
-  refusalInWords,
+  refusalSays,
   timeSays,
   type Drawn,
   type Grip,
@@ -14,9 +13,11 @@ import {
   type Procedure,
   type Survey,
 } from '@rhizotome/core';
-import { say } from '../words/say.js';
+import { say, text } from '../words/say.js';
 import classes from './Grips.module.css';
 import type { PlacedSection } from './layout.js';
+import { words } from '../words/words.js';
+import { partitionTitle } from '../words/names.js';
 
 interface Props {
   /** The partitions whose size or place changes. */
@@ -43,18 +44,13 @@ export function DrawnNote({ plan, parts, grip, drawn, y, placed, survey, asks }:
       data-fact="drawn"
       style={{ left: placed.plannedX - 14, top: Math.max(0, Math.min(y, placed.height - 80)) }}
     >
-      {asks && (
-        <p>
-          <b>{partitionTitle(asks)}</b> is kept: to move its start, all its data is copied. Drag further to
-          move it.
-        </p>
-      )}
+      {asks && <p>{words['section.asks'](partitionTitle(asks))}</p>}
       {(asks ? [] : parts).map((id) => {
         const p = partitionOf(drawn.after, id);
         if (!p) return null;
         const figure =
           grip.kind === 'body'
-            ? `starts at ${formatBoth(p.start * sectorBytes)}`
+            ? words['section.starts-at'](formatBoth(p.start * sectorBytes))
             : formatBoth(p.length * sectorBytes);
         return (
           <p key={id}>
@@ -62,13 +58,13 @@ export function DrawnNote({ plan, parts, grip, drawn, y, placed, survey, asks }:
           </p>
         );
       })}
-      {drawn.snapped && <p className={classes.snapped}>{drawn.snapped.what}</p>}
+      {drawn.snapped && <p className={classes.snapped}>{text(drawn.snapped.what)}</p>}
       {!asks && (
         <p className={classes.cost}>
           {costInWords(procedureFor({ plan, survey }), procedureFor({ plan: drawn.after, survey }))}
         </p>
       )}
-      {drawn.resisted && <p className={classes.resisted}>{refusalInWords(drawn.resisted, sectorBytes)}</p>}
+      {drawn.resisted && <p className={classes.resisted}>{say(refusalSays(drawn.resisted, sectorBytes))}</p>}
     </div>
   );
 }
@@ -76,16 +72,19 @@ export function DrawnNote({ plan, parts, grip, drawn, y, placed, survey, asks }:
 /** What the plan costs so, and what of that is new. */
 function costInWords(before: Procedure, after: Procedure): string {
   const { moved, seconds } = after;
-  if (moved.most === 0) return 'no data moves';
+  if (moved.most === 0) return words['section.no-data-moves']();
   const exposed = exposedSteps(after);
-  const all = `up to ${formatBinary(moved.most)} move, ${say(timeSays(seconds))}, ${exposureInWords(exposed)}`;
+  const all = words['section.up-move'](
+    formatBinary(moved.most),
+    say(timeSays(seconds)),
+    exposureInWords(exposed),
+  );
   if (before.moved.most === 0) return all;
   const more = moved.most - before.moved.most;
-  if (more === 0) return `moves no more data; in total ${all}`;
-  return `${formatBinary(Math.abs(more))} ${more > 0 ? 'more' : 'less'} to move; in total ${all}`;
+  if (more === 0) return words['section.moves-no-more-data'](all);
+  return words['section.move-total'](formatBinary(Math.abs(more)), more > 0, all);
 }
 
 function exposureInWords(times: number): string {
-  if (times === 0) return 'no power-cut risk';
-  return times === 1 ? 'at risk from a power cut once' : `at risk from a power cut ${times} times`;
+  return times === 0 ? words['section.no-power-cut-risk']() : words['section.at-risk-from-power'](times);
 }

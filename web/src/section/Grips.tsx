@@ -8,7 +8,6 @@ import {
   gripsOf,
   movedByGrip,
   partitionOf,
-  partitionTitle,
   type Drawn,
   type Grip,
   type Plan,
@@ -20,6 +19,8 @@ import { DrawnNote } from './DrawnNote.js';
 import classes from './Grips.module.css';
 import type { PlacedSection } from './layout.js';
 import { PAD } from './pads.js';
+import { words } from '../words/words.js';
+import { partitionTitle } from '../words/names.js';
 
 interface Props {
   /** The plan as it is, without what is being drawn. */
@@ -140,7 +141,7 @@ export function Grips({ plan, survey, placed, selected, onSelect, preview, take 
     <div
       className={classes.grips}
       role="group"
-      aria-label="Places, ends and borders"
+      aria-label={words['section.places-ends-borders']()}
       style={{ top: PAD.top, height: placed.height }}
       onDragStart={(event) => event.preventDefault()}
       onPointerDown={begin}
@@ -240,17 +241,17 @@ const concerns = (grip: Grip, selected: string | null) =>
 
 function titleIn(plan: Plan, id: string): string {
   const p = partitionOf(plan, id);
-  return p ? `“${partitionTitle(p)}”` : 'a partition';
+  return p ? `“${partitionTitle(p)}”` : words['section.partition']();
 }
 
 function nameOf(plan: Plan, grip: Grip): string {
-  if (grip.kind === 'border') return `Border of ${titleIn(plan, grip.left)} and ${titleIn(plan, grip.right)}`;
-  const what = { start: 'Start', end: 'End', body: 'Place' }[grip.kind];
-  return `${what} of ${titleIn(plan, grip.partition)}`;
+  if (grip.kind === 'border')
+    return words['section.border'](titleIn(plan, grip.left), titleIn(plan, grip.right));
+  return words['section.of'](grip.kind, titleIn(plan, grip.partition));
 }
 
 function sizesInWords(plan: Plan, grip: Grip, sectorBytes: number): string {
-  if (grip.kind === 'body') return `starts at ${formatBinary(grip.at * sectorBytes)}`;
+  if (grip.kind === 'body') return words['section.starts-at'](formatBinary(grip.at * sectorBytes));
   return partsOf(grip)
     .map((id) => `${titleIn(plan, id)} ${formatBinary((partitionOf(plan, id)?.length ?? 0) * sectorBytes)}`)
     .join(', ');

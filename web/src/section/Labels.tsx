@@ -3,6 +3,7 @@ import { memo, type KeyboardEvent } from 'react';
 import type { PlacedSection, PlacedStratum } from './layout.js';
 import { LEADER, PAD } from './pads.js';
 import classes from './SectionDrawing.module.css';
+import { words } from '../words/words.js';
 
 type Side = 'found' | 'planned';
 
@@ -46,7 +47,9 @@ export function Labels({ side, placed, selected, onSelect }: LabelsProps) {
   return (
     <div
       role="group"
-      aria-label={side === 'found' ? 'Partitions as found' : 'Partitions as planned'}
+      aria-label={
+        side === 'found' ? words['section.partitions-as-found']() : words['section.partitions-as-planned']()
+      }
       onKeyDown={step}
     >
       {placed[side].map((s) => (

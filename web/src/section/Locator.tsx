@@ -3,6 +3,7 @@ import { PAD } from './pads.js';
 import type { PlacedSection } from './layout.js';
 import { placedView, type View } from './scale.js';
 import classes from './Locator.module.css';
+import { words } from '../words/words.js';
 
 interface Props {
   readonly placed: PlacedSection;
@@ -41,9 +42,9 @@ export function Locator({ placed, diskSectors, show }: Props) {
         role="slider"
         tabIndex={0}
         aria-orientation="vertical"
-        aria-label="Stretch of the disk that is shown"
+        aria-label={words['section.stretch-disk-shown']()}
         aria-valuenow={Math.round((view.start / diskSectors) * 100)}
-        aria-valuetext={`${percent(view.start)} to ${percent(view.start + view.length)} of the disk`}
+        aria-valuetext={words['section.disk'](percent(view.start), percent(view.start + view.length))}
         style={{ top: share(view.start), height: share(view.length) }}
         onPointerDown={begin}
         onPointerMove={move}

@@ -1,6 +1,7 @@
 import { formatBinary } from '@rhizotome/core';
 import type { PlacedSection, PlacedStratum } from './layout.js';
 import classes from './SectionDrawing.module.css';
+import { words } from '../words/words.js';
 
 interface FloorProps {
   readonly placed: PlacedStratum;
@@ -18,7 +19,7 @@ export function FloorLine({ placed, x, width, sectorBytes, selected }: FloorProp
     <g className={classes.floor}>
       <path d={`M${x - 8} ${floorAt}H${x + width + 6}`} />
       <text x={x - 12} y={floorAt + 4}>
-        floor {formatBinary(stratum.floor! * sectorBytes)}
+        {words['section.floor'](formatBinary(stratum.floor! * sectorBytes))}
       </text>
     </g>
   );

@@ -2,11 +2,12 @@ import { formatBinary } from '@rhizotome/core';
 import { memo } from 'react';
 import type { PlacedRibbon } from './layout.js';
 import classes from './SectionDrawing.module.css';
+import { words } from '../words/words.js';
 
 const CHANGES: Readonly<Partial<Record<PlacedRibbon['kind'], string>>> = {
-  erased: 'deleted',
-  formatted: 'content erased',
-  moved: 'moves',
+  erased: words['section.erased'](),
+  formatted: words['section.content-erased'](),
+  moved: words['section.moves'](),
 };
 
 /** The textures of hazard: data that travels, and content that is given up. */
@@ -40,12 +41,17 @@ export const Ribbon = memo(function Ribbon({
 }) {
   const { wordsAt, kind, lengthChange, travels } = ribbon;
   const size = formatBinary(Math.abs(lengthChange) * sectorBytes);
-  const resized = lengthChange === 0 ? '' : lengthChange < 0 ? `shrinks by ${size}` : `grows by ${size}`;
+  const resized =
+    lengthChange === 0
+      ? ''
+      : lengthChange < 0
+        ? words['section.shrinks'](size)
+        : words['section.grows'](size);
   const first = kind === 'erased' || kind === 'formatted' ? CHANGES[kind]! : resized || CHANGES[kind] || '';
   const second = travels
-    ? 'its data moves'
+    ? words['section.its-data-moves']()
     : lengthChange < 0 && kind === 'shrunk'
-      ? 'its start stays fixed'
+      ? words['section.its-start-stays-fixed']()
       : '';
   return (
     <g className={classes.ribbon} data-ribbon={ribbon.id} onClick={() => onSelect?.(ribbon.id)}>

@@ -9,6 +9,7 @@ import { PAD } from './pads.js';
 import { Ribbon, RibbonFills } from './Ribbon.js';
 import { tickBytes } from './scale.js';
 import classes from './SectionDrawing.module.css';
+import { words } from '../words/words.js';
 
 interface Props {
   /** The systems of the plan that is drawn: their order gives the colours. */
@@ -71,7 +72,7 @@ export const SectionDrawing = memo(function SectionDrawing(props: Props) {
         {labels !== 'none' && <Captions placed={placed} tentative={tentative} heading={heading} />}
         {labels === 'both' && (
           <text x={(foundX + coreWidth + plannedX) / 2} y={16} className={classes.scaleNote}>
-            a tick every {formatExact(tickBytes(placed.view.length * sectorBytes))}
+            {words['section.tick-every'](formatExact(tickBytes(placed.view.length * sectorBytes)))}
           </text>
         )}
         <svg y={PAD.top} width={width} height={height}>
@@ -121,7 +122,10 @@ interface CaptionsProps {
 
 function Captions({ placed, tentative, heading }: CaptionsProps) {
   const { foundX, plannedX, coreWidth, labels } = placed;
-  const [found, planned] = labels === 'both' ? ['as found', 'as planned'] : ['found', 'planned'];
+  const [found, planned] =
+    labels === 'both'
+      ? [words['section.as-found'](), words['section.as-planned']()]
+      : [words['section.found'](), words['section.planned']()];
   return (
     <>
       <text x={foundX + coreWidth / 2} y={16} className={classes.caption}>
@@ -133,7 +137,7 @@ function Captions({ placed, tentative, heading }: CaptionsProps) {
         className={classes.caption}
         data-tentative={tentative || undefined}
       >
-        {heading ?? (tentative ? 'preview' : planned)}
+        {heading ?? (tentative ? words['section.preview']() : planned)}
       </text>
     </>
   );

@@ -8,18 +8,16 @@ import {
   foundParts,
   MIB,
   mountPointsOf,
-  foundTitle,
-  partitionTitle,
   plannedContainer,
   plannedParts,
   usedOf,
-  volumeName,
   type Fate,
-  type InsideFate,
   type Measured,
   type Span,
   type SystemId,
 } from '@rhizotome/core';
+import { words } from '../words/words.js';
+import { foundTitle, partitionTitle, volumeName } from '../words/names.js';
 
 /** A stratum of a core: a partition or a gap worth drawing. Span in sectors. */
 export interface Stratum {
@@ -97,7 +95,7 @@ function plannedStrata(planned: Planned): Stratum[] {
     const used = keeps && p.from !== null ? usedOf(planned, p.from) : undefined;
     const floor = floorSectors(floorOf(planned, p), sectorBytes);
     const fate = fates.get(p.id)?.kind ?? 'new';
-    const become = fate === 'untouched' ? insideWords(planned, p.id) : FATE_WORDS[fate];
+    const become = fate === 'untouched' ? insideWords(planned, p.id) : words['section.fate'](fate);
     const content = p.fileSystem === 'none' ? '' : volumeName(p.fileSystem);
     return [
       {
@@ -105,7 +103,7 @@ function plannedStrata(planned: Planned): Stratum[] {
         kind: 'partition',
         title: partitionTitle(p),
         notes: [content, become, ...(p.inside?.length ? [] : mountPointsOf(p))].filter(Boolean),
-        ...(become === FATE_WORDS.untouched ? {} : { fate: become }),
+        ...(become === words['section.fate']('untouched') ? {} : { fate: become }),
         owners: p.owners,
         ...(used ? { used: Math.min(1, used.bytes / span.sizeBytes) } : {}),
         ...(keeps && floor !== undefined ? { floor } : {}),
@@ -123,30 +121,13 @@ function alignmentOf({ start }: { start: number }, sectorBytes: number): { unali
   return start % alignmentSectors(sectorBytes) === 0 ? {} : { unaligned: true };
 }
 
-const FATE_WORDS: Readonly<Record<Fate['kind'] | 'new', string>> = {
-  untouched: 'kept',
-  shrunk: 'shrunk',
-  grown: 'grown',
-  moved: 'moved',
-  formatted: 'formatted',
-  erased: 'deleted',
-  new: 'new',
-};
-
 /** What becomes of a partition that stays, by what becomes of the volumes inside of it. */
 function insideWords(planned: Planned, partition: string): string {
   const changes = insideFatesOf(planned).filter((f) => f.within.id === partition && f.kind !== 'untouched');
-  if (changes.length === 0) return FATE_WORDS.untouched;
+  if (changes.length === 0) return words['section.fate']('untouched');
   const kinds = new Set(changes.map((f) => f.kind));
-  return `${changes.length} inside ${kinds.size === 1 ? INSIDE_WORDS[changes[0]!.kind] : 'changed'}`;
+  return words['section.inside'](changes.length, kinds.size === 1 ? changes[0]!.kind : 'changed');
 }
-
-const INSIDE_WORDS: Readonly<Record<InsideFate['kind'], string>> = {
-  untouched: 'kept',
-  formatted: 'formatted',
-  erased: 'deleted',
-  created: 'new',
-};
 
 function floorSectors(floor: Measured | undefined, sectorBytes: number): number | undefined {
   return floor && floor.evidence !== 'no-content' ? Math.ceil(floor.bytes / sectorBytes) : undefined;
@@ -158,5 +139,13 @@ function gapStratum(
   inside: boolean,
 ): Stratum[] {
   if (span.sizeBytes <= MIB) return [];
-  return [{ ...span, kind: 'gap', title: 'free', notes: inside ? ['in extended'] : [], owners: [] }];
+  return [
+    {
+      ...span,
+      kind: 'gap',
+      title: words['section.free'](),
+      notes: inside ? [words['section.extended']()] : [],
+      owners: [],
+    },
+  ];
 }

@@ -3,6 +3,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
 import { token } from '../api/token.js';
 import { Wordmark } from './Wordmark.js';
+import { words } from '../words/words.js';
 
 /** Asks for the token of a server that others can reach. */
 export function AskToken() {
@@ -19,16 +20,16 @@ export function AskToken() {
       <Wordmark />
       <form onSubmit={submit} style={{ marginTop: '1.5rem', display: 'grid', gap: '0.9rem' }}>
         <PasswordInput
-          label="Access token of this server"
-          description="It is the RHIZOTOME_TOKEN that the server was started with."
-          error={wrong ? 'The server did not accept that token.' : null}
+          label={words['shell.access-token-server']()}
+          description={words['shell.rhizotome-token-server-was']()}
+          error={wrong ? words['shell.server-did-not-accept']() : null}
           value={value}
           autoFocus
           onChange={(event) => setValue(event.currentTarget.value)}
         />
         <div>
           <Button type="submit" disabled={value.trim() === ''}>
-            Open
+            {words['shell.open']()}
           </Button>
         </div>
       </form>

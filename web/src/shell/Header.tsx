@@ -20,10 +20,10 @@ export function Header() {
         <HistoryButton
           label={
             undo
-              ? `Undo: ${say(editTitle(undo.edit, plan))}`
+              ? words['shell.undo'](say(editTitle(undo.edit, plan)))
               : older
-                ? 'Undo earlier changes'
-                : 'Nothing to undo'
+                ? words['shell.undo-earlier-changes']()
+                : words['shell.nothing-undo']()
           }
           disabled={!undo && !older}
           onClick={() => open.undo()}
@@ -31,7 +31,7 @@ export function Header() {
           <UndoIcon />
         </HistoryButton>
         <HistoryButton
-          label={redo ? `Redo: ${say(editTitle(redo.edit, plan))}` : 'Nothing to redo'}
+          label={redo ? words['shell.redo'](say(editTitle(redo.edit, plan))) : words['shell.nothing-redo']()}
           disabled={!redo}
           onClick={() => open.redo()}
         >
@@ -85,21 +85,28 @@ function Figures() {
   if (!runbook) return null;
   const counts = countByLevel(findings);
   const { moved, seconds, restarts } = runbook;
-  const time = seconds.most === 0 ? 'none' : say(timeSays(seconds));
+  const time = seconds.most === 0 ? words['parts.none']() : say(timeSays(seconds));
   const data = movedInWords(moved);
   return (
     <dl className={classes.figures}>
-      <Figure name="data moved" value={data} />
-      <Figure name="copying time" value={time} />
-      <Figure name="restarts" value={String(restarts)} />
+      <Figure id="moved" name={words['shell.moved']()} value={data} />
+      <Figure id="time" name={words['shell.time']()} value={time} />
+      <Figure id="restarts" name={words['shell.restarts']()} value={String(restarts)} />
       <Figure
-        name="blockers"
+        id="blockers"
+        name={words['shell.blockers']()}
         value={String(counts.blocker)}
         sign={counts.blocker > 0 ? 'blocker' : undefined}
       />
-      <Figure name="hazards" value={String(counts.hazard)} sign={counts.hazard > 0 ? 'hazard' : undefined} />
       <Figure
-        name="cautions"
+        id="hazards"
+        name={words['shell.hazards']()}
+        value={String(counts.hazard)}
+        sign={counts.hazard > 0 ? 'hazard' : undefined}
+      />
+      <Figure
+        id="cautions"
+        name={words['shell.cautions']()}
         value={String(counts.caution)}
         sign={counts.caution > 0 ? 'caution' : undefined}
       />
@@ -107,11 +114,18 @@ function Figures() {
   );
 }
 
-function Figure({ name, value, sign }: { name: string; value: string; sign?: string | undefined }) {
+interface FigureProps {
+  readonly id: string;
+  readonly name: string;
+  readonly value: string;
+  readonly sign?: string | undefined;
+}
+
+function Figure({ id, name, value, sign }: FigureProps) {
   return (
     <div>
       <dt>{name}</dt>
-      <dd data-sign={sign} data-figure={name}>
+      <dd data-sign={sign} data-figure={id}>
         {value}
       </dd>
     </div>
@@ -126,7 +140,7 @@ function SchemeButton() {
     <ActionIcon
       variant="subtle"
       color="loam"
-      aria-label={`Use the ${other} theme`}
+      aria-label={words['shell.use-theme'](other)}
       onClick={() => setColorScheme(other)}
     >
       {scheme === 'light' ? <MoonIcon /> : <SunIcon />}

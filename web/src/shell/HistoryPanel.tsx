@@ -7,6 +7,7 @@ import { useAlternatives } from '../open/alternatives.js';
 import { useOpenMachine, useOpenState } from '../open/context.js';
 import { KeepPlanForm } from '../parts/KeepPlanForm.js';
 import classes from './HistoryPanel.module.css';
+import { words } from '../words/words.js';
 
 /** Everything that was done, to go back to any moment; and the points that have names. */
 export function HistoryPanel() {
@@ -15,10 +16,10 @@ export function HistoryPanel() {
     <Popover opened={opened} onChange={setOpened} position="bottom-start" width={400} trapFocus returnFocus>
       <Popover.Target>
         <Button size="compact-sm" variant="subtle" color="loam" onClick={() => setOpened(!opened)}>
-          History
+          {words['shell.history']()}
         </Button>
       </Popover.Target>
-      <Popover.Dropdown aria-label="History">
+      <Popover.Dropdown aria-label={words['shell.history']()}>
         {opened && (
           <>
             <NamedPoints />
@@ -37,9 +38,9 @@ function NamedPoints() {
     <section className={classes.points}>
       <KeepPlanForm
         className={classes.keep}
-        label="Name for this point"
-        placeholder="Keep this plan as …"
-        button="Keep"
+        label={words['shell.name-point']()}
+        placeholder={words['shell.keep-plan-as']()}
+        button={words['shell.keep']()}
         size="xs"
         keep={keep}
         busy={keeping}
@@ -54,10 +55,10 @@ function NamedPoints() {
           <li key={point.id}>
             <span>{point.name}</span>
             {stands(point) ? (
-              <span className="soft small">current plan</span>
+              <span className="soft small">{words['shell.current-plan']()}</span>
             ) : (
               <Button size="compact-xs" variant="default" onClick={() => takeUp(point)}>
-                Go back to this
+                {words['shell.go-back']()}
               </Button>
             )}
           </li>
@@ -65,7 +66,7 @@ function NamedPoints() {
       </ul>
       {kept && kept.length > 0 && (
         <Link className="small" to={`/machines/${id}/alternatives`}>
-          Compare alternatives
+          {words['shell.compare-alternatives']()}
         </Link>
       )}
     </section>
@@ -78,12 +79,12 @@ function Moments() {
   const done = history.undo.length;
   const edits = [...history.undo, ...[...history.redo].reverse()];
   const moments = [
-    older ? 'Earlier changes' : 'The beginning',
+    older ? words['shell.earlier-changes']() : words['shell.beginning'](),
     ...edits.map((made) => say(editTitle(made.edit, plan))),
   ];
   return (
     <section>
-      <span className="eyebrow">Changes</span>
+      <span className="eyebrow">{words['shell.changes']()}</span>
       <ol className={classes.moments}>
         {moments
           .map((title, at) => (

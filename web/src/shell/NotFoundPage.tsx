@@ -1,11 +1,12 @@
 import { Link } from 'react-router';
+import { words } from '../words/words.js';
 
 export function NotFoundPage() {
   return (
     <main style={{ padding: '3rem' }}>
-      <h1>This page does not exist</h1>
+      <h1>{words['shell.page-does-not-exist']()}</h1>
       <p>
-        <Link to="/">All machines</Link>
+        <Link to="/">{words['shell.all-machines']()}</Link>
       </p>
     </main>
   );

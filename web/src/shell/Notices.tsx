@@ -15,9 +15,9 @@ export function Notices({ refusal, dismiss }: { refusal: string | null; dismiss:
       {refusal && (
         <div className={classes.notice} data-sign="refused" role="alert">
           <p>
-            <strong>This change was not made.</strong> {refusal}
+            <strong>{words['shell.change-was-not-made']()}</strong> {refusal}
           </p>
-          <CloseButton aria-label="Dismiss" onClick={dismiss} />
+          <CloseButton aria-label={words['shell.dismiss']()} onClick={dismiss} />
         </div>
       )}
       {(setAside.length > 0 || othersChanged) && (
@@ -37,7 +37,7 @@ export function Notices({ refusal, dismiss }: { refusal: string | null; dismiss:
             </ul>
           </div>
           <Button size="xs" variant="default" onClick={() => open.forgetSetAside()}>
-            OK
+            {words['shell.ok']()}
           </Button>
         </div>
       )}

@@ -6,20 +6,21 @@ import { useDerived, useOpenMachine, useOpenState } from '../open/context.js';
 import { OwnerSwatch } from '../parts/OwnerSwatch.js';
 import { Wordmark } from './Wordmark.js';
 import classes from './Rail.module.css';
+import { words } from '../words/words.js';
 
 const STAGE_NAMES: Readonly<Record<Stage, string>> = {
-  machine: 'Machine',
-  'as-found': 'As found',
-  systems: 'Systems',
-  boot: 'Boot',
-  layout: 'Layout',
-  findings: 'Findings',
-  runbook: 'Runbook',
+  machine: words['shell.machine'](),
+  'as-found': words['shell.as-found'](),
+  systems: words['shell.systems'](),
+  boot: words['shell.boot'](),
+  layout: words['shell.layout'](),
+  findings: words['shell.findings'](),
+  runbook: words['shell.runbook'](),
 };
 const STATE_WORDS: Readonly<Record<StageState, string>> = {
-  empty: 'nothing yet',
-  open: 'not complete',
-  ready: 'complete',
+  empty: words['shell.nothing-yet'](),
+  open: words['shell.not-complete'](),
+  ready: words['shell.complete'](),
 };
 
 /** The stages in practitioners' order, each with its state; every one can always be reached. */
@@ -38,8 +39,8 @@ export function Rail() {
   }, [pathname]);
   const grave = findings.filter((f) => f.level === 'blocker' || f.level === 'hazard').length;
   return (
-    <nav className={`${classes.rail} no-print`} aria-label="Stages">
-      <Link to="/" className={classes.home} title="All machines">
+    <nav className={`${classes.rail} no-print`} aria-label={words['shell.stages']()}>
+      <Link to="/" className={classes.home} title={words['shell.all-machines']()}>
         <Wordmark />
       </Link>
       <div className={classes.machine}>
@@ -59,15 +60,15 @@ export function Rail() {
         ))}
       </ul>
       <NavLink to={`/machines/${id}/alternatives${search}`} className={classes.aside!}>
-        Alternatives
+        {words['shell.alternatives']()}
       </NavLink>
       <div className={classes.next}>
-        <span className="eyebrow">Next</span>
+        <span className="eyebrow">{words['shell.next']()}</span>
         <Link to={`/machines/${id}/${overview.nextStage}${search}`}>{say(overview.next)}</Link>
       </div>
       {plan.systems.length > 0 && (
         <div className={classes.owners}>
-          <span className="eyebrow">Owners</span>
+          <span className="eyebrow">{words['shell.owners']()}</span>
           {plan.systems.map((system) => (
             <span key={system.id} className={classes.owner}>
               <OwnerSwatch owners={[system.id]} /> <span title={system.name}>{system.name}</span>

@@ -1,7 +1,8 @@
 import { english, sayIn, textIn, type Code, type English, type Message, type Text } from '@rhizotome/core';
+import { inLanguage } from './language.js';
 
-/** The language of this window. */
-export const catalogue = english;
+/** Core’s sentences in the language of this window. */
+export const catalogue = inLanguage(english);
 
 /** The text of a message of core. */
 export const say = <C extends Code>(said: Message<C>): ReturnType<English[C]> => sayIn(catalogue, said);

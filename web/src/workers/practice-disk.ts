@@ -1,4 +1,4 @@
-import type { Plan, Survey } from '@rhizotome/core';
+import type { Plan, Survey, Phrase } from '@rhizotome/core';
 
 /** The disk after so many steps of a plan. */
 export interface PracticeRequest {
@@ -9,7 +9,7 @@ export interface PracticeRequest {
 
 export interface PracticeAnswer {
   readonly image: Blob;
-  readonly unformatted: readonly string[];
+  readonly unformatted: readonly Phrase[];
 }
 
 /** Makes a disk to practise on, in a worker. @throws Error where it could not be made */

@@ -1,5 +1,5 @@
 import { message } from '../../words/index.js';
-import { EVIDENCE_WORDS, floorOf } from '../../plan/index.js';
+import { evidenceName, floorOf } from '../../plan/index.js';
 import { bytesOfPart, nameOf } from '../context.js';
 import { resize } from '../repairs.js';
 import { inBytes, fact, type Rule } from '../rule.js';
@@ -21,7 +21,7 @@ export const belowFloor: Rule = {
             fact('planned', inBytes(size)),
             fact(
               'minimum',
-              message('value.on-evidence', { bytes: floor.bytes, evidence: EVIDENCE_WORDS[floor.evidence] }),
+              message('value.on-evidence', { bytes: floor.bytes, evidence: evidenceName(floor.evidence) }),
             ),
           ],
           partitions: [p.id],

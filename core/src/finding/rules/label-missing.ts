@@ -1,5 +1,5 @@
 import { message } from '../../words/index.js';
-import { ROLE_NAMES } from '../../plan/index.js';
+import { roleInSentence } from '../../plan/index.js';
 import { VOLUME_TRAITS, volumeName } from '../../volume/index.js';
 import { fact, type Rule } from '../rule.js';
 
@@ -12,13 +12,10 @@ export const labelMissing: Rule = {
       .filter((p) => p.treatment === 'format' && p.label === '' && p.name === '')
       .filter((p) => (VOLUME_TRAITS[p.fileSystem].labelLimit ?? 0) > 0)
       .map((p) => {
-        const label = (p.role === 'data' ? 'data' : ROLE_NAMES[p.role].toLowerCase()).slice(
-          0,
-          VOLUME_TRAITS[p.fileSystem].labelLimit,
-        );
+        const label = p.role.slice(0, VOLUME_TRAITS[p.fileSystem].labelLimit);
         return {
           of: p.id,
-          says: message('finding.label-missing', { role: ROLE_NAMES[p.role].toLowerCase() }),
+          says: message('finding.label-missing', { role: roleInSentence(p.role) }),
           evidence: [fact('content', volumeName(p.fileSystem))],
           partitions: [p.id],
           remedies: [

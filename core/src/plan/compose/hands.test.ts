@@ -17,6 +17,7 @@ import {
   type Grip,
   type Plan,
 } from '../index.js';
+import { inEnglish } from '../../words/index.js';
 
 const DISK = drawn(500, ['1GiB efi', '100GiB ext4 "one"', '50GiB ext4 "two"']);
 const noted = ['found-2', 'found-3'].reduce(
@@ -109,7 +110,7 @@ describe('telling places', () => {
     ['all the space', gib(100)],
   ])('%s is within reach', (what, length) => {
     const grip = end(shrunk, 'found-2');
-    const place = snapPlaces({ plan: shrunk, survey: DISK }, grip).find((p) => p.what === what)!;
+    const place = snapPlaces({ plan: shrunk, survey: DISK }, grip).find((p) => inEnglish(p.what) === what)!;
     const { after, snapped } = drawGrip(
       { plan: shrunk, survey: DISK },
       grip,

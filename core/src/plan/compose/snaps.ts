@@ -5,18 +5,19 @@ import { alignmentSectors } from '../area.js';
 import { roomAround } from '../layout.js';
 import { foundTitle } from '../names.js';
 import { endOf, partitionOf, type PlannedPartition } from '../plan.js';
+import { message, type Phrase } from '../../words/index.js';
 import type { Grip } from './grips.js';
 
 /** A place worth coming to lie at, and what it is. */
 export interface SnapPlace {
   readonly at: Sectors;
-  readonly what: string;
+  readonly what: Phrase;
 }
 
 const SHARES = [
   [0.5, 'half'],
-  [0.25, 'a quarter'],
-  [0.75, 'three quarters'],
+  [0.25, 'quarter'],
+  [0.75, 'three-quarters'],
 ] as const;
 const DISK_STEPS = 10;
 
@@ -26,7 +27,7 @@ export function snapPlaces(planned: Planned, grip: Grip): SnapPlace[] {
   const step = alignmentSectors(survey.disk.sectorBytes);
   const partition = partitionOf(plan, grip.kind === 'border' ? grip.left : grip.partition);
   if (!partition) return [];
-  const aligned = (at: number, what: string): SnapPlace => ({
+  const aligned = (at: number, what: Phrase): SnapPlace => ({
     at: sectors(alignUp(Math.round(at), step)),
     what,
   });
@@ -37,7 +38,7 @@ export function snapPlaces(planned: Planned, grip: Grip): SnapPlace[] {
     ...Array.from({ length: DISK_STEPS - 1 }, (_, i) =>
       aligned(
         ((i + 1) / DISK_STEPS) * survey.disk.sizeSectors,
-        `${(i + 1) * (100 / DISK_STEPS)} % of the disk`,
+        message('snap.of-disk', { percent: (i + 1) * (100 / DISK_STEPS) }),
       ),
     ),
   ];
@@ -47,30 +48,30 @@ function asFound(survey: Survey, partition: PlannedPartition, grip: Grip): SnapP
   const found = surveyedPartition(survey, partition.from);
   if (!found) return [];
   const at = grip.kind === 'end' || grip.kind === 'border' ? endOf(found) : found.start;
-  return [{ at: sectors(at), what: 'where it was found' }];
+  return [{ at: sectors(at), what: message('snap.as-found') }];
 }
 
 /** Shares of what the grip divides: two neighbours, or a partition and the room beside it. */
-function shares(planned: Planned, partition: PlannedPartition, grip: Grip): (readonly [number, string])[] {
+function shares(planned: Planned, partition: PlannedPartition, grip: Grip): (readonly [number, Phrase])[] {
   const { plan } = planned;
   const room = roomAround(planned, partition.id);
-  const between = (from: number, to: number, of: string) =>
-    SHARES.map(([share, what]) => [from + share * (to - from), `${what} ${of}`] as const);
+  const between = (from: number, to: number, of: 'snap.share' | 'snap.share-of-both') =>
+    SHARES.map(([part, share]) => [from + part * (to - from), message(of, { share })] as const);
   const [first, last] = [partition.start - room.before, endOf(partition) + room.after];
   switch (grip.kind) {
     case 'border': {
       const right = partitionOf(plan, grip.right);
-      return right ? between(partition.start, endOf(right), 'of both') : [];
+      return right ? between(partition.start, endOf(right), 'snap.share-of-both') : [];
     }
     case 'end':
-      return [[last, 'all the space'], ...between(partition.start, last, 'of the space')];
+      return [[last, message('snap.all')], ...between(partition.start, last, 'snap.share')];
     case 'start':
-      return [[first, 'all the space'], ...between(endOf(partition), first, 'of the space')];
+      return [[first, message('snap.all')], ...between(endOf(partition), first, 'snap.share')];
     case 'body':
       return [
-        [first, 'at the start of the space'],
-        [last - partition.length, 'at the end of the space'],
-        [first + (last - first - partition.length) / 2, 'in the middle of the space'],
+        [first, message('snap.at-start')],
+        [last - partition.length, message('snap.at-end')],
+        [first + (last - first - partition.length) / 2, message('snap.in-middle')],
       ];
   }
 }
@@ -81,10 +82,10 @@ function foundBoundaries(planned: Planned, partition: PlannedPartition): SnapPla
   return survey.partitions
     .filter((p) => p.id !== partition.from)
     .flatMap((p): SnapPlace[] => {
-      const title = foundTitle({ plan, survey }, p);
+      const part = foundTitle({ plan, survey }, p);
       return [
-        { at: p.start, what: `in line with the start of “${title}” as found` },
-        { at: sectors(endOf(p)), what: `in line with the end of “${title}” as found` },
+        { at: p.start, what: message('snap.found-start', { part }) },
+        { at: sectors(endOf(p)), what: message('snap.found-end', { part }) },
       ];
     });
 }

@@ -1,3 +1,4 @@
+import { message, type Phrase } from '../../words/index.js';
 import type { Planned } from '../planned.js';
 import { surveyedPartition } from '../../survey/index.js';
 import { keptPartition } from '../begin.js';
@@ -26,7 +27,7 @@ export interface Verb {
     | 'logical'
     | 'primary'
     | 'active';
-  readonly title: string;
+  readonly title: Phrase;
   readonly edit: Edit;
 }
 
@@ -39,7 +40,7 @@ export function verbsOf(planned: Planned, id: PartitionId): Verb[] {
   const partition = partitionOf(plan, id);
   if (!partition) {
     const edit = surveyedPartition(survey, id) && undeleteEdit(planned, id);
-    return edit ? [{ id: 'undelete', title: 'Keep it as found', edit }] : [];
+    return edit ? [{ id: 'undelete', title: message('verb.undelete'), edit }] : [];
   }
   const allowed = ({ edit }: Verb) => apply(plan, edit, () => survey).ok;
   return [
@@ -56,12 +57,12 @@ function contentVerbs({ id, from, treatment }: PlannedPartition): Verb[] {
   const treat = (to: 'keep' | 'format'): Edit => ({ kind: 'treat', partition: id, treatment: to });
   return [
     ...(from !== null && treatment === 'format'
-      ? [{ id: 'keep', title: 'Keep its files', edit: treat('keep') } as const]
+      ? [{ id: 'keep', title: message('verb.keep'), edit: treat('keep') } as const]
       : []),
     ...(from !== null && treatment === 'keep'
-      ? [{ id: 'format', title: 'Format', edit: treat('format') } as const]
+      ? [{ id: 'format', title: message('verb.format'), edit: treat('format') } as const]
       : []),
-    { id: 'delete', title: 'Delete', edit: { kind: 'remove', partition: id } },
+    { id: 'delete', title: message('verb.delete'), edit: { kind: 'remove', partition: id } },
   ];
 }
 
@@ -73,9 +74,9 @@ function roomVerbs(planned: Planned, partition: PlannedPartition): Verb[] {
   const shrinks = halved.places.some((place) => place.length < partition.length);
   return [
     ...(behind
-      ? [{ id: 'fill', title: 'Fill the free space behind it', edit: fillEdit(planned, partition) } as const]
+      ? [{ id: 'fill', title: message('verb.fill'), edit: fillEdit(planned, partition) } as const]
       : []),
-    ...(shrinks ? [{ id: 'halve', title: 'Free half of it', edit: halved } as const] : []),
+    ...(shrinks ? [{ id: 'halve', title: message('verb.halve'), edit: halved } as const] : []),
   ];
 }
 
@@ -89,7 +90,7 @@ function neighbourVerbs(planned: Planned, partition: PlannedPartition): Verb[] {
     return [
       {
         id: by < 0 ? 'trade-previous' : 'trade-next',
-        title: `Swap places with “${partitionTitle(other)}”`,
+        title: message('verb.trade', { other: partitionTitle(other) }),
         edit,
       },
     ];
@@ -100,12 +101,18 @@ function neighbourVerbs(planned: Planned, partition: PlannedPartition): Verb[] {
 function slotVerbs(planned: Planned, partition: PlannedPartition): Verb[] {
   if (!slotsOf(planned)) return [];
   if (isLogical(planned, partition))
-    return [{ id: 'primary', title: 'Make it a primary', edit: makePrimaryEdit(planned, partition) }];
+    return [{ id: 'primary', title: message('verb.primary'), edit: makePrimaryEdit(planned, partition) }];
   return [
-    { id: 'logical', title: 'Make it a logical', edit: makeLogicalEdit(planned, partition) },
+    { id: 'logical', title: message('verb.logical'), edit: makeLogicalEdit(planned, partition) },
     ...(isActive(planned, partition)
       ? []
-      : [{ id: 'active', title: 'Mark active', edit: markActiveEdit(planned, partition.id) } as const]),
+      : [
+          {
+            id: 'active',
+            title: message('verb.active'),
+            edit: markActiveEdit(planned, partition.id),
+          } as const,
+        ]),
   ];
 }
 
@@ -118,7 +125,7 @@ function returnVerbs(planned: Planned, partition: PlannedPartition): Verb[] {
   return [
     {
       id: 'as-found',
-      title: 'Restore as found',
+      title: message('verb.as-found'),
       edit: { kind: 'restore', partition: keptPartition(survey, found, note) },
     },
   ];

@@ -11,6 +11,7 @@ type EditCode = Extract<Code, `edit.${string}`>;
 export type EditSays = Message<EditCode>;
 
 const MOST = { chars: 300, items: 64 } as const;
+const phrase = z.strictObject({ code: z.string().max(60), with: z.null() });
 const said = z.union([z.string().max(MOST.chars), z.number(), z.boolean()]);
 const isEditCode = (code: string): code is EditCode => code.startsWith('edit.') && code in english;
 
@@ -19,21 +20,14 @@ export const EditSaysSchema = z
   .strictObject({
     code: z.string().max(60).refine(isEditCode, 'No such sentence is known.'),
     with: z
-      .record(
-        z.string().max(30),
-        z.union([
-          said,
-          z.array(said).max(MOST.items),
-          z.strictObject({ code: z.string().max(60), with: z.null() }),
-        ]),
-      )
+      .record(z.string().max(30), z.union([said, z.array(z.union([said, phrase])).max(MOST.items), phrase]))
       .nullable(),
   })
   .transform((says) => says as EditSays);
 
 /** What an edit does, for undo and for lists. `plan` is one in which its objects are, or were. */
 export function editTitle(edit: Edit, plan: Plan): EditSays {
-  const named = (name: string): Text => message('edit.part', { name });
+  const named = (name: Text): Text => message('edit.part', { name });
   const partition = (id: string): Text => {
     const p = volumeOf(plan, id);
     return p ? named(partitionTitle(p)) : message('edit.a-partition');

@@ -19,13 +19,13 @@ export const bytesOf = ({ survey }: Planned, span: { readonly length: number }):
   span.length * survey.disk.sectorBytes;
 
 /** What a partition of the plan is called; of one that is deleted, what it was called. */
-export function nameOf(planned: Planned, id: string): string {
+export function nameOf(planned: Planned, id: string): Text {
   const partition = volumeOf(planned.plan, id);
   return partition ? partitionTitle(partition) : foundName(planned, id);
 }
 
 /** What a surveyed partition is called. */
-export function foundName({ plan, survey }: Planned, id: string): string {
+export function foundName({ plan, survey }: Planned, id: string): Text {
   const inside = foundUnder(survey, id)?.volume ?? volumeOf(plan, id);
   if (inside && id.includes('/')) return inside.name;
   const found = surveyedPartition(survey, id);

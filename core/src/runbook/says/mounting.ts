@@ -9,7 +9,7 @@ import {
   type Planned,
 } from '../../plan/index.js';
 import type { StepFor } from '../../sequence/index.js';
-import { message } from '../../words/index.js';
+import { message, type Text } from '../../words/index.js';
 import { deviceOf, nameOf, systemName, type At } from './facts.js';
 
 /** What of its mount table is written, and what is taken out, in a system that stays. */
@@ -32,7 +32,7 @@ export function mountTable(at: At, step: StepFor<'mount-table'>) {
 }
 
 /** Volumes of it that are not there any more. */
-function goneOf(planned: Planned, system: string): string[] {
+function goneOf(planned: Planned, system: string): Text[] {
   const { plan } = planned;
   const partitions = fatesOf(planned).filter(
     (f) => f.kind === 'erased' && plan.found[f.found.id]?.owners.includes(system),

@@ -2,7 +2,7 @@ import {
   layersOf,
   partitionOf,
   partitionTitle,
-  ROLE_NAMES,
+  roleName,
   systemOf,
   volumesOf,
   type Planned,
@@ -46,7 +46,7 @@ export function install(planned: At, step: StepFor<'install'>) {
       decimal: row.decimal,
       content: volumeName(p.fileSystem),
       mountPoint: p.mountPoint,
-      use: p.role === 'swap' ? message('use.swap') : ROLE_NAMES[p.role],
+      use: p.role === 'swap' ? message('use.swap') : roleName(p.role),
       format: formatting(planned, p, row),
     })),
     ...insideOf(planned, step.system),
@@ -88,7 +88,7 @@ function insideOf(at: At, system: string) {
       bytes: bytesOf(at, volume),
       content: volumeName(volume.fileSystem),
       mountPoint: volume.mountPoint,
-      use: volume.role === 'swap' ? message('use.swap') : ROLE_NAMES[volume.role],
+      use: volume.role === 'swap' ? message('use.swap') : roleName(volume.role),
       format:
         volume.from === null
           ? ('made' as const)

@@ -1,7 +1,7 @@
 import { isActive, type Planned } from '../../plan/index.js';
 import type { StepFor } from '../../sequence/index.js';
 import { surveyedPartition } from '../../survey/index.js';
-import { damageInWords } from '../../table/index.js';
+import { damageSays } from '../../table/index.js';
 import { message } from '../../words/index.js';
 import { bytesOf, deviceOf, diskOf, extentOf, nameOf } from './facts.js';
 import type { At } from './facts.js';
@@ -10,7 +10,7 @@ export const newTable = (planned: Planned) =>
   message('step.new-table', { style: planned.plan.target.style, disk: diskOf(planned) });
 
 export const repairTable = ({ survey }: Planned) =>
-  message('step.repair-table', { damage: survey.damage.map(damageInWords) });
+  message('step.repair-table', { damage: survey.damage.map(damageSays) });
 
 export const convertTable = (planned: Planned) =>
   message('step.convert-table', { style: planned.plan.target.style, disk: diskOf(planned) });

@@ -12,7 +12,7 @@ import type { StepFor } from '../../sequence/index.js';
 import { surveyedPartition } from '../../survey/index.js';
 import { typeName } from '../../table/index.js';
 import { volumeName } from '../../volume/index.js';
-import { message } from '../../words/index.js';
+import { message, type Text } from '../../words/index.js';
 import { bytesOf, deviceOf, extentOf, lineOf, nameOf, systemName } from './facts.js';
 import type { At } from './facts.js';
 import { madeInside } from './inside.js';
@@ -84,7 +84,7 @@ export function create(planned: At, step: StepFor<'create'>) {
 }
 
 /** The partition that is listed before its place then; `null` where it is the first. */
-function beforeIt({ before }: At, p: PlannedPartition): string | null {
+function beforeIt({ before }: At, p: PlannedPartition): Text | null {
   const last = before.planned.plan.partitions.findLast((other) => other.start < p.start);
   return last ? partitionTitle(last) : null;
 }
@@ -98,7 +98,7 @@ function contentOf({ placeholder, fileSystem }: PlannedPartition, { environment,
 
 /** The EFI system partition is FAT32: firmware need not read another FAT (UEFI 2.10 §13.3). */
 const fileSystemName = ({ fileSystem, role }: PlannedPartition) =>
-  `${volumeName(fileSystem)}${role === 'efi' && fileSystem === 'fat' ? '32' : ''}`;
+  role === 'efi' && fileSystem === 'fat' ? 'FAT32' : volumeName(fileSystem);
 
 export const format = (planned: At, { partition }: StepFor<'format'>) =>
   message('step.format', {

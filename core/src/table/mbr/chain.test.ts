@@ -2,13 +2,14 @@ import fc from 'fast-check';
 import { writeUint } from '../../bytes/index.js';
 import { zeroed } from '../../testing/zeroed.js';
 import {
-  damageInWords,
+  damageSays,
   encodeMbr,
   readTable,
   type MbrTable,
   type SectorImage,
   type TableReading,
 } from '../index.js';
+import { inEnglish } from '../../words/index.js';
 
 const DISK_SECTORS = 4_000_000;
 
@@ -92,7 +93,7 @@ describe('an MBR with its chain', () => {
     const table = readTable(diskOf(looped));
     expect(table.damage).toEqual([{ id: 'chain-broken', number: 4, fault }]);
     expect(listed(table)[1]).toEqual([5, 202_048, 300_000, '0x83', 200_000]);
-    expect(damageInWords(table.damage[0]!)).toContain(String(fault.atLba));
+    expect(inEnglish(damageSays(table.damage[0]!))).toContain(String(fault.atLba));
   });
 
   test('a stray third entry, a logical that leaves the container, and a second container are told', () => {
@@ -162,7 +163,7 @@ describe('an MBR with its chain', () => {
         });
         const table = readTable(diskOf(flipped));
         expect(table.partitions.length).toBeLessThanOrEqual(5);
-        for (const d of table.damage) expect(damageInWords(d).length).toBeGreaterThan(20);
+        for (const d of table.damage) expect(inEnglish(damageSays(d)).length).toBeGreaterThan(20);
         // Nothing that the bits do not say, and nothing of what they say left out without a word.
         const reaches = table.partitions.every((p) => p.start + p.length <= DISK_SECTORS);
         if (!reaches) expect(table.damage.map((d) => d.id)).toEqual(expect.arrayContaining(['out-of-range']));

@@ -1,19 +1,29 @@
 import { boot, match } from './boot.js';
+import { damage } from './damage.js';
 import { dangers } from './dangers.js';
 import { documents } from './documents.js';
 import { edits } from './edits.js';
 import { facts } from './facts.js';
 import { findings } from './findings.js';
+import { hands } from './hands.js';
 import { mounting } from './mounting.js';
+import { names } from './names.js';
 import { overview } from './overview.js';
 import { proposals } from './proposals.js';
+import { refusals } from './refusals.js';
 import { runbook } from './runbook.js';
+import { sizes } from './sizes.js';
 import { standing } from './standing.js';
 import { steps } from './steps.js';
 import { wayBack } from './way-back.js';
 
 /** Every sentence of core in English, a file a subject. */
 export const english = {
+  ...names,
+  ...sizes,
+  ...refusals,
+  ...damage,
+  ...hands,
   ...match,
   ...boot,
   ...edits,

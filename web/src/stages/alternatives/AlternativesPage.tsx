@@ -9,6 +9,7 @@ import { RenameDialog } from '../../parts/RenameDialog.js';
 import { SectionGlance } from '../../section/SectionGlance.js';
 import classes from './AlternativesPage.module.css';
 import { rowsOf, type Row } from './rows.js';
+import { words } from '../../words/words.js';
 
 /** The plan current plan beside those that were kept: small sections, and the figures that differ. */
 export function AlternativesPage() {
@@ -16,16 +17,13 @@ export function AlternativesPage() {
   const { kept, problem, removed } = all;
   return (
     <div className="page">
-      <h1>Alternatives</h1>
-      <p className="soft">
-        Save this plan under a name, change it, and compare. Using an alternative is one change, and can be
-        undone.
-      </p>
+      <h1>{words['alternatives.alternatives']()}</h1>
+      <p className="soft">{words['alternatives.save-plan-under-name']()}</p>
       <KeepPlanForm
         className={classes.keep}
-        label="Name of the alternative"
-        placeholder="What is special about this plan"
-        button="Save this plan"
+        label={words['alternatives.name-alternative']()}
+        placeholder={words['alternatives.what-special-about-plan']()}
+        button={words['alternatives.save-plan']()}
         size="sm"
         keep={all.keep}
         busy={all.keeping}
@@ -37,16 +35,16 @@ export function AlternativesPage() {
       )}
       {removed && (
         <p role="status" className={classes.removed}>
-          “{removed.name}” was deleted.{' '}
+          {words['machines.was-deleted'](removed.name)}{' '}
           <Button size="compact-xs" variant="default" onClick={all.putBack}>
-            Undo
+            {words['alternatives.undo']()}
           </Button>
         </p>
       )}
       {kept === undefined ? (
-        !problem && <p role="status">Loading alternatives…</p>
+        !problem && <p role="status">{words['alternatives.loading-alternatives']()}</p>
       ) : kept.length === 0 ? (
-        <p>There are no alternatives yet. Plans that you save are shown here next to the current plan.</p>
+        <p>{words['alternatives.there-no-alternatives-yet']()}</p>
       ) : (
         <Comparison kept={kept} all={all} />
       )}
@@ -78,17 +76,17 @@ function Comparison({ kept, all }: ComparisonProps) {
         <thead>
           <tr>
             <td />
-            <th scope="col">current plan</th>
+            <th scope="col">{words['alternatives.current-plan']()}</th>
             {kept.map((one) => (
               <th scope="col" key={one.id}>
                 <div className={classes.head}>
                   <span>{one.name}</span>
                   <MoreButton
-                    label={`More for ${one.name}`}
+                    label={words['alternatives.more'](one.name)}
                     actions={[
-                      { title: 'Rename', run: () => setRenaming(one) },
-                      { title: 'Duplicate', run: () => all.duplicate(one) },
-                      { title: 'Delete', run: () => all.remove(one) },
+                      { title: words['alternatives.rename'](), run: () => setRenaming(one) },
+                      { title: words['alternatives.duplicate'](), run: () => all.duplicate(one) },
+                      { title: words['shell.delete'](), run: () => all.remove(one) },
                     ]}
                   />
                 </div>
@@ -101,10 +99,10 @@ function Comparison({ kept, all }: ComparisonProps) {
             {kept.map((one, i) => (
               <Drawn key={one.id} {...plans[i + 1]!} beside={besides[i + 1]!}>
                 {all.stands(one) ? (
-                  <span className="soft small">current plan</span>
+                  <span className="soft small">{words['alternatives.current-plan']()}</span>
                 ) : (
                   <Button size="compact-sm" onClick={() => all.takeUp(one)}>
-                    Use this plan
+                    {words['alternatives.use-plan']()}
                   </Button>
                 )}
               </Drawn>
@@ -118,7 +116,7 @@ function Comparison({ kept, all }: ComparisonProps) {
               {row.values.map((value, i) => (
                 <td key={i} data-best={row.best[i] || undefined}>
                   {value}
-                  {row.best[i] && <span className="visually-hidden">, the best</span>}
+                  {row.best[i] && <span className="visually-hidden">{words['alternatives.best']()}</span>}
                 </td>
               ))}
             </tr>
@@ -127,7 +125,7 @@ function Comparison({ kept, all }: ComparisonProps) {
         <tbody>
           <tr>
             <th scope="row" className="eyebrow">
-              the same in all
+              {words['alternatives.same-all']()}
             </th>
             <td colSpan={plans.length} className={classes.same}>
               {rows
@@ -168,7 +166,7 @@ function Drawn({ plan, survey, beside, children }: DrawnProps) {
         {survey ? (
           <SectionGlance plan={plan} survey={survey} labels="none" beside={beside} />
         ) : (
-          <p className="soft small">It is not based on a reading of the disk.</p>
+          <p className="soft small">{words['alternatives.not-based-reading-disk']()}</p>
         )}
       </div>
       <div className={classes.take}>{children}</div>

@@ -10,6 +10,7 @@ import {
 } from '@rhizotome/core';
 import { say } from '../../words/say.js';
 import { movedInWords } from '../../parts/figures.js';
+import { words } from '../../words/words.js';
 
 /** One figure of every plan that is compared. */
 export interface Row {
@@ -27,32 +28,47 @@ interface Kind {
 }
 
 const KINDS: readonly Kind[] = [
-  { name: 'data moved', say: (f) => movedInWords(f.moved), rank: (f) => f.moved.most },
+  { name: words['alternatives.data-moved'](), say: (f) => movedInWords(f.moved), rank: (f) => f.moved.most },
   {
-    name: 'copying time',
-    say: (f) => (f.seconds.most === 0 ? 'none' : say(timeSays(f.seconds))),
+    name: words['alternatives.copying-time'](),
+    say: (f) => (f.seconds.most === 0 ? words['parts.none']() : say(timeSays(f.seconds))),
     rank: (f) => f.seconds.most,
   },
-  { name: 'restarts', say: (f) => String(f.restarts), rank: (f) => f.restarts },
+  { name: words['shell.restarts'](), say: (f) => String(f.restarts), rank: (f) => f.restarts },
   {
-    name: 'steps at risk from a power cut',
+    name: words['alternatives.steps-at-risk-from'](),
     say: (f) => String(f.exposures),
     rank: (f) => f.exposures,
   },
-  { name: 'partitions deleted or erased', say: (f) => String(f.givenUp), rank: (f) => f.givenUp },
-  { name: 'blockers', say: (f) => String(f.findings.blocker), rank: (f) => f.findings.blocker },
-  { name: 'hazards', say: (f) => String(f.findings.hazard), rank: (f) => f.findings.hazard },
-  { name: 'cautions', say: (f) => String(f.findings.caution), rank: (f) => f.findings.caution },
-  { name: 'free', say: (f) => (f.freeBytes < MIB ? 'nothing' : formatBinary(f.freeBytes)) },
+  {
+    name: words['alternatives.partitions-deleted-or-erased'](),
+    say: (f) => String(f.givenUp),
+    rank: (f) => f.givenUp,
+  },
+  {
+    name: words['shell.blockers'](),
+    say: (f) => String(f.findings.blocker),
+    rank: (f) => f.findings.blocker,
+  },
+  { name: words['shell.hazards'](), say: (f) => String(f.findings.hazard), rank: (f) => f.findings.hazard },
+  {
+    name: words['shell.cautions'](),
+    say: (f) => String(f.findings.caution),
+    rank: (f) => f.findings.caution,
+  },
+  {
+    name: words['section.free'](),
+    say: (f) => (f.freeBytes < MIB ? words['parts.nothing']() : formatBinary(f.freeBytes)),
+  },
 ];
 
 const FITS: readonly SizeFit[] = ['generous', 'comfortable', 'least', 'too-small', 'nothing'];
 const FIT_WORDS: Readonly<Record<SizeFit, string>> = {
   nothing: '',
-  'too-small': 'too small',
-  least: 'enough',
-  comfortable: 'comfortable',
-  generous: 'generous',
+  'too-small': words['alternatives.too-small'](),
+  least: words['alternatives.enough'](),
+  comfortable: words['systems.mark']('comfortable'),
+  generous: words['systems.mark']('generous'),
 };
 
 /** The figures of plans side by side; a plan without a reading has none. */
@@ -74,8 +90,8 @@ function ofSystem(name: string): Kind {
     name,
     say: (f) => {
       const given = room(f);
-      if (!given) return 'not there';
-      if (given.systemBytes === 0) return 'nothing yet';
+      if (!given) return words['alternatives.not-there']();
+      if (given.systemBytes === 0) return words['alternatives.nothing-yet']();
       return `${formatBinary(given.systemBytes)}, ${FIT_WORDS[given.fit]}`;
     },
     rank: (f) => FITS.indexOf(room(f)?.fit ?? 'nothing'),

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { useOpenState } from '../../open/context.js';
 import { FoundTable } from './FoundTable.js';
 import { ReadDisk } from './ReadDisk.js';
+import { words } from '../../words/words.js';
 
 /** What is on the disk now: read, pasted or drawn; then what each part means, and how much of it is used. */
 export function AsFoundStage() {
@@ -11,15 +12,15 @@ export function AsFoundStage() {
   if (!survey || again)
     return (
       <div className="page">
-        <h1>What is on the disk now?</h1>
+        <h1>{words['as-found.what-disk-now']()}</h1>
         <p className="soft">
-          The files are read in your browser. Nothing is uploaded.
-          {survey && ' A new reading replaces the partitions of the plan. You can undo this.'}
+          {words['as-found.files-read-your-browser']()}
+          {survey && words['as-found.new-reading-replaces-partitions']()}
         </p>
         <ReadDisk done={() => setAgain(false)} />
         {survey && (
           <Button variant="default" mt="lg" onClick={() => setAgain(false)}>
-            Keep the present reading
+            {words['as-found.keep-present-reading']()}
           </Button>
         )}
       </div>

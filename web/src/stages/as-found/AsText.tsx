@@ -3,6 +3,7 @@ import { looksLikeNotation, readDocument } from '@rhizotome/core';
 import { useState } from 'react';
 import type { WayProps } from './WaysIn.js';
 import classes from './ReadDisk.module.css';
+import { words } from '../../words/words.js';
 
 const EXAMPLE = `rhizotome 1
 disk, size 500GB, table gpt
@@ -17,9 +18,8 @@ export function AsText({ identity, adopt }: WayProps) {
     const outcome = readDocument(text, identity());
     if (!outcome.ok) {
       const { line, column, message } = outcome.problem;
-      setProblem(line === undefined ? message : `Line ${line}, column ${column}: ${message}`);
-    } else if (!outcome.value.survey)
-      setProblem('This text describes no disk. Add a line such as: disk, size 500GB, table gpt');
+      setProblem(line === undefined ? message : words['as-found.line-column'](line, column ?? 1, message));
+    } else if (!outcome.value.survey) setProblem(words['as-found.text-describes-no-disk']());
     // A text read twice is two readings: a survey is never changed.
     else
       adopt(looksLikeNotation(text) ? { ...outcome.value.survey, id: identity().id } : outcome.value.survey);
@@ -27,8 +27,8 @@ export function AsText({ identity, adopt }: WayProps) {
   return (
     <div className={classes.stack}>
       <Textarea
-        label="Notation, or JSON from the rhizotome command"
-        description="One line a part; sizes as they are typed everywhere; # begins a remark. Of a plan, the disk is taken in and the rest is left."
+        label={words['as-found.notation-or-json-from']()}
+        description={words['as-found.one-line-part-sizes']()}
         placeholder={EXAMPLE}
         minRows={9}
         maxRows={20}
@@ -47,7 +47,7 @@ export function AsText({ identity, adopt }: WayProps) {
       )}
       <div>
         <Button onClick={read} disabled={text.trim() === ''}>
-          Read this text
+          {words['as-found.read-text']()}
         </Button>
       </div>
     </div>

@@ -50,7 +50,7 @@ export function ByHand({ identity, adopt }: WayProps) {
   };
   const takePasted = () => {
     const found = handRowsIn(pasted);
-    if (found.length === 0) return setProblem('No line of this text has a size, such as 465.1 GB.');
+    if (found.length === 0) return setProblem(words['as-found.no-line-text-has']());
     change([...rows, ...found]);
     setPasted('');
   };
@@ -67,20 +67,20 @@ export function ByHand({ identity, adopt }: WayProps) {
     <div className={classes.stack}>
       <div className={classes.row}>
         <TextInput
-          label="Size of the disk"
+          label={words['as-found.size-disk']()}
           w={200}
           placeholder="500GB"
           value={size}
           onChange={(e) => setSize(e.currentTarget.value)}
         />
         <NativeSelect
-          label="Partition table"
+          label={words['as-found.partition-table']()}
           w={200}
           value={style}
           data={[
             { value: 'gpt', label: 'GPT' },
             { value: 'mbr', label: 'MBR' },
-            { value: 'none', label: 'none (the disk is blank)' },
+            { value: 'none', label: words['as-found.none-disk-blank']() },
           ]}
           onChange={(e) => setStyle(e.currentTarget.value as HandDrawing['style'])}
         />
@@ -100,8 +100,8 @@ export function ByHand({ identity, adopt }: WayProps) {
           <HandRows rows={rows} settled={settled} change={change} />
           <div className={classes.row}>
             <Textarea
-              label="Paste a list of sizes, one partition on each line"
-              description="The first size in a line counts. Words such as ntfs, efi, swap or unallocated are understood; a label stands in quotation marks."
+              label={words['as-found.paste-list-sizes-one']()}
+              description={words['as-found.first-size-line-counts']()}
               placeholder={EXAMPLE}
               minRows={4}
               autosize
@@ -111,7 +111,7 @@ export function ByHand({ identity, adopt }: WayProps) {
               onChange={(e) => setPasted(e.currentTarget.value)}
             />
             <Button variant="default" onClick={takePasted} disabled={pasted.trim() === ''}>
-              Add these rows
+              {words['as-found.add-these-rows']()}
             </Button>
           </div>
         </>
@@ -123,7 +123,7 @@ export function ByHand({ identity, adopt }: WayProps) {
       )}
       <div>
         <Button onClick={use} disabled={size.trim() === '' || settled?.ok === false}>
-          Use this disk
+          {words['as-found.use-disk']()}
         </Button>
       </div>
     </div>
@@ -145,7 +145,7 @@ function diskOf(typed: string): { bytes: number | undefined; note: string } {
     const bytes = nominalSectors(gigabytes) * 512;
     return {
       bytes,
-      note: `${formatBoth(bytes)}: ${bytes / 512} sectors, the size of a drive sold as ${gigabytes} GB`,
+      note: words['as-found.sectors-size-drive-sold'](formatBoth(bytes), bytes / 512, gigabytes),
     };
   }
   return { bytes: Math.floor(parsed.value / 512) * 512, note: formatBoth(parsed.value) };

@@ -15,6 +15,7 @@ import { useEffect, useRef, useState, type DragEvent } from 'react';
 import { readDisk, type Progress } from '../../workers/read-disk.js';
 import type { WayProps } from './WaysIn.js';
 import classes from './ReadDisk.module.css';
+import { words } from '../../words/words.js';
 
 /** What is asked for at an end of the disk is a MiB; a larger file that is dropped is taken for a whole image. */
 const LARGEST_END_BYTES = 2 * 1024 * 1024;
@@ -92,36 +93,34 @@ export function FilesWay({ identity, adopt }: WayProps) {
       >
         <div className={classes.image}>
           <div>
-            <h3>Disk image</h3>
-            <p className="small soft">
-              Drop a raw or qcow2 image of any size here, or a capture from the rhizotome command. Only the
-              partition table and the file-system headers are read.
-            </p>
+            <h3>{words['as-found.disk-image']()}</h3>
+            <p className="small soft">{words['as-found.drop-raw-or-qcow2']()}</p>
           </div>
-          <PickFile label="Choose an image" pick={(file) => void take([file])} />
+          <PickFile label={words['as-found.choose-image']()} pick={(file) => void take([file])} />
         </div>
         {reading && (
           <div role="status" className={classes.reading}>
             <Loader size="xs" />
             <span>
-              Reading {reading.progress?.at ?? 'the table'} of “{reading.name}”
-              {reading.progress && `, ${formatBinary(reading.progress.bytesRead)} read`}
+              {words['as-found.reading-file'](
+                reading.name,
+                reading.progress?.at ?? words['as-found.table'](),
+                reading.progress ? formatBinary(reading.progress.bytesRead) : null,
+              )}
             </span>
             <Button size="compact-xs" variant="default" onClick={stop}>
-              Cancel
+              {words['as-found.cancel']()}
             </Button>
           </div>
         )}
-        <div className={classes.or}>Or the two ends of the disk, if you have no image</div>
+        <div className={classes.or}>{words['as-found.or-two-ends-disk']()}</div>
         <div className={classes.ends}>
-          <End name="Head: the first MiB" file={head} pick={(file) => void take([file], 'head')} />
-          <End name="Tail: the last MiB" file={tail} pick={(file) => void take([file], 'tail')} />
+          <End name={words['as-found.head']()} file={head} pick={(file) => void take([file], 'head')} />
+          <End name={words['as-found.tail']()} file={tail} pick={(file) => void take([file], 'tail')} />
         </div>
         <details>
-          <summary>How to capture the two ends on the machine</summary>
-          <p className="small soft">
-            Run these in a Linux on that machine. Replace nvme0n1 with the name of the disk:
-          </p>
+          <summary>{words['as-found.how-capture-two-ends']()}</summary>
+          <p className="small soft">{words['as-found.run-these-linux-machine']()}</p>
           <code className={classes.command}>
             dd if=/dev/nvme0n1 of=head.bin bs=1M count=1
             <br />
@@ -135,20 +134,18 @@ export function FilesWay({ identity, adopt }: WayProps) {
       {(head || tail) && (
         <div className={classes.size}>
           <TextInput
-            label="Size of the disk"
+            label={words['as-found.size-disk']()}
             w={260}
             value={typedSize}
             placeholder={proposed ? String(proposed.bytes) : '512110190592'}
             error={
-              typedSize.trim() !== '' && size === undefined
-                ? 'Enter a number of bytes, or a size with its unit.'
-                : null
+              typedSize.trim() !== '' && size === undefined ? words['as-found.enter-number-bytes-or']() : null
             }
             onChange={(event) => setTypedSize(event.currentTarget.value)}
           />
           <p className="small soft" style={{ paddingTop: '1.7rem' }}>
-            {size !== undefined ? formatBoth(size) : 'In bytes, as blockdev or lsblk shows it.'}
-            {typedSize.trim() === '' && proposed && ` – from the table in the ${proposed.from}`}
+            {size !== undefined ? formatBoth(size) : words['as-found.bytes-as-blockdev-or']()}
+            {typedSize.trim() === '' && proposed && words['as-found.from-table'](proposed.from)}
           </p>
         </div>
       )}
@@ -160,7 +157,7 @@ export function FilesWay({ identity, adopt }: WayProps) {
       {(head || tail) && (
         <div>
           <Button onClick={read} disabled={!head || !tail || !size}>
-            Read the disk
+            {words['as-found.read-disk']()}
           </Button>
         </div>
       )}
@@ -207,8 +204,13 @@ function End({ name, file, pick }: { name: string; file: CapturedFile | null; pi
   return (
     <div className={classes.end}>
       <h3>{name}</h3>
-      <PickFile label={file ? 'Choose another' : 'Choose a file'} pick={pick} />
-      <span className="small soft">{file ? `${file.name}, ${file.bytes.length} bytes` : 'none yet'}</span>
+      <PickFile
+        label={file ? words['as-found.choose-another']() : words['as-found.choose-file']()}
+        pick={pick}
+      />
+      <span className="small soft">
+        {file ? words['as-found.bytes'](file.name, file.bytes.length) : words['as-found.none-yet']()}
+      </span>
     </div>
   );
 }

@@ -1,20 +1,16 @@
 import { Button, NativeSelect } from '@mantine/core';
 import {
   bytes,
-  EVIDENCE_WORDS,
   formatBinary,
   formatBoth,
   formatDecimal,
   KNOWN,
   noteFoundEdit,
-  foundTitle,
-  ROLE_NAMES,
   ROLES,
   safetyCopyZip,
   typeName,
   usedOf,
   VOLUME_KINDS,
-  volumeName,
   type FoundNote,
   type Known,
   type Measured,
@@ -30,6 +26,7 @@ import { DamageList } from './DamageList.js';
 import classes from './FoundTable.module.css';
 import { words } from '../../words/words.js';
 import { VolumeFacts } from './VolumeFacts.js';
+import { evidenceName, foundTitle, roleName, volumeName } from '../../words/names.js';
 
 /** Every part of the reading: what it is said to be, whose it is, and how much is used on what evidence. */
 export function FoundTable({ survey, readAgain }: { survey: Survey; readAgain: () => void }) {
@@ -43,7 +40,7 @@ export function FoundTable({ survey, readAgain }: { survey: Survey; readAgain: (
     <>
       <div className={classes.head}>
         <div>
-          <h1>As found</h1>
+          <h1>{words['as-found.as-found']()}</h1>
           <p className="soft">{summary(survey)}</p>
         </div>
         <div className={classes.buttons}>
@@ -51,49 +48,50 @@ export function FoundTable({ survey, readAgain }: { survey: Survey; readAgain: (
             <Button
               variant="default"
               onClick={saveTable}
-              title="Download the sectors of the partition table, with instructions"
+              title={words['as-found.download-sectors-partition-table']()}
             >
-              Safety copy
+              {words['as-found.safety-copy']()}
             </Button>
           )}
           <Button variant="default" onClick={readAgain}>
-            Read again
+            {words['as-found.read-again']()}
           </Button>
         </div>
       </div>
       {disk.bareVolume && (
         <div className={classes.damage} role="note">
-          <strong>There is no partition table: one volume fills the whole disk</strong>
+          <strong>{words['as-found.there-no-partition-table']()}</strong>
           <p>
-            {disk.bareVolume.variant ?? volumeName(disk.bareVolume.kind)}
-            {disk.bareVolume.label && ` “${disk.bareVolume.label}”`}
-            {disk.bareVolume.usedBytes !== undefined && `, ${formatBoth(disk.bareVolume.usedBytes)} used`}.
-            Writing a new table destroys it with all its files.
+            {words['as-found.bare'](
+              disk.bareVolume.variant ?? volumeName(disk.bareVolume.kind),
+              disk.bareVolume.label ?? '',
+              disk.bareVolume.usedBytes === undefined ? null : formatBoth(disk.bareVolume.usedBytes),
+            )}
           </p>
         </div>
       )}
       {survey.damage.length > 0 && (
         <div className={classes.damage} role="note">
-          <strong>The partition table has problems</strong>
+          <strong>{words['as-found.partition-table-has-problems']()}</strong>
           <DamageList survey={survey} />
         </div>
       )}
       {partitions.length === 0 ? (
         !disk.bareVolume && (
-          <p>The disk of {formatBoth(disk.sizeSectors * disk.sectorBytes)} has no partitions.</p>
+          <p>{words['as-found.disk-has-no-partitions'](formatBoth(disk.sizeSectors * disk.sectorBytes))}</p>
         )
       ) : (
         <div className={classes.scroll}>
           <table className={classes.table}>
             <thead>
               <tr>
-                <th scope="col">No.</th>
-                <th scope="col">Part</th>
-                <th scope="col">What it is</th>
-                <th scope="col">Content</th>
-                <th scope="col">Owner</th>
-                <th scope="col">Used</th>
-                <th scope="col">Minimum, by its own tool</th>
+                <th scope="col">{words['as-found.no']()}</th>
+                <th scope="col">{words['as-found.part']()}</th>
+                <th scope="col">{words['as-found.what']()}</th>
+                <th scope="col">{words['as-found.content']()}</th>
+                <th scope="col">{words['as-found.owner']()}</th>
+                <th scope="col">{words['as-found.used-2']()}</th>
+                <th scope="col">{words['as-found.minimum-its-own-tool']()}</th>
               </tr>
             </thead>
             <tbody>
@@ -114,16 +112,23 @@ export function FoundTable({ survey, readAgain }: { survey: Survey; readAgain: (
 
 function summary({ disk, source, takenAt, partitions }: Survey): string {
   const from = {
-    capture: `read from ${source.files?.join(' and ')}`,
-    image: `read from ${source.files?.join(' and ')}`,
-    notation: 'entered as text',
-    lsblk: 'from lsblk',
-    hand: 'entered by hand',
+    capture: words['as-found.read-from'](source.files ?? []),
+    image: words['as-found.read-from'](source.files ?? []),
+    notation: words['as-found.entered-as-text'](),
+    lsblk: words['as-found.from-lsblk'](),
+    hand: words['as-found.entered-hand'](),
   }[source.kind];
-  const style = disk.style === 'none' ? 'no table' : disk.style.toUpperCase();
-  const count = `${partitions.length} partition${partitions.length === 1 ? '' : 's'}`;
+  const style = disk.style === 'none' ? words['as-found.no-table']() : disk.style.toUpperCase();
+  const count = words['as-found.partitions-in-it'](partitions.length);
   const size = formatBoth(disk.sizeSectors * disk.sectorBytes);
-  return `${size}, ${style}, ${count}, sectors of ${disk.sectorBytes} bytes; ${from}, ${takenAt.slice(0, 16).replace('T', ' ')} UTC.`;
+  return words['as-found.sectors-bytes-utc'](
+    size,
+    style,
+    count,
+    disk.sectorBytes,
+    from,
+    takenAt.slice(0, 16).replace('T', ' '),
+  );
 }
 
 type Container = NonNullable<Survey['containers']>[number];
@@ -140,15 +145,15 @@ function ContainerRow({ container, survey }: { container: Container; survey: Sur
     <tr>
       <td>{container.number}</td>
       <td>
-        <strong>Extended partition</strong>
+        <strong>{words['as-found.extended-partition']()}</strong>
         <div className="small soft">
           {formatBinary(size)} · {formatDecimal(size)}
         </div>
       </td>
       <td colSpan={5} className="soft small">
         {inside.length === 0
-          ? 'contains no logical partition'
-          : `contains the logical partitions ${inside.join(', ')}`}
+          ? words['as-found.contains-no-logical-partition']()
+          : words['as-found.contains-logical-partitions'](inside.join(', '))}
       </td>
     </tr>
   );
@@ -174,7 +179,7 @@ function FoundRow({ survey, partition }: { survey: Survey; partition: SurveyPart
   };
   const within = (changes: Partial<FoundNote>, typed: number) =>
     typed > size
-      ? `That is more than the size of the partition: ${formatBoth(size)}.`
+      ? words['as-found.more-than-size-partition'](formatBoth(size))
       : tryEdit(noteFoundEdit(plan, partition.id, changes));
   return (
     <tr data-selected={selected === partition.id || undefined} onClick={() => select(partition.id)}>
@@ -184,17 +189,17 @@ function FoundRow({ survey, partition }: { survey: Survey; partition: SurveyPart
         <div className="small soft">
           {formatBinary(size)} · {formatDecimal(size)}
           <br />
-          {partition.type ? typeName(partition.type) : 'type not read'}
-          {partition.active ? ', active' : ''}
-          {partition.logical ? ', logical' : ''}
+          {partition.type ? typeName(partition.type) : words['as-found.type-not-read']()}
+          {partition.active ? words['as-found.active']() : ''}
+          {partition.logical ? words['as-found.logical']() : ''}
         </div>
       </td>
       <td>
         <NativeSelect
           size="xs"
-          aria-label={`What ${title} is`}
+          aria-label={words['as-found.what-2'](title)}
           value={note.role}
-          data={ROLES.map((role) => ({ value: role, label: ROLE_NAMES[role] }))}
+          data={ROLES.map((role) => ({ value: role, label: roleName(role) }))}
           onChange={(e) => set({ role: e.currentTarget.value as FoundNote['role'] })}
         />
         {OWN_ENCRYPTION.includes(note.kind) && ['system', 'data'].includes(note.role) && (
@@ -211,17 +216,17 @@ function FoundRow({ survey, partition }: { survey: Survey; partition: SurveyPart
       <td>
         <NativeSelect
           size="xs"
-          aria-label={`Content of ${title}`}
+          aria-label={words['as-found.content-2'](title)}
           value={note.kind}
           data={VOLUME_KINDS.map((kind) => ({ value: kind, label: volumeName(kind) }))}
           onChange={(e) => set({ kind: e.currentTarget.value as FoundNote['kind'] })}
         />
         <span className="small soft">
           {!partition.volume
-            ? 'assumed from the type'
+            ? words['as-found.assumed-from-type']()
             : survey.source.kind === 'hand'
-              ? 'as entered'
-              : 'as read'}
+              ? words['as-found.as-entered']()
+              : words['as-found.as-read']()}
         </span>
         {partition.volume && <VolumeFacts volume={partition.volume} size={size} />}
       </td>
@@ -232,31 +237,31 @@ function FoundRow({ survey, partition }: { survey: Survey; partition: SurveyPart
         {USES_SPACE.includes(note.role) ? (
           <>
             <SizeInput
-              label={`Space used on ${title}`}
+              label={words['as-found.space-used'](title)}
               hideLabel
               width={126}
               context={context}
               value={note.usedBytes}
-              placeholder={used ? formatBinary(used.bytes) : 'not known'}
+              placeholder={used ? formatBinary(used.bytes) : words['as-found.not-known']()}
               hint={usedHint(used, partition.volume)}
               onClear={() => set({ usedBytes: null })}
               onSize={(usedBytes) => within({ usedBytes }, usedBytes)}
             />
-            {used?.evidence === 'typed' && <div className="small soft">{EVIDENCE_WORDS.typed}</div>}
+            {used?.evidence === 'typed' && <div className="small soft">{evidenceName('typed')}</div>}
           </>
         ) : (
-          <span className="soft small">no files</span>
+          <span className="soft small">{words['as-found.no-files']()}</span>
         )}
       </td>
       <td>
         {['system', 'home', 'root', 'data'].includes(note.role) && (
           <SizeInput
-            label={`Minimum size of ${title}`}
+            label={words['as-found.minimum-size'](title)}
             hideLabel
             width={126}
             context={context}
             value={note.leastBytes}
-            placeholder="not entered"
+            placeholder={words['as-found.not-entered']()}
             onClear={() => set({ leastBytes: null })}
             onSize={(leastBytes) => within({ leastBytes }, leastBytes)}
           />
@@ -270,6 +275,6 @@ function FoundRow({ survey, partition }: { survey: Survey; partition: SurveyPart
 function usedHint(used: Measured | undefined, volume: Volume | undefined): string {
   if (!used) return '';
   const last = volume?.lastUsedByte;
-  const reach = last === undefined ? '' : `, up to ${formatBinary(last + 1)}`;
-  return `${EVIDENCE_WORDS[used.evidence]}${reach}`;
+  const reach = last === undefined ? '' : words['as-found.up'](formatBinary(last + 1));
+  return `${evidenceName(used.evidence)}${reach}`;
 }

@@ -35,12 +35,12 @@ export function HandRows({ rows, settled, change }: HandRowsProps) {
         <table className={classes.rows}>
           <thead>
             <tr>
-              <th scope="col">Size</th>
-              <th scope="col">What it is</th>
-              <th scope="col">Label</th>
+              <th scope="col">{words['as-found.size']()}</th>
+              <th scope="col">{words['as-found.what']()}</th>
+              <th scope="col">{words['as-found.label']()}</th>
               <th scope="col">{words['hand.used']()}</th>
-              <th scope="col">On the disk</th>
-              <th scope="col" aria-label="Actions" />
+              <th scope="col">{words['as-found.disk']()}</th>
+              <th scope="col" aria-label={words['as-found.actions']()} />
             </tr>
           </thead>
           <tbody>
@@ -50,7 +50,7 @@ export function HandRows({ rows, settled, change }: HandRowsProps) {
                   <TextInput
                     size="xs"
                     w={120}
-                    aria-label={`Size of partition ${i + 1}`}
+                    aria-label={words['as-found.size-partition'](i + 1)}
                     placeholder="100MiB"
                     value={row.size}
                     error={settled?.ok === false && settled.row === i ? settled.message : null}
@@ -60,7 +60,7 @@ export function HandRows({ rows, settled, change }: HandRowsProps) {
                 <td>
                   <NativeSelect
                     size="xs"
-                    aria-label={`Type of partition ${i + 1}`}
+                    aria-label={words['as-found.type-partition'](i + 1)}
                     value={row.word}
                     data={HAND_WORDS.map((word) => ({ value: word, label: word }))}
                     onChange={(e) => put(i, { word: e.currentTarget.value })}
@@ -70,7 +70,7 @@ export function HandRows({ rows, settled, change }: HandRowsProps) {
                   <TextInput
                     size="xs"
                     w={130}
-                    aria-label={`Label of partition ${i + 1}`}
+                    aria-label={words['as-found.label-partition'](i + 1)}
                     value={row.label}
                     onChange={(e) => put(i, { label: e.currentTarget.value })}
                   />
@@ -93,7 +93,7 @@ export function HandRows({ rows, settled, change }: HandRowsProps) {
                       disabled={i === 0}
                       onClick={() => swap(i - 1)}
                     >
-                      Up
+                      {words['as-found.up-2']()}
                     </Button>
                     <Button
                       size="compact-xs"
@@ -101,17 +101,17 @@ export function HandRows({ rows, settled, change }: HandRowsProps) {
                       disabled={i === rows.length - 1}
                       onClick={() => swap(i)}
                     >
-                      Down
+                      {words['as-found.down']()}
                     </Button>
                     <Button size="compact-xs" variant="default" onClick={() => split(i)}>
-                      Split
+                      {words['as-found.split']()}
                     </Button>
                     <Button
                       size="compact-xs"
                       variant="default"
                       onClick={() => change(rows.filter((_, j) => j !== i))}
                     >
-                      Remove
+                      {words['as-found.remove']()}
                     </Button>
                   </Button.Group>
                 </td>
@@ -122,7 +122,7 @@ export function HandRows({ rows, settled, change }: HandRowsProps) {
       )}
       <div className={classes.row} style={{ paddingTop: '0.4rem' }}>
         <Button size="xs" variant="default" onClick={() => change([...rows, NEW_ROW])}>
-          Add a partition
+          {words['as-found.add-partition']()}
         </Button>
         {settled?.ok && <p className="small soft">{summary(settled)}</p>}
       </div>
@@ -140,12 +140,13 @@ function becomes(settled: Settled | null, i: number): string {
   if (!row) return '';
   const { bytes, adjustedBytes } = row;
   const by =
-    adjustedBytes === 0 ? '' : `, ${adjustedBytes > 0 ? '+' : ''}${formatBinary(adjustedBytes)} to fit`;
+    adjustedBytes === 0
+      ? ''
+      : words['as-found.fit'](`${adjustedBytes > 0 ? '+' : ''}${formatBinary(adjustedBytes)}`);
   return `${formatBoth(bytes)}${by}`;
 }
 
 function summary({ family, leftBytes }: Extract<Settled, { ok: true }>): string {
-  const read =
-    family === null ? '' : `GB and MB are read as ${family} units, because then the sizes fit the disk. `;
-  return `${read}${leftBytes === 0 ? 'The partitions fill the disk.' : `${formatBoth(leftBytes)} are free at the end.`}`;
+  const read = family === null ? '' : words['as-found.gb-mb-read-as'](family);
+  return `${read}${leftBytes === 0 ? words['as-found.partitions-fill-disk']() : words['as-found.free-at-end'](formatBoth(leftBytes))}`;
 }

@@ -3,6 +3,7 @@ import { disksInLsblk, formatBoth, LSBLK_COMMAND, surveyFromLsblk } from '@rhizo
 import { useState } from 'react';
 import type { WayProps } from './WaysIn.js';
 import classes from './ReadDisk.module.css';
+import { words } from '../../words/words.js';
 
 /** Output of lsblk, pasted. With several disks, which one is asked. */
 export function LsblkWay({ identity, adopt }: WayProps) {
@@ -22,11 +23,11 @@ export function LsblkWay({ identity, adopt }: WayProps) {
   return (
     <div className={classes.stack}>
       <div>
-        <p>Run this on the machine, if possible as root, and paste all of its output:</p>
+        <p>{words['as-found.run-machine-if-possible']()}</p>
         <code className={classes.command}>{LSBLK_COMMAND}</code>
       </div>
       <Textarea
-        aria-label="Output of lsblk"
+        aria-label={words['as-found.output-lsblk']()}
         placeholder='{ "blockdevices": [ … ] }'
         minRows={8}
         maxRows={16}
@@ -46,17 +47,17 @@ export function LsblkWay({ identity, adopt }: WayProps) {
       <div className={classes.row}>
         {disks.length > 1 && (
           <NativeSelect
-            label="Which disk"
+            label={words['as-found.which-disk']()}
             value={path ?? ''}
             data={disks.map((d) => ({
               value: d.path,
-              label: `${d.path}, ${formatBoth(d.sizeBytes)}, ${d.partitions} partitions`,
+              label: words['as-found.partitions'](d.path, formatBoth(d.sizeBytes), d.partitions),
             }))}
             onChange={(event) => setChosen(event.currentTarget.value)}
           />
         )}
         <Button onClick={read} disabled={disks.length === 0}>
-          Read the disk
+          {words['as-found.read-disk']()}
         </Button>
       </div>
     </div>

@@ -1,9 +1,11 @@
-import { adoptEdit, isPlannable, refusalInWords, type Survey } from '@rhizotome/core';
+import { adoptEdit, isPlannable, refusalSays, type Survey } from '@rhizotome/core';
 import { useState } from 'react';
 import { useOpenMachine, useOpenState } from '../../open/context.js';
 import { DamageList } from './DamageList.js';
 import classes from './ReadDisk.module.css';
 import { WaysIn } from './WaysIn.js';
+import { words } from '../../words/words.js';
+import { say } from '../../words/say.js';
 
 /** The ways in. A reading that can carry a plan is adopted at once, as an edit that can be undone. */
 export function ReadDisk({ done }: { done: () => void }) {
@@ -16,7 +18,7 @@ export function ReadDisk({ done }: { done: () => void }) {
     setUnusable(null);
     if (!isPlannable(survey)) return setUnusable(survey);
     const refused = open.adoptSurvey(survey, adoptEdit({ plan, survey }));
-    if (refused) return setRefusal(refusalInWords(refused, survey.disk.sectorBytes));
+    if (refused) return setRefusal(say(refusalSays(refused, survey.disk.sectorBytes)));
     done();
   };
   return (
@@ -29,9 +31,9 @@ export function ReadDisk({ done }: { done: () => void }) {
       )}
       {unusable && (
         <div role="alert" className={classes.refusal}>
-          <strong>This partition table is too damaged for a plan.</strong>
+          <strong>{words['as-found.partition-table-too-damaged']()}</strong>
           <DamageList survey={unusable} />
-          <p>Repair it first, then read the disk again. The present plan was not changed.</p>
+          <p>{words['as-found.repair-first-then-read']()}</p>
         </div>
       )}
     </>

@@ -6,6 +6,7 @@ import { ByHand } from './ByHand.js';
 import { FilesWay } from './FilesWay.js';
 import { LsblkWay } from './LsblkWay.js';
 import classes from './ReadDisk.module.css';
+import { words } from '../../words/words.js';
 
 export interface WayProps {
   readonly identity: () => SurveyIdentity;
@@ -20,10 +21,10 @@ export function WaysIn({ adopt }: Pick<WayProps, 'adopt'>) {
   return (
     <Tabs defaultValue="files" className={classes.ways} keepMounted>
       <Tabs.List>
-        <Tabs.Tab value="files">Image or capture</Tabs.Tab>
-        <Tabs.Tab value="lsblk">lsblk output</Tabs.Tab>
-        <Tabs.Tab value="hand">By hand</Tabs.Tab>
-        <Tabs.Tab value="text">As text</Tabs.Tab>
+        <Tabs.Tab value="files">{words['as-found.image-or-capture']()}</Tabs.Tab>
+        <Tabs.Tab value="lsblk">{words['as-found.lsblk-output']()}</Tabs.Tab>
+        <Tabs.Tab value="hand">{words['as-found.hand']()}</Tabs.Tab>
+        <Tabs.Tab value="text">{words['as-found.as-text']()}</Tabs.Tab>
       </Tabs.List>
       <Tabs.Panel value="files" pt="md">
         <FilesWay {...given} />

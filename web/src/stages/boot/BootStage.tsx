@@ -18,6 +18,7 @@ import { StartTable } from './StartTable.js';
 import { StateMap } from './StateMap.js';
 import { OwnerSwatch } from '../../parts/OwnerSwatch.js';
 import classes from './BootStage.module.css';
+import { words } from '../../words/words.js';
 
 /** Whether each system fits the firmware mode, the table style and the medium's start; and the ways out, least loss first. */
 export function BootStage() {
@@ -28,13 +29,10 @@ export function BootStage() {
   const [pointed, setPointed] = useState<Way | null>(null);
   return (
     <div className="page">
-      <h1>Boot</h1>
-      <p className="soft">
-        Three things are easily confused: the partition table of the disk, the boot mode of the firmware, and
-        the mode in which the installation medium is started.
-      </p>
+      <h1>{words['boot.boot']()}</h1>
+      <p className="soft">{words['boot.three-things-easily-confused']()}</p>
       {plan.systems.length === 0 ? (
-        <p>There is no system in the plan yet. Read the disk, or add a system under Systems.</p>
+        <p>{words['boot.there-no-system-plan']()}</p>
       ) : (
         <div className={classes.columns}>
           <section>
@@ -42,7 +40,7 @@ export function BootStage() {
             <p className="small soft">{mediumWords(plan)}</p>
           </section>
           <section>
-            <h2>Does each system start?</h2>
+            <h2>{words['boot.does-each-system-start']()}</h2>
             <ul className={classes.verdicts}>
               {verdicts.map((verdict) => (
                 <VerdictRow key={verdict.system.id} verdict={verdict} />
@@ -50,7 +48,7 @@ export function BootStage() {
             </ul>
             {ways.length > 0 && (
               <>
-                <h2>Solutions, least loss first</h2>
+                <h2>{words['boot.solutions-least-loss-first']()}</h2>
                 <ol className={classes.ways}>
                   {ways.map((way, i) => (
                     <WayRow
@@ -80,15 +78,15 @@ function takes(plan: Plan, way: Way, attempt: ReturnType<typeof useEdit>['attemp
 
 function mediumWords({ machine, target }: Plan): string {
   if (machine.mediumStart === 'unknown')
-    return `The boot mode of the installation medium is not set. This plan needs ${modeName(target.mode)}.`;
-  return `The installation medium will be started in ${modeName(machine.mediumStart)} mode.`;
+    return words['boot.boot-mode-installation-medium'](modeName(target.mode));
+  return words['boot.installation-medium-will-be'](modeName(machine.mediumStart));
 }
 
 const LEVEL_WORDS: Readonly<Record<VerdictLevel, string>> = {
-  fits: 'fits',
-  condition: 'on one condition',
-  unreliable: 'uncertain',
-  cannot: 'cannot start',
+  fits: words['boot.fits'](),
+  condition: words['boot.one-condition'](),
+  unreliable: words['boot.uncertain'](),
+  cannot: words['boot.cannot-start'](),
 };
 
 function VerdictRow({ verdict }: { verdict: Verdict }) {
@@ -129,9 +127,9 @@ function WayRow({ way, rank, take, point }: WayProps) {
       <div>
         <h3>{say(way.title)}</h3>
         <dl>
-          <dt>Keeps</dt>
+          <dt>{words['boot.keeps']()}</dt>
           <dd>{say(way.keeps)}</dd>
-          <dt>Loses</dt>
+          <dt>{words['boot.loses']()}</dt>
           <dd>{say(way.loses)}</dd>
         </dl>
         <ul className={classes.conditions}>
@@ -141,10 +139,10 @@ function WayRow({ way, rank, take, point }: WayProps) {
         </ul>
         {take ? (
           <Button size="xs" variant={way.loss === 2 ? 'default' : 'filled'} onClick={take}>
-            {way.loss === 2 ? 'Erase the disk and use this' : 'Use this'}
+            {way.loss === 2 ? words['boot.erase-disk-use']() : words['boot.use']()}
           </Button>
         ) : (
-          <p className="small soft">The steps of this way cannot be planned here.</p>
+          <p className="small soft">{words['boot.steps-way-cannot-be']()}</p>
         )}
       </div>
     </li>
@@ -153,11 +151,10 @@ function WayRow({ way, rank, take, point }: WayProps) {
 
 function ConditionRow({ condition }: { condition: Condition }) {
   const met = String(condition.met) as keyof typeof MET_MARKS;
-  const words = { true: 'met', false: 'not met', unknown: 'to be checked' }[met];
   return (
     <li data-met={met}>
       <b aria-hidden>{MET_MARKS[met]}</b>
-      <span className="visually-hidden">{words}: </span>
+      <span className="visually-hidden">{words['boot.met'](met)} </span>
       {say(condition.says)}
     </li>
   );

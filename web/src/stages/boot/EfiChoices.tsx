@@ -9,10 +9,11 @@ import {
   type Plan,
   type Survey,
 } from '@rhizotome/core';
-import { say } from '../../words/say.js';
+import { say, text } from '../../words/say.js';
 import { useMemo } from 'react';
 import { useEdit, useOpenState } from '../../open/context.js';
 import classes from './EfiChoices.module.css';
+import { words } from '../../words/words.js';
 
 /** The strategies for the EFI system partition side by side, each worked out on this disk. */
 export function EfiChoices({ survey }: { survey: Survey }) {
@@ -22,7 +23,7 @@ export function EfiChoices({ survey }: { survey: Survey }) {
   if (strategies.length === 0) return null;
   return (
     <section className={classes.choices} aria-labelledby="efi-title">
-      <h2 id="efi-title">EFI system partition for the new boot loaders</h2>
+      <h2 id="efi-title">{words['boot.efi-system-partition-new']()}</h2>
       <div className={classes.columns}>
         {strategies.map((strategy) => (
           <Choice
@@ -53,17 +54,17 @@ function Choice({ strategy, adopted, adopt }: ChoiceProps) {
       {possible ? (
         <>
           <dl className={classes.figures}>
-            <dt>data moved</dt>
+            <dt>{words['boot.data-moved']()}</dt>
             <dd>
               {movedMore.most > 0
                 ? `${formatBinary(movedMore.least)} – ${formatBinary(movedMore.most)}`
-                : 'none'}
+                : words['parts.none']()}
             </dd>
-            <dt>copying, in total</dt>
-            <dd>{seconds.most > 0 ? say(timeSays(seconds)) : 'none'}</dd>
-            <dt>restarts, in total</dt>
+            <dt>{words['boot.copying-total']()}</dt>
+            <dd>{seconds.most > 0 ? say(timeSays(seconds)) : words['parts.none']()}</dd>
+            <dt>{words['boot.restarts-total']()}</dt>
             <dd>{restarts}</dd>
-            <dt>power-cut risk</dt>
+            <dt>{words['boot.power-cut-risk']()}</dt>
             <dd>{timesInWords(exposures.length)}</dd>
           </dl>
           <ul className={classes.risks}>
@@ -73,10 +74,10 @@ function Choice({ strategy, adopted, adopt }: ChoiceProps) {
           </ul>
           <div className={classes.foot}>
             {adopted ? (
-              <strong>as planned</strong>
+              <strong>{words['boot.as-planned']()}</strong>
             ) : (
               <Button size="xs" onClick={adopt!}>
-                Use this
+                {words['boot.use']()}
               </Button>
             )}
           </div>
@@ -88,7 +89,7 @@ function Choice({ strategy, adopted, adopt }: ChoiceProps) {
   );
 }
 
-const timesInWords = (n: number) => (n === 0 ? 'never' : n === 1 ? 'once' : `${n} times`);
+const timesInWords = (n: number) => words['boot.times'](n);
 
 /** What the partition would have to hold, against its size. */
 function Gauge({ strategy: { budget, sizeBytes } }: { strategy: EfiStrategy }) {
@@ -100,13 +101,11 @@ function Gauge({ strategy: { budget, sizeBytes } }: { strategy: EfiStrategy }) {
       <div
         className={classes.gauge}
         data-over={needed > sizeBytes || undefined}
-        title={budget.map((line) => `${line.what}: ${formatBinary(line.bytes)}`).join('\n')}
+        title={budget.map((line) => `${text(line.what)}: ${formatBinary(line.bytes)}`).join('\n')}
       >
         <span style={{ width: `${share * 100}%` }} />
       </div>
-      <p className="small">
-        needs {formatBinary(needed)} of {formatBoth(sizeBytes)}
-      </p>
+      <p className="small">{words['boot.needs'](formatBinary(needed), formatBoth(sizeBytes))}</p>
     </div>
   );
 }

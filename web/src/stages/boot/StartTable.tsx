@@ -1,7 +1,6 @@
 import { ActionIcon, NativeSelect, NumberInput } from '@mantine/core';
 import {
   partitionOf,
-  partitionTitle,
   startFaultSays,
   startOf,
   startWords,
@@ -16,6 +15,8 @@ import { say } from '../../words/say.js';
 import { useEdit, useOpenState } from '../../open/context.js';
 import { OwnerSwatch } from '../../parts/OwnerSwatch.js';
 import classes from './StartTable.module.css';
+import { words } from '../../words/words.js';
+import { partitionTitle } from '../../words/names.js';
 
 /** Who starts each system and from where, in the order of the entries; proposed until it is decided. */
 export function StartTable({ survey }: { survey: Survey }) {
@@ -26,7 +27,7 @@ export function StartTable({ survey }: { survey: Survey }) {
   const wait = arrangement.waitSeconds;
   return (
     <section className={classes.start} aria-labelledby="start-title">
-      <h2 id="start-title">How each system boots</h2>
+      <h2 id="start-title">{words['boot.how-each-system-boots']()}</h2>
       <ol className={classes.rows}>
         {arrangement.order.map((system, i) => (
           <Row key={system.id} plan={plan} survey={survey} arrangement={arrangement} system={system} at={i} />
@@ -35,8 +36,8 @@ export function StartTable({ survey }: { survey: Survey }) {
       <div className={classes.wait}>
         <NumberInput
           size="xs"
-          label="Seconds before the default starts"
-          placeholder="as its boot loader sets it"
+          label={words['boot.seconds-before-default-starts']()}
+          placeholder={words['boot.as-its-boot-loader']()}
           min={0}
           max={3600}
           value={wait ?? ''}
@@ -71,20 +72,20 @@ function Row({ plan, survey, arrangement, system, at }: RowProps) {
     [ids[at - 1], ids[at]] = [ids[at]!, ids[at - 1]!];
     attempt({ kind: 'set-start', changes: { order: ids } });
   };
-  const words = startWords({ plan, survey }).find((w) => w.system.id === system.id);
+  const says = startWords({ plan, survey }).find((w) => w.system.id === system.id);
   return (
     <li className={classes.row} data-fault={way.faults.length > 0 || undefined}>
       <span className={classes.name}>
         <OwnerSwatch owners={[system.id]} />
         <b>{system.name}</b>
         {at === 0 ? (
-          <span className="small soft">first</span>
+          <span className="small soft">{words['boot.first']()}</span>
         ) : (
           <ActionIcon
             size="sm"
             variant="subtle"
             color="loam"
-            aria-label={`Move ${system.name} up`}
+            aria-label={words['boot.move-up'](system.name)}
             onClick={earlier}
           >
             ↑
@@ -93,19 +94,19 @@ function Row({ plan, survey, arrangement, system, at }: RowProps) {
       </span>
       <NativeSelect
         size="xs"
-        aria-label={`How ${system.name} boots`}
+        aria-label={words['boot.how-boots'](system.name)}
         value={way.by?.id ?? ''}
         data={[
-          { value: '', label: 'its own boot entry' },
+          { value: '', label: words['boot.its-own-boot-entry']() },
           ...ways
             .filter((w) => w.system.id !== system.id)
-            .map((w) => ({ value: w.system.id, label: `boot menu of ${w.system.name}` })),
+            .map((w) => ({ value: w.system.id, label: words['boot.boot-menu'](w.system.name) })),
         ]}
         onChange={(e) => decide(e.currentTarget.value || null, way.place ?? { kind: 'disk' })}
       />
       <NativeSelect
         size="xs"
-        aria-label={`Place of the boot loader of ${system.name}`}
+        aria-label={words['boot.place-boot-loader'](system.name)}
         value={keyOf(way.place)}
         data={placesFor(plan, way)}
         onChange={(e) => decide(way.by?.id ?? null, placeOf(e.currentTarget.value))}
@@ -114,7 +115,7 @@ function Row({ plan, survey, arrangement, system, at }: RowProps) {
         {way.faults[0] ? (
           <span className={classes.fault}>{say(startFaultSays(way.faults[0], way, plan))}</span>
         ) : (
-          <span className="soft">{words && say(words.reached)}</span>
+          <span className="soft">{says && say(says.reached)}</span>
         )}{' '}
         {way.decided ? (
           <button
@@ -122,10 +123,10 @@ function Row({ plan, survey, arrangement, system, at }: RowProps) {
             className={classes.open}
             onClick={() => attempt({ kind: 'set-loader', system: system.id, loader: null })}
           >
-            reset to proposed
+            {words['boot.reset-proposed']()}
           </button>
         ) : (
-          <span className="soft">(proposed)</span>
+          <span className="soft">{words['boot.proposed']()}</span>
         )}
       </span>
     </li>
@@ -136,16 +137,19 @@ function Row({ plan, survey, arrangement, system, at }: RowProps) {
 function placesFor(plan: Plan, { place }: StartWay): { value: string; label: string }[] {
   const efi = plan.partitions.filter((p) => p.role === 'efi');
   const list = [
-    ...(place ? [] : [{ value: '', label: 'no place yet' }]),
-    ...efi.map((p) => ({ value: `efi ${p.id}`, label: `on “${partitionTitle(p)}”` })),
-    { value: 'disk', label: 'first sector of the disk' },
+    ...(place ? [] : [{ value: '', label: words['boot.no-place-yet']() }]),
+    ...efi.map((p) => ({ value: `efi ${p.id}`, label: words['boot.on'](partitionTitle(p)) })),
+    { value: 'disk', label: words['boot.first-sector-disk']() },
   ];
   const known = list.some((option) => option.value === keyOf(place));
   if (known || !place || place.kind === 'disk') return list;
   const p = partitionOf(plan, place.partition);
   return [
     ...list,
-    { value: keyOf(place), label: p ? `on “${partitionTitle(p)}”` : 'a partition that is no longer there' },
+    {
+      value: keyOf(place),
+      label: p ? words['boot.on'](partitionTitle(p)) : words['boot.partition-no-longer-there'](),
+    },
   ];
 }
 

@@ -11,12 +11,13 @@ import {
 import { Fragment } from 'react';
 import { OwnerSwatch } from '../../parts/OwnerSwatch.js';
 import classes from './StateMap.module.css';
+import { words } from '../../words/words.js';
 
 const FIT_MARKS: Readonly<Record<Fit, { readonly mark: string; readonly words: string }>> = {
-  yes: { mark: '●', words: 'works' },
-  'needs-bios-boot': { mark: '◐', words: 'works with a BIOS boot partition' },
-  unreliable: { mark: '◌', words: 'depends on the firmware' },
-  no: { mark: '✕', words: 'does not work' },
+  yes: { mark: '●', words: words['boot.works']() },
+  'needs-bios-boot': { mark: '◐', words: words['boot.works-with-bios-boot']() },
+  unreliable: { mark: '◌', words: words['boot.depends-firmware']() },
+  no: { mark: '✕', words: words['boot.does-not-work']() },
 };
 
 const MODES = ['uefi', 'bios'] as const;
@@ -39,18 +40,18 @@ export function StateMap({ plan, ways, pointed }: Props) {
       className={classes.map}
       data-ways={ways.length > 0 || undefined}
       role="table"
-      aria-label="Boot modes, tables and systems"
+      aria-label={words['boot.boot-modes-tables-systems']()}
     >
       <div role="row" className={classes.contents}>
         <span role="columnheader" className="visually-hidden">
-          Mode
+          {words['boot.mode']()}
         </span>
         <span aria-hidden />
         {STYLES.map((style, i) => (
           <Fragment key={style}>
             {i > 0 && <span aria-hidden />}
             <span role="columnheader" className={classes.axis}>
-              {style.toUpperCase()} disk
+              {words['boot.disk'](style.toUpperCase())}
             </span>
           </Fragment>
         ))}
@@ -60,7 +61,7 @@ export function StateMap({ plan, ways, pointed }: Props) {
           {row > 0 && <Between plan={plan} ways={ways} pointed={pointed} />}
           <div role="row" className={classes.contents}>
             <span role="rowheader" className={classes.axis}>
-              {modeName(mode)} mode
+              {words['boot.mode-2'](modeName(mode))}
             </span>
             {STYLES.map((style, column) => (
               <Fragment key={style}>
@@ -97,8 +98,8 @@ function State({ plan, mode, style, reached }: StateProps) {
       data-out={out || undefined}
       data-reached={reached || undefined}
     >
-      {here && <span className={classes.here}>you are here</span>}
-      {out && <span className="small soft">not supported by this firmware</span>}
+      {here && <span className={classes.here}>{words['boot.you-here']()}</span>}
+      {out && <span className="small soft">{words['boot.not-supported-firmware']()}</span>}
       {plan.systems.map((system) => {
         const fit = fitOf(system, mode, style);
         const { mark, words } = FIT_MARKS[fit];
@@ -168,7 +169,11 @@ interface ArrowProps {
   readonly sign: string;
 }
 
-const LOSS_WORDS = ['loses nothing', 'with conditions', 'erases the disk'] as const;
+const LOSS_WORDS = [
+  words['boot.loses-nothing'](),
+  words['boot.with-conditions'](),
+  words['boot.erases-disk'](),
+] as const;
 
 /** The ranks of the ways that lead over this border, and what the mildest of them loses. */
 function Arrow({ taken, all, pointed, sign }: ArrowProps) {

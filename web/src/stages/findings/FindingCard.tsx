@@ -41,7 +41,7 @@ export function FindingCard({ finding, brief = false }: { finding: Finding; brie
         ))}
         {!brief && part && (
           <Link className="small" to={`/machines/${id}/layout?sel=${part}`}>
-            Show it in the layout
+            {words['findings.show-layout']()}
           </Link>
         )}
         {!brief && isAcceptable(finding) && finding.accepted === undefined && <Accept finding={finding} />}

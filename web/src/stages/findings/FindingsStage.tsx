@@ -7,10 +7,10 @@ import { FindingCard } from './FindingCard.js';
 import classes from './FindingsStage.module.css';
 
 const LEVEL_TITLES: Readonly<Record<Level, readonly [string, string]>> = {
-  blocker: ['Blockers', 'cannot work'],
-  hazard: ['Hazards', 'data can be lost'],
-  caution: ['Cautions', 'likely trouble'],
-  advice: ['Advice', 'could be better'],
+  blocker: [words['findings.blockers'](), words['findings.cannot-work']()],
+  hazard: [words['findings.hazards'](), words['findings.data-can-be-lost']()],
+  caution: [words['findings.cautions'](), words['findings.likely-trouble']()],
+  advice: [words['findings.advice'](), words['findings.could-be-better']()],
 };
 
 /** What is wrong with the plan, gravest first, with evidence and remedies; beside it, what a remedy would do. */
@@ -21,20 +21,20 @@ export function FindingsStage() {
   if (!survey)
     return (
       <div className="page">
-        <h1>Findings</h1>
-        <p>Read the disk first. Findings follow from it and from the plan.</p>
+        <h1>{words['findings.findings']()}</h1>
+        <p>{words['findings.read-disk-first-findings']()}</p>
       </div>
     );
   return (
     <div className={classes.stage}>
       <div className={classes.list}>
-        <h1>Findings</h1>
-        <p className="soft">
-          Each remedy is one change. Point at it to see what it does, press it to apply it. You can undo it.
-        </p>
+        <h1>{words['findings.findings']()}</h1>
+        <p className="soft">{words['findings.each-remedy-one-change']()}</p>
         {open.length === 0 && (
           <p>
-            {findings.length === 0 ? 'No problem was found in this plan.' : words['finding.all-accepted']()}
+            {findings.length === 0
+              ? words['findings.no-problem-was-found']()
+              : words['finding.all-accepted']()}
           </p>
         )}
         {LEVELS.map((level) => {
@@ -79,8 +79,14 @@ function Beside({ survey }: { survey: Survey }) {
   const { plan: previewed } = usePreview();
   const { selected, select } = useSelection();
   return (
-    <aside className={classes.beside} aria-label="Section" data-previewed={previewed ? true : undefined}>
-      <p className={classes.state}>{previewed ? 'preview of this remedy' : 'as planned'}</p>
+    <aside
+      className={classes.beside}
+      aria-label={words['findings.section']()}
+      data-previewed={previewed ? true : undefined}
+    >
+      <p className={classes.state}>
+        {previewed ? words['findings.preview-remedy']() : words['findings.as-planned']()}
+      </p>
       <div className={classes.glance}>
         <SectionGlance
           plan={previewed ?? plan}

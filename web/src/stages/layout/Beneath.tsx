@@ -1,13 +1,15 @@
 import { Checkbox, NativeSelect, TextInput } from '@mantine/core';
-import { partitionTitle, type Layer, type PlannedPartition, type Subvolume } from '@rhizotome/core';
+import { type Layer, type PlannedPartition, type Subvolume } from '@rhizotome/core';
 import { useState } from 'react';
 import { useEdit, useOpenState } from '../../open/context.js';
+import { words } from '../../words/words.js';
+import { partitionTitle } from '../../words/names.js';
 
 const LAYER_NAMES: Readonly<Record<Layer, string>> = {
-  none: 'nothing',
-  luks: 'encryption (LUKS)',
-  lvm: 'a volume group (LVM)',
-  'luks-lvm': 'encryption with a volume group inside',
+  none: words['layout.no-layer'](),
+  luks: words['layout.encryption-luks'](),
+  lvm: words['layout.volume-group-lvm'](),
+  'luks-lvm': words['layout.encryption-with-volume-group'](),
 };
 
 /** What lies beneath the file system of a part that is made anew, what is in it, and who makes it first. */
@@ -23,7 +25,7 @@ export function Beneath({ partition }: { partition: PlannedPartition }) {
       {unix && (
         <NativeSelect
           size="xs"
-          label="Encryption and volume group"
+          label={words['layout.encryption-volume-group']()}
           value={partition.layer ?? 'none'}
           data={Object.entries(LAYER_NAMES).map(([value, label]) => ({ value, label }))}
           onChange={(e) => change({ layer: e.currentTarget.value as Layer })}
@@ -33,7 +35,7 @@ export function Beneath({ partition }: { partition: PlannedPartition }) {
       {installed && (
         <Checkbox
           size="xs"
-          label="placeholder: created by the installed system, formatted later by the installer"
+          label={words['layout.placeholder-created-installed-system']()}
           checked={partition.placeholder ?? false}
           onChange={(e) => change({ placeholder: e.currentTarget.checked })}
         />
@@ -63,9 +65,9 @@ function Subvolumes({ partition }: { partition: PlannedPartition }) {
   return (
     <TextInput
       size="xs"
-      label="Subvolumes and their mount points"
+      label={words['layout.subvolumes-their-mount-points']()}
       placeholder="@ /, @home /home"
-      aria-label={`Subvolumes of ${partitionTitle(partition)}`}
+      aria-label={words['layout.subvolumes'](partitionTitle(partition))}
       value={draft ?? present}
       error={refusal}
       onChange={(e) => {
@@ -85,7 +87,7 @@ function subvolumesIn(line: string): Subvolume[] | string {
     if (part === '') continue;
     const [name, mountPoint, ...more] = part.split(/\s+/);
     if (!name || !mountPoint?.startsWith('/') || more.length > 0)
-      return `“${part}”: enter a name and a mount point, such as @home /home.`;
+      return words['layout.enter-name-mount-point'](part);
     list.push({ name, mountPoint });
   }
   return list;

@@ -15,6 +15,7 @@ import { TypedSize } from './TypedSize.js';
 import { useTyping } from './useTyping.js';
 import { useZoom } from './useZoom.js';
 import classes from './LayoutStage.module.css';
+import { words } from '../../words/words.js';
 
 export type { Beside };
 
@@ -74,7 +75,7 @@ export function Cores({ survey, beside, setBeside }: Props) {
     if (placed) zoom.by(factor, placed.scale.toSector(y - PAD.top));
   });
   return (
-    <section className={classes.cores} aria-label="Drawing of the disk">
+    <section className={classes.cores} aria-label={words['layout.drawing-disk']()}>
       <div className={classes.scroll} ref={scroll}>
         <div ref={ref} className={classes.measured}>
           {placed && (

@@ -4,6 +4,7 @@ import { useOpenState } from '../../open/context.js';
 import type { ScaleKind } from '../../section/layout.js';
 import classes from './LayoutStage.module.css';
 import type { Zoom } from './useZoom.js';
+import { words } from '../../words/words.js';
 
 /** What stands beside the drawing: the selected part, the sizing bench, or the whole as text. */
 export type Beside = 'part' | 'sizing' | 'text';
@@ -28,42 +29,45 @@ export function CoresFoot({ survey, beside, setBeside, kind, setKind, closely, z
     <footer className={classes.foot}>
       <span className="soft small" data-fact="shown">
         {view
-          ? `${formatBinary(view.start * sectorBytes)} to ${formatBinary((view.start + view.length) * sectorBytes)}`
+          ? words['layout.to'](
+              formatBinary(view.start * sectorBytes),
+              formatBinary((view.start + view.length) * sectorBytes),
+            )
           : formatBoth(sizeSectors * sectorBytes)}{' '}
         · {plan.target.style.toUpperCase()}
-        {plan.target.table === 'new' && ', a new table'}
-        {plan.target.table === 'convert' && ', converted in place'}
+        {plan.target.table === 'new' && words['layout.new-table']()}
+        {plan.target.table === 'convert' && words['layout.converted-place']()}
       </span>
       <div className={classes.footGroup}>
         {view ? (
           <Button size="compact-xs" variant="default" onClick={zoom.all}>
-            Whole disk
+            {words['layout.whole-disk']()}
           </Button>
         ) : (
           closely && (
             <Button size="compact-xs" variant="subtle" color="loam" onClick={closely}>
-              Zoom in
+              {words['layout.zoom']()}
             </Button>
           )
         )}
         <SegmentedControl
           size="xs"
-          aria-label="Scale of the drawing"
+          aria-label={words['layout.scale-drawing']()}
           value={kind}
           data={[
-            { value: 'readable', label: 'readable scale' },
-            { value: 'true', label: 'true' },
+            { value: 'readable', label: words['layout.readable-scale']() },
+            { value: 'true', label: words['layout.true-scale']() },
           ]}
           onChange={(value) => setKind(value)}
         />
         <SegmentedControl
           size="xs"
-          aria-label="Panel beside the drawing"
+          aria-label={words['layout.panel-beside-drawing']()}
           value={beside}
           data={[
-            { value: 'part', label: 'details' },
-            { value: 'sizing', label: 'sizing' },
-            { value: 'text', label: 'text' },
+            { value: 'part', label: words['layout.details']() },
+            { value: 'sizing', label: words['layout.sizing']() },
+            { value: 'text', label: words['layout.text']() },
           ]}
           onChange={(value) => setBeside(value)}
         />

@@ -7,7 +7,6 @@ import {
   isArriving,
   MIB,
   newEfiBytes,
-  ROLE_NAMES,
   sizeContextForGap,
   sizeOf,
   slotsOf,
@@ -22,6 +21,9 @@ import { useState } from 'react';
 import { useEdit, useOpenState, useSelection } from '../../open/context.js';
 import { SizeInput } from '../../parts/SizeInput.js';
 import classes from './LayoutStage.module.css';
+import { words } from '../../words/words.js';
+import { roleName } from '../../words/names.js';
+import { text } from '../../words/say.js';
 
 type NewRole = PlannedPartition['role'];
 const NEW_ROLES: readonly NewRole[] = ['root', 'home', 'swap', 'data', 'efi', 'boot', 'bios-boot', 'system'];
@@ -47,35 +49,33 @@ export function CreateInGap({ survey, gap }: { survey: Survey; gap: GapPart }) {
   if (room === 0)
     return (
       <>
-        <h2>Free space</h2>
-        <p className="soft">{formatBoth(sizeOf(gap, survey))}, too small for a partition.</p>
+        <h2>{words['layout.free-space']()}</h2>
+        <p className="soft">{words['layout.too-small-partition'](formatBoth(sizeOf(gap, survey)))}</p>
       </>
     );
   const slots = slotsOf({ plan, survey });
   const create = () => {
     const wish = { role, owners, size, at: end, ...(slot === 'auto' ? {} : { slot }) };
     const edit = createInGap({ plan, survey }, gap, wish);
-    const refused = edit
-      ? tryEdit(edit)
-      : `There is not enough space here${slots ? ' because a logical needs a record before it' : ''}. Enter a smaller size.`;
+    const refused = edit ? tryEdit(edit) : words['layout.there-not-enough-space'](slots !== null);
     setRefusal(refused);
     if (refused === null) select(freshPartitionId(plan));
   };
   return (
     <>
-      <h2>Free space</h2>
+      <h2>{words['layout.free-space']()}</h2>
       <p className="soft" data-fact="room">
-        {formatBoth(room)} can be used{gap.inside && ', in the extended partition'}
+        {words['layout.room'](formatBoth(room), gap.inside)}
       </p>
       <div className={classes.group} style={{ marginTop: '0.8rem' }} data-create>
         <NativeSelect
-          label="Create for"
+          label={words['layout.create']()}
           size="sm"
           value={ownerId}
           disabled={plan.systems.length === 0}
           data={
             plan.systems.length === 0
-              ? ['no system yet']
+              ? [words['layout.no-system-yet']()]
               : plan.systems.map((s) => ({ value: s.id, label: s.name }))
           }
           onChange={(e) => {
@@ -85,12 +85,13 @@ export function CreateInGap({ survey, gap }: { survey: Survey; gap: GapPart }) {
           }}
         />
         <NativeSelect
-          label="What it is"
+          label={words['layout.what']()}
           size="sm"
           value={role}
           data={NEW_ROLES.map((r) => ({
             value: r,
-            label: ROLE_NAMES[r] + (r === 'data' && plan.systems.length > 1 ? ', shared by all' : ''),
+            label:
+              roleName(r) + (r === 'data' && plan.systems.length > 1 ? words['layout.shared-all']() : ''),
           }))}
           onChange={(e) => {
             setRole(e.currentTarget.value as NewRole);
@@ -99,41 +100,40 @@ export function CreateInGap({ survey, gap }: { survey: Survey; gap: GapPart }) {
         />
         <SizeInput
           key={`${ownerId}-${role}`}
-          label="Size"
+          label={words['layout.size-2']()}
           context={context}
           value={size}
           onSize={(bytes) => {
             const fits = bytes <= room;
             if (fits) setTyped(bytes);
-            return fits ? null : `There is not enough space here. At most ${formatBoth(room)} fit.`;
+            return fits ? null : words['layout.there-not-enough-space-2'](formatBoth(room));
           }}
         />
         {owner?.ownSetup && role === 'system' && (
           <p className="small soft">
-            The setup of {owner.name} creates its own partitions in free space. Leave at least{' '}
-            {formatBoth(owner.leastBytes)} in one piece, or create a placeholder here for it to format.
+            {words['layout.setup-creates-its-own'](owner.name, formatBoth(owner.leastBytes))}
           </p>
         )}
         <SwapHints plan={plan} role={role} take={setTyped} room={room} />
         <SegmentedControl
           size="xs"
-          aria-label="Position"
+          aria-label={words['layout.position']()}
           value={end}
           data={[
-            { value: 'start', label: 'at the start' },
-            { value: 'end', label: 'at the end' },
+            { value: 'start', label: words['layout.at-start']() },
+            { value: 'end', label: words['layout.at-end']() },
           ]}
           onChange={(v) => setEnd(v)}
         />
         {slots && !gap.inside && (
           <SegmentedControl
             size="xs"
-            aria-label="Primary or logical"
+            aria-label={words['layout.primary-or-logical']()}
             value={slot}
             data={[
-              { value: 'auto', label: 'automatic' },
-              { value: 'primary', label: 'primary' },
-              { value: 'logical', label: 'logical' },
+              { value: 'auto', label: words['layout.automatic']() },
+              { value: 'primary', label: words['layout.slot-primary']() },
+              { value: 'logical', label: words['layout.slot-logical']() },
             ]}
             onChange={(v) => setSlot(v)}
           />
@@ -143,7 +143,7 @@ export function CreateInGap({ survey, gap }: { survey: Survey; gap: GapPart }) {
             {refusal}
           </p>
         )}
-        <Button onClick={create}>Create</Button>
+        <Button onClick={create}>{words['layout.create-2']()}</Button>
       </div>
     </>
   );
@@ -168,7 +168,7 @@ function SwapHints({
         .filter((rule) => rule.bytes > 0 && rule.bytes <= room)
         .map((rule) => (
           <button key={rule.id} type="button" className={classes.hint} onClick={() => take(rule.bytes)}>
-            {formatBoth(rule.bytes)}: {rule.reason}
+            {formatBoth(rule.bytes)}: {text(rule.reason)}
           </button>
         ))}
     </div>

@@ -12,7 +12,6 @@ import {
   sizeContextInside,
   splitInsideEdit,
   VOLUME_KINDS,
-  volumeName,
   volumeOf,
   type Edit,
   type InsideVolume,
@@ -25,6 +24,8 @@ import { OwnerToggles } from '../../parts/OwnerToggles.js';
 import { SizeInput } from '../../parts/SizeInput.js';
 import classes from './Inside.module.css';
 import { WordInput } from './WordInput.js';
+import { words } from '../../words/words.js';
+import { volumeName } from '../../words/names.js';
 
 interface Props {
   readonly survey: Survey;
@@ -43,37 +44,35 @@ export function Inside({ survey, partition }: Props) {
   const room = roomInside(planned, partition);
   const add = addInsideEdit(planned, partition);
   return (
-    <section className={classes.inside} aria-label="Volumes inside">
-      <span className="eyebrow">Volumes inside</span>
+    <section className={classes.inside} aria-label={words['layout.volumes-inside']()}>
+      <span className="eyebrow">{words['layout.volumes-inside']()}</span>
       {(inside ?? []).map((volume) => (
         <VolumeInside key={volume.name} survey={survey} partition={partition} volume={volume} />
       ))}
       {goneInside(planned, partition).map((fate) => (
         <p key={fate.id} className="small">
-          <b className="mono">{fate.found?.name}</b> is deleted{' '}
-          <PressEdit title="Keep it" edit={keepInsideEdit(fate)} />
+          <b className="mono">{fate.found?.name}</b> {words['layout.deleted']()}{' '}
+          <PressEdit title={words['layout.keep']()} edit={keepInsideEdit(fate)} />
         </p>
       ))}
-      {!inside && !begin && (
-        <p className="small soft">
-          What is inside was not read. Paste the output of lsblk from the running system to see its volumes.
-        </p>
-      )}
+      {!inside && !begin && <p className="small soft">{words['layout.what-inside-was-not']()}</p>}
       {inside && (
         <p className="small soft" data-fact="room-inside">
           {room.free < 0
-            ? `${formatBoth(-room.free)} more than the ${formatBoth(room.bytes)} inside.`
-            : `${formatBoth(room.free)} left of ${formatBoth(room.bytes)} inside.`}
-          {inside.some((v) => v.found) && ' Volumes that are there keep their size.'}
+            ? words['layout.more-than-inside'](formatBoth(-room.free), formatBoth(room.bytes))
+            : words['layout.left-inside'](formatBoth(room.free), formatBoth(room.bytes))}
+          {inside.some((v) => v.found) && words['layout.volumes-there-keep-their']()}
         </p>
       )}
       <div className={classes.verbs}>
         {begin && (
           <Button size="compact-xs" variant="default" onClick={() => attempt(begin)}>
-            {partition.treatment === 'keep' ? 'Show volumes inside' : 'Split into volumes'}
+            {partition.treatment === 'keep'
+              ? words['layout.show-volumes-inside']()
+              : words['layout.split-into-volumes']()}
           </Button>
         )}
-        {inside && add && <PressEdit title="Add a volume" edit={add} />}
+        {inside && add && <PressEdit title={words['layout.add-volume']()} edit={add} />}
       </div>
     </section>
   );
@@ -104,13 +103,13 @@ function VolumeInside({ survey, partition, volume }: Props & { volume: InsideVol
     <div className={classes.volume} data-volume={volume.name}>
       <div className={classes.head}>
         <b className="mono">{volume.name}</b>
-        <span className="small">{volume.found ? formatBoth(size) : 'new'}</span>
-        <span className="small">{kept ? `${volumeName(volume.fileSystem)}, kept` : ''}</span>
-        <span className="small">{volume.found && !kept ? 'to be formatted' : ''}</span>
+        <span className="small">{volume.found ? formatBoth(size) : words['layout.new-volume']()}</span>
+        <span className="small">{kept ? words['layout.kept'](volumeName(volume.fileSystem)) : ''}</span>
+        <span className="small">{volume.found && !kept ? words['layout.be-formatted']() : ''}</span>
       </div>
       {!volume.found && (
         <SizeInput
-          label={`Size of ${volume.name}`}
+          label={words['layout.size-3'](volume.name)}
           hideLabel
           context={sizeContextInside({ plan, survey }, partition, volume.name)}
           value={size}
@@ -128,7 +127,7 @@ function VolumeInside({ survey, partition, volume }: Props & { volume: InsideVol
         {(!kept || volume.fileSystem === 'unknown') && (
           <NativeSelect
             size="xs"
-            aria-label={`File system of ${volume.name}`}
+            aria-label={words['layout.file-system'](volume.name)}
             value={volume.fileSystem}
             data={VOLUME_KINDS.map((kind) => ({ value: kind, label: volumeName(kind) }))}
             onChange={(e) => attempt(change({ fileSystem: e.currentTarget.value as VolumeKind }))}
@@ -137,9 +136,9 @@ function VolumeInside({ survey, partition, volume }: Props & { volume: InsideVol
         {volume.fileSystem !== 'swap' && (
           <WordInput
             key={`mount-${mountPoint}`}
-            label={`Mount point of ${volume.name}`}
+            label={words['layout.mount-point'](volume.name)}
             hideLabel
-            placeholder="mount point"
+            placeholder={words['layout.mount-point-2']()}
             value={mountPoint}
             save={(at) => tryEdit(change({ mountPoint: at }))}
           />
@@ -155,11 +154,11 @@ function VolumeInside({ survey, partition, volume }: Props & { volume: InsideVol
       <div className={classes.verbs}>
         {volume.found && (
           <PressEdit
-            title={kept ? `Format ${volume.name}` : `Keep ${volume.name}`}
+            title={kept ? words['layout.format'](volume.name) : words['layout.keep-2'](volume.name)}
             edit={{ kind: 'treat', partition: id, treatment: kept ? 'format' : 'keep' }}
           />
         )}
-        <PressEdit title={`Delete ${volume.name}`} edit={{ kind: 'remove', partition: id }} />
+        <PressEdit title={words['layout.delete'](volume.name)} edit={{ kind: 'remove', partition: id }} />
       </div>
     </div>
   );

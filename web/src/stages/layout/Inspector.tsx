@@ -5,7 +5,6 @@ import {
   formatBoth,
   isHomeless,
   partitionOf,
-  foundTitle,
   plannedContainer,
   plannedGaps,
   undeleteEdit,
@@ -21,6 +20,8 @@ import { ProposeParts } from '../systems/ProposeParts.js';
 import { CreateInGap } from './CreateInGap.js';
 import { PartitionInspector } from './PartitionInspector.js';
 import classes from './LayoutStage.module.css';
+import { words } from '../../words/words.js';
+import { foundTitle } from '../../words/names.js';
 
 /** All that is known of the selected part, and what can be done with it. */
 export function Inspector({ survey }: { survey: Survey }) {
@@ -30,7 +31,7 @@ export function Inspector({ survey }: { survey: Survey }) {
   const gap = plannedGaps({ plan, survey }).find((g) => g.id === selected);
   const deleted = survey.partitions.find((p) => p.id === selected);
   return (
-    <aside className={classes.inspector} aria-label="Selection">
+    <aside className={classes.inspector} aria-label={words['layout.selection']()}>
       {partition ? (
         <PartitionInspector key={partition.id} survey={survey} partition={partition} />
       ) : gap ? (
@@ -54,7 +55,7 @@ function Homeless({ survey }: { survey: Survey }) {
   if (homeless.length === 0) return null;
   return (
     <div className={classes.group} style={{ marginTop: '0.9rem' }}>
-      <span className="eyebrow">Not placed yet</span>
+      <span className="eyebrow">{words['layout.not-placed-yet']()}</span>
       {homeless.map((system) => (
         <div key={system.id}>
           <p>
@@ -71,34 +72,28 @@ function NothingSelected({ survey }: { survey: Survey }) {
   const { plan } = useOpenState();
   return (
     <>
-      <h2>Select a partition or free space</h2>
-      <p className="soft">
-        Click a partition to keep, format or delete it. Drag its ends to resize it, or drag it along free
-        space. You can type a size at any time. Click free space to create a partition there. Right-click for
-        all actions.
-      </p>
+      <h2>{words['layout.select-partition-or-free']()}</h2>
+      <p className="soft">{words['layout.click-partition-keep-format']()}</p>
       <Homeless survey={survey} />
       <dl className={classes.facts}>
-        <dt>ribbons</dt>
-        <dd>
-          straight: not changed; tapering: shrunk or grown; hatched: data is moved; torn and crossed: erased
-        </dd>
-        <dt>fill</dt>
-        <dd>dark: space in use, if known</dd>
-        <dt>zigzag</dt>
-        <dd>drawn taller than its true size</dd>
-        <dt>ticks</dt>
-        <dd>round positions on the disk</dd>
+        <dt>{words['layout.ribbons']()}</dt>
+        <dd>{words['layout.straight-not-changed-tapering']()}</dd>
+        <dt>{words['layout.fill']()}</dt>
+        <dd>{words['layout.dark-space-use-if']()}</dd>
+        <dt>{words['layout.zigzag']()}</dt>
+        <dd>{words['layout.drawn-taller-than-its']()}</dd>
+        <dt>{words['layout.ticks']()}</dt>
+        <dd>{words['layout.round-positions-disk']()}</dd>
         {survey.partitions.some((p) => p.start % alignmentSectors(survey.disk.sectorBytes) !== 0) && (
           <>
-            <dt>corner</dt>
-            <dd>does not start on a whole MiB</dd>
+            <dt>{words['layout.corner']()}</dt>
+            <dd>{words['layout.does-not-start-whole']()}</dd>
           </>
         )}
         {plannedContainer({ plan, survey }) && (
           <>
-            <dt>bracket</dt>
-            <dd>the extended partition and its logicals</dd>
+            <dt>{words['layout.bracket']()}</dt>
+            <dd>{words['layout.extended-partition-its-logicals']()}</dd>
           </>
         )}
       </dl>
@@ -116,31 +111,30 @@ function DeletedPart({ survey, id }: { survey: Survey; id: string }) {
   return (
     <>
       <h2>{title}</h2>
-      <p className="soft">on the disk, deleted in the plan</p>
+      <p className="soft">{words['layout.disk-deleted-plan']()}</p>
       <dl className={classes.facts}>
-        <dt>Size</dt>
+        <dt>{words['layout.size-2']()}</dt>
         <dd>{formatBoth(surveyed.length * survey.disk.sectorBytes)}</dd>
-        <dt>Lost</dt>
+        <dt>{words['layout.lost']()}</dt>
         <dd>{lossInWords(plan.found[id]?.kind, used?.bytes)}</dd>
       </dl>
-      {edit && <Button onClick={() => attempt(edit)}>Keep it as found</Button>}
+      {edit && <Button onClick={() => attempt(edit)}>{words['layout.keep-as-found']()}</Button>}
     </>
   );
 }
 
 function lossInWords(kind: VolumeKind | undefined, used: number | undefined): string {
-  if (kind && VOLUME_TRAITS[kind].shrink === 'recreate') return 'nothing: it has no files';
-  return used === undefined ? 'space used is not known' : formatBoth(used);
+  if (kind && VOLUME_TRAITS[kind].shrink === 'recreate') return words['layout.nothing-has-no-files']();
+  return used === undefined ? words['layout.space-used-not-known']() : formatBoth(used);
 }
 
 function FoundGap({ survey, id }: { survey: Survey; id: string }) {
   const part = foundParts(survey).find((p) => p.id === id)!;
   return (
     <>
-      <h2>Free as found</h2>
+      <h2>{words['layout.free-as-found']()}</h2>
       <p className="soft">
-        {formatBoth(part.length * survey.disk.sectorBytes)}. In the plan it is used, or part of a larger free
-        space.
+        {words['layout.plan-used-or-part'](formatBoth(part.length * survey.disk.sectorBytes))}
       </p>
     </>
   );
@@ -152,7 +146,7 @@ function FindingsHere({ part }: { part: string }) {
   if (here.length === 0) return null;
   return (
     <div className={classes.group}>
-      <span className="eyebrow">Findings for this</span>
+      <span className="eyebrow">{words['layout.findings']()}</span>
       {here.map((finding) => (
         <FindingCard key={finding.id} finding={finding} brief />
       ))}

@@ -6,6 +6,7 @@ import { Cores, type Beside } from './Cores.js';
 import { Inspector } from './Inspector.js';
 import { TextPane } from './TextPane.js';
 import classes from './LayoutStage.module.css';
+import { words } from '../../words/words.js';
 
 /** With its charts, it comes when it is first asked for. */
 const SizingBench = lazy(() => import('./sizing/SizingBench.js').then((m) => ({ default: m.SizingBench })));
@@ -18,10 +19,10 @@ export function LayoutStage() {
   if (!survey)
     return (
       <div className="page">
-        <h1>Layout</h1>
-        <p className="soft">There is no disk to draw yet.</p>
+        <h1>{words['layout.layout']()}</h1>
+        <p className="soft">{words['layout.there-no-disk-draw']()}</p>
         <p>
-          <Link to={`/machines/${id}/as-found`}>Read the disk</Link>
+          <Link to={`/machines/${id}/as-found`}>{words['layout.read-disk']()}</Link>
         </p>
       </div>
     );
@@ -32,7 +33,7 @@ export function LayoutStage() {
       {beside === 'text' && <TextPane survey={survey} />}
       {beside === 'sizing' && (
         <Caught>
-          <Suspense fallback={<aside className={classes.inspector}>Opening…</aside>}>
+          <Suspense fallback={<aside className={classes.inspector}>{words['layout.opening']()}</aside>}>
             <SizingBench survey={survey} />
           </Suspense>
         </Caught>

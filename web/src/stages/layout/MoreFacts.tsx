@@ -11,6 +11,7 @@ import { Fragment } from 'react';
 import { useDerived, useOpenState } from '../../open/context.js';
 import { VolumeFacts } from '../as-found/VolumeFacts.js';
 import classes from './LayoutStage.module.css';
+import { words } from '../../words/words.js';
 
 interface Props {
   readonly survey: Survey;
@@ -27,22 +28,27 @@ export function MoreFacts({ survey, partition }: Props) {
   const row = runbook?.sheet.find((r) => r.id === partition.id);
   const type = typeOf({ plan, survey }, partition);
   const facts: readonly (readonly [string, string | undefined])[] = [
-    ['Listed as', row && `${row.device}, number ${row.order} in the order on ${deviceName(plan.machine)}`],
-    ['Starts at', formatBoth(partition.start * sectorBytes)],
-    ['Ends at', formatBoth((partition.start + partition.length) * sectorBytes)],
-    ['Type', `${typeName(type)} (${type})`],
-    ['Partition ID', surveyed?.uuid],
-    ['Volume', volume?.uuid],
-    ['Blocks', volume?.blockBytes === undefined ? undefined : formatExact(volume.blockBytes)],
     [
-      'Last used',
-      volume?.lastUsedByte === undefined ? undefined : `up to ${formatBoth(volume.lastUsedByte + 1)} of it`,
+      words['layout.listed-as'](),
+      row && words['layout.number-order'](row.device, row.order, deviceName(plan.machine)),
     ],
-    ['Attributes', surveyed?.attributes],
+    [words['layout.starts-at'](), formatBoth(partition.start * sectorBytes)],
+    [words['layout.ends-at'](), formatBoth((partition.start + partition.length) * sectorBytes)],
+    [words['layout.type'](), `${typeName(type)} (${type})`],
+    [words['layout.partition-id'](), surveyed?.uuid],
+    [words['layout.volume'](), volume?.uuid],
+    [words['layout.blocks'](), volume?.blockBytes === undefined ? undefined : formatExact(volume.blockBytes)],
+    [
+      words['layout.last-used'](),
+      volume?.lastUsedByte === undefined
+        ? undefined
+        : words['layout.up'](formatBoth(volume.lastUsedByte + 1)),
+    ],
+    [words['layout.attributes'](), surveyed?.attributes],
   ];
   return (
     <details className={classes.more}>
-      <summary>How to recognise it, and other details</summary>
+      <summary>{words['layout.how-recognise-other-details']()}</summary>
       <dl className={classes.facts}>
         {facts
           .filter(([, value]) => value !== undefined && value !== '')

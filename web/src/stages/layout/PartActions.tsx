@@ -1,6 +1,8 @@
 import { Menu } from '@mantine/core';
 import { partitionOf, plannedGaps, verbsOf, type Survey } from '@rhizotome/core';
 import { useEdit, useOpenState } from '../../open/context.js';
+import { words } from '../../words/words.js';
+import { text } from '../../words/say.js';
 
 export interface ActionsAt {
   readonly id: string;
@@ -41,7 +43,7 @@ function Actions({ survey, at, close, typeSize, zoomIn }: Props & { readonly at:
         <button
           type="button"
           tabIndex={-1}
-          aria-label="Actions"
+          aria-label={words['layout.actions']()}
           style={{
             position: 'fixed',
             left: at.x,
@@ -54,15 +56,15 @@ function Actions({ survey, at, close, typeSize, zoomIn }: Props & { readonly at:
           }}
         />
       </Menu.Target>
-      <Menu.Dropdown aria-label="Actions">
-        {sizable && <Menu.Item onClick={typeSize}>Type a size</Menu.Item>}
-        {gap && <Menu.Item onClick={focusCreate}>Create here</Menu.Item>}
+      <Menu.Dropdown aria-label={words['layout.actions']()}>
+        {sizable && <Menu.Item onClick={typeSize}>{words['layout.type-size']()}</Menu.Item>}
+        {gap && <Menu.Item onClick={focusCreate}>{words['layout.create-here']()}</Menu.Item>}
         {verbsOf({ plan, survey }, at.id).map((verb) => (
           <Menu.Item key={verb.id} onClick={() => attempt(verb.edit)}>
-            {verb.title}
+            {text(verb.title)}
           </Menu.Item>
         ))}
-        <Menu.Item onClick={() => zoomIn(at.id)}>Zoom in</Menu.Item>
+        <Menu.Item onClick={() => zoomIn(at.id)}>{words['layout.zoom']()}</Menu.Item>
       </Menu.Dropdown>
     </Menu>
   );

@@ -1,20 +1,16 @@
 import { Button, NativeSelect, SegmentedControl } from '@mantine/core';
 import {
   advisedWindowsBytes,
-  EVIDENCE_WORDS,
   floorOf,
   formatBoth,
   resizeTo,
-  ROLE_NAMES,
   ROLES,
   sizeContextFor,
   sizeOf,
   usedOf,
   VOLUME_KINDS,
   VOLUME_TRAITS,
-  partitionTitle,
   verbsOf,
-  volumeName,
   type Held,
   type PlannedPartition,
   type Survey,
@@ -31,6 +27,9 @@ import { Beneath } from './Beneath.js';
 import { MoreFacts } from './MoreFacts.js';
 import classes from './LayoutStage.module.css';
 import { SlotFacts } from './SlotFacts.js';
+import { words } from '../../words/words.js';
+import { evidenceName, partitionTitle, roleName, volumeName } from '../../words/names.js';
+import { text } from '../../words/say.js';
 
 interface Props {
   readonly survey: Survey;
@@ -47,36 +46,34 @@ export function PartitionInspector({ survey, partition }: Props) {
     <>
       <h2>{partitionTitle(partition)}</h2>
       <p className="soft">
-        {ROLE_NAMES[partition.role]} · {volumeName(partition.fileSystem)}
+        {roleName(partition.role)} · {volumeName(partition.fileSystem)}
         {partition.from === null
-          ? ' · new'
+          ? words['layout.new']()
           : partition.treatment === 'format'
-            ? ' · to be formatted'
-            : ' · kept'}
+            ? words['layout.be-formatted-2']()
+            : words['layout.kept-2']()}
       </p>
       <Facts survey={survey} partition={partition} />
       <MoreFacts survey={survey} partition={partition} />
       <div className={classes.group}>
         <SizeInput
-          label="New size"
+          label={words['layout.new-size']()}
           context={sizeContextFor({ plan, survey }, partition, hold)}
           value={sizeOf(partition, survey)}
           onSize={(size) => tryEdit(resizeTo({ plan, survey }, partition, size, hold))}
         />
         <SegmentedControl
           size="xs"
-          aria-label="Fixed end"
+          aria-label={words['layout.fixed-end']()}
           value={hold}
           data={[
-            { value: 'start', label: 'keep the start fixed' },
-            { value: 'end', label: 'keep the end fixed' },
+            { value: 'start', label: words['layout.keep-start-fixed']() },
+            { value: 'end', label: words['layout.keep-end-fixed']() },
           ]}
           onChange={(value) => setHold(value)}
         />
         {hold === 'end' && partition.from !== null && partition.treatment === 'keep' && (
-          <p className="small soft">
-            All its data is moved, and the volume cannot be used meanwhile. Check the cost before you decide.
-          </p>
+          <p className="small soft">{words['layout.all-its-data-moved']()}</p>
         )}
         <p className={`${classes.examples} small soft`}>
           {SIZE_EXAMPLES.map((example) => (
@@ -106,39 +103,39 @@ function Facts({ survey, partition }: Props) {
       : undefined;
   return (
     <dl className={classes.facts}>
-      <dt>Size</dt>
+      <dt>{words['layout.size-2']()}</dt>
       <dd data-fact="size">{formatBoth(size)}</dd>
       {was !== undefined && was !== size && (
         <>
-          <dt>was</dt>
+          <dt>{words['layout.was']()}</dt>
           <dd>{formatBoth(was)}</dd>
         </>
       )}
       {kept && VOLUME_TRAITS[partition.fileSystem].shrink !== 'recreate' && (
         <>
-          <dt>Used</dt>
+          <dt>{words['layout.used']()}</dt>
           <dd>
             {used
-              ? `${formatBoth(used.bytes)}, ${EVIDENCE_WORDS[used.evidence]}`
-              : 'not known: enter it under As found'}
+              ? `${formatBoth(used.bytes)}, ${evidenceName(used.evidence)}`
+              : words['layout.not-known-enter-under']()}
           </dd>
         </>
       )}
       {floor && floor.evidence !== 'no-content' && (
         <>
-          <dt>Floor</dt>
+          <dt>{words['layout.floor']()}</dt>
           <dd data-fact="floor">
-            {formatBoth(floor.bytes)}, {EVIDENCE_WORDS[floor.evidence]}
+            {formatBoth(floor.bytes)}, {evidenceName(floor.evidence)}
           </dd>
         </>
       )}
       {advised !== undefined && (
         <>
-          <dt>Advised</dt>
-          <dd>at least {formatBoth(advised)}, a rule of thumb</dd>
+          <dt>{words['layout.advised']()}</dt>
+          <dd>{words['layout.at-least-rule-thumb'](formatBoth(advised))}</dd>
         </>
       )}
-      <dt>Sectors</dt>
+      <dt>{words['layout.sectors']()}</dt>
       <dd>
         <span className="mono">
           {partition.start} … {partition.start + partition.length - 1}
@@ -170,7 +167,7 @@ function VerbButton({ verb, partition }: { verb: Verb; partition: PlannedPartiti
   };
   return (
     <Button size="xs" variant={verb.id === 'keep' ? 'filled' : 'default'} onClick={press} {...preview}>
-      {verb.title}
+      {text(verb.title)}
     </Button>
   );
 }
@@ -183,7 +180,7 @@ function Particulars({ partition }: { partition: PlannedPartition }) {
   return (
     <div className={classes.group} style={{ marginTop: '0.9rem' }}>
       <div>
-        <span className="eyebrow">Owners</span>
+        <span className="eyebrow">{words['layout.owners']()}</span>
         <OwnerToggles
           label={partitionTitle(partition)}
           owners={partition.owners}
@@ -193,14 +190,14 @@ function Particulars({ partition }: { partition: PlannedPartition }) {
       <div className={classes.pair}>
         <NativeSelect
           size="xs"
-          label="What it is"
+          label={words['layout.what']()}
           value={partition.role}
-          data={ROLES.map((role) => ({ value: role, label: ROLE_NAMES[role] }))}
+          data={ROLES.map((role) => ({ value: role, label: roleName(role) }))}
           onChange={(e) => attempt(change({ role: e.currentTarget.value as PlannedPartition['role'] }))}
         />
         <NativeSelect
           size="xs"
-          label="File system"
+          label={words['layout.file-system-2']()}
           value={partition.fileSystem}
           disabled={!made}
           data={VOLUME_KINDS.map((kind) => ({ value: kind, label: volumeName(kind) }))}
@@ -212,7 +209,7 @@ function Particulars({ partition }: { partition: PlannedPartition }) {
       <div className={classes.pair}>
         <WordInput
           key={`label-${partition.label}`}
-          label="Label"
+          label={words['layout.label']()}
           value={partition.label}
           disabled={!made}
           limit={VOLUME_TRAITS[partition.fileSystem].labelLimit}
@@ -221,7 +218,7 @@ function Particulars({ partition }: { partition: PlannedPartition }) {
         {!partition.inside?.length && (
           <WordInput
             key={`mount-${partition.mountPoint}`}
-            label="Mount point"
+            label={words['layout.mount-point-3']()}
             value={partition.mountPoint}
             save={(mountPoint) => tryEdit(change({ mountPoint }))}
           />
@@ -231,7 +228,7 @@ function Particulars({ partition }: { partition: PlannedPartition }) {
       {made && (
         <WordInput
           key={`name-${partition.name}`}
-          label="Partition name"
+          label={words['layout.partition-name']()}
           value={partition.name}
           limit={36}
           save={(name) => tryEdit(change({ name }))}

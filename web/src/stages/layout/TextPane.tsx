@@ -5,6 +5,7 @@ import { useEdit, useOpenMachine, useOpenState } from '../../open/context.js';
 import { download, fileName } from '../../parts/download.js';
 import { drafts } from './drafts.js';
 import classes from './TextPane.module.css';
+import { words } from '../../words/words.js';
 
 /** The same machine as text. What is typed becomes one edit when it is taken in; until then it is kept as typed. */
 export function TextPane({ survey }: { survey: Survey }) {
@@ -38,11 +39,11 @@ export function TextPane({ survey }: { survey: Survey }) {
   };
   const save = () => download(`${fileName(name)}.rhizotome`, new Blob([text], { type: 'text/plain' }));
   return (
-    <aside className={classes.pane} aria-label="The plan as text">
+    <aside className={classes.pane} aria-label={words['layout.plan-as-text']()}>
       <textarea
         ref={area}
         className={classes.text}
-        aria-label="Text of the plan"
+        aria-label={words['layout.text-plan']()}
         spellCheck={false}
         wrap="off"
         value={text}
@@ -55,35 +56,32 @@ export function TextPane({ survey }: { survey: Survey }) {
         {outcome.ok ? (
           <p className="small soft" role="status">
             {draft === null
-              ? 'You can edit the plan here. Sizes work as everywhere; # starts a remark.'
+              ? words['layout.you-can-edit-plan']()
               : outcome.edit === null
-                ? 'This is the same as the plan.'
-                : 'This text is valid. Press Apply to change the plan.'}
+                ? words['layout.same-as-plan']()
+                : words['layout.text-valid-press-apply']()}
             {draft !== null &&
               outcome.rounded.map((note) => (
-                <span key={note.line}>
-                  {' '}
-                  Line {note.line}: {note.message}
-                </span>
+                <span key={note.line}>{words['layout.line'](note.line, note.message)}</span>
               ))}
           </p>
         ) : (
           <p className={classes.error} role="alert">
             <button type="button" onClick={() => showError(outcome.error)}>
-              Line {outcome.error.line}, column {outcome.error.column}
+              {words['layout.line-column'](outcome.error.line, outcome.error.column)}
             </button>
             : {outcome.error.message}
           </p>
         )}
         <div className={classes.buttons}>
           <Button size="xs" onClick={take} disabled={draft === null || !outcome.ok}>
-            Apply
+            {words['layout.apply']()}
           </Button>
           <Button size="xs" variant="default" onClick={() => keep(null)} disabled={draft === null}>
-            Discard changes
+            {words['layout.discard-changes']()}
           </Button>
           <Button size="xs" variant="default" onClick={save}>
-            Save as a file
+            {words['layout.save-as-file']()}
           </Button>
         </div>
       </div>

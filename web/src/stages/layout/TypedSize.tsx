@@ -1,7 +1,6 @@
 import {
   apply,
-  partitionTitle,
-  refusalInWords,
+  refusalSays,
   resizeTo,
   sizeContextFor,
   sizeOf,
@@ -15,6 +14,9 @@ import { SizeInput } from '../../parts/SizeInput.js';
 import type { PlacedSection } from '../../section/layout.js';
 import { PAD } from '../../section/pads.js';
 import classes from './TypedSize.module.css';
+import { words } from '../../words/words.js';
+import { partitionTitle } from '../../words/names.js';
+import { say } from '../../words/say.js';
 
 interface Props {
   readonly survey: Survey;
@@ -36,13 +38,13 @@ export function TypedSize({ survey, partition, placed, begun, preview, close }: 
   const follow = (size: number | null) => {
     const result = size === null ? null : apply(plan, resize(size), () => survey);
     preview(result?.ok ? result.plan : null);
-    return result && !result.ok ? refusalInWords(result.refusal, survey.disk.sectorBytes) : null;
+    return result && !result.ok ? say(refusalSays(result.refusal, survey.disk.sectorBytes)) : null;
   };
   const top = PAD.top + Math.min(placed.height - 110, Math.max(0, (at?.labelAt ?? 0) - 20));
   return (
     <div className={classes.typed} style={{ top, left: placed.plannedX - 14 }}>
       <SizeInput
-        label={`Size of “${partitionTitle(partition)}”`}
+        label={words['layout.size'](partitionTitle(partition))}
         context={sizeContextFor({ plan, survey }, partition)}
         value={sizeOf(partition, survey)}
         begun={begun}
@@ -50,7 +52,7 @@ export function TypedSize({ survey, partition, placed, begun, preview, close }: 
         onSize={(size) => tryEdit(resize(size))}
         onDone={close}
       />
-      <p className="small soft">Enter applies, Escape cancels.</p>
+      <p className="small soft">{words['layout.enter-applies-escape-cancels']()}</p>
     </div>
   );
 }

@@ -1,5 +1,6 @@
 import { TextInput } from '@mantine/core';
 import { useState } from 'react';
+import { words } from '../../words/words.js';
 
 interface WordProps {
   readonly label: string;
@@ -34,7 +35,10 @@ export function WordInput({
       value={draft}
       disabled={disabled}
       maxLength={255}
-      error={refusal ?? (limit !== undefined && draft.length > limit ? `At most ${limit} characters.` : null)}
+      error={
+        refusal ??
+        (limit !== undefined && draft.length > limit ? words['layout.at-most-characters'](limit) : null)
+      }
       onChange={(e) => {
         setDraft(e.currentTarget.value);
         setRefusal(null);

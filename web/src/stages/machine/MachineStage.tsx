@@ -4,6 +4,7 @@ import { useState, type ReactNode } from 'react';
 import { useEdit, useOpenMachine, useOpenState } from '../../open/context.js';
 import { SizeInput } from '../../parts/SizeInput.js';
 import classes from './MachineStage.module.css';
+import { words } from '../../words/words.js';
 
 const NO_DISK = { disk: bytes(0) };
 const MEMORY = { ...NO_DISK, ofMemory: true };
@@ -18,41 +19,38 @@ export function MachineStage() {
   return (
     <div className="page">
       <h1>{name}</h1>
-      <p className="soft">{story || 'Enter what is known about the machine.'}</p>
+      <p className="soft">{story || words['machine.enter-what-known-about']()}</p>
       <div className={classes.columns}>
         <section>
-          <h2>Firmware</h2>
-          <Fact
-            name="Supported modes"
-            help="See the firmware setup: a legacy or compatibility setting means both."
-          >
+          <h2>{words['machine.firmware']()}</h2>
+          <Fact name={words['machine.supported']()} help={words['machine.see-firmware-setup-legacy']()}>
             <Choice
-              label="Supported modes of the firmware"
+              label={words['machine.supported-modes-firmware']()}
               value={machine.firmware}
               options={[
-                ['uefi', 'UEFI only'],
-                ['bios', 'BIOS only'],
-                ['both', 'both'],
-                ['unknown', 'not known'],
+                ['uefi', words['machine.uefi-only']()],
+                ['bios', words['machine.bios-only']()],
+                ['both', words['machine.both']()],
+                ['unknown', words['machine.not-known']()],
               ]}
               onChange={(firmware) => set({ firmware })}
             />
           </Fact>
-          <Fact name="Mode in use now" help="The mode in which the installed system was started.">
+          <Fact name={words['machine.mode-use-now']()} help={words['machine.mode-which-installed-system']()}>
             <Choice
-              label="Mode in use now"
+              label={words['machine.mode-use-now']()}
               value={machine.modeInUse}
               options={[
                 ['uefi', 'UEFI'],
                 ['bios', 'BIOS'],
-                ['unknown', 'not known'],
+                ['unknown', words['machine.not-known']()],
               ]}
               onChange={(modeInUse) => set({ modeInUse })}
             />
           </Fact>
-          <Fact name="Mode in this plan" help="Changing this changes nothing on the disk.">
+          <Fact name={words['machine.mode-plan']()} help={words['machine.changing-changes-nothing-disk']()}>
             <Choice
-              label="Mode in this plan"
+              label={words['machine.mode-plan']()}
               value={plan.target.mode}
               options={[
                 ['uefi', 'UEFI'],
@@ -62,66 +60,68 @@ export function MachineStage() {
             />
           </Fact>
           <Fact
-            name="Installation medium starts in"
-            help={`The boot menu may list the same stick twice. The mode in which it is started decides how a system is installed. This plan needs ${modeName(plan.target.mode)}.`}
+            name={words['machine.installation-medium-starts']()}
+            help={words['machine.boot-menu-may-list'](modeName(plan.target.mode))}
           >
             <Choice
-              label="Installation medium starts in"
+              label={words['machine.installation-medium-starts']()}
               value={machine.mediumStart}
               options={[
                 ['uefi', 'UEFI'],
                 ['bios', 'BIOS'],
-                ['unknown', 'not set'],
+                ['unknown', words['machine.not-set']()],
               ]}
               onChange={(mediumStart) => set({ mediumStart })}
             />
           </Fact>
-          <Fact name="Secure Boot" help="If it is on, only signed installers and boot loaders start.">
+          <Fact name={words['machine.secure-boot']()} help={words['machine.if-only-signed-installers']()}>
             <Choice
-              label="Secure Boot"
+              label={words['machine.secure-boot']()}
               value={machine.secureBoot}
               options={[
-                ['on', 'on'],
-                ['off', 'off'],
-                ['unknown', 'not known'],
+                ['on', words['machine.on']()],
+                ['off', words['machine.off']()],
+                ['unknown', words['machine.not-known']()],
               ]}
               onChange={(secureBoot) => set({ secureBoot })}
             />
           </Fact>
-          <Fact name="TPM 2.0" help="The firmware setup lists it under security. Windows 11 needs one.">
+          <Fact name={words['machine.tpm-2-0']()} help={words['machine.firmware-setup-lists-under']()}>
             <Choice
-              label="TPM 2.0"
+              label={words['machine.tpm-2-0']()}
               value={machine.tpm}
               options={[
-                ['yes', 'yes'],
-                ['no', 'no'],
-                ['unknown', 'not known'],
+                ['yes', words['machine.yes']()],
+                ['no', words['machine.no']()],
+                ['unknown', words['machine.not-known']()],
               ]}
               onChange={(tpm) => set({ tpm })}
             />
           </Fact>
         </section>
         <section>
-          <h2>Memory and disk</h2>
-          <Fact name="Memory" help="Used for swap, and for “ram” in sizes.">
+          <h2>{words['machine.memory-disk']()}</h2>
+          <Fact name={words['machine.memory']()} help={words['machine.used-swap-ram-sizes']()}>
             <SizeInput
-              label="Memory"
+              label={words['machine.memory']()}
               hideLabel
               width={220}
               context={MEMORY}
               value={machine.ramBytes}
               placeholder="16GiB"
               onClear={() => set({ ramBytes: null })}
-              onSize={(size) => (size > 0 && set({ ramBytes: size }) ? null : 'Enter a size above 0.')}
+              onSize={(size) =>
+                size > 0 && set({ ramBytes: size }) ? null : words['machine.enter-size-above-0']()
+              }
             />
           </Fact>
-          <Fact name="Kind of disk" help="Used to estimate times.">
+          <Fact name={words['machine.kind-disk']()} help={words['machine.used-estimate-times']()}>
             <Choice
-              label="Kind of disk"
+              label={words['machine.kind-disk']()}
               value={machine.medium}
               options={[
                 ['nvme', 'NVMe'],
-                ['sata-ssd', 'SATA SSD'],
+                ['sata-ssd', words['machine.sata-ssd']()],
                 ['hdd', 'HDD'],
                 ['emmc', 'eMMC'],
                 ['unknown', '?'],
@@ -131,16 +131,16 @@ export function MachineStage() {
           </Fact>
           <Controller />
           <Fact
-            name="Name of the disk in Linux"
+            name={words['machine.name-disk-linux']()}
             help={
               machine.device === ''
-                ? `If empty, ${deviceName(machine)} is assumed, the usual name for this kind of disk.`
-                : 'As shown by lsblk, without a number.'
+                ? words['machine.if-empty-assumed-usual'](deviceName(machine))
+                : words['machine.as-shown-lsblk-without']()
             }
           >
             <DeviceInput device={machine.device} save={(device) => set({ device })} />
           </Fact>
-          <Fact name="Other disks in the machine" help="So that you can tell them apart in the installer.">
+          <Fact name={words['machine.other-disks']()} help={words['machine.so-you-can-tell']()}>
             <OtherDisks disks={machine.otherDisks} save={(otherDisks) => set({ otherDisks })} />
           </Fact>
         </section>
@@ -156,29 +156,29 @@ function Controller() {
   const { machine, target } = plan;
   return (
     <>
-      <Fact
-        name="Storage controller"
-        help="The firmware setup calls it SATA or storage mode. Behind a RAID some installers list no disk."
-      >
+      <Fact name={words['machine.storage-controller']()} help={words['machine.firmware-setup-calls-sata']()}>
         <Choice
-          label="Storage controller"
+          label={words['machine.storage-controller']()}
           value={machine.controller}
           options={[
-            ['plain', 'AHCI, NVMe'],
+            ['plain', words['machine.ahci-nvme']()],
             ['raid', 'RAID'],
-            ['unknown', 'not known'],
+            ['unknown', words['machine.not-known']()],
           ]}
           onChange={(controller) => attempt({ kind: 'set-machine', changes: { controller } })}
         />
       </Fact>
       {machine.controller === 'raid' && (
-        <Fact name="Controller in this plan" help="Switched in the firmware, after Windows was told.">
+        <Fact
+          name={words['machine.controller-plan']()}
+          help={words['machine.switched-firmware-after-windows']()}
+        >
           <Choice
-            label="Controller in this plan"
+            label={words['machine.controller-plan']()}
             value={target.controller}
             options={[
-              ['as-is', 'stays RAID'],
-              ['plain', 'AHCI, NVMe'],
+              ['as-is', words['machine.stays-raid']()],
+              ['plain', words['machine.ahci-nvme']()],
             ]}
             onChange={(controller) => attempt({ kind: 'set-target', changes: { controller } })}
           />
@@ -227,12 +227,12 @@ function DeviceInput({ device, save }: { device: string; save: (device: string) 
   };
   return (
     <TextInput
-      aria-label="Name of the disk in Linux"
+      aria-label={words['machine.name-disk-linux']()}
       w={220}
       value={draft ?? device}
       maxLength={64}
       placeholder="nvme0n1"
-      error={bad ? 'Use letters and digits only, such as nvme0n1 or /dev/sda.' : null}
+      error={bad ? words['machine.use-letters-digits-only']() : null}
       onChange={(e) => setDraft(e.currentTarget.value)}
       onBlur={commit}
       onKeyDown={(e) => e.key === 'Enter' && commit()}
@@ -247,7 +247,8 @@ function OtherDisks({ disks, save }: { disks: readonly OtherDisk[]; save: (disks
       {disks.map((disk, i) => (
         <div key={i} className={classes.disk}>
           <span>
-            {disk.name || 'unnamed'} <span className="soft">{formatBoth(disk.sizeBytes)}</span>
+            {disk.name || words['machine.unnamed']()}{' '}
+            <span className="soft">{formatBoth(disk.sizeBytes)}</span>
           </span>
           <Button
             size="compact-xs"
@@ -255,30 +256,32 @@ function OtherDisks({ disks, save }: { disks: readonly OtherDisk[]; save: (disks
             color="loam"
             onClick={() => save(disks.filter((_, j) => j !== i))}
           >
-            Remove
+            {words['machine.remove']()}
           </Button>
         </div>
       ))}
       <div className={classes.add}>
         <TextInput
-          aria-label="Name of another disk"
-          placeholder="model or name"
+          aria-label={words['machine.name-another-disk']()}
+          placeholder={words['machine.model-or-name']()}
           value={name}
           maxLength={80}
           onChange={(e) => setName(e.currentTarget.value)}
         />
         <SizeInput
           key={disks.length}
-          label="Size of another disk"
+          label={words['machine.size-another-disk']()}
           hideLabel
           context={NO_DISK}
           value={null}
-          placeholder="500GB, then Enter"
+          placeholder={words['machine.other-size']()}
           onSize={(sizeBytes) => {
-            if (sizeBytes === 0) return 'Enter a size above 0.';
-            if (disks.length >= 32) return 'You can enter at most 32 other disks.';
+            if (sizeBytes === 0) return words['machine.enter-size-above-0']();
+            if (disks.length >= 32) return words['machine.you-can-enter-at']();
             setName('');
-            return save([...disks, { name: name.trim(), sizeBytes }]) ? null : 'This was not saved.';
+            return save([...disks, { name: name.trim(), sizeBytes }])
+              ? null
+              : words['machine.was-not-saved']();
           }}
         />
       </div>

@@ -29,14 +29,11 @@ export function MachinesPage() {
     <div className={classes.page}>
       <header className={classes.head}>
         <Wordmark />
-        <p className="soft">
-          Plan how to divide one disk among several operating systems before you install them. This program
-          changes no disk.
-        </p>
+        <p className="soft">{words['machines.plan-how-divide-one']()}</p>
       </header>
       <main>
         <div className={classes.title}>
-          <h1>Machines</h1>
+          <h1>{words['machines.machines']()}</h1>
           <div className={classes.add}>
             <NewMachine create={bench.create} busy={bench.creating} />
             <MoreButton
@@ -54,12 +51,12 @@ export function MachinesPage() {
           <div role="alert" className={classes.problem}>
             <p>{bench.problem}</p>
             <Button size="xs" variant="default" onClick={bench.retry}>
-              Try again
+              {words['machines.try-again']()}
             </Button>
           </div>
         )}
         {machines === undefined ? (
-          !bench.problem && <p role="status">Loading machines…</p>
+          !bench.problem && <p role="status">{words['machines.loading-machines']()}</p>
         ) : machines.length === 0 ? (
           <Empty loadDemo={bench.loadDemo} />
         ) : (
@@ -80,9 +77,9 @@ export function MachinesPage() {
       </main>
       {bench.removed && (
         <div className={classes.undo} role="status">
-          <span>“{bench.removed.name}” was deleted.</span>
+          <span>{words['machines.was-deleted'](bench.removed.name)}</span>
           <Button size="xs" variant="default" onClick={bench.putBack}>
-            Undo
+            {words['machines.undo']()}
           </Button>
         </div>
       )}
@@ -124,14 +121,14 @@ function NewMachine({ create, busy }: { create: (name: string) => Promise<string
   return (
     <form className={classes.new} onSubmit={(event) => void submit(event)}>
       <TextInput
-        aria-label="Name of the new machine"
-        placeholder="Name of a machine"
+        aria-label={words['machines.name-new-machine']()}
+        placeholder={words['machines.name-machine']()}
         value={name}
         maxLength={80}
         onChange={(e) => setName(e.currentTarget.value)}
       />
       <Button type="submit" loading={busy} disabled={name.trim() === ''}>
-        Add machine
+        {words['machines.add-machine']()}
       </Button>
     </form>
   );
@@ -160,32 +157,20 @@ function Row({ machine, rename, duplicate, save, remove }: RowProps) {
       </div>
       <span className={classes.disk}>{say(overview.disk)}</span>
       <span className={classes.findings}>
-        {blocker > 0 && (
-          <span data-sign="blocker">
-            {blocker} blocker{blocker === 1 ? '' : 's'}
-          </span>
-        )}
-        {hazard > 0 && (
-          <span data-sign="hazard">
-            {hazard} hazard{hazard === 1 ? '' : 's'}
-          </span>
-        )}
-        {caution > 0 && (
-          <span data-sign="caution">
-            {caution} caution{caution === 1 ? '' : 's'}
-          </span>
-        )}
+        {blocker > 0 && <span data-sign="blocker">{words['machines.blockers'](blocker)}</span>}
+        {hazard > 0 && <span data-sign="hazard">{words['machines.hazards'](hazard)}</span>}
+        {caution > 0 && <span data-sign="caution">{words['machines.cautions'](caution)}</span>}
       </span>
       <Link className={classes.next} to={`/machines/${id}/${overview.nextStage}`}>
         {say(overview.next)}
       </Link>
       <MoreButton
-        label={`More for ${name}`}
+        label={words['machines.more-for'](name)}
         actions={[
-          { title: 'Rename', run: rename },
-          { title: 'Duplicate', run: duplicate },
+          { title: words['machines.rename'](), run: rename },
+          { title: words['machines.duplicate'](), run: duplicate },
           { title: words['keeping.save'](), run: save },
-          { title: 'Delete', run: remove },
+          { title: words['shell.delete'](), run: remove },
         ]}
       />
     </li>
@@ -205,7 +190,10 @@ function DamagedRow({ machine, remove }: Pick<RowProps, 'machine' | 'remove'>) {
       <span />
       <span />
       <span />
-      <MoreButton label={`More for ${name}`} actions={[{ title: 'Delete', run: remove }]} />
+      <MoreButton
+        label={words['machines.more-for'](name)}
+        actions={[{ title: words['shell.delete'](), run: remove }]}
+      />
     </li>
   );
 }
@@ -213,12 +201,10 @@ function DamagedRow({ machine, remove }: Pick<RowProps, 'machine' | 'remove'>) {
 function Empty({ loadDemo }: { loadDemo: () => void }) {
   return (
     <div className={classes.empty}>
-      <h2>There are no machines yet</h2>
-      <p className="soft">
-        Add a machine, or load the seven example machines of the field station Skarvness.
-      </p>
+      <h2>{words['machines.there-no-machines-yet']()}</h2>
+      <p className="soft">{words['machines.add-machine-or-load']()}</p>
       <Button variant="default" onClick={loadDemo}>
-        Load the example machines
+        {words['machines.load-example-machines']()}
       </Button>
     </div>
   );

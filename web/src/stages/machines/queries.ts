@@ -2,12 +2,13 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, Unreachable } from '../../api/client.js';
 import type { MachineRow } from '@rhizotome/core';
+import { words } from '../../words/words.js';
 
 export const BENCH = ['bench'];
 
 function inWords(error: Error | null): string | null {
   if (!error) return null;
-  return error instanceof Unreachable ? 'The server does not answer. Is it still running?' : error.message;
+  return error instanceof Unreachable ? words['machines.server-does-not-answer']() : error.message;
 }
 
 /** The list of machines, and what can be done with it. Deleting can be undone. */

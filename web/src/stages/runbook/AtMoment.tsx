@@ -3,7 +3,6 @@ import {
   message,
   momentsOf,
   partitionDevice,
-  partitionTitle,
   formatBinary,
   type Moment,
   type Runbook,
@@ -16,6 +15,7 @@ import { SectionGlance } from '../../section/SectionGlance.js';
 import { say } from '../../words/say.js';
 import { words } from '../../words/words.js';
 import classes from './AtMoment.module.css';
+import { partitionTitle } from '../../words/names.js';
 
 interface AtMomentProps {
   readonly runbook: Runbook;

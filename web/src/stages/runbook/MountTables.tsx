@@ -15,6 +15,7 @@ import { say } from '../../words/say.js';
 import { Heads } from './Heads.js';
 import classes from './MountTables.module.css';
 import runbook from './RunbookStage.module.css';
+import { words } from '../../words/words.js';
 
 /** For every system that has one: the mount table that the plan wants, why each line is there, and one to compare with it. */
 export function MountTables({ mounts, survey }: { mounts: readonly SystemMounts[]; survey: Survey }) {
@@ -70,7 +71,7 @@ function Faults({ faults, none }: { faults: readonly MountFault[]; none: string 
     <ul className={classes.faults}>
       {faults.map((fault, i) => (
         <li key={i}>
-          {fault.line !== null && <b>Line {fault.line}: </b>}
+          {fault.line !== null && <b>{words['runbook.line'](fault.line)}</b>}
           {say(fault.says)}
         </li>
       ))}
@@ -88,13 +89,13 @@ function Compare({ mounts: { system, table }, survey }: { mounts: SystemMounts; 
   };
   return (
     <details className="no-print">
-      <summary>Copy it, or check a table against the plan</summary>
+      <summary>{words['runbook.copy-or-check-table']()}</summary>
       <Button size="xs" variant="default" onClick={copy}>
-        {copied ? 'Copied' : 'Copy as /etc/fstab'}
+        {copied ? words['runbook.copied']() : words['runbook.copy-as-etc-fstab']()}
       </Button>
       <Textarea
-        label="Paste /etc/fstab"
-        aria-label={`Mount table of ${system.name} to check`}
+        label={words['runbook.paste-etc-fstab']()}
+        aria-label={words['runbook.mount-table-check'](system.name)}
         autosize
         minRows={3}
         maxRows={12}

@@ -4,6 +4,7 @@ import { useOpenMachine, useOpenState } from '../../open/context.js';
 import { download, fileName } from '../../parts/download.js';
 import { words } from '../../words/words.js';
 import { makePracticeDisk } from '../../workers/practice-disk.js';
+import { text } from '../../words/say.js';
 
 interface PracticeDisksProps {
   /** How many steps are done at the moment that is shown, and how many there are. */
@@ -25,23 +26,24 @@ export function PracticeDisks({ at, of }: PracticeDisksProps) {
       const { image, unformatted } = await makePracticeDisk({ plan, survey, after });
       const state = after === 0 ? 'found' : after === of ? 'planned' : `after-step-${after}`;
       download(`${fileName(name)}-${state}.qcow2`, image);
-      setSaid(unformatted.length > 0 ? `Created. Not formatted: ${unformatted.join('; ')}.` : 'Created.');
+      setSaid(
+        unformatted.length > 0
+          ? words['runbook.created-not-formatted'](unformatted.map(text).join('; '))
+          : words['runbook.created'](),
+      );
     } catch (error) {
-      setSaid(`It could not be created: ${error instanceof Error ? error.message : String(error)}.`);
+      setSaid(words['runbook.could-not-be-created'](error instanceof Error ? error.message : String(error)));
     } finally {
       setBusy(null);
     }
   };
   return (
     <section className="no-print" style={{ marginTop: '2rem' }}>
-      <h2>Practice disks</h2>
-      <p className="soft">
-        Try the steps in a virtual machine first. The image (qcow2, less than 1 MiB) has the true size and the
-        same partition table. EFI system partitions and swap are formatted; all other partitions are empty.
-      </p>
+      <h2>{words['runbook.practice-disks']()}</h2>
+      <p className="soft">{words['runbook.try-steps-virtual-machine']()}</p>
       <div style={{ display: 'flex', gap: '0.6rem', flexWrap: 'wrap' }}>
         <Button variant="default" loading={busy === 0} onClick={() => void make(0)}>
-          Practice disk as found
+          {words['runbook.practice-disk-as-found']()}
         </Button>
         {at > 0 && at < of && (
           <Button variant="default" loading={busy === at} onClick={() => void make(at)}>
@@ -50,7 +52,7 @@ export function PracticeDisks({ at, of }: PracticeDisksProps) {
         )}
         {of > 0 && (
           <Button variant="default" loading={busy === of} onClick={() => void make(of)}>
-            Practice disk as planned
+            {words['runbook.practice-disk-as-planned']()}
           </Button>
         )}
       </div>

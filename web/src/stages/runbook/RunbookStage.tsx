@@ -34,9 +34,9 @@ export function RunbookStage() {
   if (!survey || !runbook)
     return (
       <div className="page">
-        <h1>Runbook</h1>
-        <p className="soft">Read the disk first. The runbook follows from it and from the plan.</p>
-        <Link to={`/machines/${id}/as-found`}>Read the disk</Link>
+        <h1>{words['runbook.runbook']()}</h1>
+        <p className="soft">{words['runbook.read-disk-first-runbook']()}</p>
+        <Link to={`/machines/${id}/as-found`}>{words['runbook.read-disk']()}</Link>
       </div>
     );
   const blockers = findings.filter((f) => f.level === 'blocker').map((f) => say(f.says).title);
@@ -62,9 +62,9 @@ export function RunbookStage() {
         </div>
         <div className={`${classes.buttons} no-print`}>
           <Button variant="default" onClick={() => window.print()}>
-            Print
+            {words['runbook.print']()}
           </Button>
-          <Button onClick={saveRunbook}>Save as one file</Button>
+          <Button onClick={saveRunbook}>{words['runbook.save-as-one-file']()}</Button>
         </div>
       </div>
       <Warnings
@@ -84,12 +84,7 @@ export function RunbookStage() {
           {say(runbook.refusal)}
         </p>
       )}
-      {runbook.phases.length === 0 && !runbook.refusal && (
-        <p>
-          This plan changes nothing, so there is nothing to do. Add a system, or change a partition under
-          Layout.
-        </p>
-      )}
+      {runbook.phases.length === 0 && !runbook.refusal && <p>{words['runbook.plan-changes-nothing-so']()}</p>}
       {steps > 0 && (
         <Standing
           survey={survey}
@@ -115,12 +110,9 @@ export function RunbookStage() {
 }
 
 function summary({ device, diskBytes, restarts, moved, seconds }: Runbook): string {
-  const parts = [
-    `Disk ${device}, ${formatBoth(diskBytes)}`,
-    `${restarts} restart${restarts === 1 ? '' : 's'}`,
-  ];
+  const parts = [words['runbook.disk'](device, formatBoth(diskBytes)), words['runbook.restarts'](restarts)];
   if (moved.most > 0)
-    parts.push(`up to ${formatBinary(moved.most)} of data moved, ${say(timeSays(seconds))}`);
+    parts.push(words['runbook.up-data-moved'](formatBinary(moved.most), say(timeSays(seconds))));
   return `${parts.join(' · ')}.`;
 }
 
@@ -145,7 +137,7 @@ function Warnings({
         ))}
       </ul>
       <Link to={to} className="small no-print">
-        Show findings
+        {words['runbook.show-findings']()}
       </Link>
     </div>
   );

@@ -1,5 +1,5 @@
 import { message, type RecognitionRow } from '@rhizotome/core';
-import { say } from '../../words/say.js';
+import { say, text } from '../../words/say.js';
 import { useSelection } from '../../open/context.js';
 import { Heads } from './Heads.js';
 import classes from './RunbookStage.module.css';
@@ -26,11 +26,11 @@ export function Sheet({ rows }: { rows: readonly RecognitionRow[] }) {
                 <td>{row.order || ''}</td>
                 <td className="mono">{row.device}</td>
                 <td>
-                  <b>{row.title}</b>
+                  <b>{text(row.title)}</b>
                 </td>
                 <td className={classes.figure}>{row.binary}</td>
                 <td className={classes.figure}>{row.decimal}</td>
-                <td>{row.content}</td>
+                <td>{text(row.content)}</td>
                 <td>{row.label}</td>
                 <td>{row.typeName}</td>
               </tr>

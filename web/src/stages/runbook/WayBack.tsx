@@ -2,6 +2,7 @@ import { message, type Runbook } from '@rhizotome/core';
 import { say } from '../../words/say.js';
 import { Heads } from './Heads.js';
 import classes from './RunbookStage.module.css';
+import { words } from '../../words/words.js';
 
 /** How to return to as found from where the work stands, and what cannot be brought back. */
 export function WayBack({ runbook }: { runbook: Runbook }) {
@@ -13,9 +14,7 @@ export function WayBack({ runbook }: { runbook: Runbook }) {
       <header>
         <h2 id="back-title">{say(message('page.way-back'))}</h2>
         <p className="soft">
-          {done === 0
-            ? say(message('page.way-back-about'))
-            : `To restore the disk as found from here, after step ${done}:`}
+          {done === 0 ? say(message('page.way-back-about')) : words['runbook.restore-disk-as-found'](done)}
         </p>
       </header>
       {losses.length > 0 ? (

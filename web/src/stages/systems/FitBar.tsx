@@ -3,13 +3,14 @@ import { useMemo } from 'react';
 import { useOpenState } from '../../open/context.js';
 import { ownerColourIn } from '../../parts/owners.js';
 import classes from './FitBar.module.css';
+import { words } from '../../words/words.js';
 
 const FIT_WORDS: Readonly<Record<SizeFit, string>> = {
-  nothing: 'nothing yet',
-  'too-small': 'too small',
-  least: 'enough to install',
-  comfortable: 'comfortable',
-  generous: 'generous',
+  nothing: words['systems.nothing-yet'](),
+  'too-small': words['systems.too-small'](),
+  least: words['systems.enough-install'](),
+  comfortable: words['systems.mark']('comfortable'),
+  generous: words['systems.mark']('generous'),
 };
 
 /** What a system is given, against what it asks for. */
@@ -18,9 +19,9 @@ export function FitBar({ system, survey }: { system: System; survey: Survey }) {
   const given = useMemo(() => roomGiven({ plan, survey }, system), [plan, survey, system]);
   const { systemBytes, otherBytes, sharedBytes, fit } = given;
   const marks = [
-    ['minimum', system.leastBytes],
-    ['comfortable', system.comfortableBytes],
-    ['generous', system.generousBytes],
+    [words['systems.mark']('least'), system.leastBytes],
+    [words['systems.mark']('comfortable'), system.comfortableBytes],
+    [words['systems.mark']('generous'), system.generousBytes],
   ] as const;
   const most = 1.12 * Math.max(system.generousBytes, Math.min(systemBytes, 2.5 * system.generousBytes));
   const share = (size: number) => `${Math.min(100, (size / most) * 100)}%`;
@@ -39,15 +40,18 @@ export function FitBar({ system, survey }: { system: System; survey: Survey }) {
         ))}
       </div>
       <p className="small">
-        Given <strong data-fact="given">{systemBytes === 0 ? 'nothing yet' : formatBoth(systemBytes)}</strong>
+        {words['systems.given']()}{' '}
+        <strong data-fact="given">
+          {systemBytes === 0 ? words['systems.nothing-yet']() : formatBoth(systemBytes)}
+        </strong>
         {systemBytes > 0 && (
           <>
             : <span className={classes.word}>{FIT_WORDS[fit]}</span>
           </>
         )}
         <span className="soft">
-          {otherBytes > 0 && ` · ${formatBinary(otherBytes)} on its other partitions`}
-          {sharedBytes > 0 && ` · ${formatBinary(sharedBytes)} shared`}
+          {otherBytes > 0 && words['systems.its-other-partitions'](formatBinary(otherBytes))}
+          {sharedBytes > 0 && words['systems.shared'](formatBinary(sharedBytes))}
         </span>
       </p>
     </div>

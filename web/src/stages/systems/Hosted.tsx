@@ -1,16 +1,10 @@
 import { NativeSelect } from '@mantine/core';
-import {
-  bytes,
-  GIB,
-  partitionTitle,
-  VOLUME_TRAITS,
-  type PlannedPartition,
-  type Survey,
-  type System,
-} from '@rhizotome/core';
+import { bytes, GIB, VOLUME_TRAITS, type PlannedPartition, type Survey, type System } from '@rhizotome/core';
 import { useEdit, useOpenState } from '../../open/context.js';
 import { SizeInput } from '../../parts/SizeInput.js';
 import classes from './SystemsStage.module.css';
+import { words } from '../../words/words.js';
+import { partitionTitle } from '../../words/names.js';
 
 const OWN = '';
 
@@ -30,17 +24,17 @@ export function Hosted({ system, survey }: { system: System; survey: Survey }) {
     <div className={classes.hosted}>
       <NativeSelect
         size="xs"
-        label="Where it is installed"
+        label={words['systems.where-installed']()}
         value={system.host?.partition ?? OWN}
         data={[
-          { value: OWN, label: 'on partitions of its own' },
-          ...hosts.map((p) => ({ value: p.id, label: `as one file in “${partitionTitle(p)}”` })),
+          { value: OWN, label: words['systems.partitions-its-own']() },
+          ...hosts.map((p) => ({ value: p.id, label: words['systems.as-one-file'](partitionTitle(p)) })),
         ]}
         onChange={(e) => choose(e.currentTarget.value)}
       />
       {system.host && (
         <SizeInput
-          label="Size of the file"
+          label={words['systems.size-file']()}
           context={{ disk: bytes(survey.disk.sizeSectors * survey.disk.sectorBytes) }}
           value={system.host.bytes}
           onSize={(size) => tryEdit(put({ host: { ...system.host!, bytes: Math.max(size, GIB) } }))}

@@ -5,6 +5,7 @@ import { useMemo } from 'react';
 import { useEdit, useOpenState } from '../../open/context.js';
 import { useEditPreview } from '../../open/preview.js';
 import classes from './ProposeParts.module.css';
+import { words } from '../../words/words.js';
 
 interface Props {
   readonly system: System;
@@ -38,7 +39,7 @@ function ProposeButton({ edit }: { edit: Edit }) {
   const preview = useEditPreview(edit);
   return (
     <Button size="xs" variant="default" onClick={() => attempt(edit)} {...preview}>
-      Use this proposal
+      {words['systems.use-proposal']()}
     </Button>
   );
 }

@@ -27,6 +27,7 @@ import { Hosted } from './Hosted.js';
 import { ProposeParts } from './ProposeParts.js';
 import { words } from '../../words/words.js';
 import classes from './SystemsStage.module.css';
+import { text } from '../../words/say.js';
 
 /** Which systems are there, which come, and what each asks for. */
 export function SystemsStage() {
@@ -51,30 +52,27 @@ export function SystemsStage() {
     <div className="page">
       <div className={classes.head}>
         <div>
-          <h1>Systems</h1>
-          <p className="soft">
-            Choose which systems stay, which are added or removed, and how much space each needs. The sizes
-            are from the makers or rules of thumb; change them if you know better.
-          </p>
+          <h1>{words['systems.systems']()}</h1>
+          <p className="soft">{words['systems.choose-which-systems-stay']()}</p>
         </div>
         <Menu position="bottom-end" width={340} withInitialFocusPlaceholder={false}>
           <Menu.Target>
-            <Button disabled={plan.systems.length >= 12}>Add a system</Button>
+            <Button disabled={plan.systems.length >= 12}>{words['systems.add-system']()}</Button>
           </Menu.Target>
           <Menu.Dropdown>
             {SYSTEM_PROFILES.map((profile) => (
               <Menu.Item key={profile.id} onClick={() => add(profile.id)}>
-                <strong>{profile.title}</strong>
-                <div className="small soft">at least {formatBoth(profile.needs.leastBytes)}</div>
+                <strong>{text(profile.title)}</strong>
+                <div className="small soft">
+                  {words['systems.at-least'](formatBoth(profile.needs.leastBytes))}
+                </div>
               </Menu.Item>
             ))}
           </Menu.Dropdown>
         </Menu>
       </div>
       {plan.systems.length === 0 && (
-        <p className={classes.empty}>
-          There are no systems yet. Read the disk to list the installed ones, and add the new ones.
-        </p>
+        <p className={classes.empty}>{words['systems.there-no-systems-yet']()}</p>
       )}
       {plan.systems.map((system) => (
         <SystemSheet key={system.id} system={system} />
@@ -97,12 +95,12 @@ const TRAITS: readonly (readonly [
   keyof System & ('needsUefi' | 'signed' | 'kernelsOnEfi' | 'needsBoot' | 'ownSetup' | 'hibernates'),
   string,
 ])[] = [
-  ['needsUefi', 'needs UEFI'],
-  ['signed', 'signed for Secure Boot'],
-  ['ownSetup', 'its setup creates its own partitions'],
-  ['needsBoot', 'needs its own /boot'],
-  ['kernelsOnEfi', 'keeps kernels on the EFI partition'],
-  ['hibernates', 'hibernates or uses fast startup'],
+  ['needsUefi', words['systems.needs-uefi']()],
+  ['signed', words['systems.signed-secure-boot']()],
+  ['ownSetup', words['systems.its-setup-creates-its']()],
+  ['needsBoot', words['systems.needs-its-own-boot']()],
+  ['kernelsOnEfi', words['systems.keeps-kernels-efi-partition']()],
+  ['hibernates', words['systems.hibernates-or-uses-fast']()],
 ];
 
 function SystemSheet({ system }: { system: System }) {
@@ -115,7 +113,7 @@ function SystemSheet({ system }: { system: System }) {
     <section className={classes.sheet} aria-label={system.name}>
       <div className={classes.name}>
         <OwnerSwatch owners={[system.id]} />
-        <NameInput label="Name" value={system.name} save={(name) => change({ name })} />
+        <NameInput label={words['systems.name']()} value={system.name} save={(name) => change({ name })} />
         <Origin system={system} />
         {system.name !== FAMILY_NAMES[system.family] && (
           <span className="soft">{FAMILY_NAMES[system.family]}</span>
@@ -127,26 +125,26 @@ function SystemSheet({ system }: { system: System }) {
           color="loam"
           onClick={() => attempt(removeSystemEdit(plan, system))}
         >
-          {system.origin === 'found' ? 'Not on this disk' : 'Remove'}
+          {system.origin === 'found' ? words['systems.not-disk']() : words['systems.remove']()}
         </Button>
       </div>
       <div className={classes.body}>
         {survey && <FitBar system={system} survey={survey} />}
         <div className={classes.sizes}>
           <SizeInput
-            label="Minimum"
+            label={words['systems.minimum']()}
             context={context}
             value={system.leastBytes}
             onSize={(leastBytes) => size({ leastBytes })}
           />
           <SizeInput
-            label="Comfortable"
+            label={words['systems.comfortable']()}
             context={context}
             value={system.comfortableBytes}
             onSize={(comfortableBytes) => size({ comfortableBytes })}
           />
           <SizeInput
-            label="Generous"
+            label={words['systems.generous']()}
             context={context}
             value={system.generousBytes}
             onSize={(generousBytes) => size({ generousBytes })}
@@ -178,7 +176,7 @@ function SystemSheet({ system }: { system: System }) {
           )}
           <Checkbox
             size="xs"
-            label="reads the machine’s clock as local time"
+            label={words['systems.reads-machines-clock-as']()}
             checked={system.clock === 'local'}
             onChange={(e) => change({ clock: e.currentTarget.checked ? 'local' : 'utc' })}
           />
@@ -193,7 +191,12 @@ function SystemSheet({ system }: { system: System }) {
             <ProposeParts system={system} survey={survey} />
           </div>
         )}
-        <NameInput label="Purpose" value={system.purpose} optional save={(purpose) => change({ purpose })} />
+        <NameInput
+          label={words['systems.purpose']()}
+          value={system.purpose}
+          optional
+          save={(purpose) => change({ purpose })}
+        />
       </div>
     </section>
   );
@@ -220,7 +223,7 @@ function Origin({ system }: { system: System }) {
 function Kind({ system }: { system: System }) {
   const { attempt } = useEdit();
   const kind = kindOfSystem(system)?.id;
-  const kinds = kindsFor(system).map(({ id, title }) => ({ value: id, label: title }));
+  const kinds = kindsFor(system).map(({ id, title }) => ({ value: id, label: text(title) }));
   const own = { value: '', label: words['systems.own-needs']() };
   return (
     <NativeSelect
@@ -263,12 +266,12 @@ function Becomes({ system }: { system: System }) {
     <SegmentedControl<Becoming>
       size="xs"
       ml="auto"
-      aria-label={`What to do with ${system.name}`}
+      aria-label={words['systems.what-do-with'](system.name)}
       value={system.change ?? 'stays'}
       data={[
-        { value: 'stays', label: 'stays' },
-        { value: 'reinstall', label: 'reinstall' },
-        { value: 'retire', label: 'goes' },
+        { value: 'stays', label: words['systems.becomes']('stays') },
+        { value: 'reinstall', label: words['systems.becomes']('reinstall') },
+        { value: 'retire', label: words['systems.becomes']('retire') },
       ]}
       onChange={(value) => attempt(becomeEdit({ plan, survey }, system, value))}
     />
@@ -294,7 +297,7 @@ function NameInput(props: {
       size="sm"
       maxLength={optional ? 200 : 60}
       value={draft ?? value}
-      error={empty ? 'Enter a name.' : null}
+      error={empty ? words['systems.enter-name']() : null}
       onChange={(e) => setDraft(e.currentTarget.value)}
       onBlur={commit}
       onKeyDown={(e) => {

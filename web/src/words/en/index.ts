@@ -1,10 +1,40 @@
+import { alternatives } from './alternatives.js';
+import { api } from './api.js';
 import { asFound } from './as-found.js';
+import { boot } from './boot.js';
 import { findings } from './findings.js';
 import { keeping } from './keeping.js';
+import { layout } from './layout.js';
+import { machine } from './machine.js';
 import { machines } from './machines.js';
 import { moment } from './moment.js';
+import { open } from './open.js';
+import { parts } from './parts.js';
+import { runbook } from './runbook.js';
+import { section } from './section.js';
+import { shell } from './shell.js';
+import { sizing } from './sizing.js';
 import { sync } from './sync.js';
 import { systems } from './systems.js';
 
 /** The sentences of the app itself in English, a file a subject. What core has to say stands in core’s catalogue. */
-export const english = { ...asFound, ...findings, ...sync, ...keeping, ...machines, ...moment, ...systems };
+export const english = {
+  ...alternatives,
+  ...api,
+  ...asFound,
+  ...boot,
+  ...findings,
+  ...keeping,
+  ...layout,
+  ...machine,
+  ...machines,
+  ...moment,
+  ...open,
+  ...parts,
+  ...runbook,
+  ...section,
+  ...shell,
+  ...sizing,
+  ...sync,
+  ...systems,
+};

@@ -6,12 +6,15 @@ import {
   newEfiBytes,
   sizeOf,
   totalOf,
+  type Phrase,
   type Survey,
 } from '@rhizotome/core';
 import { Link } from 'react-router';
 import { useOpenMachine, useOpenState } from '../../../open/context.js';
 import { SetSize, TargetNote, useTarget } from './SetSize.js';
 import classes from './SizingBench.module.css';
+import { words } from '../../../words/words.js';
+import { text } from '../../../words/say.js';
 
 /** What an EFI system partition has to hold, as a vessel that fills. */
 export function EfiPanel({ survey }: { survey: Survey }) {
@@ -24,34 +27,32 @@ export function EfiPanel({ survey }: { survey: Survey }) {
       : plan.systems;
   const budget = efiBudget(users, survey.disk.sectorBytes);
   const present = target.kind === 'partition' ? sizeOf(target.partition, survey) : null;
-  if (plan.target.mode === 'bios')
-    return <p className="soft">This plan starts in BIOS mode: no EFI system partition is needed.</p>;
+  if (plan.target.mode === 'bios') return <p className="soft">{words['sizing.plan-starts-bios-mode']()}</p>;
   return (
     <>
       <TargetNote survey={survey} target={target} targets={targets} choose={choose} />
       <Vessel lines={budget} size={present} />
       <p className="small soft">
-        Rules of thumb. FAT32 by its definition takes at least{' '}
-        {formatBinary(fat32FloorBytes(survey.disk.sectorBytes))} with sectors of {survey.disk.sectorBytes}{' '}
-        bytes.
+        {words['sizing.rules-thumb-fat32-its'](
+          formatBinary(fat32FloorBytes(survey.disk.sectorBytes)),
+          survey.disk.sectorBytes,
+        )}
       </p>
       <SetSize
         survey={survey}
         target={target}
         size={newEfiBytes(users)}
-        label={`Advised size: ${formatBoth(newEfiBytes(users))}`}
+        label={words['sizing.advised-size'](formatBoth(newEfiBytes(users)))}
       />
       <p className="small">
-        <Link to={`/machines/${id}/boot`}>
-          Compare sharing, a second one, enlarging and replacing under Boot.
-        </Link>
+        <Link to={`/machines/${id}/boot`}>{words['sizing.compare-sharing-second-one']()}</Link>
       </p>
     </>
   );
 }
 
 interface VesselProps {
-  readonly lines: readonly { readonly what: string; readonly bytes: number }[];
+  readonly lines: readonly { readonly what: Phrase; readonly bytes: number }[];
   /** Of the partition, in bytes; `null` where there is none. */
   readonly size: number | null;
 }
@@ -68,7 +69,7 @@ function Vessel({ lines, size }: VesselProps) {
         {size !== null && <span className={classes.rim} style={{ bottom: pixels(size) }} />}
         {[...lines].reverse().map((line, i) => (
           <span
-            key={line.what}
+            key={text(line.what)}
             className={classes.layer}
             data-odd={i % 2 === 1 || undefined}
             style={{ height: pixels(line.bytes) }}
@@ -78,19 +79,21 @@ function Vessel({ lines, size }: VesselProps) {
       <div className={classes.layers}>
         <ul>
           {[...lines].reverse().map((line) => (
-            <li key={line.what}>
-              <span>{line.what}</span>
+            <li key={text(line.what)}>
+              <span>{text(line.what)}</span>
               <b>{formatBinary(line.bytes)}</b>
             </li>
           ))}
         </ul>
         <p>
-          It needs <b>{formatBoth(needed)}</b>
+          {words['sizing.needs']()} <b>{formatBoth(needed)}</b>
           {size !== null && (
             <>
               {' '}
-              and has <b>{formatBoth(size)}</b>:{' '}
-              <strong data-fact="efi-fit">{needed > size ? 'too small' : 'large enough'}</strong>
+              {words['sizing.has']()} <b>{formatBoth(size)}</b>:{' '}
+              <strong data-fact="efi-fit">
+                {needed > size ? words['sizing.too-small']() : words['sizing.large-enough']()}
+              </strong>
             </>
           )}
         </p>

@@ -17,6 +17,7 @@ import { useKeptDraft } from './kept-draft.js';
 import { SetSize, TargetNote, useTarget } from './SetSize.js';
 import { AXIS, below, noted } from './axis.js';
 import classes from './SizingBench.module.css';
+import { words } from '../../../words/words.js';
 
 const MODEST: HomeUse = {
   documentsBytes: 5 * GIB,
@@ -27,10 +28,10 @@ const MODEST: HomeUse = {
   years: 5,
 };
 const KINDS = [
-  ['documentsBytes', 'Documents'],
-  ['photosBytes', 'Photos'],
-  ['mediaBytes', 'Music and films'],
-  ['projectsBytes', 'Projects'],
+  ['documentsBytes', words['sizing.documents']()],
+  ['photosBytes', words['sizing.photos']()],
+  ['mediaBytes', words['sizing.music-films']()],
+  ['projectsBytes', words['sizing.projects']()],
 ] as const;
 
 interface Props {
@@ -66,7 +67,7 @@ export function HomePanel({ survey, system }: Props) {
         ))}
         <NumberInput
           size="xs"
-          label="Growth per year, %"
+          label={words['sizing.growth-per-year']()}
           min={0}
           max={200}
           clampBehavior="strict"
@@ -75,7 +76,7 @@ export function HomePanel({ survey, system }: Props) {
         />
         <NumberInput
           size="xs"
-          label="Years it should last"
+          label={words['sizing.years-should-last']()}
           min={1}
           max={15}
           clampBehavior="strict"
@@ -87,7 +88,7 @@ export function HomePanel({ survey, system }: Props) {
         survey={survey}
         target={target}
         size={advised.bytes}
-        label={`With 15 % of headroom: ${formatBoth(advised.bytes)}`}
+        label={words['sizing.with-15-headroom'](formatBoth(advised.bytes))}
       />
     </>
   );
@@ -95,11 +96,11 @@ export function HomePanel({ survey, system }: Props) {
 
 /** In which year the home is full, or that it lasts. */
 function whenFull(use: HomeUse, present: number | null): string {
-  if (present === null) return 'When there is a home partition, this shows how long it lasts.';
+  if (present === null) return words['sizing.when-there-home-partition']();
   const full = homeOverYears({ ...use, years: 15 }).findIndex((size) => size > present);
-  if (full < 0) return 'At this growth it is not full within 15 years.';
-  if (full === 0) return 'It is too small for the files there are now.';
-  return `At this growth it is full in year ${full}.`;
+  if (full < 0) return words['sizing.at-growth-not-full']();
+  if (full === 0) return words['sizing.too-small-files-there']();
+  return words['sizing.at-growth-full-year'](full);
 }
 
 function YearsChart({ use, present }: { use: HomeUse; present: number | null }) {
@@ -109,7 +110,7 @@ function YearsChart({ use, present }: { use: HomeUse; present: number | null }) 
       <ResponsiveContainer>
         <AreaChart data={data} margin={{ top: 14, right: 16, bottom: 16, left: 0 }}>
           <CartesianGrid stroke="var(--hairline)" />
-          <XAxis dataKey="year" {...AXIS} label={below('years from now')} />
+          <XAxis dataKey="year" {...AXIS} label={below(words['sizing.years-from-now']())} />
           <YAxis
             {...AXIS}
             width={58}
@@ -128,7 +129,7 @@ function YearsChart({ use, present }: { use: HomeUse; present: number | null }) 
               y={present / GIB}
               stroke="var(--ink)"
               strokeDasharray="4 3"
-              label={noted('planned', 'insideBottomLeft')}
+              label={noted(words['sizing.planned'](), 'insideBottomLeft')}
             />
           )}
         </AreaChart>

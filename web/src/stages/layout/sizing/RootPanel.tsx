@@ -1,13 +1,15 @@
 import { Checkbox } from '@mantine/core';
 import {
+  GIB,
   bytes,
   formatBinary,
   formatBoth,
-  GIB,
+  message,
   nearestProfile,
   rootAdvice,
   sizeOf,
   type LevelOfSize,
+  type Phrase,
   type RootUse,
   type SizeAdvice,
   type Survey,
@@ -20,11 +22,13 @@ import { useKeptDraft } from './kept-draft.js';
 import { SetSize, TargetNote, useTarget } from './SetSize.js';
 import { AXIS, noted } from './axis.js';
 import classes from './SizingBench.module.css';
+import { words } from '../../../words/words.js';
+import { text } from '../../../words/say.js';
 
 const LEVEL_NAMES: Readonly<Record<LevelOfSize, string>> = {
-  least: 'minimum',
-  comfortable: 'comfortable',
-  generous: 'generous',
+  least: words['systems.mark']('least'),
+  comfortable: words['systems.mark']('comfortable'),
+  generous: words['systems.mark']('generous'),
 };
 const LEVELS: readonly LevelOfSize[] = ['least', 'comfortable', 'generous'];
 const NOTHING_MORE = { moreProgramsBytes: 0, containersBytes: 0, homeBytes: 0, snapshots: false };
@@ -44,8 +48,7 @@ export function RootPanel({ survey, system }: Props) {
   const ownBoot = plan.partitions.some((p) => p.role === 'boot' && p.owners.includes(system?.id ?? ''));
   const whole: RootUse = { ...use, kernelsInside: !ownBoot && !system?.kernelsOnEfi };
   const advice = profile && rootAdvice(profile.id, whole);
-  if (!system || !advice)
-    return <p className="soft">There is no system in the plan that has a root. Add one under Systems.</p>;
+  if (!system || !advice) return <p className="soft">{words['sizing.there-no-system-plan']()}</p>;
   const present = target.kind === 'partition' ? sizeOf(target.partition, survey) : null;
   return (
     <>
@@ -54,23 +57,23 @@ export function RootPanel({ survey, system }: Props) {
       <MakeUpTable advice={advice} />
       <div className={classes.told}>
         <More
-          label="More programs"
+          label={words['sizing.more-programs']()}
           value={use.moreProgramsBytes}
           set={(n) => change({ moreProgramsBytes: n })}
         />
         <More
-          label="Containers and virtual machines"
+          label={words['sizing.containers-virtual-machines']()}
           value={use.containersBytes}
           set={(n) => change({ containersBytes: n })}
         />
         <More
-          label="Files, if there is no home"
+          label={words['sizing.files-if-there-no']()}
           value={use.homeBytes}
           set={(n) => change({ homeBytes: n })}
         />
         <Checkbox
           size="xs"
-          label="keeps snapshots of itself"
+          label={words['sizing.keeps-snapshots-itself']()}
           checked={use.snapshots}
           onChange={(e) => change({ snapshots: e.currentTarget.checked })}
         />
@@ -94,7 +97,7 @@ function More({ label, value, set }: { label: string; value: number; set: (bytes
       label={label}
       context={{ disk: bytes(0) }}
       value={value === 0 ? null : value}
-      placeholder="none"
+      placeholder={words['sizing.none']()}
       onSize={(size) => {
         set(size);
         return null;
@@ -111,7 +114,8 @@ function linesOf(advice: SizeAdvice): string[] {
 }
 
 /** Kernels are counted; the count differs by level. */
-const nameOf = (what: string) => what.replace(/^\d+ kernels$/, 'kernels');
+const nameOf = (what: Phrase) =>
+  text(what.code === 'line.kernels' ? message('line.kernels', { count: null }) : what);
 const bytesOf = (advice: SizeAdvice, level: LevelOfSize, name: string) =>
   advice[level].lines.find((l) => nameOf(l.what) === name)?.bytes ?? 0;
 
@@ -160,7 +164,7 @@ function MakeUpChart({ advice, present }: { advice: SizeAdvice; present: number 
               stroke="var(--ink)"
               strokeDasharray="4 3"
               ifOverflow="extendDomain"
-              label={noted('planned', 'top')}
+              label={noted(words['sizing.planned'](), 'top')}
             />
           )}
         </BarChart>
@@ -170,7 +174,7 @@ function MakeUpChart({ advice, present }: { advice: SizeAdvice; present: number 
 }
 
 function MakeUpTable({ advice }: { advice: SizeAdvice }) {
-  const sources = [...new Set(LEVELS.flatMap((level) => advice[level].lines.map((l) => l.source)))];
+  const sources = [...new Set(LEVELS.flatMap((level) => advice[level].lines.map((l) => text(l.source))))];
   return (
     <>
       <table className={classes.makeUp}>
@@ -197,7 +201,7 @@ function MakeUpTable({ advice }: { advice: SizeAdvice }) {
           ))}
         </tbody>
       </table>
-      <p className="small soft">Sources: {sources.join(', ')}.</p>
+      <p className="small soft">{words['sizing.sources'](sources.join(', '))}</p>
     </>
   );
 }

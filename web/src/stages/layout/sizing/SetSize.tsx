@@ -1,8 +1,6 @@
 import { Button, NativeSelect } from '@mantine/core';
 import {
   formatBinary,
-  partitionTitle,
-  roleInSentence,
   sizeEdit,
   sizeOf,
   sizeTargets,
@@ -17,6 +15,8 @@ import { useMemo, useState } from 'react';
 import { useEdit, useOpenState } from '../../../open/context.js';
 import { useEditPreview } from '../../../open/preview.js';
 import classes from './SizingBench.module.css';
+import { words } from '../../../words/words.js';
+import { partitionTitle, roleInSentence } from '../../../words/names.js';
 
 /** The part that a size is for: chosen where there are several. */
 export function useTarget(role: Role, system: System | undefined) {
@@ -41,7 +41,7 @@ export function TargetNote({ survey, target, targets, choose }: TargetProps) {
     return (
       <NativeSelect
         size="xs"
-        label="For"
+        label={words['sizing.for']()}
         data={targets.flatMap((t) =>
           t.kind === 'partition'
             ? [
@@ -58,12 +58,11 @@ export function TargetNote({ survey, target, targets, choose }: TargetProps) {
   return (
     <p className="small">
       {target.kind === 'new' ? (
-        <span className="soft">
-          There is no {roleInSentence(target.role)} in the plan yet; it will be created.
-        </span>
+        <span className="soft">{words['sizing.there-no-plan-yet'](roleInSentence(target.role))}</span>
       ) : (
         <>
-          For <b>{partitionTitle(target.partition)}</b>, now {formatBinary(sizeOf(target.partition, survey))}
+          {words['sizing.for']()} <b>{partitionTitle(target.partition)}</b>
+          {words['sizing.now']()} {formatBinary(sizeOf(target.partition, survey))}
         </>
       )}
     </p>
@@ -95,7 +94,7 @@ export function SetSize({ survey, target, size, label }: SetProps) {
       >
         {label}
       </Button>
-      <span className="small soft">{stands ? 'as planned' : consequence(worked)}</span>
+      <span className="small soft">{stands ? words['sizing.as-planned']() : consequence(worked)}</span>
     </div>
   );
 }
@@ -103,6 +102,6 @@ export function SetSize({ survey, target, size, label }: SetProps) {
 function consequence(worked: SizeEdit): string {
   if (!worked.ok) return text(worked.hindrance);
   return worked.movedBytes > 0
-    ? `${say(worked.does)}; moves ${formatBinary(worked.movedBytes)} of data`
+    ? words['sizing.moves-data'](say(worked.does), formatBinary(worked.movedBytes))
     : say(worked.does);
 }

@@ -7,6 +7,7 @@ import { HomePanel } from './HomePanel.js';
 import { RootPanel } from './RootPanel.js';
 import { SwapPanel } from './SwapPanel.js';
 import classes from './SizingBench.module.css';
+import { words } from '../../../words/words.js';
 
 type Panel = 'root' | 'swap' | 'home' | 'efi';
 
@@ -19,24 +20,24 @@ export function SizingBench({ survey }: { survey: Survey }) {
   const system =
     systems.find((s) => s.id === chosen) ?? systems.find((s) => s.origin === 'new') ?? systems[0];
   return (
-    <aside className={classes.bench} aria-label="Sizing bench">
+    <aside className={classes.bench} aria-label={words['sizing.sizing-bench']()}>
       <div className={classes.head}>
         <SegmentedControl<Panel>
           size="xs"
-          aria-label="What to size"
+          aria-label={words['sizing.what-size']()}
           value={panel}
           data={[
-            { value: 'root', label: 'root' },
-            { value: 'swap', label: 'swap' },
-            { value: 'home', label: 'home' },
-            { value: 'efi', label: 'EFI partition' },
+            { value: 'root', label: words['sizing.root']() },
+            { value: 'swap', label: words['sizing.swap']() },
+            { value: 'home', label: words['sizing.home']() },
+            { value: 'efi', label: words['sizing.efi-partition']() },
           ]}
           onChange={setPanel}
         />
         {panel !== 'efi' && systems.length > 1 && (
           <NativeSelect
             size="xs"
-            aria-label="For which system"
+            aria-label={words['sizing.which-system']()}
             value={system?.id ?? ''}
             data={systems.map((s) => ({ value: s.id, label: s.name }))}
             onChange={(e) => setChosen(e.currentTarget.value)}

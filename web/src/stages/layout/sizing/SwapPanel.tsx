@@ -24,15 +24,17 @@ import { SizeInput } from '../../../parts/SizeInput.js';
 import { SetSize, TargetNote, useTarget } from './SetSize.js';
 import { AXIS, below, noted } from './axis.js';
 import classes from './SizingBench.module.css';
+import { words } from '../../../words/words.js';
+import { text } from '../../../words/say.js';
 
 /** Memory sizes at which the rules are drawn, in GiB; each step as wide as the next. */
 const MEMORY = [1, 2, 4, 8, 16, 32, 64];
 const NAMES: Readonly<Record<SwapRule['id'], string>> = {
-  fill: 'up to 16',
-  equal: 'as RAM',
-  twice: 'twice',
-  hibernate: 'hibernate',
-  none: 'none',
+  fill: words['sizing.up-16'](),
+  equal: words['sizing.as-ram'](),
+  twice: words['sizing.twice'](),
+  hibernate: words['sizing.hibernate'](),
+  none: words['parts.none'](),
 };
 /** Pixels that a label is set off by, where lines end side by side. */
 const SHIFTS: Readonly<Record<SwapRule['id'], number>> = {
@@ -64,12 +66,12 @@ export function SwapPanel({ survey, system }: Props) {
   if (ram === null)
     return (
       <>
-        <p>Enter the memory of the machine first: every rule for swap depends on it.</p>
+        <p>{words['sizing.enter-memory-machine-first']()}</p>
         <SizeInput
-          label="Memory of this machine"
+          label={words['sizing.memory-machine']()}
           context={{ disk: bytes(0) }}
           value={null}
-          hint="for example 16GiB"
+          hint={words['sizing.example-16gib']()}
           onSize={(ramBytes) => tryEdit({ kind: 'set-machine', changes: { ramBytes } })}
         />
       </>
@@ -88,25 +90,23 @@ export function SwapPanel({ survey, system }: Props) {
                 survey={survey}
                 target={target}
                 size={rule.bytes}
-                label={rule.bytes === 0 ? 'No swap' : formatBoth(rule.bytes)}
+                label={rule.bytes === 0 ? words['sizing.no-swap']() : formatBoth(rule.bytes)}
               />
             )}
           </li>
         ))}
       </ul>
-      <p className="small soft">
-        Rules of thumb. {system?.hibernates ? `${system.name} hibernates: it needs at least its memory.` : ''}
-      </p>
+      <p className="small soft">{words['sizing.rules-thumb'](system?.hibernates ? system.name : null)}</p>
     </>
   );
 }
 
 function sentence({ id, bytes: size, reason }: SwapRule): string {
-  if (size === 0 && id !== 'none') return `${capital(reason)}: the memory alone does that.`;
-  return `${capital(reason)}.`;
+  if (size === 0 && id !== 'none') return words['sizing.memory-alone-does'](capital(text(reason)));
+  return `${capital(text(reason))}.`;
 }
 
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+const capital = (said: string) => said.charAt(0).toUpperCase() + said.slice(1);
 
 function RulesChart({ ram, present }: { ram: number; present: number | null }) {
   const memory = [...new Set([...MEMORY, ram / GIB])].sort((a, b) => a - b);
@@ -130,7 +130,7 @@ function RulesChart({ ram, present }: { ram: number; present: number | null }) {
             ticks={MEMORY.map((g) => Math.log2(g))}
             tickFormatter={(x: number) => String(2 ** x)}
             {...AXIS}
-            label={below('memory, GiB')}
+            label={below(words['sizing.memory-gib']())}
           />
           <YAxis
             type="number"
@@ -140,7 +140,7 @@ function RulesChart({ ram, present }: { ram: number; present: number | null }) {
             {...AXIS}
             width={40}
             label={{
-              value: 'swap, GiB',
+              value: words['sizing.swap-gib'](),
               angle: -90,
               position: 'insideLeft',
               offset: 12,
@@ -164,7 +164,7 @@ function RulesChart({ ram, present }: { ram: number; present: number | null }) {
             x={at}
             stroke="var(--accent)"
             strokeWidth={2}
-            label={noted(`this machine, ${formatBinary(ram)}`, 'top', 'var(--accent)')}
+            label={noted(words['sizing.machine'](formatBinary(ram)), 'top', 'var(--accent)')}
           />
           {rules.map((rule) => (
             <ReferenceDot

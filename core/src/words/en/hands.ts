@@ -1,0 +1,30 @@
+import { quoted } from './format.js';
+
+const SHARES = { half: 'half', quarter: 'a quarter', 'three-quarters': 'three quarters' } as const;
+type Share = keyof typeof SHARES;
+
+/** What can be done with a part at a press, and where an edge that is drawn comes to lie. */
+export const hands = {
+  'verb.keep': () => 'Keep its files',
+  'verb.format': () => 'Format',
+  'verb.delete': () => 'Delete',
+  'verb.undelete': () => 'Keep it as found',
+  'verb.fill': () => 'Fill the free space behind it',
+  'verb.halve': () => 'Free half of it',
+  'verb.trade': ({ other }: { other: string }) => `Swap places with ${quoted(other)}`,
+  'verb.as-found': () => 'Restore as found',
+  'verb.logical': () => 'Make it a logical',
+  'verb.primary': () => 'Make it a primary',
+  'verb.active': () => 'Mark active',
+
+  'snap.as-found': () => 'where it was found',
+  'snap.all': () => 'all the space',
+  'snap.share': ({ share }: { share: Share }) => `${SHARES[share]} of the space`,
+  'snap.share-of-both': ({ share }: { share: Share }) => `${SHARES[share]} of both`,
+  'snap.at-start': () => 'at the start of the space',
+  'snap.at-end': () => 'at the end of the space',
+  'snap.in-middle': () => 'in the middle of the space',
+  'snap.of-disk': ({ percent }: { percent: number }) => `${percent} % of the disk`,
+  'snap.found-start': ({ part }: { part: string }) => `in line with the start of ${quoted(part)} as found`,
+  'snap.found-end': ({ part }: { part: string }) => `in line with the end of ${quoted(part)} as found`,
+};

@@ -1,0 +1,43 @@
+/** What sizes are made of, where the figures come from, and the rules for swap. */
+export const sizes = {
+  'line.file-system': () => 'file system',
+  'line.firmware-reserve': () => 'reserve for firmware updates',
+  'line.loader': ({ system }: { system: string }) => `boot loader of ${system}`,
+  'line.kernels-of': ({ count, system }: { count: number; system: string }) =>
+    `${count} kernels of ${system}`,
+  'line.kernels-and-images': ({ count }: { count: number }) => `${count} kernels with their initial images`,
+  'line.rescue': () => 'rescue kernel and image',
+  'line.loader-images': () => 'boot loader and its images',
+  'line.headroom': () => 'headroom',
+  'line.headroom-fifth': () => 'headroom, a fifth',
+  'line.headroom-percent': ({ percent }: { percent: number }) => `headroom, ${percent} %`,
+  'line.documents': () => 'documents',
+  'line.photos': () => 'photos',
+  'line.media': () => 'music and films',
+  'line.projects': () => 'projects',
+  'line.growth': ({ years }: { years: number }) => `growth over ${years} ${years === 1 ? 'year' : 'years'}`,
+  'line.system-volume': () => 'system volume',
+  'line.efi': () => 'EFI system partition',
+  'line.reserved': () => 'reserved partition',
+  'line.recovery': () => 'recovery',
+  'line.least-root': () => 'up to the minimum size of a root',
+  'line.base': () => 'base system',
+  'line.two-images': () => 'two system images side by side',
+  'line.programs': () => 'programs',
+  /** `null`: whatever their number. */
+  'line.kernels': ({ count }: { count: number | null }) => (count === null ? 'kernels' : `${count} kernels`),
+  'line.containers': () => 'containers and virtual machines',
+  'line.snapshots': () => 'snapshots',
+  'line.files': () => 'people’s files, without a separate home',
+
+  'source.rule-of-thumb': () => 'rule of thumb',
+  'source.told': () => 'as told',
+  'source.maker-layout': () => 'its maker’s own layout',
+  'source.published': () => 'published minimum',
+
+  'swap.fill': () => 'RAM and swap reach 16 GiB together',
+  'swap.equal': () => 'as much as RAM',
+  'swap.twice': () => 'twice RAM, the old rule for small memory',
+  'swap.hibernate': () => 'RAM and some, so that it can hibernate',
+  'swap.none': () => 'none: a swap file can be made later',
+};

@@ -1,0 +1,33 @@
+import { count } from './format.js';
+
+/** What is said under runbook. */
+export const runbook = {
+  'runbook.line': (line: number) => `Line ${line}: `,
+  'runbook.copy-or-check-table': () => 'Copy it, or check a table against the plan',
+  'runbook.copied': () => 'Copied',
+  'runbook.copy-as-etc-fstab': () => 'Copy as /etc/fstab',
+  'runbook.paste-etc-fstab': () => 'Paste /etc/fstab',
+  'runbook.mount-table-check': (name: string) => `Mount table of ${name} to check`,
+  'runbook.created-not-formatted': (unformatted: string) => `Created. Not formatted: ${unformatted}.`,
+  'runbook.created': () => 'Created.',
+  'runbook.could-not-be-created': (why: string) => `It could not be created: ${why}.`,
+  'runbook.practice-disks': () => 'Practice disks',
+  'runbook.try-steps-virtual-machine': () =>
+    'Try the steps in a virtual machine first. The image (qcow2, less than 1 MiB) has the true size and the same partition table. EFI system partitions and swap are formatted; all other partitions are empty.',
+  'runbook.practice-disk-as-found': () => 'Practice disk as found',
+  'runbook.practice-disk-as-planned': () => 'Practice disk as planned',
+  'runbook.restore-disk-as-found': (done: number) =>
+    `To restore the disk as found from here, after step ${done}:`,
+  'runbook.runbook': () => 'Runbook',
+  'runbook.read-disk-first-runbook': () =>
+    'Read the disk first. The runbook follows from it and from the plan.',
+  'runbook.read-disk': () => 'Read the disk',
+  'runbook.print': () => 'Print',
+  'runbook.save-as-one-file': () => 'Save as one file',
+  'runbook.plan-changes-nothing-so': () =>
+    'This plan changes nothing, so there is nothing to do. Add a system, or change a partition under Layout.',
+  'runbook.disk': (device: string, size: string) => `Disk ${device}, ${size}`,
+  'runbook.restarts': (restarts: number) => count(restarts, 'restart'),
+  'runbook.up-data-moved': (size: string, said: string) => `up to ${size} of data moved, ${said}`,
+  'runbook.show-findings': () => 'Show findings',
+};
