@@ -2,7 +2,7 @@ export { english, type English } from './en/index.js';
 export { MARK, END_MARK, pseudoLanguage } from './pseudo.js';
 export type { FactCode, ValueCode } from './en/facts.js';
 export type { FindingText } from './en/findings.js';
-export type { StepText } from './en/steps.js';
+export type { StepText } from './en/steps/index.js';
 export {
   inEnglish,
   message,

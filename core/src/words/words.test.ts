@@ -1,5 +1,5 @@
 import { readdirSync, readFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { join, relative } from 'node:path';
 import { findAll } from '../finding/index.js';
 import { overviewOf } from '../overview/index.js';
 import { runbookFor, runbookHtml } from '../runbook/index.js';
@@ -88,12 +88,23 @@ const NOT_SAID: readonly (readonly [RegExp, string])[] = [
   [/\binstaller medium\b/, 'installation medium'],
 ];
 
-test.each(readdirSync(join(__dirname, 'en')))('%s speaks plainly', (file) => {
-  const sentences = [...readFileSync(join(__dirname, 'en', file), 'utf8').matchAll(/'[^'\n]*'|`[^`]*`/g)]
-    .map((m) => m[0])
-    .filter((text) => text.includes(' '));
-  const found = NOT_SAID.flatMap(([word, better]) =>
-    sentences.filter((s) => word.test(s)).map((s) => `${s}: rather ${better}`),
-  );
-  expect(found).toEqual([]);
-});
+/** The catalogues of core and of the app. */
+const CATALOGUES = [join(__dirname, 'en'), join(__dirname, '../../../web/src/words/en')];
+const files = CATALOGUES.flatMap((folder) =>
+  readdirSync(folder, { recursive: true, encoding: 'utf8' })
+    .filter((file) => file.endsWith('.ts'))
+    .map((file) => join(folder, file)),
+);
+
+test.each(files.map((file) => [relative(join(__dirname, '../../..'), file), file]))(
+  '%s speaks plainly',
+  (_, file) => {
+    const sentences = [...readFileSync(file, 'utf8').matchAll(/'[^'\n]*'|`[^`]*`/g)]
+      .map((m) => m[0])
+      .filter((text) => text.includes(' '));
+    const found = NOT_SAID.flatMap(([word, better]) =>
+      sentences.filter((s) => word.test(s)).map((s) => `${s}: rather ${better}`),
+    );
+    expect(found).toEqual([]);
+  },
+);

@@ -14,7 +14,7 @@ import { refusals } from './refusals.js';
 import { runbook } from './runbook.js';
 import { sizes } from './sizes.js';
 import { standing } from './standing.js';
-import { steps } from './steps.js';
+import { steps } from './steps/index.js';
 import { wayBack } from './way-back.js';
 
 /** Every sentence of core in English, a file a subject. */

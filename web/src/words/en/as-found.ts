@@ -68,7 +68,7 @@ export const asFound = {
     'This text describes no disk. Add a line such as: disk, size 500GB, table gpt',
   'as-found.notation-or-json-from': () => 'Notation, or JSON from the rhizotome command',
   'as-found.one-line-part-sizes': () =>
-    'One line a part; sizes as they are typed everywhere; # begins a remark. Of a plan, the disk is taken in and the rest is left.',
+    'One partition on each line; sizes as everywhere; # starts a remark. Of a plan, only its disk is used.',
   'as-found.read-text': () => 'Read this text',
   'as-found.size': () => 'Size',
   'as-found.label': () => 'Label',

@@ -1,0 +1,152 @@
+import { and, both, count, MODE, type Mode, quoted } from '../format.js';
+import { FROM_ANOTHER_DISK, say, unhibernateOther, unhibernateWindows } from './shared.js';
+
+/** What is done before the disk is changed. */
+export const prepare = {
+  'step.backup': ({ usedBytes, unknown }: { usedBytes: number; unknown: number }) =>
+    say(
+      'Back up everything on the disk to another disk',
+      [
+        `Copy all files to a disk outside this machine. ${
+          usedBytes === 0
+            ? 'It is not known how much space is in use.'
+            : `At least ${both(usedBytes)} is in use${unknown > 0 ? `; the space used on ${count(unknown, 'other volume')} is not known` : ''}.`
+        }`,
+        'Create a recovery medium for the installed system.',
+      ],
+      ['Three files that you picked at random open from the backup on another machine.'],
+      'A copy on another partition of the same disk is not a backup.',
+    ),
+  'step.safety-copy': (from: {
+    source: 'captured' | 'kept' | 'disk';
+    day: string;
+    files: readonly string[];
+    device: string;
+    tail: string;
+  }) => {
+    const title = 'Keep a safety copy of the partition table';
+    const size = 'Both files have 1 048 576 bytes, and neither is on this disk.';
+    switch (from.source) {
+      case 'captured':
+        return say(
+          title,
+          [
+            `Keep the captured files ${and(from.files.map(quoted))} of ${from.day} on a USB stick, together with this runbook. They are the safety copy.`,
+          ],
+          [size],
+          FROM_ANOTHER_DISK,
+        );
+      case 'kept':
+        return say(
+          title,
+          [
+            `Choose Safety copy under As found, and save the file on a USB stick together with this runbook. It holds the sectors of the table as read on ${from.day}.`,
+            'If the disk has changed since then, read it again first.',
+          ],
+          ['The page READ-ME-FIRST in it opens on another machine, and shows this disk’s size and ID.'],
+          FROM_ANOTHER_DISK,
+        );
+      case 'disk':
+        return say(
+          title,
+          [
+            `Save the first and the last MiB of the disk on a USB stick. In a Linux: dd if=/dev/${from.device} of=head.bin bs=1M count=1`,
+            `and: dd if=/dev/${from.device} of=tail.bin ${from.tail}`,
+          ],
+          [size],
+          FROM_ANOTHER_DISK,
+        );
+    }
+  },
+  'step.prepare-medium': ({ system, mode }: { system: string; mode: Mode }) =>
+    say(
+      `Prepare the installation medium of ${system}`,
+      [
+        'Download it from its maker, and compare its checksum with the published one.',
+        'Write it to a USB stick of its own.',
+      ],
+      [
+        mode === 'uefi'
+          ? 'The boot menu of this machine lists the stick with an entry marked UEFI.'
+          : 'The boot menu of this machine lists the stick with an entry that is not marked UEFI.',
+      ],
+      'Everything on the stick is lost. Make sure that the target is the stick, not a disk.',
+    ),
+  'step.prepare-live': ({ mode }: { mode: Mode }) =>
+    say(
+      'Prepare a live medium of a Linux',
+      [
+        'Download the medium of a Linux that can be tried without installing it, and compare its checksum with the published one.',
+        'Write it to a USB stick of its own.',
+      ],
+      [
+        mode === 'uefi'
+          ? 'The boot menu of this machine lists the stick with an entry marked UEFI.'
+          : 'The boot menu of this machine lists the stick with an entry that is not marked UEFI.',
+      ],
+      'Everything on the stick is lost. Make sure that the target is the stick, not a disk.',
+    ),
+  'step.recovery-key': ({ volume }: { volume: string }) =>
+    say(
+      `Write down the recovery key of ${quoted(volume)}`,
+      [
+        'Show the recovery key of the encrypted volume in its own system, and write it on paper.',
+        'Keep the paper away from the machine.',
+      ],
+      ['The key ID on the paper is the one that the system shows.'],
+      'A key that is stored only on this disk, or in an account that you cannot reach from another machine, does not help.',
+    ),
+  'step.unhibernate': ({ system, windows }: { system: string; windows: boolean }) =>
+    windows ? unhibernateWindows(system) : unhibernateOther(system),
+  'step.suspend-protection': ({ volume }: { volume: string }) =>
+    say(
+      `Suspend the encryption of ${quoted(volume)}`,
+      [
+        'Suspend the protection in the system that encrypted the volume. Do not decrypt it. Suspend it until you resume it, not for one restart only.',
+      ],
+      ['The volume is shown as encrypted, with its protection suspended.'],
+      'If protection is active while the firmware, the boot loader or the table changes, the next start asks for the recovery key.',
+    ),
+  'step.firmware-mode': ({ mode }: { mode: Mode }) =>
+    say(
+      `Switch the firmware to ${MODE[mode]} mode`,
+      [
+        'Write the old setting on paper.',
+        mode === 'uefi'
+          ? 'Turn legacy support off, or set the boot mode to UEFI only.'
+          : 'Turn legacy support on, and set the boot mode to legacy or BIOS.',
+      ],
+      [`The boot menu lists the installation medium in ${MODE[mode]} mode.`],
+      'A system that was installed in the other mode does not start until you switch back.',
+    ),
+  'step.controller-mode': ({ windows }: { windows: string | null }) =>
+    say(
+      'Switch the storage controller from RAID to disks as they are',
+      [
+        ...(windows === null
+          ? []
+          : [
+              `Before, in ${windows}: open a command prompt as administrator, enter: bcdedit /set {current} safeboot minimal, and restart into the firmware setup.`,
+            ]),
+        'Write the old setting on paper.',
+        'Set the storage or SATA mode to AHCI, or turn RAID off, and save.',
+        ...(windows === null
+          ? []
+          : [
+              `Start ${windows} once: it starts in safe mode and loads the driver that it now needs. Enter: bcdedit /deletevalue {current} safeboot, and restart.`,
+            ]),
+      ],
+      [
+        ...(windows === null ? [] : [`${windows} starts as before.`]),
+        'The firmware setup lists the disk with its own model name.',
+      ],
+      'If the RAID joins several disks into one, do not switch: their data is lost. A Windows that was not told first stops with an error; switching back makes it start again.',
+    ),
+  'step.secure-boot-off': () =>
+    say(
+      'Turn off Secure Boot',
+      ['Set Secure Boot to disabled, and save.'],
+      ['The summary of the firmware shows Secure Boot as disabled.'],
+      'Do not clear or reset the keys. An encrypted volume may ask for its recovery key at the next start.',
+    ),
+};

@@ -1,0 +1,113 @@
+import { both, quoted } from '../format.js';
+
+/** What a step says to the person who carries it out. Plain text, one sentence an item. */
+export interface StepText {
+  readonly title: string;
+  /** What to do. */
+  readonly actions: readonly string[];
+  /** What must be true before going on. */
+  readonly checks: readonly string[];
+  /** The mistake that is made here. */
+  readonly warning: string | null;
+}
+
+export const say = (
+  title: string,
+  actions: readonly string[],
+  checks: readonly string[],
+  warning: string | null = null,
+): StepText => ({ title, actions, checks, warning });
+
+/** A partition as it is picked from a list. */
+export interface Line {
+  readonly device: string;
+  readonly bytes: number;
+  readonly name: string;
+}
+export const line = ({ device, bytes, name }: Line) => `${device}, ${both(bytes)}, ${quoted(name)}`;
+
+/** The disk; `assumed`: nobody has entered its device name. */
+export interface Disk {
+  readonly device: string;
+  readonly bytes: number;
+  readonly assumed: boolean;
+}
+export const disk = ({ device, bytes, assumed }: Disk) =>
+  assumed
+    ? `Find the disk of ${both(bytes)}; a Linux usually calls it ${device}. Make sure by its size.`
+    : `Find the disk ${device}, ${both(bytes)}. Make sure by its size.`;
+
+export const unhibernateWindows = (system: string) =>
+  say(
+    `Turn off fast startup and hibernation in ${system}`,
+    [
+      'Open a command prompt as administrator and enter: powercfg /h off. This turns off both.',
+      'Shut down completely once, and start again.',
+    ],
+    ['The power options no longer offer hibernation or fast startup.'],
+    'With either turned on, its volumes stay in use after shutdown. Another system that writes to them then destroys files.',
+  );
+
+export const unhibernateOther = (system: string) =>
+  say(
+    `Turn off hibernation in ${system}`,
+    [
+      'Enter as administrator: systemctl mask hibernate.target hybrid-sleep.target suspend-then-hibernate.target',
+      'Take “resume=” out of the settings of its boot loader and its initial image, and write both again.',
+    ],
+    ['The desktop no longer offers to hibernate.'],
+    'A hibernated system keeps its memory in swap. Another system that uses the same swap destroys it.',
+  );
+
+/** A span in the units of table tools. */
+export interface Extent {
+  readonly first: number;
+  readonly last: number;
+  readonly bytes: number;
+}
+
+export const LAYER = {
+  luks: 'Create an encrypted container first, then the file system inside it. Without the passphrase, or a copy of the container’s header, everything in it is lost: keep both away from the machine.',
+  lvm: 'Create a volume group first, then the file system on a volume of it. Tools that do not know volume groups show one block of unknown content.',
+  'luks-lvm':
+    'Create an encrypted container first, a volume group inside it, then the file system on a volume of that. Keep the passphrase and a copy of the container’s header away from the machine.',
+} as const;
+
+/** The same where several volumes are planned inside. */
+export const LAYER_OF_VOLUMES = {
+  luks: LAYER.luks,
+  lvm: 'Create a volume group first, then the volumes in it. Tools that do not know volume groups show one block of unknown content.',
+  'luks-lvm':
+    'Create an encrypted container first, a volume group inside it, then the volumes in that. Keep the passphrase and a copy of the container’s header away from the machine.',
+} as const;
+
+/** A volume inside a container or volume group. */
+export interface Inside {
+  readonly name: string;
+  readonly bytes: number;
+  /** Its file system; empty for none. */
+  readonly content: string;
+  readonly label: string;
+}
+export const insideText = ({ name, bytes, content, label }: Inside) =>
+  `${name}, ${both(bytes)}${content ? `, as ${content}` : ''}${label ? `, label ${label}` : ''}`;
+
+/** What an installer does with a line: `made`: it was formatted in a step before, and is empty. */
+export type Formatting = 'format' | 'made' | 'keep';
+export const FORMATTING: Readonly<Record<Formatting, string>> = {
+  format: 'format',
+  made: 'formatted already and empty: format it only if the installer insists',
+  keep: 'do NOT format',
+};
+
+/** What is done before the volumes inside a partition can be seen. */
+export const opened = (where: string, luks: boolean, lvm: boolean) => [
+  ...(luks ? [`Open the encrypted container on ${where} with its passphrase.`] : []),
+  ...(lvm
+    ? [
+        `Activate the volume group ${luks ? 'inside it' : `on ${where}`}. Its volumes are listed by their names.`,
+      ]
+    : []),
+];
+
+export const FROM_ANOTHER_DISK = 'It restores the partition table, not the data. It is not a backup.';

@@ -1,0 +1,252 @@
+import { and, both, count, MODE, type Mode, quoted } from '../format.js';
+import { type Disk, disk, type Formatting, FORMATTING, opened, say } from './shared.js';
+
+/** What is installed, and how systems start. */
+export const systems = {
+  'step.redo-start': ({
+    system,
+    mode,
+    first,
+  }: {
+    system: string;
+    mode: Mode;
+    /** Whose boot loader starts it, and stands in the first sector of the disk with BIOS. */
+    first: string | null;
+  }) =>
+    say(
+      `Make ${system} start again`,
+      [
+        `Start the repair tools of its own medium in ${MODE[mode]} mode.`,
+        mode === 'uefi'
+          ? 'Let them write its boot files to the EFI system partition, and add a boot entry.'
+          : first === null
+            ? 'Let them write its boot loader to the first sector of the disk, and mark its boot partition active.'
+            : `Let them write its boot files and the boot sector of its own partition, and nothing else. The first sector of the disk has the boot loader of ${first}, which starts it: it must stay.`,
+      ],
+      ['It starts after the machine was off, and all its volumes are there.'],
+      'Repair only its start. Do not let the tools reset or reinstall anything.',
+    ),
+  'step.remove-start': ({ system, mode }: { system: string; mode: Mode }) =>
+    say(
+      `Remove ${system} from the boot menu`,
+      [
+        ...(mode === 'uefi'
+          ? [
+              `Delete the directory of ${system} from the EFI system partition, and no other.`,
+              'Delete its boot entry from the list of the firmware.',
+            ]
+          : [`Let the remaining boot loader look for systems again, so that it no longer lists ${system}.`]),
+        'Make another system the default.',
+      ],
+      ['The boot menu no longer offers it, and still offers the others.'],
+      'The fallback loader (\\EFI\\BOOT) may belong to a system that stays.',
+    ),
+  'step.install': (p: {
+    system: string;
+    disk: Disk;
+    lines: readonly {
+      device: string;
+      binary: string;
+      decimal: string;
+      content: string;
+      mountPoint: string;
+      use: string;
+      format: Formatting;
+    }[];
+    /** Containers and groups with volumes that it is given. */
+    opened: readonly { readonly device: string; readonly luks: boolean; readonly lvm: boolean }[];
+    inside: readonly {
+      readonly name: string;
+      readonly device: string;
+      readonly bytes: number;
+      readonly content: string;
+      readonly mountPoint: string;
+      readonly use: string;
+      readonly format: Formatting;
+    }[];
+    mode: Mode;
+    efiDevice: string | null;
+    /** A setup before it, which may have made one. */
+    efiMadeBy: string | null;
+  }) =>
+    say(
+      `Install ${p.system}`,
+      [
+        disk(p.disk),
+        ...p.opened.flatMap((o) => opened(o.device, o.luks, o.lvm)),
+        'Choose to partition by hand, and give each line its use:',
+        ...p.lines.map(
+          (l) =>
+            `${l.device}, ${l.binary} (${l.decimal}), ${l.content}: ${l.mountPoint ? `mount at ${l.mountPoint}` : l.use}; ${FORMATTING[l.format]}.`,
+        ),
+        ...p.inside.map(
+          (v) =>
+            `${v.name} inside ${v.device}, ${both(v.bytes)}, ${v.content}: ${v.mountPoint ? `mount at ${v.mountPoint}` : v.use}; ${FORMATTING[v.format]}.`,
+        ),
+        p.mode === 'uefi'
+          ? p.efiDevice === null
+            ? p.efiMadeBy === null
+              ? 'Set the target of the boot loader to an EFI system partition. The plan has none for it.'
+              : `Set the target of the boot loader to the EFI system partition that the setup of ${p.efiMadeBy} made; do NOT format it.`
+            : `Set the target of the boot loader to the EFI system partition ${p.efiDevice}.`
+          : `Set the target of the boot loader to the disk itself, ${p.disk.device}, not to a partition.`,
+      ],
+      [
+        'The summary of the installer formats only the lines that say so here.',
+        'It lists no change to a line of another system.',
+      ],
+      'Choosing the wrong line is the costliest mistake. Compare size, place and label with the recognition sheet. Never choose to use the whole disk.',
+    ),
+  'step.mount-table': (p: {
+    system: string;
+    root: string;
+    device: string;
+    lines: readonly string[];
+    toFill: boolean;
+    gone: readonly string[];
+    swap: boolean;
+  }) =>
+    say(
+      `Change the mount table of ${p.system}`,
+      [
+        `Mount its root, ${quoted(p.root)} (${p.device}), and copy etc/fstab there to etc/fstab.before.`,
+        ...(p.gone.length > 0
+          ? [`Take out of etc/fstab every line of ${and(p.gone.map(quoted))}: it is not there any more.`]
+          : []),
+        ...(p.lines.length > 0
+          ? ['Add these lines to etc/fstab; where the mount point has one already, replace it:']
+          : []),
+        ...p.lines,
+        ...(p.toFill ? ['Put the UUID in where it is missing: lsblk -o NAME,UUID prints it.'] : []),
+        ...(p.swap
+          ? [
+              'If its settings of the boot loader or of the initial image say “resume=”, let that name the swap that is there now, and write the initial image again.',
+            ]
+          : []),
+      ],
+      ['findmnt --verify --tab-file etc/fstab reports no error on these lines.'],
+      'A line that names what is not there stops the start, or delays it by a minute and a half.',
+    ),
+  'step.install-hosted': (p: { system: string; volume: string; bytes: number; menu: string | null }) =>
+    say(
+      `Install ${p.system} into a file on ${quoted(p.volume)}`,
+      [
+        `Make an image file of ${both(p.bytes)} on ${quoted(p.volume)}, as the guide of ${p.system} describes it, and install the system into that file: onto no disk and no partition.`,
+        p.menu === null
+          ? 'Give it an entry in a boot menu that can start a system from a file.'
+          : `Give it an entry in the boot menu of ${p.menu}, and let that write its menu again.`,
+      ],
+      [
+        `The file is there with its size, and ${quoted(p.volume)} still has free space.`,
+        'The boot menu lists it. No partition was changed.',
+      ],
+      'Do not move, shrink or encrypt the volume that holds the file without thinking of it.',
+    ),
+  'step.install-own': (p: {
+    system: string;
+    disk: Disk;
+    room:
+      | { kind: 'placeholder'; binary: string; decimal: string; number: number; after: string }
+      | { kind: 'gap'; binary: string; decimal: string; after: string }
+      | { kind: 'none'; leastBytes: number };
+  }) =>
+    say(
+      `Install ${p.system}`,
+      [
+        `Find the disk of ${both(p.disk.bytes)}. Make sure by its size.`,
+        p.room.kind === 'placeholder'
+          ? `Choose the custom installation, then the line of ${p.room.binary} (${p.room.decimal}): number ${p.room.number} in the order on the disk, after ${p.room.after}. The setup formats it.`
+          : p.room.kind === 'gap'
+            ? `Choose the custom installation, then the free space of ${p.room.binary} (${p.room.decimal}) after ${p.room.after}. The setup creates its own partitions there.`
+            : `There is no free space for it. It needs at least ${both(p.room.leastBytes)} in one piece.`,
+      ],
+      ['Before you confirm, every line of the list above is still there.'],
+      'Do not delete or format any other line of the list.',
+    ),
+  'step.start-order': (p: {
+    first: string | null;
+    /** As it was decided, the default first; none where it was not. */
+    order: readonly string[];
+    /** The system whose menu lists the others. */
+    menu: string | null;
+    waitSeconds: number | null;
+    mode: Mode;
+  }) => {
+    const wait =
+      p.waitSeconds === null || p.menu === null
+        ? []
+        : [`In the settings of the boot menu of ${p.menu}, let it wait ${count(p.waitSeconds, 'second')}.`];
+    if (p.mode === 'bios')
+      return say(
+        'Set the order of the boot menu',
+        [
+          ...(p.order.length > 0
+            ? [
+                `In the settings of the boot menu of ${p.menu ?? 'the system that has one'}, make ${p.order[0]} the default${p.order.length > 1 ? `; the order is ${and(p.order)}` : ''}.`,
+              ]
+            : []),
+          ...wait,
+          'Let it look for systems again, and write the menu.',
+        ],
+        [
+          'The boot menu lists every system.',
+          ...(p.order[0] ? [`Left alone, it starts ${p.order[0]}.`] : []),
+        ],
+      );
+    return say(
+      'Set the boot order',
+      [
+        p.order.length > 0
+          ? `Put the boot entries in this order: ${and(p.order)}. The first one starts by itself.`
+          : `Put the boot loader that lists all systems first: usually the one of ${p.first ?? 'the system installed last'}.`,
+        'Leave the other entries in the list.',
+        ...wait,
+      ],
+      ['The boot menu of the firmware lists every system.'],
+      'A large update of Windows may put Windows first again. Then repeat this step; nothing is lost.',
+    );
+  },
+  'step.first-start': (p: {
+    system: string;
+    kept: boolean;
+    clock: 'utc' | 'local';
+    /** Whether it has to be set, since its own default is the other one. */
+    setClock: boolean;
+    several: boolean;
+  }) => {
+    const clock = (which: 'utc' | 'local') => (which === 'utc' ? 'UTC' : 'local time');
+    return say(
+      `Start ${p.system} after the machine was off`,
+      [
+        `Choose ${p.system} in the boot menu, and log in.`,
+        ...(p.setClock
+          ? [
+              `Set it to read the machine’s clock as ${clock(p.clock)}. By default it reads it as ${clock(p.clock === 'utc' ? 'local' : 'utc')}.`,
+            ]
+          : []),
+        'Shut it down properly, and start it once more.',
+      ],
+      [
+        'It starts twice without asking for repair.',
+        ...(p.kept ? ['All its files are there.'] : []),
+        ...(p.several ? [`It shows the right time. It reads the machine’s clock as ${clock(p.clock)}.`] : []),
+      ],
+      'Start it again after its first large update: that is when boot entries change.',
+    );
+  },
+  'step.resume-protection': ({ volume }: { volume: string }) =>
+    say(
+      `Resume the encryption of ${quoted(volume)}`,
+      ['Resume the protection in the system that owns the volume.', 'Restart once.'],
+      ['It starts without asking for the recovery key.'],
+    ),
+  'step.verify-disk': () =>
+    say(
+      'Read the disk again and compare',
+      [
+        'List the disk once more: in a Linux with lsblk -o NAME,SIZE,PARTLABEL,FSTYPE,LABEL, elsewhere with the disk tool of the system.',
+        'Compare every line with the recognition sheet from start to end: size and label.',
+      ],
+      ['Each partition of the sheet is there with its size. No other has changed.'],
+    ),
+};

@@ -1,0 +1,196 @@
+import { and, binary, both, quoted } from '../format.js';
+import {
+  type Extent,
+  type Inside,
+  insideText,
+  LAYER,
+  LAYER_OF_VOLUMES,
+  type Line,
+  line,
+  opened,
+  say,
+} from './shared.js';
+
+/** What is done to volumes, and to what is in them. */
+export const volumes = {
+  'step.check-volume': ({
+    volume,
+    content,
+    readOnly,
+  }: {
+    volume: string;
+    content: string;
+    readOnly: boolean;
+  }) =>
+    say(
+      `Check ${quoted(volume)} for errors`,
+      readOnly
+        ? [
+            `Check the ${content} volume with its own tool, reading only. Never have it repaired as routine: a repair can destroy what could still be read.`,
+            'If errors are reported, copy the files to another disk first, and go no further with this plan.',
+          ]
+        : [
+            `Check the ${content} volume with its own system’s tool, and have errors corrected that it finds.${content === 'NTFS' ? ' In Windows, X stands for the letter of the volume.' : ''}`,
+          ],
+      [readOnly ? 'No errors are reported.' : 'A second check reports no errors.'],
+      'Changing a volume that has errors can damage it further.',
+    ),
+  'step.shrink': (p: {
+    volume: string;
+    toBytes: number;
+    fromBytes: number;
+    /** Place among the partitions on the disk, where its own system does it. */
+    own: { number: number; of: number; takeAwayMib: number } | null;
+    floorBytes: number | null;
+  }) =>
+    say(
+      `Shrink ${quoted(p.volume)} to ${both(p.toBytes)}`,
+      p.own
+        ? [
+            `Open the disk tool of the system that owns it and choose ${quoted(p.volume)}: now ${both(p.fromBytes)}, number ${p.own.number} of ${p.own.of} in the order on the disk.`,
+            `Enter the amount to take away: ${p.own.takeAwayMib} MiB. The tool may write MB for it.`,
+          ]
+        : [
+            `Shrink the file system first, then the partition to ${both(p.toBytes)}. A tool that does both does it in this order.`,
+          ],
+      [
+        `The volume is shown with ${both(p.toBytes)}, followed by ${binary(p.fromBytes - p.toBytes)} of free space.`,
+        ...(p.floorBytes === null ? [] : [`It was not made smaller than ${both(p.floorBytes)}.`]),
+      ],
+      p.own
+        ? 'If the tool offers less than this, stop: files that cannot be moved are in the way. Enter the limit it shows under As found, and plan again.'
+        : 'Never shrink the partition before the file system: that cuts data off.',
+    ),
+  'step.verify-start': ({ system }: { system: string }) =>
+    say(
+      `Restart ${system} and check that it works`,
+      ['Restart it once, and log in.', 'Open a few files of each user.'],
+      [
+        'It starts without asking for repair, and shows the new size of its volume.',
+        'All its volumes are there.',
+      ],
+      'If it does not start, do not go on. Restore it first.',
+    ),
+  'step.delete': ({ line: at }: { line: Line }) =>
+    say(
+      `Delete ${quoted(at.name)}`,
+      [`Delete ${line(at)}.`],
+      ['Only this partition is gone, and the free space has its size.'],
+      'Its content is lost. Compare number, size and label with the line above before you confirm.',
+    ),
+  'step.move': (p: {
+    line: Line;
+    where: 'place' | 'back-to-place' | 'aside';
+    fromSector: number;
+    toSector: number;
+    /** Where an interrupted copy loses data: which end is copied first. */
+    direction: 'forward' | 'backward' | null;
+  }) =>
+    say(
+      `Move ${quoted(p.line.name)}${p.where === 'aside' ? ' out of the way' : p.where === 'back-to-place' ? ' to its place' : ''}`,
+      [
+        `Move the start of ${line(p.line)} from sector ${p.fromSector} to sector ${p.toSector}.`,
+        ...(p.where === 'aside' ? ['It stays there until its own place is free.'] : []),
+        'Do not interrupt it.',
+      ],
+      ['A check of the volume reports no errors, and its files are there.'],
+      `The volume must not be mounted. Use mains power, and turn sleep off.${
+        p.direction === null
+          ? ''
+          : ` If you copy it by hand, copy ${p.direction === 'forward' ? 'from its first sector on' : 'from its last sector backwards'}.`
+      }`,
+    ),
+  'step.grow': ({ volume, toBytes }: { volume: string; toBytes: number }) =>
+    say(
+      `Grow ${quoted(volume)} to ${both(toBytes)}`,
+      ['Grow the partition first, then the file system on it.'],
+      [`It is shown with ${both(toBytes)}, and a check reports no errors.`],
+    ),
+  'step.create': (p: {
+    volume: string;
+    bytes: number;
+    after: string | null;
+    startMib: number;
+    extent: Extent;
+    type: string;
+    name: string;
+    label: string;
+    content: 'placeholder' | 'setup' | 'none' | 'swap' | 'file-system';
+    /** Of the system whose setup formats it. */
+    setup: string;
+    fileSystem: string;
+    device: string;
+    layer: keyof typeof LAYER | null;
+    inside: readonly Inside[];
+    efi: boolean;
+  }) => {
+    const label = p.label ? `, label ${p.label}` : '';
+    const content = {
+      placeholder: `Use any file system: it only holds the place, and the installer formats it later.${p.label ? ` Give it the label ${p.label}, so that you find it there.` : ''}`,
+      setup: `Do not format it: the setup of ${p.setup} does.`,
+      none: 'Do not create a file system on it.',
+      swap: `Make it swap${label}.`,
+      'file-system': `Format it as ${p.fileSystem}${label}.`,
+    }[p.content];
+    return say(
+      `Create ${quoted(p.volume)}, ${both(p.bytes)}`,
+      [
+        `Use the free space after ${p.after === null ? 'the start of the disk' : quoted(p.after)}: start at ${p.startMib} MiB (sector ${p.extent.first}), size ${binary(p.bytes)} (last sector ${p.extent.last}).`,
+        `Set the type to ${p.type}${p.name ? `, and the partition name to ${p.name}` : ''}.`,
+        ...(p.inside.length > 0 ? p.inside.map((v) => `Inside it, create ${insideText(v)}.`) : [content]),
+      ],
+      [`It is listed as ${p.device}; the partitions beside it are unchanged.`],
+      p.layer
+        ? (p.inside.length > 0 ? LAYER_OF_VOLUMES : LAYER)[p.layer]
+        : p.efi
+          ? 'Set the type as well as the file system: firmware does not start from a FAT volume of another type.'
+          : null,
+    );
+  },
+  'step.format': ({ line: at, content }: { line: Line; content: string }) =>
+    say(
+      `Format ${quoted(at.name)}`,
+      [`Format ${line(at)} as ${content}.`],
+      ['It is empty, and has its label.'],
+      'Its old content is lost. No other line may be marked for formatting.',
+    ),
+  'step.change-inside': (p: {
+    line: Line;
+    luks: boolean;
+    lvm: boolean;
+    deleted: readonly Inside[];
+    made: readonly Inside[];
+    formatted: readonly Inside[];
+    left: readonly string[];
+  }) =>
+    say(
+      `Change the volumes inside ${quoted(p.line.name)}`,
+      [
+        ...opened(line(p.line), p.luks, p.lvm),
+        ...p.deleted.map((v) => `Delete the volume ${v.name}, ${both(v.bytes)}.`),
+        ...p.made.map((v) => `Create ${insideText(v)}.`),
+        ...p.formatted.map((v) => `Format the volume ${insideText(v)}.`),
+      ],
+      [
+        p.left.length === 0
+          ? 'No volumes are listed inside.'
+          : `Inside are ${and(p.left)}, and no others. Those that no line above names are unchanged.`,
+      ],
+      p.deleted.length + p.formatted.length > 0
+        ? 'What is deleted or formatted here is lost. The partition around it is not changed: no tool may be told to create it again.'
+        : 'The partition around it is not changed: no tool may be told to create it again.',
+    ),
+  'step.set-label': ({ line: at, label }: { line: Line; label: string }) =>
+    say(
+      label === ''
+        ? `Remove the label of ${quoted(at.name)}`
+        : `Change the label of a volume to ${quoted(label)}`,
+      [
+        label === ''
+          ? `Remove the volume label of ${at.device}, ${both(at.bytes)}.`
+          : `Set the volume label of ${at.device}, ${both(at.bytes)}, to ${label}.`,
+      ],
+      ['It is listed with the new label; its files are there.'],
+      'Mount tables that use the old label must be changed too.',
+    ),
+};
