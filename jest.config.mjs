@@ -10,7 +10,9 @@ export default {
   testEnvironment: 'node',
   testEnvironmentOptions: { customExportConditions: ['source', 'node', 'require', 'default'] },
   extensionsToTreatAsEsm: [],
+  setupFiles: ['<rootDir>/web/src/testing/browser.ts'],
   moduleNameMapper: {
+    '\\.css$': '<rootDir>/web/src/testing/stylesheet.cjs',
     '^(\\.{1,2}/.*)\\.js$': '$1',
     '^fast-check$': '<rootDir>/scripts/seeded-properties.cjs',
   },

@@ -1,7 +1,8 @@
-import { apply } from '../plan/index.js';
+import { apply, type Edit } from '../plan/index.js';
 import { GIB, sectors } from '../quantity/index.js';
 import { drawn, edited, newSystem, planOn, surveysOf } from '../testing/builders.js';
-import { acceptEdit, countByLevel, findAll, isAcceptable } from './index.js';
+import { message, type Text } from '../words/index.js';
+import { acceptEdit, countByLevel, findAll, isAcceptable, type Finding } from './index.js';
 
 const DISK = drawn(500, ['1GiB efi', '100GiB root "one"', '20GiB ext4 "two"']);
 const plan = edited(
@@ -44,4 +45,13 @@ test('accepting is undone by its inverse', () => {
   if (!done.ok) throw new Error('refused');
   const undone = apply(done.plan, done.inverse, surveysOf(DISK));
   expect(undone.ok && undone.plan.accepted).toBeUndefined();
+});
+
+test('a name that is said today counts as the text that it was when the finding was accepted', () => {
+  const [finding] = all().filter(isAcceptable);
+  const named = (what: Text): Finding => ({ ...finding!, evidence: [{ what, value: what }] });
+  const digest = (of: Finding) =>
+    (acceptEdit(of, '') as Extract<Edit, { kind: 'accept' }>).accepted?.evidence;
+  expect(digest(named(message('role.root')))).toBe(digest(named('Root')));
+  expect(digest(named(message('role.home')))).not.toBe(digest(named('Root')));
 });

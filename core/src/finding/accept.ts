@@ -1,5 +1,6 @@
 import { crc32, encodeUtf8 } from '../bytes/index.js';
 import type { Edit, Plan } from '../plan/index.js';
+import { inEnglish, type Phrase } from '../words/index.js';
 import type { Finding, Level } from './finding.js';
 
 /** What may stand as it is: what cannot work or can lose data is mended, not accepted. */
@@ -7,9 +8,20 @@ const ACCEPTABLE: readonly Level[] = ['caution', 'advice'];
 
 export const isAcceptable = ({ level }: Pick<Finding, 'level'>): boolean => ACCEPTABLE.includes(level);
 
+/** Codes of what is called something where nobody named it. */
+const NAME = /^(?:role|the-role|volume|evidence|line|source|kind|damage|damaged)\./;
+
+/** Such names were texts once, and what was accepted then stays accepted. */
+function namesAsTexts(_: string, value: unknown): unknown {
+  return isPhrase(value) && NAME.test(value.code) ? inEnglish(value) : value;
+}
+
+const isPhrase = (value: unknown): value is Phrase =>
+  typeof value === 'object' && value !== null && 'code' in value && 'with' in value;
+
 /** A digest of what a finding says and of its figures: another one, and it is another matter. */
 function evidenceOf({ level, says, evidence }: Finding): string {
-  return crc32(encodeUtf8(JSON.stringify([level, says, evidence])))
+  return crc32(encodeUtf8(JSON.stringify([level, says, evidence], namesAsTexts)))
     .toString(16)
     .padStart(8, '0');
 }

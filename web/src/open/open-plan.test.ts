@@ -1,124 +1,23 @@
-import { Problem, Unreachable } from '../api/client.js';
+import { Problem } from '../api/client.js';
 import {
-  apply,
   beginEdit,
   EMPTY_PLAN,
   GIB,
   surveyFromHand,
   type Edit,
-  type Plan,
   type Survey,
-  type HistoryEntry,
-  type OpenedMachine,
   type SentEdit,
 } from '@rhizotome/core';
-import type { Followers } from './followers.js';
 import { OpenPlan } from './open-plan.js';
 import { browserStore } from '../parts/browser-store.js';
 import { storageInMemory } from '../parts/testing/storage-in-memory.js';
+import { ServerInMemory } from './testing/server-in-memory.js';
+import { windowsInMemory } from './testing/windows-in-memory.js';
 import { unsentIn } from './unsent.js';
-
-/** A server in memory that behaves as the real one does; `down` makes it unreachable, `mute` drops its answers. */
-class FakeServer {
-  down = false;
-  mute = false;
-  /** Answers with this problem, once. */
-  problem: Problem | null = null;
-  revision = 0;
-  plan: Plan = EMPTY_PLAN;
-  surveys: Survey[] = [];
-  history: HistoryEntry[] = [];
-
-  private reach(): void {
-    if (this.down) throw new Unreachable();
-  }
-
-  /** Edits that are sent at once. */
-  sends = 500;
-
-  open = (id: string): Promise<OpenedMachine> =>
-    Promise.resolve().then(() => {
-      this.reach();
-      this.opens += 1;
-      const { revision, plan, history } = this;
-      const surveys = this.surveys.filter((survey) => survey.id === plan.surveyId);
-      return { id, name: 'm', story: '', revision, plan, surveys, history: history.slice(-this.sends) };
-    });
-
-  older = (_id: string, before: number): Promise<HistoryEntry[]> =>
-    Promise.resolve().then(() => {
-      this.reach();
-      return this.history.filter((e) => e.revision < before).slice(-this.sends);
-    });
-
-  /** How often the whole machine was sent. */
-  opens = 0;
-  /** Whether it makes edits on top of others', as the real one does where either order gives the same plan. */
-  rebases = false;
-
-  survey = (_id: string, name: string): Promise<Survey> =>
-    Promise.resolve().then(() => {
-      this.reach();
-      const survey = this.surveys.find((s) => s.id === name);
-      if (!survey) throw new Problem(404, 'not-found', 'no such survey');
-      return survey;
-    });
-
-  addSurvey = (_id: string, survey: Survey) =>
-    Promise.resolve().then(() => {
-      this.reach();
-      this.surveys.push(survey);
-      return { surveyId: survey.id };
-    });
-
-  postEdits = (_id: string, base: number, edits: readonly SentEdit[]) =>
-    Promise.resolve().then(() => {
-      this.reach();
-      const { problem } = this;
-      this.problem = null;
-      if (problem) throw problem;
-      const known = this.history.map((e) => e.key).filter((key) => edits.some((e) => e.key === key));
-      const fresh = edits.filter((e) => !known.includes(e.key));
-      const others = this.history.filter((e) => e.revision > base && !known.includes(e.key));
-      if (fresh.length > 0 && others.length > 0 && !this.rebases)
-        throw new Problem(409, 'stale-revision', 'changed meanwhile');
-      let { plan } = this;
-      const made: HistoryEntry[] = [];
-      for (const { key, intent, edit } of fresh) {
-        const result = apply(plan, edit, (id) => this.surveys.find((s) => s.id === id));
-        if (!result.ok) throw new Problem(422, 'edit-refused', result.refusal.code, key);
-        ({ plan } = result);
-        made.push({ revision: this.revision + made.length + 1, key, intent, edit, inverse: result.inverse });
-      }
-      this.plan = plan;
-      this.revision += made.length;
-      this.history.push(...made);
-      if (this.mute) throw new Unreachable();
-      return { revision: this.revision, known, others };
-    });
-}
-
-/** Windows of one browser that hear each other. */
-function windows() {
-  const ears = new Set<(revision: number) => void>();
-  return {
-    follower: (): Followers => {
-      let own: ((revision: number) => void) | undefined;
-      return {
-        tell: (revision) => ears.forEach((ear) => ear !== own && ear(revision)),
-        listen: (heard) => {
-          own = heard;
-          ears.add(heard);
-          return () => ears.delete(heard);
-        },
-      };
-    },
-  };
-}
 
 const ram = (gibibytes: number): Edit => ({ kind: 'set-machine', changes: { ramBytes: gibibytes * GIB } });
 
-async function opened(server: FakeServer, storage = storageInMemory(), others = windows()) {
+async function opened(server: ServerInMemory, storage = storageInMemory(), others = windowsInMemory()) {
   let keys = 0;
   const timers: (() => void)[] = [];
   const plan = new OpenPlan('m', await server.open('m'), {
@@ -143,7 +42,7 @@ async function opened(server: FakeServer, storage = storageInMemory(), others = 
 
 describe('an open plan', () => {
   test('applies an edit at once and sends it', async () => {
-    const server = new FakeServer();
+    const server = new ServerInMemory();
     const { plan, settle } = await opened(server);
     plan.do(ram(8));
     expect(plan.getState()).toMatchObject({ plan: { machine: { ramBytes: 8 * GIB } }, unsent: 1 });
@@ -153,7 +52,7 @@ describe('an open plan', () => {
   });
 
   test('keeps what is done while the server is gone, and sends it in order when it answers', async () => {
-    const server = new FakeServer();
+    const server = new ServerInMemory();
     const { plan, settle } = await opened(server);
     server.down = true;
     plan.do(ram(8));
@@ -172,7 +71,7 @@ describe('an open plan', () => {
   });
 
   test('what is unsent outlives a reload', async () => {
-    const server = new FakeServer();
+    const server = new ServerInMemory();
     const first = await opened(server);
     server.down = true;
     first.plan.do(ram(8));
@@ -186,7 +85,7 @@ describe('an open plan', () => {
   });
 
   test('makes its edits again on top of others’', async () => {
-    const server = new FakeServer();
+    const server = new ServerInMemory();
     const mine = await opened(server);
     const theirs = await opened(server);
     theirs.plan.do({ kind: 'set-machine', changes: { device: 'sdb' } });
@@ -198,7 +97,7 @@ describe('an open plan', () => {
   });
 
   test('sets aside what no longer fits, and says so', async () => {
-    const server = new FakeServer();
+    const server = new ServerInMemory();
     const survey = drawn();
     const mine = await opened(server);
     mine.plan.adoptSurvey(survey, beginEdit({ plan: EMPTY_PLAN, survey }));
@@ -215,7 +114,7 @@ describe('an open plan', () => {
   });
 
   test('what was set aside is kept over a reload, until it is let go', async () => {
-    const server = new FakeServer();
+    const server = new ServerInMemory();
     const first = await opened(server);
     server.problem = new Problem(422, 'edit-refused', 'Not today.', 'no key of this batch');
     first.plan.do(ram(8));
@@ -229,7 +128,7 @@ describe('an open plan', () => {
   });
 
   test('the edit that the server names is set aside, and no other', async () => {
-    const server = new FakeServer();
+    const server = new ServerInMemory();
     const { plan, settle } = await opened(server);
     server.down = true;
     for (const gibibytes of [1, 2, 3]) plan.do(ram(gibibytes));
@@ -246,7 +145,7 @@ describe('an open plan', () => {
   });
 
   test('where the server does not say which of a batch it does not take, each is sent by itself', async () => {
-    const server = new FakeServer();
+    const server = new ServerInMemory();
     const { plan, settle } = await opened(server);
     server.postEdits = ((real) => (id: string, base: number, edits: readonly SentEdit[]) =>
       edits.some((e) => (e.edit as { changes?: { ramBytes?: number } }).changes?.ramBytes === 2 * GIB)
@@ -263,7 +162,7 @@ describe('an open plan', () => {
   });
 
   test('an answer that is lost makes nothing twice, in this window or after a reload', async () => {
-    const server = new FakeServer();
+    const server = new ServerInMemory();
     const first = await opened(server);
     server.mute = true;
     first.plan.do({ kind: 'set-machine', changes: { device: 'sdb' } });
@@ -285,7 +184,7 @@ describe('an open plan', () => {
   });
 
   test('a window that was left sends nothing more, and the next one does', async () => {
-    const server = new FakeServer();
+    const server = new ServerInMemory();
     const first = await opened(server);
     server.down = true;
     first.plan.do(ram(8));
@@ -300,7 +199,7 @@ describe('an open plan', () => {
   });
 
   test('two windows keep each other’s unsent edits, and follow each other', async () => {
-    const server = new FakeServer();
+    const server = new ServerInMemory();
     const one = await opened(server);
     const other = await opened(server, one.storage, one.others);
     server.down = true;
@@ -318,7 +217,7 @@ describe('an open plan', () => {
   });
 
   test('a window hears of what another did, also while it opens the plan anew, and from one opened later', async () => {
-    const server = new FakeServer();
+    const server = new ServerInMemory();
     const one = await opened(server);
     const other = await opened(server, one.storage, one.others);
     const open = server.open;
@@ -348,7 +247,7 @@ describe('an open plan', () => {
   });
 
   test('where the browser keeps nothing, the state says that this window alone holds it', async () => {
-    const server = new FakeServer();
+    const server = new ServerInMemory();
     const full = storageInMemory();
     full.setItem = () => {
       throw new DOMException('full', 'QuotaExceededError');
@@ -370,7 +269,7 @@ describe('an open plan', () => {
     [503, 'busy'],
     [507, 'full'],
   ] as const)('an answer of %i is %s, and what was done waits', async (status, trouble) => {
-    const server = new FakeServer();
+    const server = new ServerInMemory();
     const { plan, settle } = await opened(server);
     const states: unknown[] = [];
     plan.subscribe(() => states.push(plan.getState().trouble));
@@ -383,7 +282,7 @@ describe('an open plan', () => {
   });
 
   test('is never said to be saved while something is unsent', async () => {
-    const server = new FakeServer();
+    const server = new ServerInMemory();
     const { plan, settle } = await opened(server);
     const wrong: unknown[] = [];
     plan.subscribe(() => {
@@ -403,7 +302,7 @@ describe('an open plan', () => {
   });
 
   test('undo and redo are edits too, and outlive a reload', async () => {
-    const server = new FakeServer();
+    const server = new ServerInMemory();
     const { plan, settle } = await opened(server);
     plan.do(ram(8));
     plan.do(ram(16));
@@ -420,7 +319,7 @@ describe('an open plan', () => {
   });
 
   test('what was done long ago is undone too, though it was not sent at once', async () => {
-    const server = new FakeServer();
+    const server = new ServerInMemory();
     server.sends = 2;
     const first = await opened(server);
     for (const gibibytes of [1, 2, 3, 4, 5]) first.plan.do(ram(gibibytes));
@@ -437,7 +336,7 @@ describe('an open plan', () => {
   });
 
   test('a refused edit changes nothing and is not sent', async () => {
-    const server = new FakeServer();
+    const server = new ServerInMemory();
     const { plan, settle } = await opened(server);
     expect(plan.do({ kind: 'remove', partition: 'x' })).toEqual({ code: 'no-survey' });
     await settle();
@@ -445,7 +344,7 @@ describe('an open plan', () => {
   });
 
   test('takes in what others did from the answer, without the whole machine', async () => {
-    const server = new FakeServer();
+    const server = new ServerInMemory();
     server.rebases = true;
     const one = await opened(server);
     const other = await opened(server);
@@ -467,7 +366,7 @@ describe('an open plan', () => {
   });
 
   test('fetches a reading when an undo leads back to it, and does nothing while the server is gone', async () => {
-    const server = new FakeServer();
+    const server = new ServerInMemory();
     const first = await opened(server);
     for (const id of ['one', 'two']) {
       const survey = drawn(id);
@@ -488,7 +387,7 @@ describe('an open plan', () => {
   });
 
   test('refuses a reading that the server would not keep, with the limit', async () => {
-    const { plan } = await opened(new FakeServer());
+    const { plan } = await opened(new ServerInMemory());
     const survey = { ...drawn('one'), comments: { volume: 'x'.repeat(2_000_000) } } as never;
     const edit = beginEdit({ plan: plan.getState().plan, survey: drawn('one') });
     expect(plan.adoptSurvey(survey, edit)).toMatchObject({ code: 'survey-too-large', most: 1_000_000 });

@@ -1,9 +1,8 @@
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
-import { createRequire } from 'node:module';
-import { dirname, join } from 'node:path';
+import { join } from 'node:path';
 
 const SOURCES = join(__dirname, '..');
-const STYLES = join(dirname(createRequire(__filename).resolve('@mantine/core/styles.css')), 'styles');
+const STYLES = join(__dirname, '../../../node_modules/@mantine/core/styles');
 
 /** Names imported from the component library by any source of the app. */
 function used(): string[] {

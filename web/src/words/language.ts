@@ -10,7 +10,7 @@ const LANGUAGES = {
 } as const;
 
 /** The language asked for in this browser; English where none is, or none that is known. */
-export const language: keyof typeof LANGUAGES = (() => {
+const language: keyof typeof LANGUAGES = (() => {
   try {
     return window.localStorage.getItem(KEY) === 'x-long' ? 'x-long' : 'en';
   } catch {

@@ -1,0 +1,109 @@
+/** @jest-environment jsdom */
+import { GIB, MIB, plannedParts, type Planned } from '@rhizotome/core';
+import { demo, openStage, planOf, story } from '../../testing/stage.js';
+import { LayoutStage } from './LayoutStage.js';
+
+const part = (plan: Awaited<ReturnType<typeof openStage>>['plan'], id: string) =>
+  plan().partitions.find((p) => p.id === id)!;
+
+describe('a partition that is selected', () => {
+  const select = (id: string) => openStage(<LayoutStage />, demo('knot'), `/?sel=${id}`);
+
+  test('takes a size that is typed, and says what stands against one', async () => {
+    const { hand, screen, plan } = await select('found-4');
+    const size = screen.getByRole('textbox', { name: 'New size' });
+    await hand.clear(size);
+    await hand.type(size, '120GiB{Enter}');
+    expect(part(plan, 'found-4').length * 512).toBe(120 * GIB);
+    await hand.clear(size);
+    await hand.type(size, '10GiB{Enter}');
+    expect(screen.getByText(/Its minimum is/)).toBeTruthy();
+    expect(part(plan, 'found-4').length * 512).toBe(120 * GIB);
+  });
+
+  test('is formatted, described, and kept again by its verbs', async () => {
+    const { hand, screen, plan } = await select('found-2');
+    await hand.click(screen.getByRole('button', { name: 'Format' }));
+    expect(part(plan, 'found-2').treatment).toBe('format');
+    const label = screen.getByRole('textbox', { name: 'Label' });
+    await hand.clear(label);
+    await hand.type(label, 'fresh{Enter}');
+    expect(part(plan, 'found-2').label).toBe('fresh');
+    await hand.selectOptions(screen.getByRole('combobox', { name: 'File system' }), 'btrfs');
+    expect(part(plan, 'found-2').fileSystem).toBe('btrfs');
+    const subvolumes = screen.getByRole('textbox', { name: /^Subvolumes of/ });
+    await hand.type(subvolumes, '@ /, @home /home{Enter}');
+    expect(part(plan, 'found-2').subvolumes).toHaveLength(2);
+    await hand.click(screen.getAllByRole('button', { name: 'Keep its files' })[0]!);
+    expect(part(plan, 'found-2').treatment).toBe('keep');
+  });
+
+  test('is deleted, shown as deleted, and kept as it was found', async () => {
+    const { hand, screen, plan } = await select('found-3');
+    await hand.click(screen.getByRole('button', { name: 'Delete' }));
+    expect(part(plan, 'found-3')).toBeUndefined();
+    await hand.click(screen.getByRole('button', { name: 'Keep it as found' }));
+    expect(part(plan, 'found-3').from).toBe('found-3');
+  });
+});
+
+describe('free space', () => {
+  test('becomes a partition of the size and for the system that are chosen', async () => {
+    const text = demo('turnstone');
+    const gap = plannedParts(planOf(text) as Planned).find((p) => p.kind === 'gap')!;
+    const { hand, screen, plan } = await openStage(<LayoutStage />, text, `/?sel=${gap.id}`);
+    const size = screen.getByRole('textbox', { name: 'Size' });
+    await hand.clear(size);
+    await hand.type(size, '20GiB');
+    await hand.click(screen.getByRole('button', { name: 'Create' }));
+    expect(plan().partitions).toHaveLength(1);
+    expect(plan().partitions[0]!.length * 512).toBe(20 * GIB);
+    expect(plan().partitions[0]!.start * 512).toBe(MIB);
+  });
+});
+
+describe('beside the drawing', () => {
+  test('the plan as text is changed there, and a mistake is shown with its place', async () => {
+    const { hand, screen, plan } = await openStage(<LayoutStage />, demo('knot'));
+    await hand.click(screen.getByRole('radio', { name: 'text' }));
+    const text = screen.getByRole<HTMLTextAreaElement>('textbox', { name: 'Text of the plan' });
+    const was = text.value;
+    await hand.clear(text);
+    await hand.click(text);
+    await hand.paste(was.replace('memory 8 GiB', 'memory 12 GiB'));
+    await hand.click(screen.getByRole('button', { name: 'Apply' }));
+    expect(plan().machine.ramBytes).toBe(12 * GIB);
+    await hand.clear(text);
+    await hand.click(text);
+    await hand.paste(was.replace('memory 8 GiB', 'memory many'));
+    expect(screen.getByRole('button', { name: /Line \d+/ })).toBeTruthy();
+    expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Apply' }).disabled).toBe(true);
+  });
+
+  test.each([
+    ['root', 'root'],
+    ['swap', 'swap'],
+    ['home', 'home'],
+  ])('the sizing bench gives a size to the plan: %s', async (panel, role) => {
+    const { hand, screen, plan } = await openStage(<LayoutStage />, demo('turnstone'));
+    await hand.click(screen.getByRole('radio', { name: 'sizing' }));
+    await hand.click(await screen.findByRole('radio', { name: panel }));
+    const gives = screen
+      .getAllByRole<HTMLButtonElement>('button')
+      .findLast((b) => /\d [MG]iB/.test(b.textContent ?? '') && !b.disabled)!;
+    await hand.hover(gives);
+    await hand.click(gives);
+    expect(plan().partitions.map((p) => p.role)).toEqual([role]);
+  });
+
+  test('a partition for volumes is split into them', async () => {
+    const { hand, screen, plan } = await openStage(
+      <LayoutStage />,
+      story('swap-in-a-volume-group'),
+      '/?sel=pv',
+    );
+    await hand.click(screen.getByRole('button', { name: 'Split into volumes' }));
+    await hand.click(screen.getByRole('button', { name: 'Add a volume' }));
+    expect(part(plan, 'pv').inside!.length).toBeGreaterThan(1);
+  });
+});

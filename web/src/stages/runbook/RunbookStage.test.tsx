@@ -1,0 +1,31 @@
+/** @jest-environment jsdom */
+import { openStage, story } from '../../testing/stage.js';
+import { RunbookStage } from './RunbookStage.js';
+
+describe('the runbook', () => {
+  test('a step is ticked and unticked; the tick is in the plan', async () => {
+    const { hand, screen, plan } = await openStage(<RunbookStage />, story('windows-moves-on-mbr'));
+    const [first] = screen.getAllByRole('checkbox');
+    await hand.click(first!);
+    expect(plan().ticked).toHaveLength(1);
+    await hand.click(first!);
+    expect(plan().ticked).toHaveLength(0);
+  });
+
+  test('the slider goes through the moments, by keys too', async () => {
+    const { hand, screen } = await openStage(<RunbookStage />, story('windows-moves-on-mbr'));
+    const slider = screen.getByRole<HTMLInputElement>('slider');
+    expect(slider.value).toBe('0');
+    const table = screen.getByRole('table', { name: 'The table at this moment' });
+    const before = table.textContent;
+    await hand.click(screen.getByRole('button', { name: 'One step on' }));
+    expect(slider.value).toBe('1');
+    for (let i = 0; i < 12; i++) await hand.click(screen.getByRole('button', { name: 'One step on' }));
+    expect(screen.getByRole('table', { name: 'The table at this moment' }).textContent).not.toBe(before);
+  });
+
+  test('without a reading it says what to do', async () => {
+    const { screen } = await openStage(<RunbookStage />, 'rhizotome 1\n\nmachine bare\n');
+    expect(screen.getByText(/Read the disk first/)).toBeTruthy();
+  });
+});
