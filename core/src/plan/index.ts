@@ -8,6 +8,7 @@ export {
   boundaryEdit,
   boundaryLimits,
   createInGap,
+  nextRole,
   acceptAs,
   decideAs,
   distributeEdit,

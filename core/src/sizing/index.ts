@@ -1,3 +1,4 @@
+export { advisedSwapBytes, usualPartBytes } from './advised.js';
 export { kernelsBytes } from './kernels.js';
 export { efiBudget, fat32FloorBytes, newEfiBytes } from './efi.js';
 export { homeOverYears, homeSize, type HomeUse } from './home.js';

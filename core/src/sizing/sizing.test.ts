@@ -1,6 +1,8 @@
 import { GB, GIB, MIB } from '../quantity/index.js';
 import { profileOf, systemFrom } from '../system/index.js';
 import {
+  advisedSwapBytes,
+  usualPartBytes,
   advisedWindowsBytes,
   bootSize,
   efiBudget,
@@ -150,4 +152,40 @@ test('the other parts', () => {
   expect(windowsRoom(64 * GB, true).bytes).toBe(Math.ceil((64 * GB) / MIB) * MIB + 16 * MIB + GIB);
   expect(windowsRoom(64 * GB, false).bytes - windowsRoom(64 * GB, true).bytes).toBe(100 * MIB);
   expect(hostedRoomBytes(30 * GIB)).toBe(33 * GIB);
+});
+
+describe('what is begun from', () => {
+  test.each<[string, number | null, object, number]>([
+    ['linux-desktop', 4, {}, 12],
+    ['linux-desktop', 8, {}, 8],
+    ['linux-desktop', 9, {}, 0],
+    ['linux-desktop', 16, { hibernates: true }, 20],
+    ['linux-desktop', 8, { swap: 'file' }, 0],
+    ['linux-desktop', null, {}, 0],
+    ['windows-11', 8, {}, 0],
+    ['bsd', 8, {}, 8],
+  ])('%s with %p GiB of memory %j should have %d GiB of swap', (profile, ram, more, gibibytes) => {
+    const advised = advisedSwapBytes(system(profile, more), ram === null ? null : ram * GIB);
+    expect(advised / GIB).toBe(gibibytes);
+  });
+
+  test.each<[Parameters<typeof usualPartBytes>[0], number | null, number | undefined]>([
+    ['swap', 32, 8],
+    ['swap', 2, 14],
+    ['swap', null, 4],
+    ['boot', 8, 1],
+    ['efi', 8, 0.5],
+    ['home', 8, undefined],
+    ['data', 8, undefined],
+  ])('a %s made by hand, with %p GiB of memory, begins at %p GiB', (role, ram, gibibytes) => {
+    const size = usualPartBytes(role, system('linux-desktop'), ram === null ? null : ram * GIB);
+    expect(size && size / GIB).toBe(gibibytes);
+  });
+
+  test('a root begins comfortable', () => {
+    const linux = system('linux-desktop');
+    expect(usualPartBytes('root', linux, null)).toBe(linux.comfortableBytes);
+    expect(usualPartBytes('root', undefined, null)).toBeUndefined();
+    expect(usualPartBytes('bios-boot', linux, null)).toBe(MIB);
+  });
 });

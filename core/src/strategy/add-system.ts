@@ -14,7 +14,7 @@ import {
   givers,
 } from '../plan/index.js';
 import { GIB, MIB } from '../quantity/index.js';
-import { bootSize, hibernationSwapBytes, SWAP_ADVISED_UP_TO_BYTES, swapRules } from '../sizing/index.js';
+import { advisedSwapBytes, bootSize } from '../sizing/index.js';
 import type { Survey } from '../survey/index.js';
 import { isArriving, type System } from '../system/index.js';
 import type { Role } from '../table/index.js';
@@ -59,7 +59,7 @@ class Proposer implements Planned {
   ) {}
 
   propose(): Proposal {
-    const swap = this.swapBytes();
+    const swap = advisedSwapBytes(this.system, this.plan.machine.ramBytes);
     const boot = this.system.needsBoot ? bootSize().bytes : 0;
     const hindrance = this.makeRoom(
       this.system.leastBytes + swap + boot,
@@ -75,14 +75,6 @@ class Proposer implements Planned {
       edit: batch(message('edit.propose', { system: this.system.name }), this.edits),
       does: this.does,
     };
-  }
-
-  private swapBytes(): number {
-    const ram = this.plan.machine.ramBytes;
-    const elsewhere = this.system.swap !== undefined;
-    if (ram === null || elsewhere || !['linux', 'bsd'].includes(this.system.family)) return 0;
-    if (this.system.hibernates) return hibernationSwapBytes(ram);
-    return ram <= SWAP_ADVISED_UP_TO_BYTES ? (swapRules(ram).find((r) => r.id === 'fill')?.bytes ?? 0) : 0;
   }
 
   private room(): number {

@@ -9,6 +9,7 @@ export {
   type LeastMoved,
 } from './arrange.js';
 export { batch } from './batch.js';
+export { nextRole } from './next-role.js';
 export { createInGap, placeInGap, type GapWish } from './create-in-gap.js';
 export { bodiesOf, drawGrip, gripsOf, movedByGrip, type Drawn, type Grip } from './grips.js';
 export { newPartition } from './create.js';

@@ -3,19 +3,17 @@ import {
   createInGap,
   formatBoth,
   freshPartitionId,
-  GIB,
   isArriving,
-  MIB,
-  newEfiBytes,
+  nextRole,
   sizeContextForGap,
   sizeOf,
   slotsOf,
   swapRules,
+  usualPartBytes,
   type GapPart,
   type Plan,
   type PlannedPartition,
   type Survey,
-  type System,
 } from '@rhizotome/core';
 import { useState } from 'react';
 import { useEdit, useOpenState, useSelection } from '../../open/context.js';
@@ -44,7 +42,7 @@ export function CreateInGap({ survey, gap }: { survey: Survey; gap: GapPart }) {
   const context = sizeContextForGap({ plan, survey }, gap);
   const [typed, setTyped] = useState<number | null>(null);
   const [refusal, setRefusal] = useState<string | null>(null);
-  const size = typed ?? Math.min(room, proposedSize(plan, role, owner));
+  const size = typed ?? Math.min(room, usualPartBytes(role, owner, plan.machine.ramBytes) ?? Infinity);
 
   if (room === 0)
     return (
@@ -173,43 +171,4 @@ function SwapHints({
         ))}
     </div>
   );
-}
-
-/** The first thing this system still lacks. */
-function nextRole(plan: Plan, ownerId: string): NewRole {
-  const system = plan.systems.find((s) => s.id === ownerId);
-  const has = (role: NewRole) => plan.partitions.some((p) => p.role === role && p.owners.includes(ownerId));
-  if (!system) return 'data';
-  if (plan.target.mode === 'uefi' && !plan.partitions.some((p) => p.role === 'efi')) return 'efi';
-  if (system.needsBoot && !has('boot')) return 'boot';
-  if (['windows', 'macos'].includes(system.family)) return has('system') ? 'data' : 'system';
-  if (!has('root')) return 'root';
-  if (!has('swap')) return 'swap';
-  return has('home') ? 'data' : 'home';
-}
-
-/** A sensible size to begin from; the rest of the room where nothing else is known. */
-function proposedSize(plan: Plan, role: NewRole, owner: System | undefined): number {
-  const { ramBytes } = plan.machine;
-  switch (role) {
-    case 'root':
-    case 'system':
-      return owner?.comfortableBytes ?? Infinity;
-    case 'efi':
-      return newEfiBytes(owner ? [owner] : []);
-    case 'boot':
-      return GIB;
-    case 'bios-boot':
-      return MIB;
-    case 'swap':
-      return Math.min(ramBytes ?? 4 * GIB, 8 * GIB);
-    case 'home':
-    case 'data':
-    case 'recovery':
-    case 'reserved':
-    case 'container':
-    case 'opaque':
-    case 'other':
-      return Infinity;
-  }
 }
