@@ -100,3 +100,19 @@ test('on a full MBR the container takes what is left', () => {
   ]);
   expect(blockers({ plan: after, survey: disk })).toEqual([]);
 });
+
+describe('room that is there already', () => {
+  // Beside its parts, 640 MiB are left for an EFI system partition, alignment and records.
+  const wished = { ...newSystem('linux-small'), leastBytes: 5 * GIB, comfortableBytes: 5 * GIB };
+  const onDisk = (free: number) => {
+    const used = 100 * GIB - free;
+    const disk = drawn(100, [`${used / GIB}GiB ext4 "full"`]);
+    const plan = planOn(disk, { kind: 'add-system', system: wished });
+    return proposeParts({ plan, survey: disk }, wished);
+  };
+
+  test('is used as it is, when it is just enough', () => {
+    expect(onDisk(6 * GIB).ok).toBe(true);
+    expect(onDisk(5.25 * GIB).ok).toBe(false);
+  });
+});

@@ -128,3 +128,30 @@ test('each can be adopted from any other, in any order', () => {
       );
     }
 });
+
+test('kernels on it are mounted at /boot, loaders alone at /boot/efi', () => {
+  const mount = (kernelsOnEfi: boolean) =>
+    partitionOf(strategy(laptop('1GiB', 80, { kernelsOnEfi }), 'share').after!, 'found-1')?.mountPoint;
+  expect([mount(true), mount(false)]).toEqual(['/boot', '/boot/efi']);
+  const { survey, plan } = laptop('1GiB', 80, { kernelsOnEfi: true });
+  const both = edited(plan, survey, {
+    kind: 'add-system',
+    system: newSystem('linux-small', 'Other', 'system-2'),
+  });
+  expect(partitionOf(strategy({ plan: both, survey }, 'share').after!, 'found-1')?.mountPoint).toBe('/boot');
+});
+
+test('one is replaced where it is too small, and only where there is room', () => {
+  const replaced = strategy(laptop('100MiB', 80, { kernelsOnEfi: true }), 'replace');
+  expect(replaced.hindrances).toEqual([]);
+  expect(partitionOf(replaced.after!, 'found-1')).toBeUndefined();
+  expect(strategy(laptop('1GiB', 80, { kernelsOnEfi: true }), 'replace').hindrances[0]?.code).toBe(
+    'efi-no.large-enough',
+  );
+  const full = drawn(300, ['100MiB efi', 'rest windows']);
+  const linux = { ...newSystem('linux-desktop'), kernelsOnEfi: true };
+  const plan = planOn(full, { kind: 'add-system', system: linux });
+  const stuck = strategy({ plan, survey: full }, 'replace');
+  expect([stuck.edit, stuck.hindrances.length]).toEqual([null, 1]);
+  expect(stuck.hindrances[0]?.code).not.toBe('efi-no.no-order');
+});
