@@ -5,7 +5,7 @@ import { ValidationPipe } from '@nestjs/common';
 import { MOST_SURVEY_BYTES } from '@rhizotome/core';
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
-import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
+import { SwaggerModule } from '@nestjs/swagger';
 import compression from 'compression';
 import { json, raw, static as serveStatic, type NextFunction, type Request, type Response } from 'express';
 import serveCompressed from 'express-static-gzip';
@@ -14,6 +14,7 @@ import { pino, type Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { AppModule } from './app.module.js';
 import { requestGuard } from './http/guard.js';
+import { openApiOf } from './http/openapi.js';
 import { refuseOddJson } from './http/odd-json.js';
 import { invalidRequest, ProblemFilter } from './http/problem.js';
 import type { Settings } from './settings.js';
@@ -114,8 +115,7 @@ function noStore(_request: Request, response: Response, next: NextFunction): voi
 }
 
 function documentApi(nest: NestExpressApplication): void {
-  const config = new DocumentBuilder().setTitle('Rhizotome').setVersion('1').addBearerAuth().build();
-  SwaggerModule.setup('api/docs', nest, () => SwaggerModule.createDocument(nest, config));
+  SwaggerModule.setup('api/docs', nest, () => openApiOf(nest));
 }
 
 function missing(_request: Request, response: Response): void {

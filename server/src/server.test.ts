@@ -3,6 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import {
+  ANSWERS,
   beginEdit,
   EMPTY_PLAN,
   english,
@@ -70,6 +71,11 @@ const sent = (edit: Edit, intent = 'do', key = `key-${String(++keys).padStart(6,
   edit,
 });
 const ram = (gibibytes: number): Edit => ({ kind: 'set-machine', changes: { ramBytes: gibibytes * GIB } });
+
+/** One request of the documented interface. */
+interface Operation {
+  readonly responses: Readonly<Record<string, unknown>>;
+}
 
 async function machine(name = 'whimbrel'): Promise<string> {
   const { body } = await http().post('/api/machines').send({ name }).expect(201);
@@ -536,11 +542,48 @@ describe('who may ask', () => {
     expect(headers['x-powered-by']).toBeUndefined();
   });
 
-  test('the interface of programs is documented', async () => {
+  test('the interface of programs is documented: every request with its body, answer and problems', async () => {
     const { body } = await http().get('/api/docs-json').expect(200);
-    expect(Object.keys(body.paths)).toEqual(
-      expect.arrayContaining(['/api/machines', '/api/machines/{id}/edits', '/api/machines/{id}/surveys']),
+    const operations = Object.entries(body.paths).flatMap(([path, methods]) =>
+      Object.entries(methods as Record<string, Operation>).map(
+        ([method, operation]) => [`${method} ${path}`, operation] as const,
+      ),
     );
+    expect(operations.length).toBeGreaterThan(20);
+    const bare = operations.filter(
+      ([, { responses }]) => !responses.default || !Object.keys(responses).some((s) => /^20[014]$/.test(s)),
+    );
+    expect(bare.map(([name]) => name)).toEqual([]);
+    const text = JSON.stringify(body);
+    const named = new Set([...text.matchAll(/"#\/components\/schemas\/(\w+)"/g)].map((m) => m[1]!));
+    expect([...named].filter((name) => !(name in body.components.schemas))).toEqual([]);
+    expect([...named]).toEqual(
+      expect.arrayContaining(['Plan', 'Edit', 'Survey', 'OpenedMachine', 'EditsTaken']),
+    );
+  });
+
+  test('what is answered is what is documented', async () => {
+    const id = await machine();
+    const list = await http().get('/api/machines').expect(200);
+    expect(list.body.map((row: unknown) => ANSWERS.MachineRow.safeParse(row).error)).toEqual([undefined]);
+    const opened = await http().get(`/api/machines/${id}`).expect(200);
+    expect(ANSWERS.OpenedMachine.safeParse(opened.body).error).toBeUndefined();
+    const edit = { kind: 'set-machine', changes: { ramBytes: 8e9 } };
+    const edits = [{ key: 'documented-1', intent: 'do', edit }];
+    const taken = await http().post(`/api/machines/${id}/edits`).send({ base: 0, edits }).expect(200);
+    expect(ANSWERS.EditsTaken.safeParse(taken.body).error).toBeUndefined();
+    const older = await http().get(`/api/machines/${id}/edits?before=2`).expect(200);
+    expect(older.body.map((row: unknown) => ANSWERS.HistoryEntry.safeParse(row).error)).toEqual([undefined]);
+    const kept = await http()
+      .post(`/api/machines/${id}/alternatives`)
+      .send({ name: 'one', revision: 1, plan: opened.body.plan })
+      .expect(201);
+    expect(ANSWERS.Alternative.safeParse(kept.body).error).toBeUndefined();
+    await http().delete(`/api/machines/${id}`).expect(204);
+    const deleted = await http().get('/api/deleted-machines').expect(200);
+    expect(deleted.body.map((row: unknown) => ANSWERS.DeletedMachine.safeParse(row).error)).toEqual([
+      undefined,
+    ]);
   });
 });
 
@@ -578,6 +621,16 @@ describe('the store', () => {
     ]).toEqual(['wal', 2, 1, 5000]);
     const drift = await source.driver.createSchemaBuilder().log();
     expect(drift.upQueries.map((q) => q.query).filter((q) => !/INDEX/.test(q))).toEqual([]);
+  });
+
+  test('what belongs to a machine goes with it, and nothing belongs to none', async () => {
+    const source = app.nest.get(DataSource);
+    const id = await machine();
+    const orphan = `INSERT INTO "survey" ("id", "machineId", "document") VALUES ('s', ?, '{}')`;
+    await expect(source.query(orphan, ['nobody'])).rejects.toThrow(/FOREIGN KEY/);
+    await source.query(orphan, [id]);
+    await source.query('DELETE FROM "machine" WHERE "id" = ?', [id]);
+    expect(await source.query('SELECT * FROM "survey"')).toEqual([]);
   });
 
   test('migrates up and down, and up again', async () => {

@@ -1,5 +1,6 @@
 export { documentFaultSays } from './document-fault.js';
 export { MOST_SURVEY_BYTES } from './exchange.js';
+export { ANSWERS, jsonSchemas, type AnswerName } from './schemas.js';
 export type {
   Alternative,
   DeletedMachine,

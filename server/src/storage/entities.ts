@@ -1,4 +1,12 @@
-import { Column, Entity, PrimaryColumn } from 'typeorm';
+import { Column, Entity, JoinColumn, ManyToOne, PrimaryColumn } from 'typeorm';
+
+/** What belongs to a machine goes with it. */
+const OfMachine =
+  (constraint: string): PropertyDecorator =>
+  (target, property) => {
+    ManyToOne(() => MachineEntity, { onDelete: 'CASCADE' })(target, property);
+    JoinColumn({ name: 'machineId', foreignKeyConstraintName: constraint })(target, property);
+  };
 
 /** A machine on the bench, with its plan and the plan's revision. */
 @Entity({ name: 'machine' })
@@ -43,6 +51,9 @@ export class SurveyEntity {
   @Column('text')
   machineId: string;
 
+  @OfMachine('survey_of_machine')
+  machine?: MachineEntity;
+
   /** JSON of the survey. */
   @Column('text')
   document: string;
@@ -53,6 +64,9 @@ export class SurveyEntity {
 export class EditEntity {
   @PrimaryColumn('text')
   machineId: string;
+
+  @OfMachine('edit_of_machine')
+  machine?: MachineEntity;
 
   @PrimaryColumn('integer')
   revision: number;
@@ -83,6 +97,9 @@ export class AlternativeEntity {
 
   @Column('text')
   machineId: string;
+
+  @OfMachine('alternative_of_machine')
+  machine?: MachineEntity;
 
   @Column('text')
   name: string;
