@@ -10,7 +10,7 @@ import { option, Seeded } from './seeded.mjs';
 /** What is mutated, and whose tests must notice. Others would too, later and less to the point. */
 const AREAS = {
   plan: { of: 'core/src/plan', by: ['core/src/plan'] },
-  sequence: { of: 'core/src/sequence', by: ['core/src/sequence', 'core/src/rehearsal'] },
+  sequence: { of: 'core/src/sequence', by: ['core/src/sequence', 'core/src/runbook', 'demo/src'] },
   match: { of: 'core/src/match', by: ['core/src/match'] },
   strategy: { of: 'core/src/strategy', by: ['core/src/strategy'] },
   recognition: {
@@ -18,7 +18,7 @@ const AREAS = {
     by: ['core/src/recognition', 'core/src/runbook', 'core/src/moment'],
   },
   runbook: { of: 'core/src/runbook', by: ['core/src/runbook', 'core/src/words', 'demo/src'] },
-  open: { of: 'web/src/open', by: ['web/src/open', 'web/src/stages'] },
+  open: { of: 'web/src/open', by: ['web/src/open'] },
   server: { of: 'server/src', by: ['server/src'] },
 };
 const WINDOW = 4;

@@ -1,0 +1,143 @@
+import { sectors } from '../quantity/index.js';
+import { drawn, drawnMbr, edited, gib, newSystem, planOn } from '../testing/builders.js';
+import type { Edit, Plan } from '../plan/index.js';
+import type { Survey } from '../survey/index.js';
+import { procedureFor, type Step } from './index.js';
+
+/** Decisions of single steps: when each arises, where it is done, and what it waits for. */
+
+const stepsOf = (plan: Plan, survey: Survey): readonly Step[] => {
+  const { ordered } = procedureFor({ plan, survey });
+  if (!ordered.ok) throw new Error(ordered.reason);
+  return ordered.steps;
+};
+const idsOf = (plan: Plan, survey: Survey) => stepsOf(plan, survey).map((s) => s.id);
+
+describe('hibernation is turned off', () => {
+  const disk = drawn(500, ['1GiB efi', '200GiB windows', '60GiB root "one"', '8GiB swap']);
+  const comes: Edit = { kind: 'add-system', system: newSystem('linux-desktop') };
+  const begun = planOn(disk, comes);
+  const [windows, linux] = begun.systems;
+  const told = (plan: Plan) =>
+    stepsOf(plan, disk).flatMap((s) =>
+      s.kind === 'unhibernate' ? [`${s.system} ${s.environment.kind}`] : [],
+    );
+  const change = (system: string, changes: Extract<Edit, { kind: 'change-system' }>['changes']): Edit => ({
+    kind: 'change-system',
+    system,
+    changes,
+  });
+  const shrunk = edited(begun, disk, {
+    kind: 'resize',
+    partition: 'found-2',
+    length: gib(150),
+    hold: 'start',
+  });
+
+  test('in a Windows that stays and hibernates, before the disk is changed', () => {
+    expect(told(shrunk)).toEqual([`${windows!.id} running`]);
+    expect(told(edited(shrunk, disk, change(windows!.id, { hibernates: false })))).toEqual([]);
+  });
+
+  test('in another system only where that is decided, or where it comes to share its swap', () => {
+    const sleeps = edited(shrunk, disk, change(linux!.id, { hibernates: true }));
+    expect(told(sleeps)).toEqual([`${windows!.id} running`]);
+    const decided = edited(sleeps, disk, change(linux!.id, { hibernation: 'off' }));
+    expect(told(decided)).toContain(`${linux!.id} running`);
+    const owners = [linux!.id, 'system-1'];
+    const shares = edited(sleeps, disk, { kind: 'describe', partition: 'found-4', changes: { owners } });
+    expect(told(shares)).toContain(`${linux!.id} running`);
+    const root = edited(sleeps, disk, { kind: 'describe', partition: 'found-3', changes: { owners } });
+    expect(told(root)).not.toContain(`${linux!.id} running`);
+  });
+
+  test('in a new Windows at its first start where another system is there too, and not where it is alone', () => {
+    const blank = drawn(500, []);
+    const wanted = (...systems: string[]) =>
+      planOn(
+        blank,
+        ...systems.map((profile, i): Edit => ({
+          kind: 'add-system',
+          system: { ...newSystem(profile, profile, `system-${i}`), hibernates: profile === 'windows-11' },
+        })),
+        { kind: 'set-target', changes: { table: 'new', style: 'gpt' } },
+      );
+    const first = (plan: Plan) =>
+      stepsOf(plan, blank).flatMap((s) => (s.kind === 'unhibernate' ? [s.environment.kind] : []));
+    expect(first(wanted('windows-11', 'linux-desktop'))).toEqual(['first-start']);
+    expect(first(wanted('windows-11'))).toEqual([]);
+  });
+});
+
+describe('restarts', () => {
+  test('a setup that makes its own partitions is started from a medium of its own', () => {
+    const blank = drawn(500, []);
+    const restarts = (profile: string) => {
+      const plan = planOn(
+        blank,
+        { kind: 'set-target', changes: { table: 'new', style: 'gpt', mode: 'uefi' } },
+        { kind: 'add-system', system: newSystem(profile) },
+      );
+      const phases = procedureFor({ plan, survey: blank }).phases.map((p) => [p.environment.kind, p.restart]);
+      return phases.find(([kind]) => kind === 'installer');
+    };
+    expect(restarts('windows-11')).toEqual(['installer', true]);
+    expect(restarts('linux-desktop')).toEqual(['installer', false]);
+  });
+});
+
+describe('logicals and their container', () => {
+  const disk = drawnMbr(
+    [[100, 'ext4']],
+    [
+      [50, 'ext4'],
+      [50, 'ext4'],
+    ],
+  );
+  const begun = planOn(disk);
+  const [, one, two] = begun.partitions;
+
+  test('what a logical gives up is free for another logical only once it was given up', () => {
+    const swapped = edited(
+      begun,
+      disk,
+      { kind: 'resize', partition: one!.id, length: gib(20), hold: 'start' },
+      { kind: 'resize', partition: two!.id, length: two!.length + gib(20), hold: 'end' },
+    );
+    const ids = idsOf(swapped, disk);
+    expect(ids.indexOf(`shrink:${one!.id}`)).toBeLessThan(ids.indexOf(`move:${two!.id}`));
+    expect(ids.indexOf(`shrink:${one!.id}`)).toBeGreaterThanOrEqual(0);
+  });
+
+  test('a copy over a record unlists its logical and all behind it, in the order of the chain', () => {
+    const moved = edited(begun, disk, {
+      kind: 'arrange',
+      places: [{ partition: two!.id, start: two!.start, length: two!.length }],
+    });
+    expect(stepsOf(moved, disk).filter((s) => s.unlists)).toEqual([]);
+    const closer = edited(
+      begun,
+      disk,
+      { kind: 'resize', partition: one!.id, length: gib(40), hold: 'start' },
+      { kind: 'move', partition: two!.id, start: sectors(two!.start - gib(10)) },
+    );
+    const moves = stepsOf(closer, disk).filter((s) => s.kind === 'move');
+    expect(moves.map((s) => s.unlists?.what)).toEqual([[two!.from]]);
+  });
+});
+
+test('a damaged table is repaired before anything is written to it', () => {
+  const disk = {
+    ...drawn(500, ['100GiB ext4']),
+    damage: [{ id: 'backup-broken', fault: { code: 'not-read' } }],
+  } as Survey;
+  const plan = edited(planOn(disk), disk, {
+    kind: 'resize',
+    partition: 'found-1',
+    length: gib(60),
+    hold: 'start',
+  });
+  const ids = idsOf(plan, disk);
+  expect(ids.indexOf('repair-table')).toBeGreaterThanOrEqual(0);
+  expect(ids.indexOf('repair-table')).toBeLessThan(ids.indexOf('shrink:found-1'));
+});
