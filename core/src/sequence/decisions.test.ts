@@ -102,7 +102,7 @@ describe('logicals and their container', () => {
       begun,
       disk,
       { kind: 'resize', partition: one!.id, length: gib(20), hold: 'start' },
-      { kind: 'resize', partition: two!.id, length: two!.length + gib(20), hold: 'end' },
+      { kind: 'resize', partition: two!.id, length: sectors(two!.length + gib(20)), hold: 'end' },
     );
     const ids = idsOf(swapped, disk);
     expect(ids.indexOf(`shrink:${one!.id}`)).toBeLessThan(ids.indexOf(`move:${two!.id}`));

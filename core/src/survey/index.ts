@@ -1,3 +1,4 @@
+export { LARGEST_END_BYTES, typedDiskBytes, whatFileIs, type End, type GivenFile } from './dropped-file.js';
 export { containerIn, recordPlace } from './container.js';
 export {
   CommentsSchema,

@@ -5,6 +5,8 @@ import { drawn, IDENTITY, PETREL_BYTES, petrelFiles, petrelSurvey } from '../tes
 import {
   disksInLsblk,
   looksLikeEnd,
+  typedDiskBytes,
+  whatFileIs,
   proposeDiskBytes,
   surveyFromCapture,
   surveyFromHand,
@@ -80,6 +82,34 @@ describe('a survey from a capture', () => {
 
   test('head and tail are told apart by what they hold', () => {
     expect([head, tail, new Uint8Array(1024)].map(looksLikeEnd)).toEqual(['head', 'tail', undefined]);
+  });
+
+  test('a file is what it holds; one that does not say is what its name says, or what it was chosen for', () => {
+    const given = (bytes: Uint8Array | null, name = 'file.bin', sizeBytes = bytes?.length ?? 2 ** 40) => ({
+      name,
+      sizeBytes,
+      bytes,
+    });
+    const nothing = new Uint8Array(1 << 20);
+    const qcow2 = Uint8Array.of(0x51, 0x46, 0x49, 0xfb, 0, 0, 0, 3, ...new Array<number>(504).fill(0));
+    expect(whatFileIs(given(null))).toBe('image');
+    expect(whatFileIs(given(head, 'tail.bin'))).toBe('head');
+    expect(whatFileIs(given(tail, 'head.bin'))).toBe('tail');
+    expect(whatFileIs(given(nothing, 'the-last-mib.bin'))).toBe('tail');
+    expect(whatFileIs(given(nothing))).toBe('head');
+    expect(whatFileIs(given(head), 'tail')).toBe('tail');
+    expect(whatFileIs(given(qcow2))).toBe('image');
+    expect(whatFileIs(given(head, 'disk.img', 3 * 2 ** 20))).toBe('image');
+  });
+
+  test.each([
+    ['512110190592', 512110190592],
+    ['512 110 190 592', 512110190592],
+    ['512,110,190,592', 512110190592],
+    ['500GB', 500e9],
+    ['many', undefined],
+  ])('“%s” is a disk of %p bytes', (typed, expected) => {
+    expect(typedDiskBytes(typed)).toBe(expected);
   });
 
   test('leaves the bytes it was given as they were', () => {

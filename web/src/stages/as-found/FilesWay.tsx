@@ -1,83 +1,21 @@
 import { Button, FileButton, Loader, TextInput } from '@mantine/core';
-import {
-  formatBinary,
-  formatBoth,
-  isCaptureArchive,
-  isQcow2,
-  looksLikeEnd,
-  parseSize,
-  proposeDiskBytes,
-  SparseBytes,
-  surveyFromCapture,
-  type CapturedFile,
-} from '@rhizotome/core';
-import { useEffect, useRef, useState, type DragEvent } from 'react';
-import { readDisk, type Progress } from '../../workers/read-disk.js';
+import { formatBinary, formatBoth, type CapturedFile } from '@rhizotome/core';
+import { useRef, useState, type DragEvent } from 'react';
+import { words } from '../../words/words.js';
+import { useFiles, type Files } from './useFiles.js';
 import type { WayProps } from './WaysIn.js';
 import classes from './ReadDisk.module.css';
-import { words } from '../../words/words.js';
-
-/** What is asked for at an end of the disk is a MiB; a larger file that is dropped is taken for a whole image. */
-const LARGEST_END_BYTES = 2 * 1024 * 1024;
-const LARGEST_PICKED_END_BYTES = 64 * 1024 * 1024;
 
 /** Files: the image of a disk, or a capture of it, or its first and last MiB. They are read in place. */
-export function FilesWay({ identity, adopt }: WayProps) {
-  const [head, setHead] = useState<CapturedFile | null>(null);
-  const [tail, setTail] = useState<CapturedFile | null>(null);
-  const [typedSize, setTypedSize] = useState('');
+export function FilesWay(props: WayProps) {
+  const files = useFiles(props);
+  const { head, tail, size, problem, take } = files;
   const [over, setOver] = useState(false);
-  const [problem, setProblem] = useState<string | null>(null);
-  const [reading, setReading] = useState<{ name: string; progress: Progress | null } | null>(null);
-  const cancel = useRef<(() => void) | null>(null);
-  useEffect(() => () => cancel.current?.(), []);
-  const proposed = proposeDiskBytes(head?.bytes, tail?.bytes);
-  const size = typedSize.trim() === '' ? proposed?.bytes : diskBytes(typedSize);
-
-  const readImage = async (file: File) => {
-    cancel.current?.();
-    setReading({ name: file.name, progress: null });
-    const under = readDisk({ file, identity: identity() }, (progress) =>
-      setReading({ name: file.name, progress }),
-    );
-    cancel.current = under.cancel;
-    const outcome = await under.result;
-    cancel.current = null;
-    setReading(null);
-    if (outcome.ok) adopt(outcome.survey);
-    else setProblem(`“${file.name}”: ${outcome.refusal.message}`);
-  };
-  const take = async (files: readonly File[], asEnd?: 'head' | 'tail') => {
-    setProblem(null);
-    for (const file of files) {
-      const bytes = file.size > LARGEST_PICKED_END_BYTES ? null : new Uint8Array(await file.arrayBuffer());
-      if (!bytes || (!asEnd && (file.size > LARGEST_END_BYTES || isImage(bytes)))) {
-        await readImage(file);
-        return;
-      }
-      const captured = { name: file.name, bytes };
-      const end = asEnd ?? looksLikeEnd(bytes) ?? (/tail|end|last/i.test(file.name) ? 'tail' : 'head');
-      if (end === 'tail') setTail(captured);
-      else setHead(captured);
-    }
-  };
-  const stop = () => {
-    cancel.current?.();
-    cancel.current = null;
-    setReading(null);
-  };
   const drop = (event: DragEvent) => {
     event.preventDefault();
     setOver(false);
     void take([...event.dataTransfer.files]);
   };
-  const read = () => {
-    if (!head || !tail || !size) return;
-    const outcome = surveyFromCapture({ head, tail, diskBytes: size }, identity());
-    if (outcome.ok) adopt(outcome.survey);
-    else setProblem(outcome.refusal.message);
-  };
-
   return (
     <div className={classes.stack}>
       <div
@@ -98,57 +36,15 @@ export function FilesWay({ identity, adopt }: WayProps) {
           </div>
           <PickFile label={words['as-found.choose-image']()} pick={(file) => void take([file])} />
         </div>
-        {reading && (
-          <div role="status" className={classes.reading}>
-            <Loader size="xs" />
-            <span>
-              {words['as-found.reading-file'](
-                reading.name,
-                reading.progress?.at ?? words['as-found.table'](),
-                reading.progress ? formatBinary(reading.progress.bytesRead) : null,
-              )}
-            </span>
-            <Button size="compact-xs" variant="default" onClick={stop}>
-              {words['as-found.cancel']()}
-            </Button>
-          </div>
-        )}
+        <Reading files={files} />
         <div className={classes.or}>{words['as-found.or-two-ends-disk']()}</div>
         <div className={classes.ends}>
           <End name={words['as-found.head']()} file={head} pick={(file) => void take([file], 'head')} />
           <End name={words['as-found.tail']()} file={tail} pick={(file) => void take([file], 'tail')} />
         </div>
-        <details>
-          <summary>{words['as-found.how-capture-two-ends']()}</summary>
-          <p className="small soft">{words['as-found.run-these-linux-machine']()}</p>
-          <code className={classes.command}>
-            dd if=/dev/nvme0n1 of=head.bin bs=1M count=1
-            <br />
-            blockdev --getsize64 /dev/nvme0n1
-            <br />
-            dd if=/dev/nvme0n1 of=tail.bin bs=512 skip=$(( $(blockdev --getsize64 /dev/nvme0n1) / 512 - 2048
-            ))
-          </code>
-        </details>
+        <HowToCapture />
       </div>
-      {(head || tail) && (
-        <div className={classes.size}>
-          <TextInput
-            label={words['as-found.size-disk']()}
-            w={260}
-            value={typedSize}
-            placeholder={proposed ? String(proposed.bytes) : '512110190592'}
-            error={
-              typedSize.trim() !== '' && size === undefined ? words['as-found.enter-number-bytes-or']() : null
-            }
-            onChange={(event) => setTypedSize(event.currentTarget.value)}
-          />
-          <p className="small soft" style={{ paddingTop: '1.7rem' }}>
-            {size !== undefined ? formatBoth(size) : words['as-found.bytes-as-blockdev-or']()}
-            {typedSize.trim() === '' && proposed && words['as-found.from-table'](proposed.from)}
-          </p>
-        </div>
-      )}
+      {(head || tail) && <DiskSize files={files} />}
       {problem && (
         <p role="alert" className={classes.refusal}>
           {problem}
@@ -156,7 +52,7 @@ export function FilesWay({ identity, adopt }: WayProps) {
       )}
       {(head || tail) && (
         <div>
-          <Button onClick={read} disabled={!head || !tail || !size}>
+          <Button onClick={files.read} disabled={!head || !tail || !size}>
             {words['as-found.read-disk']()}
           </Button>
         </div>
@@ -165,18 +61,61 @@ export function FilesWay({ identity, adopt }: WayProps) {
   );
 }
 
-/** A plain number is bytes here: that is how a disk's exact size is printed. */
-function diskBytes(typed: string): number | undefined {
-  const plain = typed.replace(/[\s_,]/g, '');
-  if (/^\d+$/.test(plain)) return Number(plain);
-  const size = parseSize(typed);
-  return size.ok ? size.value : undefined;
+function Reading({ files: { reading, stop } }: { files: Files }) {
+  if (!reading) return null;
+  const { name, progress } = reading;
+  return (
+    <div role="status" className={classes.reading}>
+      <Loader size="xs" />
+      <span>
+        {words['as-found.reading-file'](
+          name,
+          progress?.at ?? words['as-found.table'](),
+          progress ? formatBinary(progress.bytesRead) : null,
+        )}
+      </span>
+      <Button size="compact-xs" variant="default" onClick={stop}>
+        {words['as-found.cancel']()}
+      </Button>
+    </div>
+  );
 }
 
-/** Whether a small file is an image all the same: it says so itself. */
-function isImage(bytes: Uint8Array): boolean {
-  const file = new SparseBytes(bytes.length, [{ offset: 0, bytes }]);
-  return isQcow2(file) || isCaptureArchive(file);
+function HowToCapture() {
+  return (
+    <details>
+      <summary>{words['as-found.how-capture-two-ends']()}</summary>
+      <p className="small soft">{words['as-found.run-these-linux-machine']()}</p>
+      <code className={classes.command}>
+        dd if=/dev/nvme0n1 of=head.bin bs=1M count=1
+        <br />
+        blockdev --getsize64 /dev/nvme0n1
+        <br />
+        dd if=/dev/nvme0n1 of=tail.bin bs=512 skip=$(( $(blockdev --getsize64 /dev/nvme0n1) / 512 - 2048 ))
+      </code>
+    </details>
+  );
+}
+
+/** How large the disk is: told by its own table, or typed. */
+function DiskSize({ files: { size, proposed, typedSize, setTypedSize } }: { files: Files }) {
+  const typed = typedSize.trim() !== '';
+  return (
+    <div className={classes.size}>
+      <TextInput
+        label={words['as-found.size-disk']()}
+        w={260}
+        value={typedSize}
+        placeholder={proposed ? String(proposed.bytes) : '512110190592'}
+        error={typed && size === undefined ? words['as-found.enter-number-bytes-or']() : null}
+        onChange={(event) => setTypedSize(event.currentTarget.value)}
+      />
+      <p className="small soft" style={{ paddingTop: '1.7rem' }}>
+        {size !== undefined ? formatBoth(size) : words['as-found.bytes-as-blockdev-or']()}
+        {!typed && proposed && words['as-found.from-table'](proposed.from)}
+      </p>
+    </div>
+  );
 }
 
 function PickFile({ label, pick }: { label: string; pick: (file: File) => void }) {
