@@ -12,6 +12,7 @@ import { openMachine } from './opening.js';
 import { OpenPlan } from './open-plan.js';
 import { PreviewProvider } from './preview.js';
 import { followersOf } from './followers.js';
+import { historyKey } from './history-keys.js';
 import { troubleOf } from './trouble.js';
 import { unsentIn } from './unsent.js';
 import { words } from '../words/words.js';
@@ -126,13 +127,10 @@ function useLeaveQuestion(open: OpenPlan): void {
 function useHistoryKeys(open: OpenPlan): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
+      const meant = historyKey(event);
       const target = event.target as HTMLElement;
-      if (target.closest('input:not([type=checkbox]):not([type=radio]), textarea')) return;
-      const key = event.key.toLowerCase();
-      if (key === 'y' || (key === 'z' && event.shiftKey)) open.redo();
-      else if (key === 'z') open.undo();
-      else return;
+      if (!meant || target.closest('input:not([type=checkbox]):not([type=radio]), textarea')) return;
+      open[meant]();
       event.preventDefault();
     };
     window.addEventListener('keydown', onKey);

@@ -34,6 +34,10 @@ test.each([
   ['no list', '{"kind":"edit"}'],
   ['an edit of no known kind', JSON.stringify([entry({ kind: 'unheard-of' })])],
   ['nothing in it', JSON.stringify([null, 7, 'x'])],
+  ['an edit without a key', JSON.stringify([{ ...entry(tick), key: 7 }])],
+  ['an edit of no known intent', JSON.stringify([{ ...entry(tick), intent: 'perhaps' }])],
+  ['an edit that calls itself otherwise', JSON.stringify([{ ...entry(tick), kind: 'thought' }])],
+  ['a reading that is none', JSON.stringify([{ kind: 'survey', survey: { id: 'x' } }])],
   ['a text', '"hello"'],
   ['null', 'null'],
 ])('%s is put aside, and not lost, whether it is an entry or the list', (_, text) => {
