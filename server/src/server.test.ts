@@ -1,7 +1,8 @@
 import 'reflect-metadata';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { brotliCompressSync, gzipSync } from 'node:zlib';
 import {
   ANSWERS,
   beginEdit,
@@ -415,6 +416,7 @@ describe('requests that are not understood', () => {
       413,
       expect.stringContaining('problem+json'),
     ]);
+    expect(large.body.code).toBe('too-large');
     await http().get('/api/machines/..%2f..%2fetc').expect(400);
     await http().get('/api/nothing').expect(404);
   });
@@ -540,6 +542,29 @@ describe('who may ask', () => {
     expect(headers['content-security-policy']).toContain("frame-ancestors 'none'");
     expect(headers['x-content-type-options']).toBe('nosniff');
     expect(headers['x-powered-by']).toBeUndefined();
+  });
+
+  test('the built app is served: named files for good and compressed, every page by the one document', async () => {
+    const web = mkdtempSync(join(tmpdir(), 'rhizotome-web-'));
+    mkdirSync(join(web, 'assets'));
+    writeFileSync(join(web, 'index.html'), '<title>app</title>');
+    writeFileSync(join(web, 'assets', 'app-1.js'), 'plain');
+    writeFileSync(join(web, 'assets', 'app-1.js.br'), brotliCompressSync('plain'));
+    writeFileSync(join(web, 'assets', 'app-1.js.gz'), gzipSync('plain'));
+    await app.close();
+    app = await createApp(settings({ webFolder: web }));
+    const asset = await http().get('/assets/app-1.js').set('Accept-Encoding', 'gzip, br').expect(200);
+    expect(asset.headers['content-encoding']).toBe('br');
+    expect(asset.headers['cache-control']).toContain('immutable');
+    const older = await http().get('/assets/app-1.js').set('Accept-Encoding', 'gzip').expect(200);
+    expect([older.headers['content-encoding'], older.text]).toEqual(['gzip', 'plain']);
+    await http().get('/assets/none.js').expect(404);
+    for (const page of ['/', '/machines/any/layout']) {
+      const { text, headers } = await http().get(page).expect(200);
+      expect([text, headers['cache-control']]).toEqual(['<title>app</title>', 'no-cache']);
+    }
+    await http().get('/api/none').expect(404);
+    rmSync(web, { recursive: true, force: true });
   });
 
   test('the interface of programs is documented: every request with its body, answer and problems', async () => {

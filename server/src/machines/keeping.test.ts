@@ -3,6 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { GIB, type MachineRow } from '@rhizotome/core';
+import { DataSource } from 'typeorm';
 import request from 'supertest';
 import { createApp, type App } from '../app.js';
 
@@ -25,6 +26,7 @@ async function bench() {
   apps.push(app);
   const http = () => request(app.nest.getHttpServer());
   return {
+    app,
     http,
     rows: async (): Promise<MachineRow[]> => (await http().get('/api/machines').expect(200)).body,
     edit: async (id: string, base: number, gibibytes: number) => {
@@ -84,6 +86,17 @@ test('a backup restored on an empty bench is the bench that it was made of', asy
   expect(body.added).toHaveLength((await one.rows()).length);
   expect((await other.rows()).map((row) => row.id)).toEqual((await one.rows()).map((row) => row.id));
   expect(await whole(other)).toEqual(await whole(one));
+});
+
+test('of a backup with one damaged machine the others come, and the one is named', async () => {
+  const one = await demoBench();
+  const [first, ...others] = await one.rows();
+  await one.app.nest
+    .get(DataSource)
+    .query('UPDATE "machine" SET "plan" = \'{"broken\' WHERE "id" = ?', [first!.id]);
+  const other = await bench();
+  const { body } = await other.restore(await one.backup()).expect(200);
+  expect(body).toMatchObject({ added: others.map((row) => row.name), damaged: [first!.name] });
 });
 
 test('restored where it was made, only what has changed or gone since comes beside', async () => {

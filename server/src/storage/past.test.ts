@@ -25,55 +25,58 @@ interface KeptPlan {
 }
 
 /** Databases as earlier versions wrote them, and the plans that they held, as those versions answered them. */
-describe.each(['bench-only', 'workbench', 'volumes-inside'])('a database of the time of the %s', (version) => {
-  let folder: string;
-  let app: Awaited<ReturnType<typeof createApp>>;
-  const http = () => request(app.nest.getHttpServer());
+describe.each(['bench-only', 'workbench', 'volumes-inside'])(
+  'a database of the time of the %s',
+  (version) => {
+    let folder: string;
+    let app: Awaited<ReturnType<typeof createApp>>;
+    const http = () => request(app.nest.getHttpServer());
 
-  beforeAll(async () => {
-    folder = mkdtempSync(join(tmpdir(), 'rhizotome-past-'));
-    writeFileSync(join(folder, 'rhizotome.sqlite'), past(`${version}.sqlite.gz`));
-    const settings = {
-      host: '127.0.0.1',
-      port: 0,
-      token: null,
-      names: [],
-      dataFolder: folder,
-      webFolder: null,
-      rules: 'test',
+    beforeAll(async () => {
+      folder = mkdtempSync(join(tmpdir(), 'rhizotome-past-'));
+      writeFileSync(join(folder, 'rhizotome.sqlite'), past(`${version}.sqlite.gz`));
+      const settings = {
+        host: '127.0.0.1',
+        port: 0,
+        token: null,
+        names: [],
+        dataFolder: folder,
+        webFolder: null,
+        rules: 'test',
+      };
+      app = await createApp(settings);
+    });
+    afterAll(async () => {
+      await app.close();
+      rmSync(folder, { recursive: true, force: true });
+    });
+
+    const kept = JSON.parse(past(`${version}.plans.json.gz`).toString()) as readonly KeptPlan[];
+    const opened = async (name: string): Promise<OpenedMachine> => {
+      const { body: rows } = await http().get('/api/machines').expect(200);
+      const { id } = rows.find((row: { name: string }) => row.name === name);
+      return (await http().get(`/api/machines/${id}`).expect(200)).body;
     };
-    app = await createApp(settings);
-  });
-  afterAll(async () => {
-    await app.close();
-    rmSync(folder, { recursive: true, force: true });
-  });
 
-  const kept = JSON.parse(past(`${version}.plans.json.gz`).toString()) as readonly KeptPlan[];
-  const opened = async (name: string): Promise<OpenedMachine> => {
-    const { body: rows } = await http().get('/api/machines').expect(200);
-    const { id } = rows.find((row: { name: string }) => row.name === name);
-    return (await http().get(`/api/machines/${id}`).expect(200)).body;
-  };
-
-  test.each(kept.map((k) => [k.name, k] as const))(
-    'opens %s with an equal plan',
-    async (name, { plan, revision }) => {
-      const read = readDocumentOf(PLAN_DOCUMENT, plan);
-      expect(read.ok).toBe(true);
-      expect(await opened(name)).toMatchObject({ revision, plan: read.ok && read.value });
-    },
-  );
-
-  test('edits made at once keep what they said, and are undone', async () => {
-    const { plan, history, surveys } = await opened('knot');
-    const [batch] = history;
-    expect(batch!.edit).toMatchObject({ kind: 'batch' });
-    expect(sayIn(english, editTitle(batch!.edit, plan))).toBe(
-      version === 'volumes-inside' ? 'Reinstall Linux' : 'Install it anew',
+    test.each(kept.map((k) => [k.name, k] as const))(
+      'opens %s with an equal plan',
+      async (name, { plan, revision }) => {
+        const read = readDocumentOf(PLAN_DOCUMENT, plan);
+        expect(read.ok).toBe(true);
+        expect(await opened(name)).toMatchObject({ revision, plan: read.ok && read.value });
+      },
     );
-    const back = apply(plan, batch!.inverse, (id) => surveys.find((s) => s.id === id));
-    expect(back.ok && back.plan).not.toEqual(plan);
-    expect(back.ok && back.plan.ticked).toEqual([]);
-  });
-});
+
+    test('edits made at once keep what they said, and are undone', async () => {
+      const { plan, history, surveys } = await opened('knot');
+      const [batch] = history;
+      expect(batch!.edit).toMatchObject({ kind: 'batch' });
+      expect(sayIn(english, editTitle(batch!.edit, plan))).toBe(
+        version === 'volumes-inside' ? 'Reinstall Linux' : 'Install it anew',
+      );
+      const back = apply(plan, batch!.inverse, (id) => surveys.find((s) => s.id === id));
+      expect(back.ok && back.plan).not.toEqual(plan);
+      expect(back.ok && back.plan.ticked).toEqual([]);
+    });
+  },
+);
