@@ -1,7 +1,7 @@
 import { sectors } from '../quantity/index.js';
 import { drawn, drawnMbr, edited, gib, newSystem, planOn } from '../testing/builders.js';
-import type { Edit, Plan } from '../plan/index.js';
-import type { Survey } from '../survey/index.js';
+import { newPartition, type Edit, type Plan, type Span } from '../plan/index.js';
+import { containerIn, type Survey } from '../survey/index.js';
 import { procedureFor, type Step } from './index.js';
 
 /** Decisions of single steps: when each arises, where it is done, and what it waits for. */
@@ -11,6 +11,7 @@ const stepsOf = (plan: Plan, survey: Survey): readonly Step[] => {
   if (!ordered.ok) throw new Error(ordered.reason);
   return ordered.steps;
 };
+const containerOf = (survey: Survey): Span => containerIn(survey)!;
 const idsOf = (plan: Plan, survey: Survey) => stepsOf(plan, survey).map((s) => s.id);
 
 describe('hibernation is turned off', () => {
@@ -84,6 +85,25 @@ describe('restarts', () => {
     expect(restarts('windows-11')).toEqual(['installer', true]);
     expect(restarts('linux-desktop')).toEqual(['installer', false]);
   });
+
+  test('and that of another system is not, whoever else makes its own', () => {
+    const disk = drawn(500, ['1GiB efi', '200GiB windows']);
+    const plan = planOn(
+      disk,
+      { kind: 'change-system', system: 'found-windows', changes: { ownSetup: true, hibernates: false } },
+      { kind: 'add-system', system: newSystem('linux-desktop') },
+    );
+    const root = newPartition(plan, {
+      role: 'root',
+      owners: plan.systems.slice(1),
+      start: sectors(gib(300)),
+      length: gib(50),
+    });
+    const made = edited(plan, disk, { kind: 'create', partition: root });
+    const phases = procedureFor({ plan: made, survey: disk }).phases;
+    const at = phases.findIndex((p) => p.environment.kind === 'installer');
+    expect([phases[at - 1]!.environment.kind, phases[at]!.restart]).toEqual(['live', false]);
+  });
 });
 
 describe('logicals and their container', () => {
@@ -107,6 +127,34 @@ describe('logicals and their container', () => {
     const ids = idsOf(swapped, disk);
     expect(ids.indexOf(`shrink:${one!.id}`)).toBeLessThan(ids.indexOf(`move:${two!.id}`));
     expect(ids.indexOf(`shrink:${one!.id}`)).toBeGreaterThanOrEqual(0);
+  });
+
+  test('one that grows past the container waits for it, and the container for one that leaves it', () => {
+    const container = begun.container ?? containerOf(disk);
+    const wider = edited(
+      begun,
+      disk,
+      {
+        kind: 'set-container',
+        container: { start: container.start, length: sectors(container.length + gib(60)) },
+      },
+      { kind: 'resize', partition: two!.id, length: sectors(two!.length + gib(50)), hold: 'start' },
+    );
+    const grown = idsOf(wider, disk);
+    expect(grown.indexOf('grow-container')).toBeGreaterThanOrEqual(0);
+    expect(grown.indexOf('grow-container')).toBeLessThan(grown.indexOf(`grow:${two!.id}`));
+    const less = edited(
+      begun,
+      disk,
+      { kind: 'resize', partition: two!.id, length: gib(20), hold: 'start' },
+      {
+        kind: 'set-container',
+        container: { start: container.start, length: sectors(container.length - gib(20)) },
+      },
+    );
+    const shrunk = idsOf(less, disk);
+    expect(shrunk.indexOf(`shrink:${two!.id}`)).toBeGreaterThanOrEqual(0);
+    expect(shrunk.indexOf(`shrink:${two!.id}`)).toBeLessThan(shrunk.indexOf('shrink-container'));
   });
 
   test('a copy over a record unlists its logical and all behind it, in the order of the chain', () => {
