@@ -30,7 +30,11 @@ const TYPE_NAMES = /(?:Basic data|Windows recovery|Linux \w+|EFI system|Extended
 /** Identities of partitions and volumes. */
 const IDENTITIES = /\b[0-9a-f]{8,}(?:-[0-9a-f]+)*\b|\b[0-9a-f]{4}-[0-9a-f]{4}\b/gi;
 
+/** Beside the drawing a window has little to spare. */
+const NARROW = { width: 1024, height: 768 };
+
 beforeAll(async () => {
+  await on.app.page.setViewport(NARROW);
   const ask = async (path: string): Promise<unknown> =>
     (await fetch(`${on.server.address}/api${path}`)).json();
   const all = (await ask('/machines')) as MachineRow[];
@@ -97,6 +101,14 @@ const cutOff = (): Promise<string[]> =>
         return (overflowX === 'hidden' || overflowX === 'clip') && textOverflow !== 'ellipsis';
       })
       .map((e) => (e.textContent ?? '').slice(0, 80));
+    // What is placed by itself widens no page, and is cut off by the window.
+    const givesWay = (e: Element | null): boolean =>
+      e !== null &&
+      e.tagName !== 'MAIN' &&
+      (getComputedStyle(e).textOverflow === 'ellipsis' || givesWay(e.parentElement));
+    for (const e of document.querySelectorAll<HTMLElement>('main span, main b'))
+      if (e.childElementCount === 0 && e.getBoundingClientRect().right > innerWidth + 1 && !givesWay(e))
+        cut.push(`beyond the edge: ${(e.textContent ?? '').slice(0, 60)}`);
     const { scrollWidth, clientWidth } = document.documentElement;
     return scrollWidth > clientWidth ? [...cut, `the page is ${scrollWidth - clientWidth} wider`] : cut;
   });

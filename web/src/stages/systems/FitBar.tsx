@@ -25,6 +25,10 @@ export function FitBar({ system, survey }: { system: System; survey: Survey }) {
   ] as const;
   const most = 1.12 * Math.max(system.generousBytes, Math.min(systemBytes, 2.5 * system.generousBytes));
   const share = (size: number) => `${Math.min(100, (size / most) * 100)}%`;
+  // Each label keeps to the stretch up to the next mark; the last stands before its mark, and shares that stretch.
+  const { leastBytes, comfortableBytes, generousBytes } = system;
+  const last = (generousBytes - comfortableBytes) / 2;
+  const rooms = [comfortableBytes - leastBytes, last, last];
   return (
     <div className={classes.fit} data-fit={fit}>
       <div className={classes.scale} aria-hidden>
@@ -33,9 +37,14 @@ export function FitBar({ system, survey }: { system: System; survey: Survey }) {
           style={{ width: share(systemBytes), background: ownerColourIn(plan.systems, system.id) }}
           data-beyond={systemBytes > most || undefined}
         />
-        {marks.map(([name, size]) => (
-          <span key={name} className={classes.mark} style={{ left: share(size) }}>
-            <b>{name}</b> {formatBinary(size)}
+        {marks.map(([name, size], i) => (
+          <span
+            key={name}
+            className={classes.mark}
+            data-before={i === 2 || undefined}
+            style={{ left: share(size), maxWidth: share(rooms[i]!) }}
+          >
+            <b>{name}</b> <span>{formatBinary(size)}</span>
           </span>
         ))}
       </div>
