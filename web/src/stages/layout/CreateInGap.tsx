@@ -114,6 +114,7 @@ export function CreateInGap({ survey, gap }: { survey: Survey; gap: GapPart }) {
         )}
         <SwapHints plan={plan} role={role} take={setTyped} room={room} />
         <SegmentedControl
+          fullWidth
           size="xs"
           aria-label={words['layout.position']()}
           value={end}
@@ -125,6 +126,7 @@ export function CreateInGap({ survey, gap }: { survey: Survey; gap: GapPart }) {
         />
         {slots && !gap.inside && (
           <SegmentedControl
+            fullWidth
             size="xs"
             aria-label={words['layout.primary-or-logical']()}
             value={slot}

@@ -63,6 +63,7 @@ export function PartitionInspector({ survey, partition }: Props) {
           onSize={(size) => tryEdit(resizeTo({ plan, survey }, partition, size, hold))}
         />
         <SegmentedControl
+          fullWidth
           size="xs"
           aria-label={words['layout.fixed-end']()}
           value={hold}
