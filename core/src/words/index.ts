@@ -1,10 +1,11 @@
 export { english, type English } from './en/index.js';
+export { overview as overviewEnglish } from './en/overview.js';
+export { inEnglish } from './in-english.js';
 export { MARK, END_MARK, pseudoLanguage } from './pseudo.js';
 export type { FactCode, ValueCode } from './en/facts.js';
 export type { FindingText } from './en/findings.js';
 export type { StepText } from './en/steps/index.js';
 export {
-  inEnglish,
   message,
   sayIn,
   textIn,

@@ -1,4 +1,4 @@
-import { english, type English } from './en/index.js';
+import type { English } from './en/index.js';
 
 /** Which sentence: its key in the catalogue. */
 export type Code = keyof English;
@@ -47,7 +47,10 @@ export function message<C extends Code>(
 }
 
 /** The text of a message in a language. Messages that stand in it are said in the same. */
-export function sayIn<C extends Code>(catalogue: Catalogue, said: Message<C>): ReturnType<English[C]> {
+export function sayIn<C extends Code>(
+  catalogue: Pick<Catalogue, C>,
+  said: Message<C>,
+): ReturnType<English[C]> {
   const speak = catalogue[said.code] as (params: unknown) => ReturnType<English[C]>;
   return speak(resolved(catalogue, said.with));
 }
@@ -57,16 +60,16 @@ export function textIn(catalogue: Catalogue, text: Text): string {
   return typeof text === 'string' ? text : (resolved(catalogue, text) as string);
 }
 
-/** A name or message in English, for documents and programs that speak no other language. */
-export const inEnglish = (text: Text): string => textIn(english, text);
+/** A catalogue, or some of it: what is said needs to be in it, with all that stands in that. */
+type Part = Partial<Catalogue>;
 
-function resolved(catalogue: Catalogue, value: unknown): unknown {
+function resolved(catalogue: Part, value: unknown): unknown {
   if (Array.isArray(value)) return value.map((item) => resolved(catalogue, item));
   if (typeof value !== 'object' || value === null) return value;
-  if (isMessage(catalogue, value)) return sayIn(catalogue, value);
+  if (isMessage(catalogue, value)) return sayIn(catalogue as Catalogue, value);
   return Object.fromEntries(Object.entries(value).map(([key, item]) => [key, resolved(catalogue, item)]));
 }
 
-function isMessage(catalogue: Catalogue, value: object): value is Message {
+function isMessage(catalogue: Part, value: object): value is Message {
   return 'code' in value && 'with' in value && typeof value.code === 'string' && value.code in catalogue;
 }

@@ -2,7 +2,7 @@ import { Button, TextInput } from '@mantine/core';
 import { lazy, Suspense, useState, type FormEvent } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { MachineRow } from '@rhizotome/core';
-import { say } from '../../words/say.js';
+import { sayOverview } from '../../words/say-overview.js';
 import { words } from '../../words/words.js';
 import { MoreButton } from '../../parts/MoreButton.js';
 import { Wordmark } from '../../shell/Wordmark.js';
@@ -155,14 +155,14 @@ function Row({ machine, rename, duplicate, save, remove }: RowProps) {
         </Link>
         <p className="soft small">{story}</p>
       </div>
-      <span className={classes.disk}>{say(overview.disk)}</span>
+      <span className={classes.disk}>{sayOverview(overview.disk)}</span>
       <span className={classes.findings}>
         {blocker > 0 && <span data-sign="blocker">{words['machines.blockers'](blocker)}</span>}
         {hazard > 0 && <span data-sign="hazard">{words['machines.hazards'](hazard)}</span>}
         {caution > 0 && <span data-sign="caution">{words['machines.cautions'](caution)}</span>}
       </span>
       <Link className={classes.next} to={`/machines/${id}/${overview.nextStage}`}>
-        {say(overview.next)}
+        {sayOverview(overview.next)}
       </Link>
       <MoreButton
         label={words['machines.more-for'](name)}
