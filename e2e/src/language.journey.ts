@@ -132,6 +132,29 @@ describe('in a longer language', () => {
     },
   );
 
+  test('nor do the pictures of the sizing bench', async () => {
+    const { id } = machines.find(({ name }) => name === 'dunlin')!;
+    await on.app.go(`/machines/${id}/layout`);
+    const press = (label: string, at: number) =>
+      on.app.page.evaluate(
+        (name, i) => {
+          const group = [...document.querySelectorAll('[role=radiogroup]')].find((g) =>
+            g.getAttribute('aria-label')?.startsWith(name),
+          );
+          group?.querySelectorAll<HTMLInputElement>('input')[i]?.click();
+        },
+        label,
+        at,
+      );
+    await press('‹Páñél bésídé', 1);
+    for (const panel of [0, 1, 2, 3]) {
+      await on.app.page.waitForSelector('aside [role=radiogroup]');
+      await press('‹Whát tó sízé', panel);
+      await new Promise((done) => setTimeout(done, 300));
+      expect([panel, await untranslated()]).toEqual([panel, []]);
+    }
+  });
+
   test('nor does what is beside the drawing', async () => {
     for (const { id, name } of machines) {
       await on.app.go(`/machines/${id}/layout`);

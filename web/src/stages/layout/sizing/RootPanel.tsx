@@ -126,7 +126,7 @@ const shade = (i: number) =>
 function MakeUpChart({ advice, present }: { advice: SizeAdvice; present: number | null }) {
   const lines = linesOf(advice);
   const data = LEVELS.map((level) => ({
-    level,
+    level: LEVEL_NAMES[level],
     ...Object.fromEntries(lines.map((name) => [name, bytesOf(advice, level, name) / GIB])),
   }));
   return (
