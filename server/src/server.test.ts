@@ -26,20 +26,12 @@ import { openStore } from './storage/data-source.js';
 import { connectionOf } from './storage/transaction.js';
 import { MIGRATIONS } from './storage/migrations.js';
 import { Writer } from './storage/writer.js';
+import { testSettings } from './testing/settings.js';
 
 let folder: string;
 let app: App;
 
-const settings = (changes: Partial<Settings> = {}): Settings => ({
-  host: '127.0.0.1',
-  port: 0,
-  token: null,
-  names: [],
-  dataFolder: folder,
-  webFolder: null,
-  rules: 'test',
-  ...changes,
-});
+const settings = (changes: Partial<Settings> = {}) => testSettings(folder, changes);
 const http = () => request(app.nest.getHttpServer());
 
 beforeEach(async () => {

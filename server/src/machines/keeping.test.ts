@@ -6,6 +6,7 @@ import { GIB, type MachineRow } from '@rhizotome/core';
 import { DataSource } from 'typeorm';
 import request from 'supertest';
 import { createApp, type App } from '../app.js';
+import { testSettings } from '../testing/settings.js';
 
 const folders: string[] = [];
 const apps: App[] = [];
@@ -14,15 +15,7 @@ const apps: App[] = [];
 async function bench() {
   const folder = mkdtempSync(join(tmpdir(), 'rhizotome-'));
   folders.push(folder);
-  const app = await createApp({
-    host: '127.0.0.1',
-    port: 0,
-    token: null,
-    names: [],
-    dataFolder: folder,
-    webFolder: null,
-    rules: 'test',
-  });
+  const app = await createApp(testSettings(folder));
   apps.push(app);
   const http = () => request(app.nest.getHttpServer());
   return {

@@ -14,6 +14,7 @@ import {
 } from '@rhizotome/core';
 import request from 'supertest';
 import { createApp } from '../app.js';
+import { testSettings } from '../testing/settings.js';
 
 const PAST = resolve(__dirname, '../testing/past');
 const past = (name: string) => gunzipSync(readFileSync(join(PAST, name)));
@@ -35,16 +36,7 @@ describe.each(['bench-only', 'workbench', 'volumes-inside'])(
     beforeAll(async () => {
       folder = mkdtempSync(join(tmpdir(), 'rhizotome-past-'));
       writeFileSync(join(folder, 'rhizotome.sqlite'), past(`${version}.sqlite.gz`));
-      const settings = {
-        host: '127.0.0.1',
-        port: 0,
-        token: null,
-        names: [],
-        dataFolder: folder,
-        webFolder: null,
-        rules: 'test',
-      };
-      app = await createApp(settings);
+      app = await createApp(testSettings(folder));
     });
     afterAll(async () => {
       await app.close();

@@ -12,6 +12,7 @@ import { DataSource } from 'typeorm';
 import { createApp, type App } from '../app.js';
 import { openStore } from './data-source.js';
 import { connectionOf } from './transaction.js';
+import { testSettings } from '../testing/settings.js';
 
 let folder: string;
 let app: App | undefined;
@@ -20,15 +21,7 @@ const file = () => join(folder, 'rhizotome.sqlite');
 const http = () => request(app!.nest.getHttpServer());
 
 async function start(): Promise<App> {
-  app = await createApp({
-    host: '127.0.0.1',
-    port: 0,
-    token: null,
-    names: [],
-    dataFolder: folder,
-    webFolder: null,
-    rules: 'test',
-  });
+  app = await createApp(testSettings(folder));
   return app;
 }
 

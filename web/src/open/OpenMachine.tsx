@@ -50,9 +50,9 @@ function Failure({ error, retry }: { error: Error; retry: () => void }) {
         <h1>{words[gone ? 'open.no-such' : 'open.failed']()}</h1>
         <p className="soft">{trouble === 'gone' ? words['open.gone']() : error.message}</p>
         <p className={classes.ways}>
-          {!gone && <Button onClick={retry}>{words['open.try-again']()}</Button>}
+          {!gone && <Button onClick={retry}>{words['common.try-again']()}</Button>}
           <Button component={Link} to="/" variant="default">
-            {words['open.all-machines']()}
+            {words['common.all-machines']()}
           </Button>
         </p>
       </div>

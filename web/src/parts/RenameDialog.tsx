@@ -28,7 +28,7 @@ export function RenameDialog({ name, save, close }: Props) {
           onChange={(e) => setDraft(e.currentTarget.value)}
         />
         <Button type="submit" mt="md" disabled={draft.trim() === ''}>
-          {words['parts.rename-2']()}
+          {words['common.rename']()}
         </Button>
       </form>
     </Modal>

@@ -124,7 +124,7 @@ function Captions({ placed, tentative, heading }: CaptionsProps) {
   const { foundX, plannedX, coreWidth, labels } = placed;
   const [found, planned] =
     labels === 'both'
-      ? [words['section.as-found'](), words['section.as-planned']()]
+      ? [words['section.as-found'](), words['common.as-planned']()]
       : [words['section.found'](), words['section.planned']()];
   return (
     <>

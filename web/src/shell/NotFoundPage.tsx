@@ -6,7 +6,7 @@ export function NotFoundPage() {
     <main style={{ padding: '3rem' }}>
       <h1>{words['shell.page-does-not-exist']()}</h1>
       <p>
-        <Link to="/">{words['shell.all-machines']()}</Link>
+        <Link to="/">{words['common.all-machines']()}</Link>
       </p>
     </main>
   );

@@ -40,7 +40,7 @@ export function Rail() {
   const grave = findings.filter((f) => f.level === 'blocker' || f.level === 'hazard').length;
   return (
     <nav className={`${classes.rail} no-print`} aria-label={words['shell.stages']()}>
-      <Link to="/" className={classes.home} title={words['shell.all-machines']()}>
+      <Link to="/" className={classes.home} title={words['common.all-machines']()}>
         <Wordmark />
       </Link>
       <div className={classes.machine}>

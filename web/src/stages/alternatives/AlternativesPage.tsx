@@ -37,7 +37,7 @@ export function AlternativesPage() {
         <p role="status" className={classes.removed}>
           {words['machines.was-deleted'](removed.name)}{' '}
           <Button size="compact-xs" variant="default" onClick={all.putBack}>
-            {words['alternatives.undo']()}
+            {words['common.undo']()}
           </Button>
         </p>
       )}
@@ -84,9 +84,9 @@ function Comparison({ kept, all }: ComparisonProps) {
                   <MoreButton
                     label={words['alternatives.more'](one.name)}
                     actions={[
-                      { title: words['alternatives.rename'](), run: () => setRenaming(one) },
-                      { title: words['alternatives.duplicate'](), run: () => all.duplicate(one) },
-                      { title: words['shell.delete'](), run: () => all.remove(one) },
+                      { title: words['common.rename'](), run: () => setRenaming(one) },
+                      { title: words['common.duplicate'](), run: () => all.duplicate(one) },
+                      { title: words['common.delete'](), run: () => all.remove(one) },
                     ]}
                   />
                 </div>

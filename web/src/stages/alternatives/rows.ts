@@ -65,7 +65,7 @@ const KINDS: readonly Kind[] = [
 const FITS: readonly SizeFit[] = ['generous', 'comfortable', 'least', 'too-small', 'nothing'];
 const FIT_WORDS: Readonly<Record<SizeFit, string>> = {
   nothing: '',
-  'too-small': words['alternatives.too-small'](),
+  'too-small': words['common.too-small'](),
   least: words['alternatives.enough'](),
   comfortable: words['systems.mark']('comfortable'),
   generous: words['systems.mark']('generous'),

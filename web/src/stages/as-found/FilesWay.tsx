@@ -53,7 +53,7 @@ export function FilesWay(props: WayProps) {
       {(head || tail) && (
         <div>
           <Button onClick={files.read} disabled={!head || !tail || !size}>
-            {words['as-found.read-disk']()}
+            {words['common.read-disk']()}
           </Button>
         </div>
       )}

@@ -111,7 +111,7 @@ export function HandRows({ rows, settled, change }: HandRowsProps) {
                       variant="default"
                       onClick={() => change(rows.filter((_, j) => j !== i))}
                     >
-                      {words['as-found.remove']()}
+                      {words['common.remove']()}
                     </Button>
                   </Button.Group>
                 </td>

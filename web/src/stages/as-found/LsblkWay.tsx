@@ -57,7 +57,7 @@ export function LsblkWay({ identity, adopt }: WayProps) {
           />
         )}
         <Button onClick={read} disabled={disks.length === 0}>
-          {words['as-found.read-disk']()}
+          {words['common.read-disk']()}
         </Button>
       </div>
     </div>

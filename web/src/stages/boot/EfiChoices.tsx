@@ -74,7 +74,7 @@ function Choice({ strategy, adopted, adopt }: ChoiceProps) {
           </ul>
           <div className={classes.foot}>
             {adopted ? (
-              <strong>{words['boot.as-planned']()}</strong>
+              <strong>{words['common.as-planned']()}</strong>
             ) : (
               <Button size="xs" onClick={adopt!}>
                 {words['boot.use']()}

@@ -85,7 +85,7 @@ function Beside({ survey }: { survey: Survey }) {
       data-previewed={previewed ? true : undefined}
     >
       <p className={classes.state}>
-        {previewed ? words['findings.preview-remedy']() : words['findings.as-planned']()}
+        {previewed ? words['findings.preview-remedy']() : words['common.as-planned']()}
       </p>
       <div className={classes.glance}>
         <SectionGlance

@@ -22,7 +22,7 @@ export function LayoutStage() {
         <h1>{words['layout.layout']()}</h1>
         <p className="soft">{words['layout.there-no-disk-draw']()}</p>
         <p>
-          <Link to={`/machines/${id}/as-found`}>{words['layout.read-disk']()}</Link>
+          <Link to={`/machines/${id}/as-found`}>{words['common.read-disk']()}</Link>
         </p>
       </div>
     );

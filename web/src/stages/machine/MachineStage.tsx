@@ -256,7 +256,7 @@ function OtherDisks({ disks, save }: { disks: readonly OtherDisk[]; save: (disks
             color="loam"
             onClick={() => save(disks.filter((_, j) => j !== i))}
           >
-            {words['machine.remove']()}
+            {words['common.remove']()}
           </Button>
         </div>
       ))}

@@ -51,7 +51,7 @@ export function MachinesPage() {
           <div role="alert" className={classes.problem}>
             <p>{bench.problem}</p>
             <Button size="xs" variant="default" onClick={bench.retry}>
-              {words['machines.try-again']()}
+              {words['common.try-again']()}
             </Button>
           </div>
         )}
@@ -79,7 +79,7 @@ export function MachinesPage() {
         <div className={classes.undo} role="status">
           <span>{words['machines.was-deleted'](bench.removed.name)}</span>
           <Button size="xs" variant="default" onClick={bench.putBack}>
-            {words['machines.undo']()}
+            {words['common.undo']()}
           </Button>
         </div>
       )}
@@ -167,10 +167,10 @@ function Row({ machine, rename, duplicate, save, remove }: RowProps) {
       <MoreButton
         label={words['machines.more-for'](name)}
         actions={[
-          { title: words['machines.rename'](), run: rename },
-          { title: words['machines.duplicate'](), run: duplicate },
+          { title: words['common.rename'](), run: rename },
+          { title: words['common.duplicate'](), run: duplicate },
           { title: words['keeping.save'](), run: save },
-          { title: words['shell.delete'](), run: remove },
+          { title: words['common.delete'](), run: remove },
         ]}
       />
     </li>
@@ -192,7 +192,7 @@ function DamagedRow({ machine, remove }: Pick<RowProps, 'machine' | 'remove'>) {
       <span />
       <MoreButton
         label={words['machines.more-for'](name)}
-        actions={[{ title: words['shell.delete'](), run: remove }]}
+        actions={[{ title: words['common.delete'](), run: remove }]}
       />
     </li>
   );

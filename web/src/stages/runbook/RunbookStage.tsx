@@ -36,7 +36,7 @@ export function RunbookStage() {
       <div className="page">
         <h1>{words['runbook.runbook']()}</h1>
         <p className="soft">{words['runbook.read-disk-first-runbook']()}</p>
-        <Link to={`/machines/${id}/as-found`}>{words['runbook.read-disk']()}</Link>
+        <Link to={`/machines/${id}/as-found`}>{words['common.read-disk']()}</Link>
       </div>
     );
   const blockers = findings.filter((f) => f.level === 'blocker').map((f) => say(f.says).title);

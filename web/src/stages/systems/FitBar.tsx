@@ -7,7 +7,7 @@ import { words } from '../../words/words.js';
 
 const FIT_WORDS: Readonly<Record<SizeFit, string>> = {
   nothing: words['systems.nothing-yet'](),
-  'too-small': words['systems.too-small'](),
+  'too-small': words['common.too-small'](),
   least: words['systems.enough-install'](),
   comfortable: words['systems.mark']('comfortable'),
   generous: words['systems.mark']('generous'),
@@ -18,17 +18,16 @@ export function FitBar({ system, survey }: { system: System; survey: Survey }) {
   const { plan } = useOpenState();
   const given = useMemo(() => roomGiven({ plan, survey }, system), [plan, survey, system]);
   const { systemBytes, otherBytes, sharedBytes, fit } = given;
+  const { leastBytes, comfortableBytes, generousBytes } = system;
+  // A label keeps to the stretch up to the next mark; the last stands before its mark, and shares that stretch.
+  const shared = (generousBytes - comfortableBytes) / 2;
   const marks = [
-    [words['systems.mark']('least'), system.leastBytes],
-    [words['systems.mark']('comfortable'), system.comfortableBytes],
-    [words['systems.mark']('generous'), system.generousBytes],
+    { level: 'least', at: leastBytes, room: comfortableBytes - leastBytes },
+    { level: 'comfortable', at: comfortableBytes, room: shared },
+    { level: 'generous', at: generousBytes, room: shared },
   ] as const;
   const most = 1.12 * Math.max(system.generousBytes, Math.min(systemBytes, 2.5 * system.generousBytes));
   const share = (size: number) => `${Math.min(100, (size / most) * 100)}%`;
-  // Each label keeps to the stretch up to the next mark; the last stands before its mark, and shares that stretch.
-  const { leastBytes, comfortableBytes, generousBytes } = system;
-  const last = (generousBytes - comfortableBytes) / 2;
-  const rooms = [comfortableBytes - leastBytes, last, last];
   return (
     <div className={classes.fit} data-fit={fit}>
       <div className={classes.scale} aria-hidden>
@@ -37,14 +36,14 @@ export function FitBar({ system, survey }: { system: System; survey: Survey }) {
           style={{ width: share(systemBytes), background: ownerColourIn(plan.systems, system.id) }}
           data-beyond={systemBytes > most || undefined}
         />
-        {marks.map(([name, size], i) => (
+        {marks.map(({ level, at, room }) => (
           <span
-            key={name}
+            key={level}
             className={classes.mark}
-            data-before={i === 2 || undefined}
-            style={{ left: share(size), maxWidth: share(rooms[i]!) }}
+            data-level={level}
+            style={{ left: share(at), maxWidth: share(room) }}
           >
-            <b>{name}</b> <span>{formatBinary(size)}</span>
+            <b>{words['systems.mark'](level)}</b> <span>{formatBinary(at)}</span>
           </span>
         ))}
       </div>

@@ -125,7 +125,7 @@ function SystemSheet({ system }: { system: System }) {
           color="loam"
           onClick={() => attempt(removeSystemEdit(plan, system))}
         >
-          {system.origin === 'found' ? words['systems.not-disk']() : words['systems.remove']()}
+          {system.origin === 'found' ? words['systems.not-disk']() : words['common.remove']()}
         </Button>
       </div>
       <div className={classes.body}>

@@ -1,4 +1,4 @@
-/** What is said under api. */
+/** Where the server does not answer. */
 export const api = {
   'api.server-does-not-answer': () => 'The server does not answer.',
 };

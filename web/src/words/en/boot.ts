@@ -1,4 +1,4 @@
-/** What is said under boot. */
+/** The stage Boot: modes, tables, boot loaders and their order. */
 const MET = { true: 'met', false: 'not met', unknown: 'to be checked' } as const;
 
 export const boot = {
@@ -7,7 +7,6 @@ export const boot = {
   'boot.copying-total': () => 'copying, in total',
   'boot.restarts-total': () => 'restarts, in total',
   'boot.power-cut-risk': () => 'power-cut risk',
-  'boot.as-planned': () => 'as planned',
   'boot.use': () => 'Use this',
   'boot.times': (n: number) => (n === 0 ? 'never' : n === 1 ? 'once' : `${n} times`),
   'boot.needs': (needed: string, size: string) => `needs ${needed} of ${size}`,

@@ -26,5 +26,4 @@ export const findings = {
   'findings.no-problem-was-found': () => 'No problem was found in this plan.',
   'findings.section': () => 'Section',
   'findings.preview-remedy': () => 'preview of this remedy',
-  'findings.as-planned': () => 'as planned',
 };

@@ -2,6 +2,7 @@ import { alternatives } from './alternatives.js';
 import { api } from './api.js';
 import { asFound } from './as-found.js';
 import { boot } from './boot.js';
+import { common } from './common.js';
 import { findings } from './findings.js';
 import { keeping } from './keeping.js';
 import { layout } from './layout.js';
@@ -23,6 +24,7 @@ export const english = {
   ...api,
   ...asFound,
   ...boot,
+  ...common,
   ...findings,
   ...keeping,
   ...layout,

@@ -1,4 +1,4 @@
-/** What is said under layout. */
+/** The stage Layout, and the panels beside its drawing. */
 export const layout = {
   'layout.to': (first: string, end: string) => `${first} to ${end}`,
   'layout.new-table': () => ', a new table',
@@ -143,7 +143,6 @@ export const layout = {
   'layout.save-as-file': () => 'Save as a file',
   'layout.layout': () => 'Layout',
   'layout.there-no-disk-draw': () => 'There is no disk to draw yet.',
-  'layout.read-disk': () => 'Read the disk',
   'layout.opening': () => 'Opening…',
   'layout.true-scale': () => 'true',
   'layout.details': () => 'details',

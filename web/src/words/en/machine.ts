@@ -1,4 +1,4 @@
-/** What is said under machine. */
+/** The stage Machine: what is told of it. */
 export const machine = {
   'machine.enter-what-known-about': () => 'Enter what is known about the machine.',
   'machine.firmware': () => 'Firmware',
@@ -41,7 +41,6 @@ export const machine = {
   'machine.stays-raid': () => 'stays RAID',
   'machine.name-disk-linux': () => 'Name of the disk in Linux',
   'machine.use-letters-digits-only': () => 'Use letters and digits only, such as nvme0n1 or /dev/sda.',
-  'machine.remove': () => 'Remove',
   'machine.name-another-disk': () => 'Name of another disk',
   'machine.model-or-name': () => 'model or name',
   'machine.size-another-disk': () => 'Size of another disk',

@@ -10,10 +10,8 @@ export const machines = {
   'machines.plan-how-divide-one': () =>
     'Plan how to divide one disk among several operating systems before you install them. This program changes no disk.',
   'machines.machines': () => 'Machines',
-  'machines.try-again': () => 'Try again',
   'machines.loading-machines': () => 'Loading machines…',
   'machines.was-deleted': (name: string) => `“${name}” was deleted.`,
-  'machines.undo': () => 'Undo',
   'machines.name-new-machine': () => 'Name of the new machine',
   'machines.name-machine': () => 'Name of a machine',
   'machines.add-machine': () => 'Add machine',
@@ -21,8 +19,6 @@ export const machines = {
   'machines.hazards': (n: number) => count(n, 'hazard'),
   'machines.cautions': (n: number) => count(n, 'caution'),
   'machines.more-for': (name: string) => `More for ${name}`,
-  'machines.rename': () => 'Rename',
-  'machines.duplicate': () => 'Duplicate',
   'machines.there-no-machines-yet': () => 'There are no machines yet',
   'machines.add-machine-or-load': () =>
     'Add a machine, or load the seven example machines of the field station Skarvness.',

@@ -1,8 +1,7 @@
-/** What is said under parts. */
+/** Parts that several stages share. */
 export const parts = {
   'parts.rename': (name: string) => `Rename ${name}`,
   'parts.name': () => 'Name',
-  'parts.rename-2': () => 'Rename',
   'parts.up': (size: string) => `up to ${size}`,
   'parts.no-system-yet': () => 'no system yet',
   'parts.owners': (label: string) => `Owners of ${label}`,

@@ -1,6 +1,6 @@
 import { count } from './format.js';
 
-/** What is said under runbook. */
+/** The stage Runbook, with mount tables and practice disks. */
 export const runbook = {
   'runbook.line': (line: number) => `Line ${line}: `,
   'runbook.copy-or-check-table': () => 'Copy it, or check a table against the plan',
@@ -21,7 +21,6 @@ export const runbook = {
   'runbook.runbook': () => 'Runbook',
   'runbook.read-disk-first-runbook': () =>
     'Read the disk first. The runbook follows from it and from the plan.',
-  'runbook.read-disk': () => 'Read the disk',
   'runbook.print': () => 'Print',
   'runbook.save-as-one-file': () => 'Save as one file',
   'runbook.plan-changes-nothing-so': () =>

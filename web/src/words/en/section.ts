@@ -51,7 +51,6 @@ export const section = {
   'section.its-start-stays-fixed': () => 'its start stays fixed',
   'section.tick-every': (size: string) => `a tick every ${size}`,
   'section.as-found': () => 'as found',
-  'section.as-planned': () => 'as planned',
   'section.erased': () => 'deleted',
   'section.moves': () => 'moves',
   'section.free': () => 'free',

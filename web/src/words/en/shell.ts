@@ -1,7 +1,6 @@
-/** What is said under shell. */
+/** What is around every stage: rail, header, history, token. */
 export const shell = {
   'shell.page-does-not-exist': () => 'This page does not exist',
-  'shell.all-machines': () => 'All machines',
   'shell.history': () => 'History',
   'shell.name-point': () => 'Name for this point',
   'shell.keep-plan-as': () => 'Keep this plan as …',
@@ -47,5 +46,4 @@ export const shell = {
   'shell.cautions': () => 'cautions',
   'shell.complete': () => 'complete',
   'shell.opening': () => 'Opening…',
-  'shell.delete': () => 'Delete',
 };

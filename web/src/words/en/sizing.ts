@@ -1,10 +1,9 @@
-/** What is said under sizing. */
+/** The sizing bench. */
 export const sizing = {
   'sizing.for': () => 'For',
   'sizing.there-no-plan-yet': (roleInSentence: string) =>
     `There is no ${roleInSentence} in the plan yet; it will be created.`,
   'sizing.now': () => ', now',
-  'sizing.as-planned': () => 'as planned',
   'sizing.moves-data': (said: string, size: string) => `${said}; moves ${size} of data`,
   'sizing.plan-starts-bios-mode': () => 'This plan starts in BIOS mode: no EFI system partition is needed.',
   'sizing.rules-thumb-fat32-its': (size: string, sectorBytes: number) =>
@@ -14,7 +13,6 @@ export const sizing = {
     'Compare sharing, a second one, enlarging and replacing under Boot.',
   'sizing.needs': () => 'It needs',
   'sizing.has': () => 'and has',
-  'sizing.too-small': () => 'too small',
   'sizing.large-enough': () => 'large enough',
   'sizing.documents': () => 'Documents',
   'sizing.photos': () => 'Photos',

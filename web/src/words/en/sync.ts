@@ -1,15 +1,17 @@
-const changes = (count: number) => `${count} change${count === 1 ? '' : 's'}`;
+import { count } from './format.js';
+
+const changes = (n: number) => count(n, 'change');
 
 /** Whether the server has what was done, why not, and what to do. */
 export const sync = {
   'sync.saved': () => 'saved',
   'sync.saving': () => 'saving…',
-  'sync.gone': (count: number) => `The server does not answer. ${changes(count)} not saved yet`,
-  'sync.busy': (count: number) => `The server is busy. ${changes(count)} not saved yet`,
-  'sync.token': (count: number) => `The server asks for its token. ${changes(count)} not saved yet`,
-  'sync.deleted': (count: number) => `This machine was deleted elsewhere. ${changes(count)} not saved`,
-  'sync.full': (count: number) => `The server’s disk is full. ${changes(count)} not saved yet`,
-  'sync.failed': (count: number) => `The server could not save this. ${changes(count)} not saved yet`,
+  'sync.gone': (n: number) => `The server does not answer. ${changes(n)} not saved yet`,
+  'sync.busy': (n: number) => `The server is busy. ${changes(n)} not saved yet`,
+  'sync.token': (n: number) => `The server asks for its token. ${changes(n)} not saved yet`,
+  'sync.deleted': (n: number) => `This machine was deleted elsewhere. ${changes(n)} not saved`,
+  'sync.full': (n: number) => `The server’s disk is full. ${changes(n)} not saved yet`,
+  'sync.failed': (n: number) => `The server could not save this. ${changes(n)} not saved yet`,
   'sync.kept-browser': () => 'kept in this browser',
   'sync.kept-window': () => 'held in this window only: leave it open',
   'aside.others': () => 'This plan was changed in another window. Your changes were applied again on top.',

@@ -20,7 +20,6 @@ export const systems = {
   'systems.hibernation-off': (windows: boolean) =>
     windows ? 'turn hibernation and fast startup off (a step)' : 'turn hibernation off (a step)',
   'systems.nothing-yet': () => 'nothing yet',
-  'systems.too-small': () => 'too small',
   'systems.enough-install': () => 'enough to install',
   'systems.given': () => 'Given',
   'systems.its-other-partitions': (size: string) => ` · ${size} on its other partitions`,
@@ -45,7 +44,6 @@ export const systems = {
   'systems.hibernates-or-uses-fast': () => 'hibernates or uses fast startup',
   'systems.name': () => 'Name',
   'systems.not-disk': () => 'Not on this disk',
-  'systems.remove': () => 'Remove',
   'systems.minimum': () => 'Minimum',
   'systems.comfortable': () => 'Comfortable',
   'systems.generous': () => 'Generous',

@@ -92,7 +92,7 @@ function Vessel({ lines, size }: VesselProps) {
               {' '}
               {words['sizing.has']()} <b>{formatBoth(size)}</b>:{' '}
               <strong data-fact="efi-fit">
-                {needed > size ? words['sizing.too-small']() : words['sizing.large-enough']()}
+                {needed > size ? words['common.too-small']() : words['sizing.large-enough']()}
               </strong>
             </>
           )}

@@ -94,7 +94,7 @@ export function SetSize({ survey, target, size, label }: SetProps) {
       >
         {label}
       </Button>
-      <span className="small soft">{stands ? words['sizing.as-planned']() : consequence(worked)}</span>
+      <span className="small soft">{stands ? words['common.as-planned']() : consequence(worked)}</span>
     </div>
   );
 }
