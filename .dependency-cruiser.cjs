@@ -12,6 +12,7 @@ const CORE_LAYERS = [
   'survey',
   'machine',
   'system',
+  'ability',
   'sizing',
   'plan',
   'notation',

@@ -8,6 +8,7 @@ export * from './volume/index.js';
 export * from './survey/index.js';
 export * from './machine/index.js';
 export * from './system/index.js';
+export * from './ability/index.js';
 export * from './sizing/index.js';
 export * from './plan/index.js';
 export * from './notation/index.js';

@@ -1,5 +1,6 @@
 export { CONTAINER_NUMBER } from './forecast.js';
 export { momentsOf, partitionNumbers, type Moment } from './moments.js';
+export { partsOfSetup, setupRooms, type SetupPart, type SetupRoom } from './rooms.js';
 export {
   lookAlikes,
   numbersFollowOrder,
@@ -7,4 +8,4 @@ export {
   type Instruction,
   type RecognitionRow,
 } from './sheet.js';
-export { sheetOf, sheetsOf, type Listing, type Sheet } from './sheets.js';
+export { sheetOf, sheetsOf, type Sheet } from './sheets.js';

@@ -1,17 +1,16 @@
 import {
   derived,
   keptPartition,
-  overlap,
-  plannedGaps,
   type Plan,
   type Planned,
   type PlannedPartition,
-  type Span,
+  systemOf,
 } from '../plan/index.js';
 import { kindOf, procedureFor, TableModel, type Step } from '../sequence/index.js';
 import type { Survey, SurveyPartition } from '../survey/index.js';
 import { forecastNumbers } from './forecast.js';
 import { Numbering } from './numbering.js';
+import { roomIn, takesRoom, type SetupRoom } from './rooms.js';
 
 /** The disk between two steps. */
 export interface Moment {
@@ -21,8 +20,8 @@ export interface Moment {
   readonly planned: Planned;
   /** By id, and under `CONTAINER_NUMBER` the slot of the extended container. */
   readonly numbers: ReadonlyMap<string, number>;
-  /** Free room that a setup was given, in which it made partitions of its own: which ones cannot be told. */
-  readonly taken: readonly Span[];
+  /** Free space that a setup was given, in which it made partitions of its own by then. */
+  readonly taken: readonly SetupRoom[];
 }
 
 /** The disk before the first step, and after each; as found alone where the steps have no order. */
@@ -60,7 +59,7 @@ class DiskModel {
   private readonly held = new Map<string, PlannedPartition>();
   /** The ids of surveyed partitions, by those that they have in the plan. */
   private readonly idInPlan = new Map<string, string>();
-  private taken: readonly Span[] = [];
+  private taken: readonly SetupRoom[] = [];
 
   constructor(private readonly whole: Planned) {
     const { plan, survey } = whole;
@@ -78,15 +77,12 @@ class DiskModel {
   }
 
   /** A setup that makes its own partitions takes the largest free room, unless a partition is held for it. */
-  private install(system: string): void {
+  private install(id: string): void {
     const { plan, survey } = this.whole;
-    const own = plan.systems.some((s) => s.id === system && s.ownSetup);
-    const held = plan.partitions.some((p) => p.role === 'system' && p.owners.includes(system));
-    if (!own || held) return;
-    const gaps = plannedGaps({ plan: this.planOf(plan, this.partitions()), survey });
-    const free = gaps.filter((gap) => !this.taken.some((span) => overlap(span, gap)));
-    const [largest] = free.sort((a, b) => b.usable.length - a.usable.length);
-    if (largest) this.taken = [...this.taken, { start: largest.start, length: largest.length }];
+    const system = systemOf(plan, id);
+    if (!system || !takesRoom(system, plan.partitions)) return;
+    const room = roomIn({ plan: this.planOf(plan, this.partitions()), survey }, id, this.taken);
+    if (room) this.taken = [...this.taken, room];
   }
 
   carryOut(step: Step): void {

@@ -3,8 +3,11 @@ import {
   derived,
   type Planned,
   endOf,
+  overlap,
   fatesOf,
   partitionTitle,
+  plannedContainer,
+  roleName,
   shownAs,
   plannedParts,
   type Fate,
@@ -18,6 +21,8 @@ import { typeName, type Role } from '../table/index.js';
 import { volumeName } from '../volume/index.js';
 import { message, type Text } from '../words/index.js';
 import { partitionNumbers } from './moments.js';
+import { CONTAINER_NUMBER } from './forecast.js';
+import { setupRooms, type SetupRoom } from './rooms.js';
 
 /** What to do with a line of this sheet when an installer shows it. */
 export type Instruction =
@@ -33,17 +38,20 @@ export type Instruction =
   | 'delete'
   | 'create-here'
   | 'taken'
-  | 'change';
+  | 'change'
+  | 'contains';
 
 export interface RecognitionRow {
   readonly id: string;
-  readonly kind: 'partition' | 'gap';
+  /** `container`: the extended partition of an MBR, which contains others. */
+  readonly kind: 'partition' | 'gap' | 'container';
   readonly title: Text;
   readonly sizeBytes: number;
   readonly decimal: string;
   readonly binary: string;
   readonly content: Text;
   readonly label: string;
+  /** Empty where it has none of its own. */
   readonly typeName: string;
   /** Linux device name; empty for a gap. */
   readonly device: string;
@@ -66,11 +74,12 @@ export type Instruct = (line: PlannedPartition | Span) => Instruction;
 export const recognitionSheet = derived((planned): readonly RecognitionRow[] => {
   const { plan } = planned;
   const fates = new Map(fatesOf(planned).map((fate) => [fate.planned?.id, fate]));
-  const setupTakesGaps = plan.systems.some((s) => isArriving(s) && s.ownSetup);
-  return rowsOf(planned, partitionNumbers(planned), (line) => {
+  const rooms = setupRooms(planned);
+  const instruct: Instruct = (line) => {
     if ('id' in line) return instructionFor(plan, line, fates.get(line.id));
-    return setupTakesGaps ? 'give-to-setup' : 'nothing';
-  });
+    return rooms.some((room) => overlap(room, line)) ? 'give-to-setup' : 'nothing';
+  };
+  return rowsOf(planned, partitionNumbers(planned), instruct, rooms);
 });
 
 /** Every partition, and every gap worth a line, of a disk, with what to do with each. */
@@ -78,6 +87,7 @@ export function rowsOf(
   planned: Planned,
   numbers: ReadonlyMap<string, number>,
   instruct: Instruct,
+  rooms: readonly SetupRoom[],
 ): readonly RecognitionRow[] {
   const { plan, survey } = planned;
   const device = deviceName(plan.machine);
@@ -86,11 +96,15 @@ export function rowsOf(
       part.kind === 'partition' ||
       (part.kind === 'gap' && part.length * survey.disk.sectorBytes > SMALLEST_GAP_BYTES),
   );
-  const titles = parts.map((part) =>
-    part.kind === 'partition' ? partitionTitle(part.partition) : message('sheet.free'),
-  );
+  const titles = parts.map((part) => {
+    if (part.kind === 'partition') return partitionTitle(part.partition);
+    const room = rooms.find((r) => overlap(r, part));
+    return room
+      ? message('sheet.room', { system: plan.systems.find((s) => s.id === room.system)?.name ?? '' })
+      : message('sheet.free');
+  });
   let order = 0;
-  return parts.map((part, i): RecognitionRow => {
+  const rows = parts.map((part, i): RecognitionRow => {
     const sizeBytes = part.length * survey.disk.sectorBytes;
     const p = part.kind === 'partition' ? part.partition : undefined;
     const shown = p && shownAs(p);
@@ -114,6 +128,37 @@ export function rowsOf(
       instruction: instruct(p ?? { start: part.start, length: part.length }),
     };
   });
+  const container = plannedContainer(planned);
+  if (!container) return rows;
+  const at = parts.findIndex((part) => part.start >= container.start);
+  const row = containerRow(container.length * survey.disk.sectorBytes, device, numbers);
+  return at < 0 ? [...rows, row] : [...rows.slice(0, at), row, ...rows.slice(at)];
+}
+
+/** A Linux lists the extended partition as a line of its own, and it looks like one that could be used. */
+function containerRow(
+  sizeBytes: number,
+  device: string,
+  numbers: ReadonlyMap<string, number>,
+): RecognitionRow {
+  return {
+    id: CONTAINER_NUMBER,
+    kind: 'container',
+    title: roleName('container'),
+    sizeBytes,
+    decimal: printedDecimal(sizeBytes),
+    binary: printedBinary(sizeBytes),
+    content: '',
+    label: '',
+    typeName: '',
+    device: partitionDevice(device, numbers.get(CONTAINER_NUMBER) ?? 0),
+    order: 0,
+    before: '',
+    after: '',
+    mountPoint: '',
+    isNew: false,
+    instruction: 'contains',
+  };
 }
 
 const INSTALLED_ROLES: readonly Role[] = ['root', 'system'];
@@ -134,7 +179,7 @@ export function lookAlikes(
   const seen = new Map<string, RecognitionRow>();
   const pairs: [RecognitionRow, RecognitionRow][] = [];
   for (const row of rows) {
-    if (row.kind === 'gap') continue;
+    if (row.kind !== 'partition') continue;
     const key = JSON.stringify([row.content, row.decimal, row.label]);
     const twin = seen.get(key);
     if (twin) pairs.push([twin, row]);

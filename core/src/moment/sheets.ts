@@ -1,3 +1,4 @@
+import { listingOf, type Listing } from '../ability/index.js';
 import {
   derived,
   overlap,
@@ -8,18 +9,17 @@ import {
 } from '../plan/index.js';
 import {
   objectsOf,
+  placeIn,
   procedureFor,
   type Environment,
   type Phase,
   type Step,
   type StepKind,
 } from '../sequence/index.js';
-import { isArriving, type Family, type System } from '../system/index.js';
+import { isArriving } from '../system/index.js';
 import { momentsOf, type Moment } from './moments.js';
-import { instructionFor, rowsOf, type Instruction, type RecognitionRow } from './sheet.js';
-
-/** Whose way of listing a disk it is: which names, which units, what is left out. */
-export type Listing = 'windows' | 'linux' | 'macos';
+import type { SetupRoom } from './rooms.js';
+import { instructionFor, rowsOf, type Instruct, type Instruction, type RecognitionRow } from './sheet.js';
 
 /** The disk as one environment lists it when it is entered, with what is done to each line there. */
 export interface Sheet {
@@ -66,17 +66,19 @@ export function sheetOf(
   { environment, steps }: Omit<Phase, 'restart'>,
   moment: Moment,
 ): Sheet {
-  const listing = listingOf(planned.plan, environment);
-  const rows = rowsOf(moment.planned, moment.numbers, (line) =>
-    'id' in line ? toDo(planned, environment, steps, line) : toDoWithGap(planned, steps, line, moment),
-  );
+  const listing = listingOf(placeIn(planned.plan, environment));
+  const rooms = momentsOf(planned)[moment.after + steps.length]?.taken ?? moment.taken;
+  const instruct: Instruct = (line) =>
+    'id' in line ? toDo(planned, environment, steps, line) : toDoWithGap(planned, steps, line, moment, rooms);
+  const rows = rowsOf(moment.planned, moment.numbers, instruct, rooms);
   // The disk tool of a Windows does not show its own reserved partition; its setup does.
   const hidden = (row: RecognitionRow) =>
-    listing === 'windows' && environment.kind === 'running' && isReserved(moment, row.id);
+    listing === 'windows' &&
+    (row.kind === 'container' || (environment.kind !== 'installer' && isReserved(moment, row.id)));
   let order = 0;
   const listed = rows
     .filter((row) => !hidden(row))
-    .map((row) => (row.kind === 'gap' ? row : { ...row, order: (order += 1) }));
+    .map((row) => (row.kind === 'partition' ? { ...row, order: (order += 1) } : row));
   return { environment, after: moment.after, listing, rows: listed };
 }
 
@@ -108,14 +110,14 @@ function toDoWithGap(
   planned: Planned,
   steps: readonly Step[],
   gap: Span,
-  { taken, after }: Moment,
+  { taken }: Moment,
+  rooms: readonly SetupRoom[],
 ): Instruction {
   if (taken.some((span) => overlap(span, gap))) return 'taken';
   if (steps.some((step) => step.kind === 'create' && overlap(step.after, gap))) return 'create-here';
   const setup = steps.some((step) => step.kind === 'install' && ownSetup(planned.plan, step.system));
   if (!setup) return 'nothing';
-  const given = momentsOf(planned)[after + steps.length]?.taken ?? [];
-  return given.some((span) => overlap(span, gap)) ? 'give-to-setup' : 'nothing';
+  return rooms.some((room) => overlap(room, gap)) ? 'give-to-setup' : 'nothing';
 }
 
 const ownSetup = (plan: Plan, id: string): boolean =>
@@ -125,15 +127,3 @@ function isReserved({ planned }: Moment, id: string): boolean {
   return planned.plan.partitions.some((p) => p.id === id && p.role === 'reserved');
 }
 
-const LISTINGS: Readonly<Record<Family, Listing>> = {
-  windows: 'windows',
-  macos: 'macos',
-  linux: 'linux',
-  bsd: 'linux',
-};
-
-function listingOf(plan: Plan, environment: Environment): Listing {
-  const id = 'system' in environment ? environment.system : null;
-  const system: System | undefined = plan.systems.find((s) => s.id === id);
-  return system ? LISTINGS[system.family] : 'linux';
-}

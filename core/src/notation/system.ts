@@ -1,6 +1,8 @@
 import { formatExact } from '../quantity/index.js';
 import {
+  MEDIA,
   nearestProfile,
+  PART_MAKERS,
   SWAP_CHOICES,
   SYSTEM_PROFILES,
   systemFrom,
@@ -38,6 +40,8 @@ export function systemLine(system: System): string {
     ...fieldsAgainst(system, nearestProfile(system)),
     ...(system.hibernation ? [`hibernation ${system.hibernation}`] : []),
     ...(system.swap ? [`swap ${system.swap}`] : []),
+    ...(system.parts ? [`parts ${system.parts}`] : []),
+    ...(system.medium ? [`medium ${system.medium}`] : []),
     ...(system.host
       ? [`hosted in ${quoted(system.host.partition)}`, `image ${formatExact(system.host.bytes)}`]
       : []),
@@ -79,7 +83,9 @@ export function readSystem(line: Line, freshId: string): System {
     ...base,
     ...(change ? { change } : {}),
     ...(host ? { host } : {}),
-    ...swapIn(fields),
+    ...chosen('swap', fields.oneOf('swap', SWAP_CHOICES)),
+    ...chosen('parts', fields.oneOf('parts', PART_MAKERS)),
+    ...chosen('medium', fields.oneOf('medium', MEDIA)),
     ...(fields.oneOf('hibernation', ['off'] as const) ? { hibernation: 'off' as const } : {}),
     purpose: fields.string('purpose') ?? '',
     ...Object.fromEntries(sizeKeys.map((k) => [SIZES[k], fields.size(k, NOTHING_KNOWN) ?? base[SIZES[k]]])),
@@ -91,10 +97,8 @@ export function readSystem(line: Line, freshId: string): System {
   return checked.success ? checked.data : line.fields[0]!.fault(checked.error.issues[0]!.message);
 }
 
-function swapIn(fields: Fields): Pick<System, 'swap'> {
-  const swap = fields.oneOf('swap', SWAP_CHOICES);
-  return swap === undefined ? {} : { swap };
-}
+const chosen = <K extends keyof System>(key: K, value: System[K] | undefined): Partial<System> =>
+  value === undefined ? {} : { [key]: value };
 
 function hostIn(fields: Fields): System['host'] {
   const partition = fields.string('hosted in');

@@ -4,6 +4,7 @@ import { KIB } from '../quantity/index.js';
 import { deviceIsAssumed } from '../recognition/index.js';
 import type { Step } from '../sequence/index.js';
 import { surveyedPartition } from '../survey/index.js';
+import { defaultClock, type Family, type System } from '../system/index.js';
 import type { VolumeKind } from '../volume/index.js';
 import { deviceOf, type At } from './says/facts.js';
 
@@ -16,8 +17,11 @@ const MOUNT = '/mnt';
  */
 export function commandsOf(at: At, step: Step): readonly string[] {
   const { environment } = step;
-  const family = 'system' in environment ? systemOf(at.plan, environment.system ?? '')?.family : undefined;
-  if (family === 'windows') return step.kind === 'check-volume' ? ['chkdsk X: /f'] : [];
+  const system = 'system' in environment ? systemOf(at.plan, environment.system ?? '') : undefined;
+  if (step.kind === 'unhibernate' && system) return UNHIBERNATES[system.family] ?? [];
+  if (step.kind === 'first-start' && system && system.clock !== defaultClock(system.family))
+    return CLOCKS[system.family]?.[system.clock] ?? [];
+  if (system?.family === 'windows') return step.kind === 'check-volume' ? ['chkdsk X: /f'] : [];
   // In a running system the volume may be mounted, and most of these would destroy it then.
   if (environment.kind !== 'live') return [];
   if (step.kind === 'create' || step.kind === 'format') return made(at, step.partition);
@@ -29,6 +33,20 @@ export function commandsOf(at: At, step: Step): readonly string[] {
   const size = Math.floor((step.after.length * at.survey.disk.sectorBytes) / KIB);
   return of(at, step.partition, (path, { fileSystem }) => SHRINKS[fileSystem]?.(path, size));
 }
+
+/** powercfg: hibernation off turns fast startup off as well; systemctl(1). */
+const UNHIBERNATES: Partial<Readonly<Record<Family, readonly string[]>>> = {
+  windows: ['powercfg /h off'],
+  linux: ['systemctl mask hibernate.target hybrid-sleep.target suspend-then-hibernate.target'],
+};
+
+const TIME_ZONE = 'HKLM\\SYSTEM\\CurrentControlSet\\Control\\TimeZoneInformation';
+
+/** How a system is told to read the machine's clock otherwise than it does by default; timedatectl(1). */
+const CLOCKS: Partial<Readonly<Record<Family, Partial<Record<System['clock'], readonly string[]>>>>> = {
+  windows: { utc: [`reg add ${TIME_ZONE} /v RealTimeIsUniversal /t REG_DWORD /d 1 /f`] },
+  linux: { local: ['timedatectl set-local-rtc 1'] },
+};
 
 type Of = (path: string, p: PlannedPartition) => readonly string[] | undefined;
 

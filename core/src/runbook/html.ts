@@ -3,7 +3,7 @@ import type { RecognitionRow, Sheet } from '../moment/index.js';
 import { listedCells, listedHeads } from './listed.js';
 import { message, sayIn, textIn, type Catalogue, type Code, type Message } from '../words/index.js';
 import type { Runbook, RunbookPhase, RunbookStep } from './runbook.js';
-import { aboutSays, type RunbookTitle } from './title.js';
+import { aboutSays, daySays, type RunbookTitle } from './title.js';
 
 /**
  * The runbook as one file that opens anywhere without a network: no script, no link, styles inside.
@@ -32,11 +32,12 @@ class Page {
   whole(runbook: Runbook, title: RunbookTitle): string {
     const { refusal } = runbook;
     const about = text(this.said(aboutSays(runbook, title, (time) => this.said(time))));
+    const day = daySays(runbook);
     return `<!doctype html>
 <html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">
 <title>${this.say('page.title', { machine: title.machine })}</title><style>${STYLE}</style></head><body>
 <header><p class="brand">${this.say('page.brand', null)}</p><h1>${text(title.machine)}</h1>
-<p>${about}</p></header>
+<p>${about}</p>${day ? `<p>${text(this.said(day))}</p>` : ''}</header>
 ${this.warnings(title)}${refusal ? `<p class="warn">${text(this.said(refusal))}</p>` : ''}
 ${runbook.phases.map((p) => this.phase(p)).join('\n')}
 <section class="sheet"><h2>${this.say('page.sheet', null)}</h2><p>${this.say('page.sheet-about', null)}</p>

@@ -1,6 +1,6 @@
 export { listedCells, listedHeads } from './listed.js';
 export { runbookHtml } from './html.js';
-export type { RunbookTitle } from './title.js';
+export { daySays, type RunbookTitle } from './title.js';
 export { momentMarkdown, runbookMarkdown, sheetsMarkdown } from './markdown.js';
 export { runbookFor, type Runbook, type RunbookPhase, type RunbookStep } from './runbook.js';
 export { standingReport, type StandingReport } from './standing.js';

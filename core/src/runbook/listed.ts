@@ -1,4 +1,5 @@
-import type { Listing, RecognitionRow } from '../moment/index.js';
+import type { Listing } from '../ability/index.js';
+import type { RecognitionRow } from '../moment/index.js';
 import { message, type Message, type Text } from '../words/index.js';
 
 /** The heads of a sheet as one environment lists a disk. */

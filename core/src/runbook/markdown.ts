@@ -4,7 +4,7 @@ import type { Planned } from '../plan/index.js';
 import { listedCells, listedHeads } from './listed.js';
 import { message, sayIn, textIn, type Catalogue, type Code, type Message } from '../words/index.js';
 import { runbookFor, type Runbook, type RunbookPhase, type RunbookStep } from './runbook.js';
-import { aboutSays, type RunbookTitle } from './title.js';
+import { aboutSays, daySays, type RunbookTitle } from './title.js';
 
 /** The runbook as Markdown (CommonMark, with tables): the same sentences as on the page and the screen. */
 export function runbookMarkdown(catalogue: Catalogue, runbook: Runbook, title: RunbookTitle): string {
@@ -33,6 +33,7 @@ class Sheet {
     return [
       `# ${text(title.machine)}`,
       about,
+      ...this.day(runbook),
       ...this.warnings('page.blocked', title.blockers),
       ...this.warnings('page.at-risk', title.hazards),
       ...(refusal ? [text(this.said(refusal))] : []),
@@ -84,6 +85,11 @@ class Sheet {
 
   private said<C extends Code>(said: Message<C>) {
     return sayIn(this.catalogue, said);
+  }
+
+  private day(runbook: Runbook): string[] {
+    const day = daySays(runbook);
+    return day ? [text(this.said(day))] : [];
   }
 
   private warnings(head: 'page.blocked' | 'page.at-risk', titles: readonly string[]): string[] {

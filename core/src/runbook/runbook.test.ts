@@ -90,7 +90,9 @@ describe('the runbook', () => {
     };
     expect(text('shrink:found-3')).toContain('Shrink “Main volume” to 200 GiB (214.7 GB)');
     expect(text('shrink:found-3')).toContain(`${(998_541_312 * 512) / MIB - 200 * 1024} MiB`);
-    expect(text('create:new-1')).toContain('start at 204917 MiB (sector 419670016), size 60 GiB');
+    expect(text('create:new-1')).toContain(
+      'Choose the free space after “Main volume”, and create a partition at its beginning: 61440 MiB, which is 64424.50944 MB.',
+    );
     expect(text('install:system-1')).toContain(
       'nvme0n1p1, 100 MiB (104.9 MB), FAT: mount at /boot/efi; do NOT format.',
     );

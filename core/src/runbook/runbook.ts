@@ -2,8 +2,11 @@ import { derived, type Planned } from '../plan/index.js';
 import { deviceName } from '../recognition/index.js';
 import { momentsOf, recognitionSheet, sheetsOf, type RecognitionRow, type Sheet } from '../moment/index.js';
 import {
+  dayOf,
   lossesOf,
   procedureFor,
+  timeOf,
+  type Day,
   type Environment,
   type Procedure,
   type Range,
@@ -54,6 +57,8 @@ export interface Runbook {
   readonly restarts: number;
   readonly moved: Range;
   readonly seconds: Range;
+  /** How long all of it takes, by rules of thumb. */
+  readonly day: Day;
   readonly sheet: readonly RecognitionRow[];
   /** Why there is no order of steps, where there is none. */
   readonly refusal: OrderSays | null;
@@ -93,7 +98,7 @@ export const runbookFor = derived((planned): Runbook => {
         commands: commandsOf(at, step),
         exposure: exposureOf(planned, step, step.kind),
         done: ticked.has(step.id),
-        time: step.seconds && step.seconds.most > 0 ? timeSays(step.seconds) : null,
+        time: timeSaidOf(planned, step),
       };
     }),
   }));
@@ -106,6 +111,7 @@ export const runbookFor = derived((planned): Runbook => {
     restarts,
     moved,
     seconds,
+    day: dayOf(planned, steps, restarts),
     sheet: recognitionSheet(planned),
     refusal: ordered.ok ? null : orderSays(planned, ordered),
     losses: lossesOf(planned, steps).map((loss) => lossSays(planned, loss, steps)),
@@ -115,6 +121,14 @@ export const runbookFor = derived((planned): Runbook => {
     mounts: mountsOf(planned),
   };
 });
+
+/** From this on it is worth a figure. */
+const LONG_SECONDS = 15 * 60;
+
+function timeSaidOf(planned: Planned, step: Step): TimeSays | null {
+  const time = timeOf(planned, step);
+  return time.most >= LONG_SECONDS || (step.seconds?.most ?? 0) > 0 ? timeSays(time) : null;
+}
 
 /** Why there is no order of steps, and what to do. */
 function orderSays(planned: Planned, ordered: Extract<Procedure['ordered'], { ok: false }>): OrderSays {

@@ -24,3 +24,14 @@ export const aboutSays = (
     time: seconds.most > 0 ? said(timeSays(seconds)) : null,
     madeAt: madeAt.slice(0, 16).replace('T', ' '),
   });
+
+/** How long all of it takes, and the longest step, where there are steps. */
+export function daySays({ day, phases }: Runbook): Message<'page.day'> | null {
+  const steps = phases.flatMap((phase) => phase.steps);
+  const longest = steps.find((s) => s.id === day.longest?.step);
+  if (!day.longest || !longest) return null;
+  return message('page.day', {
+    time: timeSays(day.seconds),
+    longest: steps.length > 1 ? { step: longest.number, time: timeSays(day.longest.seconds) } : null,
+  });
+}

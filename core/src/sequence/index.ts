@@ -1,6 +1,7 @@
 export { deriveSteps } from './derive/index.js';
-export { copyTime } from './estimate.js';
+export { copyTime, dayOf, timeOf, type Day } from './estimate.js';
 export { pieceOf } from './exposure.js';
+export { liveFrom, placeIn } from './place.js';
 export { orderSteps, type Ordered, type RestartCost } from './order.js';
 export { exposedSteps, procedureFor, type Phase, type Procedure } from './sequence.js';
 export { TableModel, type TableFault } from './table-model.js';

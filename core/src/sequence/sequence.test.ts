@@ -78,8 +78,7 @@ describe('petrel, with a Linux beside its Windows', () => {
     expect(procedure.phases.map((p) => [p.environment.kind, p.restart])).toEqual([
       ['running', false],
       ['first-start', true],
-      ['live', true],
-      ['installer', false],
+      ['installer', true],
       ['firmware', true],
       ['first-start', true],
       ['first-start', true],

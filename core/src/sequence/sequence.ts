@@ -1,8 +1,10 @@
 import { derived, type Plan, type Planned } from '../plan/index.js';
 import { NO_WAITING, waitAside, type Waiting } from './aside.js';
+import { sumOf } from './estimate.js';
 import { checkTable } from './check-table.js';
 import { deriveSteps } from './derive/index.js';
 import { orderSteps, type Ordered, type RestartCost } from './order.js';
+import { liveFrom } from './place.js';
 import { startKey, type Environment, type Range } from './step.js';
 import type { Step } from './steps/kinds.js';
 import { withUnlisting } from './unlisting.js';
@@ -34,8 +36,8 @@ export const procedureFor = derived((planned): Procedure => {
     ordered,
     phases,
     restarts: phases.filter((p) => p.restart).length,
-    moved: sum(steps.map((s) => s.bytes)),
-    seconds: sum(steps.map((s) => s.seconds)),
+    moved: sumOf(steps.map((s) => s.bytes)),
+    seconds: sumOf(steps.map((s) => s.seconds)),
   };
 });
 
@@ -74,19 +76,12 @@ function batchByEnvironment(steps: readonly Step[], plan: Plan): Phase[] {
   return phases;
 }
 
-/** A live session is started from the installer medium, so the installer on that medium needs no restart. */
+/** The installer on the medium from which the live session is started needs no restart. */
 function restarts(from: Environment | undefined, to: Environment, plan: Plan): boolean {
   if (!from) return to.kind !== 'running';
   if (startKey(from) === startKey(to)) return false;
   if (from.kind !== 'live' || to.kind !== 'installer') return true;
-  return plan.systems.some((s) => s.id === to.system && s.ownSetup);
-}
-
-function sum(ranges: readonly (Range | null)[]): Range {
-  return ranges.reduce<Range>(
-    (total, r) => (r ? { least: total.least + r.least, most: total.most + r.most } : total),
-    { least: 0, most: 0 },
-  );
+  return liveFrom(plan)?.id !== to.system;
 }
 
 /** How many steps of a procedure lose something if the power goes while they run; 0 where there is no order. */

@@ -107,10 +107,19 @@ function chooserOf({ start }: Plan, systems: readonly System[]): System | null {
 function proposeWay(plan: Plan, system: System, chooser: System | null): Pick<StartWay, 'by' | 'place'> {
   if (plan.target.mode === 'uefi') {
     if (system.host && chooser) return { by: chooser, place: efiPlace(plan, chooser) };
-    return { by: null, place: efiPlace(plan, system) };
+    return { by: null, place: ownVolume(plan, system) ?? efiPlace(plan, system) };
   }
   const by = chooser && chooser.id !== system.id ? chooser : null;
   return { by, place: { kind: 'disk' } };
+}
+
+/** The firmware of its maker's machines starts a macOS from its own volume. */
+function ownVolume(plan: Plan, { family, id }: System): LoaderPlace | null {
+  const own =
+    family === 'macos'
+      ? plan.partitions.find((p) => p.role === 'system' && p.owners.includes(id))
+      : undefined;
+  return own ? { kind: 'partition', partition: own.id } : null;
 }
 
 /** The EFI system partition it owns; for one whose setup finds its own, else the first on the disk. */
@@ -146,12 +155,16 @@ function faultsOf(
   if (place.kind !== 'disk' && !partition) return [...faults, { code: 'place-missing' }];
   if (plan.target.mode === 'uefi') {
     if (place.kind === 'disk') faults.push({ code: 'disk-in-uefi' });
+    else if (startsFromOwnVolume(system, partition)) return faults;
     else if (place.kind === 'partition' || partition?.role !== 'efi') faults.push({ code: 'not-efi' });
     else if (by === null && isArriving(system) && !system.ownSetup && !partition.owners.includes(system.id))
       faults.push({ code: 'not-mounted' });
   } else if (place.kind === 'efi') faults.push({ code: 'efi-in-bios' });
   return faults;
 }
+
+const startsFromOwnVolume = ({ family, id }: System, partition: PlannedPartition | undefined): boolean =>
+  family === 'macos' && partition?.role === 'system' && partition.owners.includes(id);
 
 /** Marks those that were decided to stand in the disk’s first sector together. Windows lists another Windows by itself. */
 function withTwice(plan: Plan, ways: readonly StartWay[]): StartWay[] {

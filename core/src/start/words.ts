@@ -44,7 +44,8 @@ function reached(planned: Planned, way: StartWay): StartWords['reached'] {
   if (maker) return message('boots.made-entry', { system: maker.name });
   if (!place || place.kind === 'disk') return message('boots.disk');
   const volume = titleIn(plan, place.partition);
-  if (place.kind === 'partition') return message('boots.partition', { volume });
+  if (place.kind === 'partition')
+    return message(plan.target.mode === 'uefi' ? 'boots.own-volume' : 'boots.partition', { volume });
   const partition = partitionOf(plan, place.partition);
   const read = partition && way.system.origin === 'found' ? loadersOn(survey, partition) : [];
   return message('boots.entry', { volume, loaders: read });
@@ -74,7 +75,9 @@ function effects(plan: Plan, { system, by }: StartWay, { chooser }: StartArrange
       : message(uefi ? 'boot.linux-uefi-update' : 'boot.linux-bios-update'),
     restore: uefi
       ? message('boot.linux-uefi-repair', { fallback: FALLBACK_PATH })
-      : message('boot.linux-bios-repair'),
+      : by
+        ? message('boot.rewrite-loader', { system: by.name })
+        : message('boot.linux-bios-repair'),
   };
 }
 

@@ -11,6 +11,7 @@ import {
   type Edit,
   type Plan,
   type SingleEdit,
+  volumesOf,
   givers,
 } from '../plan/index.js';
 import { GIB, MIB } from '../quantity/index.js';
@@ -33,9 +34,14 @@ export type Proposal =
     }
   | { readonly ok: false; readonly hindrance: HindranceSays };
 
-/** Whether a system is to come and has no place yet: no partition is its own or shared with it, and it is no file in another's volume. */
+/**
+ * Whether a system is to come and has no place yet: nothing to be installed on, and it is no file in another's volume. One whose
+ * setup makes its own partitions has its place in free space; it is asked about until anything is shared with it.
+ */
 export function isHomeless(plan: Plan, system: System): boolean {
-  return isArriving(system) && !system.host && !plan.partitions.some((p) => p.owners.includes(system.id));
+  if (!isArriving(system) || system.host) return false;
+  const own = volumesOf(plan).filter((v) => v.owners.includes(system.id));
+  return system.ownSetup ? own.length === 0 : !own.some((v) => v.role === 'root' || v.role === 'system');
 }
 
 /**

@@ -1,13 +1,16 @@
 export { accessOf, sharedContent, suits, USUAL_CONTENT, type Access, type Use } from './suits.js';
 export { fitOf, type Fit } from './fit.js';
 export {
+  canBeTried,
   defaultClock,
   FAMILIES,
   FAMILY_NAMES,
   isArriving,
   listsOthers,
   sleeps,
+  MEDIA,
   nearestProfile,
+  PART_MAKERS,
   profileOf,
   SWAP_CHOICES,
   SYSTEM_PROFILES,
@@ -15,6 +18,8 @@ export {
   SystemSchema,
   type Family,
   type ImageHost,
+  type Medium,
+  type PartMaker,
   type System,
   type SystemId,
   type SystemNeeds,

@@ -35,6 +35,13 @@ export interface SystemNeeds {
   readonly clock: 'utc' | 'local';
 }
 
+export const MEDIA = ['live', 'installs'] as const;
+export type Medium = (typeof MEDIA)[number];
+
+/** `installer`: as it is installed. `prepared`: before that, in a live session. */
+export const PART_MAKERS = ['installer', 'prepared'] as const;
+export type PartMaker = (typeof PART_MAKERS)[number];
+
 /** `compressed`: in memory. `volume`: in a volume group. `none`: not at all, and that is meant. */
 export const SWAP_CHOICES = ['file', 'compressed', 'volume', 'none'] as const;
 export type SwapChoice = (typeof SWAP_CHOICES)[number];
@@ -52,6 +59,10 @@ export interface System extends SystemNeeds {
   readonly hibernation?: 'off' | undefined;
   /** An intent: how it swaps where not on a partition of its own. Where it is told, no partition is advised. */
   readonly swap?: SwapChoice | undefined;
+  /** A fact. `live`: its medium can be tried before anything is installed. `installs`: it only installs. Where absent, what is usual in its family. */
+  readonly medium?: Medium | undefined;
+  /** An intent: who makes the partitions that are its alone. Where absent: its installer, unless the disk is worked on in a live session anyway. */
+  readonly parts?: PartMaker | undefined;
   /** Held as one image file in a volume of another system; not on partitions of its own. */
   readonly host?: ImageHost | undefined;
 }
@@ -216,6 +227,7 @@ export const SystemSchema = exactly<System>()(
     purpose: z.string().max(200),
     hibernation: z.literal('off').optional(),
     swap: z.enum(SWAP_CHOICES).optional(),
+    parts: z.enum(PART_MAKERS).optional(),
     leastBytes: room,
     comfortableBytes: room,
     generousBytes: room,
@@ -226,6 +238,7 @@ export const SystemSchema = exactly<System>()(
     ownSetup: z.boolean(),
     hibernates: z.boolean(),
     clock: z.enum(['utc', 'local']),
+    medium: z.enum(MEDIA).optional(),
     host: z.strictObject({ partition: z.string().min(1).max(60), bytes: room }).optional(),
   }),
 );
@@ -235,6 +248,10 @@ export const sleeps = ({ hibernates, hibernation }: System): boolean => hibernat
 
 /** Whether its boot loader lists other systems as well. */
 export const listsOthers = ({ family }: System): boolean => family === 'linux' || family === 'bsd';
+
+/** Whether its medium gives a live session: usual of Linux media; text installers and those of other families only install. */
+export const canBeTried = ({ family, medium }: System): boolean =>
+  (medium ?? (family === 'linux' ? 'live' : 'installs')) === 'live';
 
 /** How a family reads the machine's clock unless told otherwise. */
 export const defaultClock = (family: Family): System['clock'] => (family === 'windows' ? 'local' : 'utc');

@@ -73,10 +73,12 @@ export function anyEdit(planned: Planned): fc.Arbitrary<Edit> {
       partition: ids,
       changes: fc.record({ label: fc.string({ maxLength: 20 }), role: roles }, { requiredKeys: [] }),
     }),
-    fc.tuple(roles, place, place).map(([role, start, length]) => ({
-      kind: 'create',
-      partition: newPartition(plan, { role, start, length, owners: plan.systems.slice(0, 1) }),
-    })),
+    fc
+      .tuple(roles, place, place, fc.constantFrom(plan.systems.slice(0, 1), plan.systems.slice(-1)))
+      .map(([role, start, length, owners]) => ({
+        kind: 'create',
+        partition: newPartition(plan, { role, start, length, owners }),
+      })),
     fc.record({
       kind: fc.constant('note-found'),
       found,
@@ -135,7 +137,8 @@ export function anyEdit(planned: Planned): fc.Arbitrary<Edit> {
       .map(([index, size, role, at]) => {
         const gaps = plannedGaps(planned).filter((gap) => gap.usable.length > 0);
         const gap = gaps[index % Math.max(1, gaps.length)];
-        const wish = { role, owners: [], size: size * GIB, at } as const;
+        const owners = plan.systems.filter((s) => s.origin === 'new');
+        const wish = { role, owners, size: size * GIB, at } as const;
         return (gap && createInGap(planned, gap, wish)) ?? newTableEdit(plan);
       }),
     fc.tuple(ids, ids).map(([one, other]) => swapOrderEdit(planned, one, other) ?? newTableEdit(plan)),
@@ -168,7 +171,20 @@ export function anyEdit(planned: Planned): fc.Arbitrary<Edit> {
       if (!partition) return newTableEdit(plan, 'mbr');
       return (logical ? makeLogicalEdit : makePrimaryEdit)(planned, partition);
     }),
-    fc.constant({ kind: 'add-system', system: newSystem('linux-desktop') }),
+    fc
+      .constantFrom('linux-desktop', 'linux-image', 'windows-10', 'bsd')
+      .map((profile) => ({ kind: 'add-system', system: newSystem(profile) })),
+    fc.record({
+      kind: fc.constant('change-system'),
+      system: fc.constant('system-1'),
+      changes: fc.record(
+        {
+          parts: fc.constantFrom(null, 'installer', 'prepared'),
+          medium: fc.constantFrom(null, 'live', 'installs'),
+        },
+        { requiredKeys: [] },
+      ),
+    }),
     fc.constant({ kind: 'remove-system', system: 'system-1' }),
     fc.constant({ kind: 'change-system', system: 'system-1', changes: { hibernates: true } }),
     fc.constant(newTableEdit(plan)),

@@ -10,8 +10,9 @@ export const firstSector: Rule = {
   level: 'blocker',
   basis:
     'Where each format keeps its own header: XFS, NTFS, FAT, exFAT, APFS and LUKS in the first sector itself',
-  check: ({ plan }) =>
-    startOf(plan).ways.flatMap(({ system, place, by }) => {
+  check: ({ plan }) => {
+    if (plan.target.mode !== 'bios') return [];
+    return startOf(plan).ways.flatMap(({ system, place, by }) => {
       const p = place?.kind === 'partition' ? partitionOf(plan, place.partition) : undefined;
       if (!p || by || VOLUME_TRAITS[p.fileSystem].firstSector !== 'its-own' || system.ownSetup) return [];
       return [
@@ -37,5 +38,6 @@ export const firstSector: Rule = {
           ],
         },
       ];
-    }),
+    });
+  },
 };

@@ -19,6 +19,8 @@ export const ChangeSystemSchema = z.strictObject({
     host: SystemSchema.shape.host.nullable(),
     hibernation: SystemSchema.shape.hibernation.nullable(),
     swap: SystemSchema.shape.swap.nullable(),
+    parts: SystemSchema.shape.parts.nullable(),
+    medium: SystemSchema.shape.medium.nullable(),
   }),
 });
 /** Takes a system out of the plan; refused while it owns a partition, as found or planned. */

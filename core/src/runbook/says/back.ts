@@ -66,7 +66,12 @@ const BACK: { readonly [K in StepKind]?: (planned: Planned, step: StepFor<K>) =>
           system: systemName(planned, system),
           made: setupMade(planned, system),
         })
-      : message('back.uninstall-bios', { copied: copied(planned), made: setupMade(planned, system) }),
+      : message('back.uninstall-bios', {
+          system: systemName(planned, system),
+          copied: copied(planned),
+          before: planned.plan.systems.find((s) => s.origin === 'found')?.name ?? null,
+          made: setupMade(planned, system),
+        }),
   'redo-start': (planned, { system }) => message('back.redo-start', { system: systemName(planned, system) }),
   'firmware-mode': ({ plan }) =>
     message('back.firmware-mode', { mode: plan.target.mode === 'uefi' ? 'bios' : 'uefi' }),

@@ -1,5 +1,5 @@
 import type { Planned } from '../../plan/index.js';
-import type { Environment } from '../../sequence/index.js';
+import { liveFrom, type Environment } from '../../sequence/index.js';
 import { message, type Code, type Message } from '../../words/index.js';
 import { systemName } from './facts.js';
 
@@ -33,7 +33,7 @@ export function placeNote({ plan }: Planned, environment: Environment, restart: 
     case 'firmware':
       return message('note.firmware');
     case 'live':
-      return message('note.live', { mode });
+      return message('note.live', { mode, from: liveFrom(plan)?.name ?? null });
     case 'installer':
       return restart ? message('note.installer', { mode }) : message('note.installer-here');
     case 'first-start':

@@ -16,6 +16,7 @@ export function backup(planned: Planned) {
   return message('step.backup', {
     usedBytes: used.reduce<number>((sum, u) => sum + (u ?? 0), 0),
     unknown: used.filter((u) => u === undefined).length,
+    systems: plan.systems.filter((s) => s.origin === 'found').map((s) => s.name),
   });
 }
 

@@ -2,15 +2,16 @@ import {
   layersOf,
   partitionOf,
   partitionTitle,
+  roleInSentence,
   roleName,
   systemOf,
   volumesOf,
   type Planned,
   type PlannedPartition,
 } from '../../plan/index.js';
-import { sheetOf, sheetsOf, type RecognitionRow, type Sheet } from '../../moment/index.js';
+import { partsOfSetup, sheetOf, sheetsOf, type RecognitionRow, type Sheet } from '../../moment/index.js';
 import { volumeName } from '../../volume/index.js';
-import type { StepFor } from '../../sequence/index.js';
+import { procedureFor, type StepFor } from '../../sequence/index.js';
 import { setupMakingEfi, startOf, systemsAfter } from '../../start/index.js';
 import { defaultClock, listsOthers, type System } from '../../system/index.js';
 import { message } from '../../words/index.js';
@@ -38,6 +39,7 @@ export function install(planned: At, step: StepFor<'install'>) {
     const p = row.kind === 'partition' ? partitionOf(plan, row.id) : undefined;
     return p?.owners.includes(step.system) && !isCarrier(p) ? [{ row, p }] : [];
   });
+  const made = madeHere(planned, step).map((p) => ({ p, device: deviceOf(planned, p.id) }));
   return message('step.install', {
     ...about,
     lines: rows.map(({ row, p }) => ({
@@ -51,9 +53,23 @@ export function install(planned: At, step: StepFor<'install'>) {
     })),
     ...insideOf(planned, step.system),
     mode: plan.target.mode,
-    efiDevice: rows.find(({ p }) => p.role === 'efi')?.row.device ?? null,
+    efiDevice:
+      rows.find(({ p }) => p.role === 'efi')?.row.device ??
+      made.find(({ p }) => p.role === 'efi')?.device ??
+      null,
+    made: made.map(({ p, device }) => ({ device, name: partitionTitle(p) })),
     efiMadeBy: madeBy !== undefined && madeBy.id !== step.system ? madeBy.name : null,
   });
+}
+
+/** What is created in the same installer, before this step. */
+function madeHere({ plan, survey }: At, { system }: StepFor<'install'>): PlannedPartition[] {
+  const { ordered } = procedureFor({ plan, survey });
+  return (ordered.ok ? ordered.steps : []).flatMap((s) =>
+    s.kind === 'create' && s.environment.kind === 'installer' && s.environment.system === system
+      ? (partitionOf(plan, s.partition) ?? [])
+      : [],
+  );
 }
 
 /** Nothing is formatted twice: what a step before made has its file system by then. */
@@ -119,7 +135,14 @@ function roomForSetup(planned: Planned, system: System, sheet: readonly Recognit
     .filter((row) => row.instruction === 'give-to-setup')
     .sort((a, b) => b.sizeBytes - a.sizeBytes);
   if (!largest) return { kind: 'none' as const, leastBytes: system.leastBytes };
-  return { kind: 'gap' as const, binary: largest.binary, decimal: largest.decimal, after: largest.before };
+  const makes = partsOfSetup(planned, system).map((part) => ({ ...part, role: roleInSentence(part.role) }));
+  return {
+    kind: 'gap' as const,
+    binary: largest.binary,
+    decimal: largest.decimal,
+    after: largest.before,
+    makes,
+  };
 }
 
 export function redoStart(planned: Planned, { system }: StepFor<'redo-start'>) {
@@ -144,6 +167,9 @@ export function startOrder({ plan }: Planned) {
     menu: menu?.name ?? null,
     waitSeconds,
     mode: plan.target.mode,
+    pushes: systemsAfter(plan)
+      .filter((s) => s.family === 'windows' || s.family === 'macos')
+      .map((s) => s.name),
   });
 }
 

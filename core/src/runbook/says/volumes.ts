@@ -2,13 +2,15 @@ import {
   floorOf,
   partitionOf,
   partitionTitle,
+  roleName,
   type Planned,
   type PlannedPartition,
 } from '../../plan/index.js';
+import { asksToShrink } from '../../ability/index.js';
 import { MIB } from '../../quantity/index.js';
 import { sheetOf } from '../../moment/index.js';
 import { typeOf } from '../../recognition/index.js';
-import type { StepFor } from '../../sequence/index.js';
+import { placeIn, type StepFor } from '../../sequence/index.js';
 import { surveyedPartition } from '../../survey/index.js';
 import { typeName } from '../../table/index.js';
 import { volumeName } from '../../volume/index.js';
@@ -18,11 +20,6 @@ import type { At } from './facts.js';
 import { madeInside } from './inside.js';
 
 export function shrink(planned: At, step: StepFor<'shrink'>) {
-  const listed = sheetOf(
-    planned,
-    { environment: step.environment, steps: [step] },
-    planned.before,
-  ).rows.filter((row) => row.kind === 'partition');
   const toBytes = bytesOf(planned, step.after);
   const fromBytes = bytesOf(planned, step.before);
   const partition = partitionOf(planned.plan, step.partition);
@@ -35,13 +32,20 @@ export function shrink(planned: At, step: StepFor<'shrink'>) {
     own:
       step.environment.kind === 'running'
         ? {
-            number: listed.findIndex((row) => row.id === step.partition) + 1,
-            of: listed.length,
+            ...placeInList(planned, step),
             takeAwayMib: Math.ceil((fromBytes - toBytes) / MIB),
+            asks: asksToShrink(placeIn(planned.plan, step.environment)),
           }
         : null,
     floorBytes: floor && floor.evidence !== 'no-content' ? floor.bytes : null,
   });
+}
+
+/** Which line it is among the partitions that are listed there, counted from 1. */
+function placeInList(at: At, step: StepFor<'shrink' | 'format'>) {
+  const { rows } = sheetOf(at, { environment: step.environment, steps: [step] }, at.before);
+  const listed = rows.filter((row) => row.kind === 'partition');
+  return { number: listed.findIndex((row) => row.id === step.partition) + 1, of: listed.length };
 }
 
 export function move(planned: At, step: StepFor<'move' | 'move-aside'>) {
@@ -74,7 +78,9 @@ export function create(planned: At, step: StepFor<'create'>) {
     name: p.name,
     label: p.label,
     content: contentOf(p, step),
-    setup: step.setup === null ? '' : systemName(planned, step.setup),
+    formattedBy: step.formattedBy === null ? '' : systemName(planned, step.formattedBy),
+    where: WHERE[step.environment.kind],
+    use: useOf(p),
     fileSystem: fileSystemName(p),
     device: deviceOf(planned, p.id),
     layer: p.layer === undefined || p.layer === 'none' ? null : p.layer,
@@ -89,8 +95,25 @@ function beforeIt({ before }: At, p: PlannedPartition): Text | null {
   return last ? partitionTitle(last) : null;
 }
 
-function contentOf({ placeholder, fileSystem }: PlannedPartition, { environment, setup }: StepFor<'create'>) {
-  if (setup !== null) return 'setup';
+const WHERE = {
+  running: 'tool',
+  'first-start': 'tool',
+  installer: 'installer',
+  live: 'live',
+  firmware: 'live',
+} as const;
+
+/** What an installer is told of it. */
+function useOf({ role, mountPoint }: PlannedPartition): Text {
+  if (role === 'swap') return message('use.swap');
+  return mountPoint === '' ? roleName(role) : message('use.mounted', { role: roleName(role), at: mountPoint });
+}
+
+function contentOf(
+  { placeholder, fileSystem, role }: PlannedPartition,
+  { environment, formattedBy }: StepFor<'create'>,
+) {
+  if (formattedBy !== null) return role === 'system' ? 'setup' : 'later';
   if (placeholder && environment.kind === 'running') return 'placeholder';
   if (fileSystem === 'none' || fileSystem === 'swap') return fileSystem;
   return 'file-system';
@@ -100,11 +123,18 @@ function contentOf({ placeholder, fileSystem }: PlannedPartition, { environment,
 const fileSystemName = ({ fileSystem, role }: PlannedPartition) =>
   role === 'efi' && fileSystem === 'fat' ? 'FAT32' : volumeName(fileSystem);
 
-export const format = (planned: At, { partition }: StepFor<'format'>) =>
-  message('step.format', {
-    line: lineOf(planned, partition),
-    content: volumeName(partitionOf(planned.plan, partition)?.fileSystem ?? 'unknown'),
+export function format(planned: At, step: StepFor<'format'>) {
+  const p = partitionOf(planned.plan, step.partition);
+  const then = partitionOf(planned.before.planned.plan, step.partition);
+  const inTool = WHERE[step.environment.kind] === 'tool';
+  return message('step.format', {
+    line: lineOf(planned, step.partition),
+    content: volumeName(p?.fileSystem ?? 'unknown'),
+    label: p?.label ?? '',
+    listed: inTool ? placeInList(planned, step) : null,
+    held: then?.fileSystem !== 'none',
   });
+}
 
 export const setLabel = (planned: At, { partition }: StepFor<'set-label'>) =>
   message('step.set-label', {

@@ -1,3 +1,4 @@
+import { liveFrom } from '../place.js';
 import { withNeeds, type Environment } from '../step.js';
 import { backups } from '../steps/backup.js';
 import { controllerSwitches } from '../steps/controller-mode.js';
@@ -58,14 +59,18 @@ export function settings(situation: Situation): Step[] {
 
 const FIRST: readonly Step['kind'][] = ['backup', 'safety-copy', 'prepare-medium'];
 
-/** The steps, with a safety copy made in a live session where there is one and none could be made before. */
-export function withSafetyCopy({ survey }: Situation, steps: readonly Step[]): Step[] {
-  const live = steps.some((s) => s.environment.kind === 'live');
-  if (!live || survey.partitions.length === 0 || steps.some((s) => s.kind === 'safety-copy'))
+/**
+ * The steps, with a safety copy where none could be made before: made in the live session, or in the one that the medium gives
+ * from which something is installed.
+ */
+export function withSafetyCopy({ plan, survey }: Situation, steps: readonly Step[]): Step[] {
+  const medium = liveFrom(plan)?.id;
+  const waits = ({ environment }: Step) =>
+    environment.kind === 'live' || (environment.kind === 'installer' && environment.system === medium);
+  if (!steps.some(waits) || survey.partitions.length === 0 || steps.some((s) => s.kind === 'safety-copy'))
     return [...steps];
   const copy = liveSafetyCopy();
-  const after = steps.map((s) => (s.environment.kind === 'live' ? withNeeds(s, [...s.needs, copy.id]) : s));
-  return [...after, copy];
+  return [...steps.map((s) => (waits(s) ? withNeeds(s, [...s.needs, copy.id]) : s)), copy];
 }
 
 /**
@@ -75,7 +80,7 @@ export function withSafetyCopy({ survey }: Situation, steps: readonly Step[]): S
 export function withMedia(situation: Situation, steps: readonly Step[]): Step[] {
   const running = preparingIn(situation);
   const prepared = new Set(steps.map((s) => s.id));
-  const live = situation.arriving.some(({ family }) => family === 'linux' || family === 'bsd');
+  const live = liveFrom(situation.plan) !== undefined;
   const more = new Map<string, Step>();
   const needing = steps.map((s) => {
     const medium =

@@ -13,6 +13,7 @@ import {
   withMedia,
   withSafetyCopy,
 } from './around.js';
+import { inInstallers } from './making.js';
 import { partSteps } from './parts.js';
 import { situationOf, type Situation } from './situation.js';
 import { withConversionNeeds, withSpanNeeds } from './span-needs.js';
@@ -28,16 +29,14 @@ export function deriveSteps(planned: Planned, waiting: Waiting = NO_WAITING): St
   const prepare = preparation(situation);
   const firmware = firmwareSteps(situation);
   const gate = [...prepare, ...firmware].map((s) => s.id);
-  const disk = diskSteps(situation, prepare).map((s) =>
+  const gated = diskSteps(situation, prepare).map((s) =>
     s.environment.kind === 'running' ? s : withNeeds(s, [...new Set([...s.needs, ...gate])]),
   );
-  const ids = disk.map((s) => s.id);
-  const starts = startSteps(situation, [...ids.filter((id) => !isLate(id, disk)), ...gate]);
-  const installed = installs(situation, [...ids, ...gate]);
-  const tables = mountTables(
-    situation,
-    ids.filter((id) => !isLate(id, disk)),
-  );
+  const early = gated.filter((s) => !isLate(s.id, gated) && !isOfInstall(s)).map((s) => s.id);
+  const tables = mountTables(situation, early);
+  const disk = inInstallers(situation, gated, tables);
+  const starts = startSteps(situation, [...early, ...gate]);
+  const installed = installs(situation, disk, gate);
   const done = [...afterConversion(situation, disk), ...tables, ...starts, ...installed];
   const all = [...prepare, ...firmware, ...done, ...afterwards(situation, [...prepare, ...done])];
   return withMedia(situation, withSafetyCopy(situation, all));
@@ -53,7 +52,17 @@ function diskSteps(situation: Situation, prepare: readonly Step[]): Step[] {
     ...containerSteps(situation),
   ];
   const steps = mergeSame([...whole, ...withSpanNeeds(situation, parts)]);
-  return withConversionNeeds(situation, afterRepair(steps));
+  return withConversionNeeds(situation, afterVerification(afterRepair(steps)));
+}
+
+/** A system that made its own volumes smaller is started before anything is built on that from outside of it. */
+function afterVerification(steps: readonly Step[]): Step[] {
+  const verified = steps.filter((s) => s.kind === 'verify-start').map((s) => s.id);
+  return steps.map((s) =>
+    s.kind === 'verify-start' || s.environment.kind === 'running'
+      ? s
+      : withNeeds(s, [...new Set([...s.needs, ...verified])]),
+  );
 }
 
 /** A damaged table is repaired before it is changed. */
@@ -84,6 +93,10 @@ function afterConversion({ plan }: Situation, disk: readonly Step[]): Step[] {
       : s,
   );
 }
+
+/** Done as a system is installed, or after that. */
+const isOfInstall = ({ environment: { kind } }: Step): boolean =>
+  kind === 'installer' || kind === 'first-start';
 
 function isLate(id: string, disk: readonly Step[]): boolean {
   const s = disk.find((t) => t.id === id);

@@ -3,7 +3,7 @@ import { changesInside } from '../steps/change-inside.js';
 import { checkOf } from '../steps/check-volume.js';
 import { creationOf } from '../steps/create.js';
 import { deletionOf } from '../steps/delete.js';
-import { fillPlaceholder, formatInPlace } from '../steps/format.js';
+import { formatCreated, formatInPlace } from '../steps/format.js';
 import { growthOf } from '../steps/grow.js';
 import type { Step } from '../steps/kinds.js';
 import { asideOf } from '../steps/move-aside.js';
@@ -13,6 +13,7 @@ import { renaming } from '../steps/set-name.js';
 import { retyping } from '../steps/set-type.js';
 import { shrinkOf } from '../steps/shrink.js';
 import { verificationOf } from '../steps/verify-start.js';
+import { makingOf } from './making.js';
 import { isRelabelled, isRenamed, isRetyped, type Situation } from './situation.js';
 import { spanOf, type TableStep, type World } from './table-step.js';
 import { after, beginChange, type VolumeChange } from './volume-change.js';
@@ -27,9 +28,14 @@ export function partSteps(situation: Situation, before: readonly string[]): Tabl
     ...fresh.flatMap((p): TableStep[] => {
       const world = isLogical(situation, p) ? 'container' : 'disk';
       const about = { object: `new ${p.id}`, world, holds: null } as const;
-      const created: TableStep = { ...about, step: creationOf(situation, p, before), takes: spanOf(p) };
-      return p.placeholder
-        ? [created, { ...about, step: fillPlaceholder(situation, p), takes: null }]
+      const making = makingOf(situation, p);
+      const created: TableStep = {
+        ...about,
+        step: creationOf(situation, p, making, before),
+        takes: spanOf(p),
+      };
+      return making.format
+        ? [created, { ...about, step: formatCreated(p, making.format), takes: null }]
         : [created];
     }),
   ];

@@ -7,15 +7,16 @@ import {
 } from '../../plan/index.js';
 import { sectors } from '../../quantity/index.js';
 import { LIVE, step, type StepOf } from '../step.js';
-import type { System, SystemId } from '../../system/index.js';
+import type { SystemId } from '../../system/index.js';
+import type { Making } from '../derive/making.js';
 import { writesNewTable, type Situation } from '../derive/situation.js';
 import { spanOf } from '../derive/table-step.js';
 import type { Kind } from './kind.js';
 
-/** A new partition is listed, and formatted, but for one that its own setup formats: `setup`. */
+/** A new partition is listed, and formatted at once where no system is told that formats it later. */
 export type Create = StepOf<
   'create',
-  { partition: PartitionId; before: null; after: Span; setup: SystemId | null }
+  { partition: PartitionId; before: null; after: Span; formattedBy: SystemId | null }
 >;
 
 export const create: Kind<Create> = {
@@ -25,43 +26,40 @@ export const create: Kind<Create> = {
     const planned = table.plan.partitions.find((p) => p.id === partition);
     return table.list(partition, after, planned !== undefined && isLogical(table, planned));
   },
-  holds: (planned, _, { setup }) =>
-    setup === null ? planned : { ...planned, fileSystem: 'none', label: '' },
+  holds: (planned, _, { formattedBy }) =>
+    formattedBy === null ? planned : { ...planned, fileSystem: 'none', label: '' },
   back: {
     write: (table, { partition }) => table.remove(partition),
-    turned: () => ({ writes: [] }),
+    // What an installer did is taken back from outside of it.
+    turned: ({ environment }) => ({
+      writes: [],
+      ...(environment.kind === 'installer' ? { environment: LIVE } : {}),
+    }),
   },
 };
 
-/** A placeholder is made by the system that is there, in its own disk tool. */
-export function creationOf(situation: Situation, p: PlannedPartition, before: readonly string[]): Create {
+/** @param before what is done in the system that is there before it changes anything on the disk. */
+export function creationOf(
+  situation: Situation,
+  p: PlannedPartition,
+  { create: place, formattedBy }: Making,
+  before: readonly string[],
+): Create {
   const table = writesNewTable(situation) ? ['new-table'] : [];
   const after = spanOf(p);
-  const own = p.placeholder ? placeholderMaker(situation) : undefined;
-  return step('create', p.id, own ? { kind: 'running', system: own.id } : LIVE, {
+  return step('create', p.id, place, {
     partition: p.id,
     before: null,
     after,
-    setup: p.placeholder ? null : (setupOf(situation, p)?.id ?? null),
+    formattedBy,
     writes: [after, ...recordOf(situation, p)],
-    needs: own ? [...table, ...before] : table,
+    needs: place.kind === 'running' ? [...table, ...before] : table,
     undo: 'yes',
   });
 }
-
-/** The setup that formats it as its system volume. */
-const setupOf = ({ arriving }: Situation, { role, owners }: PlannedPartition): System | undefined =>
-  role === 'system' && owners.length === 1
-    ? arriving.find((s) => s.id === owners[0] && s.ownSetup && s.family === 'windows')
-    : undefined;
 
 /** A logical is listed by a record in front of it. */
 function recordOf(situation: Situation, p: PlannedPartition): Span[] {
   const at = isLogical(situation, p) ? recordPlaces(situation).get(p.id) : undefined;
   return at === undefined ? [] : [{ start: at, length: sectors(1) }];
-}
-
-function placeholderMaker({ plan }: Situation): System | undefined {
-  const found = plan.systems.filter((s) => s.origin === 'found' && s.change === undefined);
-  return found.find((s) => s.family === 'windows') ?? found[0];
 }

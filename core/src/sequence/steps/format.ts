@@ -1,6 +1,7 @@
 import type { PartitionId, PlannedPartition, Span } from '../../plan/index.js';
-import { LIVE, step, type Environment, type StepOf } from '../step.js';
+import { step, type Environment, type StepOf } from '../step.js';
 import type { SurveyPartitionId } from '../../survey/index.js';
+import { formatPlace } from '../derive/making.js';
 import type { Situation } from '../derive/situation.js';
 import { spanOf } from '../derive/table-step.js';
 import type { Kind } from './kind.js';
@@ -18,20 +19,20 @@ export const formatInPlace = (
   p: PlannedPartition,
   found: SurveyPartitionId,
 ): Format => ({
-  ...formatting(situation, p),
+  ...formatting(p, formatPlace(situation, p)),
   found,
   undo: 'from-backup',
 });
 
-/** What held the place is formatted by the installer that takes it. */
-export const fillPlaceholder = (situation: Situation, p: PlannedPartition): Format => ({
-  ...formatting(situation, p),
-  needs: [`create:${p.id}`],
+/** One that was created before, by who takes it or makes such content: in a system that comes, once it is installed. */
+export const formatCreated = (p: PlannedPartition, place: Environment): Format => ({
+  ...formatting(p, place),
+  needs: [`create:${p.id}`, ...(place.kind === 'first-start' ? [`install:${place.system}`] : [])],
 });
 
-function formatting(situation: Situation, p: PlannedPartition): Format {
+function formatting(p: PlannedPartition, place: Environment): Format {
   const span = spanOf(p);
-  return step('format', p.id, formatPlace(situation, p), {
+  return step('format', p.id, place, {
     partition: p.id,
     found: null,
     before: span,
@@ -39,11 +40,4 @@ function formatting(situation: Situation, p: PlannedPartition): Format {
     writes: [span],
     undo: 'yes',
   });
-}
-
-/** In the installer of the one arriving system that owns it; what is shared is formatted before the first of them. */
-function formatPlace({ arriving }: Situation, p: PlannedPartition): Environment {
-  const [only, another] = p.owners;
-  const system = another === undefined ? arriving.find((s) => s.id === only) : undefined;
-  return system && !system.ownSetup ? { kind: 'installer', system: system.id } : LIVE;
 }

@@ -4,6 +4,7 @@ import { isArriving, type System, type SystemId } from '../../system/index.js';
 import type { Situation } from '../derive/situation.js';
 import { spanOf } from '../derive/table-step.js';
 import type { Kind } from './kind.js';
+import type { Step } from './kinds.js';
 import { firstUnhibernations } from './unhibernate.js';
 
 /** An arriving system is installed. */
@@ -20,7 +21,7 @@ export const install: Kind<Install> = {
 };
 
 /** One system after the other, Windows first: it would put itself before what is there. */
-export function installs(situation: Situation, after: readonly string[]): Install[] {
+export function installs(situation: Situation, disk: readonly Step[], before: readonly string[]): Install[] {
   const { plan, arriving } = situation;
   const asleep = new Map(firstUnhibernations(situation).map((s) => [s.system, s.id]));
   const windowsFirst = [...arriving].sort(
@@ -28,15 +29,14 @@ export function installs(situation: Situation, after: readonly string[]): Instal
   );
   const formatted = (system: SystemId) =>
     plan.partitions.filter((p) => p.owners.includes(system) && p.treatment === 'format');
-  const own = (system: SystemId) =>
-    plan.partitions.filter((p) => p.owners.includes(system)).map((p) => `format:${p.id}`);
   return windowsFirst.map((system, i) => {
     const { id } = system;
     const previous = windowsFirst[i - 1];
     return step('install', id, placeOf(plan, system), {
       system: id,
       needs: [
-        ...after.filter((needed) => !own(id).includes(needed)),
+        ...before,
+        ...disk.filter((s) => isBefore(windowsFirst.slice(0, i), id, s)).map((s) => s.id),
         ...(previous ? [`install:${previous.id}`] : []),
         // What it shares with the one before must not be held by that one asleep.
         ...(previous ? [asleep.get(previous.id) ?? []].flat() : []),
@@ -45,6 +45,15 @@ export function installs(situation: Situation, after: readonly string[]): Instal
       undo: 'yes',
     });
   });
+}
+
+/**
+ * Whether a step on the disk is done before a system is installed: not what other installers do, nor what is done in a system
+ * that comes later. What the installer formats itself is part of installing.
+ */
+function isBefore(earlier: readonly System[], system: SystemId, { kind, environment }: Step): boolean {
+  if (environment.kind === 'installer') return environment.system === system && kind !== 'format';
+  return environment.kind !== 'first-start' || earlier.some((s) => s.id === environment.system);
 }
 
 /** In its own installer; of one that is held as a file, in the system whose volume holds it. */

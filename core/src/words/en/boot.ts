@@ -71,6 +71,8 @@ export const boot = {
   'boots.not': ({ fault }: { fault: string }) => `Does not boot: ${fault}`,
   'boots.by': ({ system }: { system: string }) => `From the boot menu of ${system}.`,
   'boots.partition': ({ volume }: { volume: string }) => `By the boot code in the first sector of ${volume}.`,
+  'boots.own-volume': ({ volume }: { volume: string }) =>
+    `By the firmware of its maker’s machine: its boot loader is on ${volume} itself.`,
   'boots.made-entry': ({ system }: { system: string }) =>
     `By its own boot entry in the firmware. Its boot loader is on the EFI system partition that the setup of ${system} makes.`,
   'boots.disk': () => 'Directly: its boot loader is in the first sector of the disk.',

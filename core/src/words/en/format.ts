@@ -2,6 +2,7 @@ import { formatBinary, formatBoth } from '../../quantity/index.js';
 
 const NUMBERS = new Intl.NumberFormat('en');
 const PLURALS = new Intl.PluralRules('en');
+const OR = new Intl.ListFormat('en', { type: 'disjunction' });
 const AND = new Intl.ListFormat('en', { type: 'conjunction' });
 
 export const both = formatBoth;
@@ -13,6 +14,9 @@ export const count = (n: number, one: string, other = `${one}s`): string =>
 
 /** `a, b, and c` */
 export const and = (items: readonly string[]): string => AND.format(items);
+
+/** `a, b, or c` */
+export const or = (items: readonly string[]): string => OR.format(items);
 
 /** A name as it stands in a sentence. */
 export const quoted = (name: string): string => `“${name}”`;

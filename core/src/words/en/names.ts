@@ -14,7 +14,7 @@ export const names = {
   'role.opaque': () => 'Part of a larger volume',
   'role.other': () => 'Unknown purpose',
   'the-role.efi': () => 'EFI system',
-  'the-role.reserved': () => 'windows reserved',
+  'the-role.reserved': () => 'Windows reserved',
   'the-role.system': () => 'system volume',
   'the-role.root': () => 'root',
   'the-role.home': () => 'home',
@@ -51,6 +51,7 @@ export const names = {
     `partition ${number}${label === '' ? '' : ` “${label}”`}: ${content}`,
 
   'sheet.free': () => 'free space',
+  'sheet.room': ({ system }: { system: string }) => `free space for the setup of ${system}`,
   'sheet.start': () => 'start of the disk',
   'sheet.end': () => 'end of the disk',
 };

@@ -15,8 +15,8 @@ export const runbook = {
 
   'note.running': () => 'Nothing is installed yet. Keep the machine on mains power from here to the end.',
   'note.firmware': () => 'Restart, and press the key that the machine shows for its setup.',
-  'note.live': ({ mode }: { mode: Mode }) =>
-    `Restart from the installation medium in ${MODE[mode]} mode (the entry ${mode === 'uefi' ? 'marked' : 'that is not marked'} UEFI in the boot menu), and choose to try it, not to install.`,
+  'note.live': ({ mode, from }: { mode: Mode; from: string | null }) =>
+    `Restart from ${from === null ? 'the live medium' : `the installation medium of ${from}`} in ${MODE[mode]} mode (the entry ${mode === 'uefi' ? 'marked' : 'that is not marked'} UEFI in the boot menu), and choose to try it, not to install.`,
   'note.installer-here': () =>
     'Start the installer in the same live session, and choose to partition by hand. Never choose to use or erase the whole disk.',
   'note.installer': ({ mode }: { mode: Mode }) =>
@@ -66,8 +66,10 @@ export const runbook = {
   'sheet.create-here': () => 'create in here',
   'sheet.taken': () => 'leave alone: a setup has made its partitions here',
   'sheet.change': () => 'change type, name or label',
+  'sheet.contains': () => 'leave alone: it contains the lines below',
 
   'use.swap': () => 'use as swap',
+  'use.mounted': ({ role, at }: { role: string; at: string }) => `${role}, mounted at ${at}`,
 
   'page.title': ({ machine }: { machine: string }) => `Runbook for ${machine}`,
   'page.brand': () => 'Rhizotome runbook',
@@ -78,7 +80,9 @@ export const runbook = {
     time: string | null;
     madeAt: string;
   }) =>
-    `Disk ${p.device}, ${both(p.bytes)} · ${count(p.restarts, 'restart')}${p.time === null ? '' : `, ${p.time} of copying`} · made ${p.madeAt} UTC`,
+    `Disk ${p.device}, ${both(p.bytes)} · ${count(p.restarts, 'restart')}${p.time === null ? '' : `, ${p.time} of copying within the disk`} · made ${p.madeAt} UTC`,
+  'page.day': ({ time, longest }: { time: string; longest: { step: number; time: string } | null }) =>
+    `Allow ${time} for all of it, by rules of thumb.${longest === null ? '' : ` The longest step is ${longest.step}, with ${longest.time}.`}`,
   'page.moment': ({ done, of }: { done: number; of: number }) =>
     done === 0
       ? 'Before the first step'

@@ -34,12 +34,20 @@ export const wayBack = {
   'back.label': ({ volume }: { volume: string }) => `Set the label of ${quoted(volume)} as it was found`,
   'back.uninstall-uefi': ({ system, made }: { system: string; made: boolean }) =>
     `Remove the boot entry of ${system} from the list of the firmware, and its directory from the EFI system partition${made ? SETUP_MADE : ''}`,
-  'back.uninstall-bios': ({ copied, made }: { copied: boolean; made: boolean }) =>
+  'back.uninstall-bios': (p: {
+    system: string;
+    copied: boolean;
+    /** A system that was there before, whose boot code stood in the first sector. */
+    before: string | null;
+    made: boolean;
+  }) =>
     `${
-      copied
+      p.copied
         ? 'Write the first 440 bytes of the safety copy back: the boot loader that was there. What follows them in that sector is the table; leave it alone'
-        : 'Let the repair tools of the system that is there write its boot loader to the first sector of the disk again'
-    }${made ? SETUP_MADE : ''}`,
+        : p.before === null
+          ? `No other system needs the boot code that ${p.system} wrote to the first sector: it may stay`
+          : `Let the repair tools of ${p.before} write its boot loader to the first sector of the disk again`
+    }${p.made ? SETUP_MADE : ''}`,
   'back.redo-start': ({ system }: { system: string }) =>
     `Make ${system} start as before, with its own repair tools`,
   'back.firmware-mode': ({ mode }: { mode: Mode }) => `Set the firmware back to ${MODE[mode]} mode`,

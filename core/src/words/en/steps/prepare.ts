@@ -3,7 +3,16 @@ import { FROM_ANOTHER_DISK, say, unhibernateOther, unhibernateWindows } from './
 
 /** What is done before the disk is changed. */
 export const prepare = {
-  'step.backup': ({ usedBytes, unknown }: { usedBytes: number; unknown: number }) =>
+  'step.backup': ({
+    usedBytes,
+    unknown,
+    systems,
+  }: {
+    usedBytes: number;
+    unknown: number;
+    /** Those that are installed by now. */
+    systems: readonly string[];
+  }) =>
     say(
       'Back up everything on the disk to another disk',
       [
@@ -12,7 +21,9 @@ export const prepare = {
             ? 'It is not known how much space is in use.'
             : `At least ${both(usedBytes)} is in use${unknown > 0 ? `; the space used on ${count(unknown, 'other volume')} is not known` : ''}.`
         }`,
-        'Create a recovery medium for the installed system.',
+        ...(systems.length > 0
+          ? [`Create a recovery medium of ${and(systems)}, with its own tool where it has one.`]
+          : []),
       ],
       ['Three files that you picked at random open from the backup on another machine.'],
       'A copy on another partition of the same disk is not a backup.',

@@ -41,7 +41,7 @@ export const unhibernateWindows = (system: string) =>
   say(
     `Turn off fast startup and hibernation in ${system}`,
     [
-      'Open a command prompt as administrator and enter: powercfg /h off. This turns off both.',
+      'Open a command prompt as administrator and enter the command. It turns off both.',
       'Shut down completely once, and start again.',
     ],
     ['The power options no longer offer hibernation or fast startup.'],
@@ -52,7 +52,7 @@ export const unhibernateOther = (system: string) =>
   say(
     `Turn off hibernation in ${system}`,
     [
-      'Enter as administrator: systemctl mask hibernate.target hybrid-sleep.target suspend-then-hibernate.target',
+      'Enter the command as administrator.',
       'Take “resume=” out of the settings of its boot loader and its initial image, and write both again.',
     ],
     ['The desktop no longer offers to hibernate.'],

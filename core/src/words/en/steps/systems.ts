@@ -1,5 +1,10 @@
-import { and, both, count, MODE, type Mode, quoted } from '../format.js';
+import { and, or, binary, both, count, MODE, type Mode, quoted } from '../format.js';
 import { type Disk, disk, type Formatting, FORMATTING, opened, say } from './shared.js';
+
+const made = (part: { role: string; leastBytes: number; mostBytes: number | null }): string =>
+  part.mostBytes === null
+    ? part.role
+    : `${part.role} (${part.leastBytes === part.mostBytes ? binary(part.mostBytes) : `${binary(part.leastBytes)} to ${binary(part.mostBytes)}`})`;
 
 /** What is installed, and how systems start. */
 export const systems = {
@@ -68,13 +73,24 @@ export const systems = {
     efiDevice: string | null;
     /** A setup before it, which may have made one. */
     efiMadeBy: string | null;
+    /** Partitions that were created here for it, in this installer. */
+    made: readonly { readonly device: string; readonly name: string }[];
   }) =>
     say(
       `Install ${p.system}`,
       [
         disk(p.disk),
         ...p.opened.flatMap((o) => opened(o.device, o.luks, o.lvm)),
-        'Choose to partition by hand, and give each line its use:',
+        ...(p.made.length > 0
+          ? [
+              `Leave ${and(p.made.map((m) => `${quoted(m.name)} (${m.device})`))} as created in the steps before.`,
+            ]
+          : []),
+        p.lines.length + p.inside.length > 0
+          ? 'Choose to partition by hand, and give each line its use:'
+          : p.made.length > 0
+            ? 'Give no use to any other line.'
+            : 'The plan has no partition for it: go no further, and give it some under Layout.',
         ...p.lines.map(
           (l) =>
             `${l.device}, ${l.binary} (${l.decimal}), ${l.content}: ${l.mountPoint ? `mount at ${l.mountPoint}` : l.use}; ${FORMATTING[l.format]}.`,
@@ -147,7 +163,14 @@ export const systems = {
     disk: Disk;
     room:
       | { kind: 'placeholder'; binary: string; decimal: string; number: number; after: string }
-      | { kind: 'gap'; binary: string; decimal: string; after: string }
+      | {
+          kind: 'gap';
+          binary: string;
+          decimal: string;
+          after: string;
+          /** What the setup makes there; `mostBytes` is `null` for what takes the rest. */
+          makes: readonly { role: string; leastBytes: number; mostBytes: number | null }[];
+        }
       | { kind: 'none'; leastBytes: number };
   }) =>
     say(
@@ -157,10 +180,13 @@ export const systems = {
         p.room.kind === 'placeholder'
           ? `Choose the custom installation, then the line of ${p.room.binary} (${p.room.decimal}): number ${p.room.number} in the order on the disk, after ${p.room.after}. The setup formats it.`
           : p.room.kind === 'gap'
-            ? `Choose the custom installation, then the free space of ${p.room.binary} (${p.room.decimal}) after ${p.room.after}. The setup creates its own partitions there.`
+            ? `Choose the custom installation, then the free space of ${p.room.binary} (${p.room.decimal}) after ${p.room.after}. The setup creates its own partitions there${p.room.makes.length > 0 ? `, usually in this order: ${and(p.room.makes.map(made))}` : ''}.`
             : `There is no free space for it. It needs at least ${both(p.room.leastBytes)} in one piece.`,
       ],
-      ['Before you confirm, every line of the list above is still there.'],
+      [
+        'Before you confirm, every line of the list above is still there.',
+        'It restarts by itself two or three times: press no key then, and leave the medium where it is.',
+      ],
       'Do not delete or format any other line of the list.',
     ),
   'step.start-order': (p: {
@@ -171,6 +197,8 @@ export const systems = {
     menu: string | null;
     waitSeconds: number | null;
     mode: Mode;
+    /** Those of a family whose updates put them first again. */
+    pushes: readonly string[];
   }) => {
     const wait =
       p.waitSeconds === null || p.menu === null
@@ -198,12 +226,16 @@ export const systems = {
       [
         p.order.length > 0
           ? `Put the boot entries in this order: ${and(p.order)}. The first one starts by itself.`
-          : `Put the boot loader that lists all systems first: usually the one of ${p.first ?? 'the system installed last'}.`,
+          : p.menu === null
+            ? `Put the entry of ${p.first ?? 'the system that you use most'} first.`
+            : `Put the entry of ${p.first ?? p.menu} first${p.first === p.menu || p.first === null ? ': its boot menu lists the other systems' : ''}.`,
         'Leave the other entries in the list.',
         ...wait,
       ],
       ['The boot menu of the firmware lists every system.'],
-      'A large update of Windows may put Windows first again. Then repeat this step; nothing is lost.',
+      p.pushes.length === 0
+        ? null
+        : `A large update of ${or(p.pushes)} may put it first again. Then repeat this step; nothing is lost.`,
     );
   },
   'step.first-start': (p: {
@@ -221,7 +253,7 @@ export const systems = {
         `Choose ${p.system} in the boot menu, and log in.`,
         ...(p.setClock
           ? [
-              `Set it to read the machine’s clock as ${clock(p.clock)}. By default it reads it as ${clock(p.clock === 'utc' ? 'local' : 'utc')}.`,
+              `Set it to read the machine’s clock as ${clock(p.clock)}, and restart it. By default it reads it as ${clock(p.clock === 'utc' ? 'local' : 'utc')}.`,
             ]
           : []),
         'Shut it down properly, and start it once more.',

@@ -1,3 +1,4 @@
+import { GB, MB, MIB } from '../../../quantity/index.js';
 import { and, binary, both, quoted } from '../format.js';
 import {
   type Extent,
@@ -10,6 +11,14 @@ import {
   opened,
   say,
 } from './shared.js';
+
+/** A size as a tool asks for it: to the byte in both families of units, since tools differ in which they mean by MB. */
+const toType = (bytes: number): string => `${exactly(bytes, MIB)} MiB, which is ${exactly(bytes, MB)} MB`;
+
+const exactGb = (bytes: number): string => `${exactly(bytes, GB)} GB`;
+
+/** As many decimals as it takes, and no more. */
+const exactly = (bytes: number, unit: number): string => String(Number((bytes / unit).toFixed(9)));
 
 /** What is done to volumes, and to what is in them. */
 export const volumes = {
@@ -39,8 +48,8 @@ export const volumes = {
     volume: string;
     toBytes: number;
     fromBytes: number;
-    /** Place among the partitions on the disk, where its own system does it. */
-    own: { number: number; of: number; takeAwayMib: number } | null;
+    /** Place among the partitions on the disk, where its own system does it, and what its tool asks for. */
+    own: { number: number; of: number; takeAwayMib: number; asks: 'amount-to-take-away' | 'new-size' } | null;
     floorBytes: number | null;
   }) =>
     say(
@@ -48,7 +57,9 @@ export const volumes = {
       p.own
         ? [
             `Open the disk tool of the system that owns it and choose ${quoted(p.volume)}: now ${both(p.fromBytes)}, number ${p.own.number} of ${p.own.of} in the order on the disk.`,
-            `Enter the amount to take away: ${p.own.takeAwayMib} MiB. The tool may write MB for it.`,
+            p.own.asks === 'amount-to-take-away'
+              ? `Enter the amount to take away: ${p.own.takeAwayMib} MiB. The tool may write MB for it.`
+              : `Enter the new size of its partition: ${exactGb(p.toBytes)}. The tool counts in thousands, and adds a partition in the space that becomes free: let it be free space.`,
           ]
         : [
             `Shrink the file system first, then the partition to ${both(p.toBytes)}. A tool that does both does it in this order.`,
@@ -115,9 +126,13 @@ export const volumes = {
     type: string;
     name: string;
     label: string;
-    content: 'placeholder' | 'setup' | 'none' | 'swap' | 'file-system';
-    /** Of the system whose setup formats it. */
-    setup: string;
+    content: 'placeholder' | 'setup' | 'later' | 'none' | 'swap' | 'file-system';
+    /** The system that formats it later. */
+    formattedBy: string;
+    /** `tool`: the disk tool of a system that is there. `installer`: as a system is installed. `live`: with any tool of a live session. */
+    where: 'tool' | 'installer' | 'live';
+    /** What it is mounted at, or used as; only an installer asks. */
+    use: string;
     fileSystem: string;
     device: string;
     layer: keyof typeof LAYER | null;
@@ -126,33 +141,67 @@ export const volumes = {
   }) => {
     const label = p.label ? `, label ${p.label}` : '';
     const content = {
-      placeholder: `Use any file system: it only holds the place, and the installer formats it later.${p.label ? ` Give it the label ${p.label}, so that you find it there.` : ''}`,
-      setup: `Do not format it: the setup of ${p.setup} does.`,
+      placeholder: `Use any file system that the tool offers: it only holds the place, and the installer formats it later.${p.label ? ` Give it the label ${p.label}, so that you find it there.` : ''} It needs no letter.`,
+      setup: `Do not format it: the setup of ${p.formattedBy} does.`,
+      later: `Do not format it: ${p.formattedBy} does that in a step of its own.`,
       none: 'Do not create a file system on it.',
       swap: `Make it swap${label}.`,
       'file-system': `Format it as ${p.fileSystem}${label}.`,
     }[p.content];
+    const title = `Create ${quoted(p.volume)}, ${both(p.bytes)}`;
+    const inside = p.inside.map((v) => `Inside it, create ${insideText(v)}.`);
+    const behind = p.after === null ? 'the start of the disk' : quoted(p.after);
+    const warning = p.layer
+      ? (p.inside.length > 0 ? LAYER_OF_VOLUMES : LAYER)[p.layer]
+      : p.efi
+        ? 'Set the type as well as the file system: firmware does not start from a FAT volume of another type.'
+        : null;
+    if (p.where !== 'live')
+      return say(
+        title,
+        [
+          `Choose the free space after ${behind}, and create a partition at its beginning: ${toType(p.bytes)}.`,
+          ...(p.where === 'installer' ? [`Use: ${p.use}.`] : []),
+          ...(inside.length > 0 ? inside : [content]),
+        ],
+        [
+          p.where === 'installer'
+            ? `The list shows it as ${p.device}, right after ${behind}; the other lines are unchanged.`
+            : `It is listed with ${both(p.bytes)}; the volumes beside it are unchanged.`,
+        ],
+        warning,
+      );
     return say(
-      `Create ${quoted(p.volume)}, ${both(p.bytes)}`,
+      title,
       [
-        `Use the free space after ${p.after === null ? 'the start of the disk' : quoted(p.after)}: start at ${p.startMib} MiB (sector ${p.extent.first}), size ${binary(p.bytes)} (last sector ${p.extent.last}).`,
+        `Use the free space after ${behind}: start at ${p.startMib} MiB (sector ${p.extent.first}), size ${binary(p.bytes)} (last sector ${p.extent.last}).`,
         `Set the type to ${p.type}${p.name ? `, and the partition name to ${p.name}` : ''}.`,
-        ...(p.inside.length > 0 ? p.inside.map((v) => `Inside it, create ${insideText(v)}.`) : [content]),
+        ...(inside.length > 0 ? inside : [content]),
       ],
       [`It is listed as ${p.device}; the partitions beside it are unchanged.`],
-      p.layer
-        ? (p.inside.length > 0 ? LAYER_OF_VOLUMES : LAYER)[p.layer]
-        : p.efi
-          ? 'Set the type as well as the file system: firmware does not start from a FAT volume of another type.'
-          : null,
+      warning,
     );
   },
-  'step.format': ({ line: at, content }: { line: Line; content: string }) =>
+  'step.format': (p: {
+    line: Line;
+    content: string;
+    label: string;
+    /** Place among the partitions on the disk, in a system that knows no Linux names. */
+    listed: { number: number; of: number } | null;
+    /** Whether something was in it. */
+    held: boolean;
+  }) =>
     say(
-      `Format ${quoted(at.name)}`,
-      [`Format ${line(at)} as ${content}.`],
-      ['It is empty, and has its label.'],
-      'Its old content is lost. No other line may be marked for formatting.',
+      `Format ${quoted(p.line.name)}`,
+      [
+        p.listed === null
+          ? `Format ${line(p.line)} as ${p.content}${p.label ? `, label ${p.label}` : ''}.`
+          : `In the disk tool, format the volume of ${both(p.line.bytes)}, number ${p.listed.number} of ${p.listed.of} in the order on the disk, as ${p.content}${p.label ? `, label ${p.label}` : ''}. A quick format is enough.`,
+      ],
+      [p.label ? `It is empty, and has the label ${p.label}.` : 'It is empty.'],
+      p.held
+        ? 'Its old content is lost. No other line may be marked for formatting.'
+        : 'Other systems’ volumes are offered for formatting as well, since this one cannot read them. Format no other line.',
     ),
   'step.change-inside': (p: {
     line: Line;

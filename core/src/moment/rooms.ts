@@ -1,0 +1,72 @@
+import { isActive, MBR_SLOTS, overlap, plannedGaps, slotsOf, type Planned, type PlannedPartition, type Span } from '../plan/index.js';
+import { GIB, MIB } from '../quantity/index.js';
+import { isArriving, type System, type SystemId } from '../system/index.js';
+import type { Role } from '../table/index.js';
+
+/** Free space that a setup is given, in which it makes partitions of its own. */
+export interface SetupRoom extends Span {
+  readonly system: SystemId;
+}
+
+/** What a setup makes in its room. Sizes in bytes; `most` is `null` for what takes the rest. */
+export interface SetupPart {
+  readonly role: Role;
+  readonly leastBytes: number;
+  readonly mostBytes: number | null;
+}
+
+/** The largest free space that no other setup has. */
+export function roomIn(
+  planned: Planned,
+  system: SystemId,
+  given: readonly SetupRoom[],
+): SetupRoom | undefined {
+  const free = plannedGaps(planned).filter((gap) => !given.some((room) => overlap(room, gap)));
+  const [largest] = free.sort((a, b) => b.usable.length - a.usable.length);
+  return largest && { system, start: largest.start, length: largest.length };
+}
+
+/** Whether the setup of a system is given free space, and no partition that is held for it. */
+export const takesRoom = (system: System, partitions: readonly PlannedPartition[]): boolean =>
+  isArriving(system) &&
+  system.ownSetup &&
+  system.host === undefined &&
+  !partitions.some((p) => p.role === 'system' && p.owners.includes(system.id));
+
+/** The room of every setup, in the order in which they are installed: Windows first. */
+export function setupRooms(planned: Planned): readonly SetupRoom[] {
+  const { systems, partitions } = planned.plan;
+  return systems
+    .filter((s) => takesRoom(s, partitions))
+    .sort((a, b) => Number(b.family === 'windows') - Number(a.family === 'windows'))
+    .reduce<readonly SetupRoom[]>((rooms, { id }) => {
+      const room = roomIn(planned, id, rooms);
+      return room ? [...rooms, room] : rooms;
+    }, []);
+}
+
+/**
+ * What the setup of a Windows makes in its room, in the order of places. On a GPT: an EFI system partition where the disk has none,
+ * the reserved one, the system volume, and recovery behind it. On an MBR: a small active one where none is active and a slot
+ * is left. Sizes by common practice. Nothing is told of setups of other families.
+ */
+export function partsOfSetup(planned: Planned, system: System): readonly SetupPart[] {
+  if (system.family !== 'windows') return [];
+  const { plan } = planned;
+  const rest: SetupPart = { role: 'system', leastBytes: system.leastBytes, mostBytes: null };
+  const recovery: SetupPart = { role: 'recovery', leastBytes: GIB / 2, mostBytes: GIB };
+  if (plan.target.style === 'gpt') {
+    const efi: SetupPart = { role: 'efi', leastBytes: 100 * MIB, mostBytes: 260 * MIB };
+    return [
+      ...(plan.partitions.some((p) => p.role === 'efi') ? [] : [efi]),
+      { role: 'reserved', leastBytes: 16 * MIB, mostBytes: 16 * MIB },
+      rest,
+      recovery,
+    ];
+  }
+  const slots = slotsOf(planned);
+  const used = (slots?.primaries.length ?? 0) + (slots?.container ? 1 : 0);
+  const active = plan.partitions.some((p) => isActive(planned, p));
+  const start: SetupPart = { role: 'boot', leastBytes: 50 * MIB, mostBytes: 500 * MIB };
+  return [...(active || used + 2 > MBR_SLOTS ? [] : [start]), rest];
+}
