@@ -1,1 +1,9 @@
-export { ability, asksToShrink, listingOf, type Able, type Act, type Listing, type Place } from './abilities.js';
+export {
+  ability,
+  asksToShrink,
+  listingOf,
+  type Able,
+  type Act,
+  type Listing,
+  type Place,
+} from './abilities.js';

@@ -1,6 +1,5 @@
 export { CONTAINER_NUMBER } from './forecast.js';
 export { momentsOf, partitionNumbers, type Moment } from './moments.js';
-export { partsOfSetup, setupRooms, type SetupPart, type SetupRoom } from './rooms.js';
 export {
   lookAlikes,
   numbersFollowOrder,

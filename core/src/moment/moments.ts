@@ -5,12 +5,14 @@ import {
   type Planned,
   type PlannedPartition,
   systemOf,
+  roomIn,
+  takesRoom,
+  type SetupRoom,
 } from '../plan/index.js';
 import { kindOf, procedureFor, TableModel, type Step } from '../sequence/index.js';
 import type { Survey, SurveyPartition } from '../survey/index.js';
 import { forecastNumbers } from './forecast.js';
 import { Numbering } from './numbering.js';
-import { roomIn, takesRoom, type SetupRoom } from './rooms.js';
 
 /** The disk between two steps. */
 export interface Moment {

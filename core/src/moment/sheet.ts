@@ -14,6 +14,8 @@ import {
   type Plan,
   type PlannedPartition,
   type Span,
+  setupRooms,
+  type SetupRoom,
 } from '../plan/index.js';
 import { MIB } from '../quantity/index.js';
 import { isArriving } from '../system/index.js';
@@ -22,7 +24,6 @@ import { volumeName } from '../volume/index.js';
 import { message, type Text } from '../words/index.js';
 import { partitionNumbers } from './moments.js';
 import { CONTAINER_NUMBER } from './forecast.js';
-import { setupRooms, type SetupRoom } from './rooms.js';
 
 /** What to do with a line of this sheet when an installer shows it. */
 export type Instruction =

@@ -6,6 +6,7 @@ import {
   type Planned,
   type PlannedPartition,
   type Span,
+  type SetupRoom,
 } from '../plan/index.js';
 import {
   objectsOf,
@@ -18,7 +19,6 @@ import {
 } from '../sequence/index.js';
 import { isArriving } from '../system/index.js';
 import { momentsOf, type Moment } from './moments.js';
-import type { SetupRoom } from './rooms.js';
 import { instructionFor, rowsOf, type Instruct, type Instruction, type RecognitionRow } from './sheet.js';
 
 /** The disk as one environment lists it when it is entered, with what is done to each line there. */
@@ -126,4 +126,3 @@ const ownSetup = (plan: Plan, id: string): boolean =>
 function isReserved({ planned }: Moment, id: string): boolean {
   return planned.plan.partitions.some((p) => p.id === id && p.role === 'reserved');
 }
-

@@ -112,6 +112,14 @@ export {
 } from './inside/index.js';
 export { mountPointsIn, mountTableLines, type MountTableLine } from './mounts.js';
 export { packLeastMoved, type Packing, type PackOutcome, type PackPart, type PackRoom } from './packing.js';
+export {
+  partsOfSetup,
+  roomIn,
+  setupRooms,
+  takesRoom,
+  type SetupPart,
+  type SetupRoom,
+} from './setup-rooms.js';
 export { roomGiven, type RoomGiven, type SizeFit } from './room-given.js';
 export {
   OPEN_START,

@@ -2,13 +2,14 @@ import type { Planned } from './planned.js';
 import { bytes, type Bytes } from '../quantity/index.js';
 import type { System } from '../system/index.js';
 import { sizeOf } from './layout.js';
+import { setupRooms } from './setup-rooms.js';
 
 /** How what a system is given stands to what it asks for. `nothing`: it has no place yet. */
 export type SizeFit = 'nothing' | 'too-small' | 'least' | 'comfortable' | 'generous';
 
 /** What a plan gives a system, in bytes. */
 export interface RoomGiven {
-  /** Its root or system volume, or the file that it lives in: this is what its needs are measured by. */
+  /** Its root or system volume, the file that it lives in, or the free space that its setup is given: its needs are measured by this. */
   readonly systemBytes: Bytes;
   /** Other partitions that are its alone: home, swap, data. */
   readonly otherBytes: Bytes;
@@ -24,7 +25,10 @@ export function roomGiven(planned: Planned, system: System): RoomGiven {
   const sum = (list: typeof own) => bytes(list.reduce((all, p) => all + sizeOf(p, survey), 0));
   const alone = own.filter((p) => p.owners.length === 1);
   const isSystem = (p: (typeof own)[number]) => p.role === 'root' || p.role === 'system';
-  const systemBytes = system.host ? bytes(system.host.bytes) : sum(own.filter(isSystem));
+  const room = setupRooms(planned).find((r) => r.system === system.id);
+  const systemBytes = system.host
+    ? bytes(system.host.bytes)
+    : bytes(sum(own.filter(isSystem)) + (room?.length ?? 0) * survey.disk.sectorBytes);
   return {
     systemBytes,
     otherBytes: sum(alone.filter((p) => !isSystem(p))),

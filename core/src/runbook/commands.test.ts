@@ -82,9 +82,9 @@ test('no command is for a system that runs from what it changes, nor for another
       for (const { environment, steps } of runbookFor({ plan, survey }).phases)
         for (const step of steps) {
           if (environment.kind !== 'live')
-            expect(step.commands.filter((command) => !/^(?:chkdsk|powercfg|systemctl|reg) /.test(command))).toEqual(
-              [],
-            );
+            expect(
+              step.commands.filter((command) => !/^(?:chkdsk|powercfg|systemctl|reg) /.test(command)),
+            ).toEqual([]);
           const named = new Set(step.commands.flatMap((command) => command.match(/\/dev\/\S+/g) ?? []));
           expect(named.size).toBeLessThanOrEqual(1);
           commands += step.commands.length;

@@ -67,9 +67,7 @@ function byHand(planned: Planned, step: Step): Range {
 function backupTime(planned: Planned): Range {
   const used = planned.survey.partitions.map((p) => usedOf(planned, p.id)?.bytes);
   const known = used.reduce<number>((sum, bytes) => sum + (bytes ?? 0), 0);
-  const data = used.every((bytes) => bytes === undefined)
-    ? UNKNOWN_DATA
-    : { least: known, most: known };
+  const data = used.every((bytes) => bytes === undefined) ? UNKNOWN_DATA : { least: known, most: known };
   return {
     least: 600 + Math.ceil(data.least / BACKUP_RATES.fast),
     most: 1200 + Math.ceil(data.most / BACKUP_RATES.slow),

@@ -95,7 +95,18 @@ const StratumShape = memo(function StratumShape({
   return (
     <g className={classes.stratum} data-stratum={stratum.id} onClick={() => onSelect?.(stratum.id)}>
       {stratum.kind === 'gap' ? (
-        <rect x={x} width={width} {...inner} className={classes.gap} />
+        <>
+          <rect x={x} width={width} {...inner} className={classes.gap} />
+          {stratum.owners.length > 0 && (
+            <rect
+              x={x + 1}
+              width={width - 2}
+              {...inner}
+              className={classes.room}
+              style={{ fill, stroke: fill }}
+            />
+          )}
+        </>
       ) : (
         <>
           <rect x={x} width={width} {...inner} style={{ fill }} fillOpacity={0.42} />

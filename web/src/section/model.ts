@@ -8,14 +8,21 @@ import {
   foundParts,
   MIB,
   mountPointsOf,
+  overlap,
+  partsOfSetup,
+  roleInSentence,
   plannedContainer,
   plannedParts,
+  setupRooms,
+  systemOf,
   usedOf,
   type Fate,
   type Measured,
+  type SetupRoom,
   type Span,
   type SystemId,
 } from '@rhizotome/core';
+import { text } from '../words/say.js';
 import { words } from '../words/words.js';
 import { foundTitle, partitionTitle, volumeName } from '../words/names.js';
 
@@ -86,10 +93,11 @@ function plannedStrata(planned: Planned): Stratum[] {
   const { survey } = planned;
   const { sectorBytes } = survey.disk;
   const fates = new Map(fatesOf(planned).map((fate) => [fate.planned?.id, fate]));
+  const rooms = setupRooms(planned);
   return plannedParts(planned).flatMap((part): Stratum[] => {
     if (part.kind === 'table') return [];
     const span = spanOf(part, sectorBytes);
-    if (part.kind === 'gap') return gapStratum(span, part.inside);
+    if (part.kind === 'gap') return gapStratum(span, part.inside, roomOf(planned, rooms, part));
     const p = part.partition;
     const keeps = p.from !== null && p.treatment === 'keep';
     const used = keeps && p.from !== null ? usedOf(planned, p.from) : undefined;
@@ -133,19 +141,35 @@ function floorSectors(floor: Measured | undefined, sectorBytes: number): number 
   return floor && floor.evidence !== 'no-content' ? Math.ceil(floor.bytes / sectorBytes) : undefined;
 }
 
+type RoomWords = Pick<Stratum, 'title' | 'notes' | 'owners'>;
+
+/** Free space that a setup is given: whose it is, and what will be made in it. */
+function roomOf(planned: Planned, rooms: readonly SetupRoom[], gap: Span): RoomWords | undefined {
+  const room = rooms.find((r) => overlap(r, gap));
+  const system = room && systemOf(planned.plan, room.system);
+  if (!system) return undefined;
+  const makes = partsOfSetup(planned, system).map(({ role }) => text(roleInSentence(role)));
+  return {
+    title: words['section.room'](system.name),
+    notes: makes.length > 0 ? [words['section.makes'](makes)] : [],
+    owners: [system.id],
+  };
+}
+
 /** Gaps of a MiB or less at the ends of the disk are alignment, not room. */
 function gapStratum(
   span: { id: string; start: number; length: number; sizeBytes: number },
   inside: boolean,
+  room?: RoomWords,
 ): Stratum[] {
   if (span.sizeBytes <= MIB) return [];
   return [
     {
       ...span,
       kind: 'gap',
-      title: words['section.free'](),
-      notes: inside ? [words['section.extended']()] : [],
-      owners: [],
+      title: room?.title ?? words['section.free'](),
+      notes: [...(room?.notes ?? []), ...(inside ? [words['section.extended']()] : [])],
+      owners: room?.owners ?? [],
     },
   ];
 }

@@ -2,6 +2,7 @@ import {
   layersOf,
   partitionOf,
   partitionTitle,
+  partsOfSetup,
   roleInSentence,
   roleName,
   systemOf,
@@ -9,7 +10,7 @@ import {
   type Planned,
   type PlannedPartition,
 } from '../../plan/index.js';
-import { partsOfSetup, sheetOf, sheetsOf, type RecognitionRow, type Sheet } from '../../moment/index.js';
+import { sheetOf, sheetsOf, type RecognitionRow, type Sheet } from '../../moment/index.js';
 import { volumeName } from '../../volume/index.js';
 import { procedureFor, type StepFor } from '../../sequence/index.js';
 import { setupMakingEfi, startOf, systemsAfter } from '../../start/index.js';

@@ -106,7 +106,9 @@ const WHERE = {
 /** What an installer is told of it. */
 function useOf({ role, mountPoint }: PlannedPartition): Text {
   if (role === 'swap') return message('use.swap');
-  return mountPoint === '' ? roleName(role) : message('use.mounted', { role: roleName(role), at: mountPoint });
+  return mountPoint === ''
+    ? roleName(role)
+    : message('use.mounted', { role: roleName(role), at: mountPoint });
 }
 
 function contentOf(

@@ -54,7 +54,8 @@ export function installerFor(situation: Situation, p: PlannedPartition): System 
 /** Whether a setup is given free room, and no partition: it would take what others shall have. */
 function givesRoomAway({ plan, arriving }: Situation): boolean {
   return arriving.some(
-    (s) => s.ownSetup && !s.host && !plan.partitions.some((p) => p.role === 'system' && p.owners.includes(s.id)),
+    (s) =>
+      s.ownSetup && !s.host && !plan.partitions.some((p) => p.role === 'system' && p.owners.includes(s.id)),
   );
 }
 
@@ -62,7 +63,9 @@ function givesRoomAway({ plan, arriving }: Situation): boolean {
 const SLACK_BYTES = 2 * MIB;
 
 function beginsAtOnce({ plan, survey }: Situation, p: PlannedPartition): boolean {
-  const before = plan.partitions.filter((q) => q.start < p.start).reduce((end, q) => Math.max(end, endOf(q)), 0);
+  const before = plan.partitions
+    .filter((q) => q.start < p.start)
+    .reduce((end, q) => Math.max(end, endOf(q)), 0);
   const free = Math.max(p.start - before, 0) * survey.disk.sectorBytes;
   return free <= SLACK_BYTES;
 }
@@ -113,7 +116,10 @@ function isFreeFor(situation: Situation, p: PlannedPartition, own: System): bool
     .filter(({ found }) => overlap(found, reach))
     .every(
       ({ kind, travels, planned }) =>
-        planned && !travels && (kind === 'untouched' || kind === 'shrunk') && (kind === 'untouched' || ownTool(situation, planned) === own),
+        planned &&
+        !travels &&
+        (kind === 'untouched' || kind === 'shrunk') &&
+        (kind === 'untouched' || ownTool(situation, planned) === own),
     );
 }
 
@@ -126,7 +132,8 @@ export function inInstallers(situation: Situation, steps: readonly Step[], more:
   for (const s of [...steps, ...more]) {
     if (s.environment.kind !== 'live') continue;
     const p = s.kind === 'create' ? situation.plan.partitions.find((q) => q.id === s.partition) : undefined;
-    const installer = p && makingOf(situation, p).formattedBy === null ? installerFor(situation, p) : undefined;
+    const installer =
+      p && makingOf(situation, p).formattedBy === null ? installerFor(situation, p) : undefined;
     if (!installer || installer.parts !== undefined) return [...steps];
     moved.set(s.id, { kind: 'installer', system: installer.id });
   }

@@ -3,6 +3,8 @@ import {
   SWAP_CHOICES,
   becomeEdit,
   bytes,
+  canBeTried,
+  choosesPartMaker,
   FAMILY_NAMES,
   formatBoth,
   freshSystemId,
@@ -11,11 +13,13 @@ import {
   kindsFor,
   originEdit,
   originIsOpen,
+  partMakerCosts,
   removeSystemEdit,
   SYSTEM_PROFILES,
   systemFrom,
   type Becoming,
   type Plan,
+  type Survey,
   type System,
 } from '@rhizotome/core';
 import { useEffect, useRef, useState } from 'react';
@@ -180,10 +184,19 @@ function SystemSheet({ system }: { system: System }) {
             checked={system.clock === 'local'}
             onChange={(e) => change({ clock: e.currentTarget.checked ? 'local' : 'utc' })}
           />
+          {choosesPartMaker(system) && (
+            <Checkbox
+              size="xs"
+              label={words['systems.medium-installs']()}
+              checked={!canBeTried(system)}
+              onChange={(e) => change({ medium: e.currentTarget.checked ? 'installs' : 'live' })}
+            />
+          )}
         </div>
         <div className={classes.choices}>
           <Kind system={system} />
           {system.family === 'linux' && <SwapChoice system={system} />}
+          {survey && choosesPartMaker(system) && <PartsChoice system={system} survey={survey} />}
         </div>
         {survey && <Hosted system={system} survey={survey} />}
         {survey && (
@@ -252,6 +265,32 @@ function SwapChoice({ system }: { system: System }) {
         value,
         label: words['systems.swap-choice'](value),
       }))}
+      onChange={(e) => choose(e.currentTarget.value)}
+    />
+  );
+}
+
+/** Who makes the partitions that are its alone, and what either costs. */
+function PartsChoice({ system, survey }: { system: System; survey: Survey }) {
+  const { plan } = useOpenState();
+  const { attempt } = useEdit();
+  const costs = partMakerCosts({ plan, survey }, system);
+  const choose = (value: string) => {
+    const parts = costs.find(({ maker }) => maker === value)?.maker ?? null;
+    attempt({ kind: 'change-system', system: system.id, changes: { parts } });
+  };
+  return (
+    <NativeSelect
+      size="xs"
+      label={words['systems.parts']()}
+      value={system.parts ?? ''}
+      data={[
+        { value: '', label: words['systems.parts-open']() },
+        ...costs.map(({ maker, restarts }) => ({
+          value: maker,
+          label: words['systems.parts-maker'](maker, restarts),
+        })),
+      ]}
       onChange={(e) => choose(e.currentTarget.value)}
     />
   );

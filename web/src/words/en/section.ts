@@ -1,3 +1,5 @@
+import { and } from './format.js';
+
 const FATES = {
   untouched: 'kept',
   shrunk: 'shrunk',
@@ -22,6 +24,8 @@ const GRIPS = { start: 'Start', end: 'End', body: 'Place' } as const;
 export const section = {
   'section.inside': (volumes: number, change: keyof typeof INSIDE) => `${volumes} inside ${INSIDE[change]}`,
   'section.fate': (fate: keyof typeof FATES) => FATES[fate],
+  'section.room': (system: string) => `free, for ${system}`,
+  'section.makes': (roles: readonly string[]) => `its setup creates ${and(roles)}`,
   'section.extended': () => 'in extended',
   'section.asks': (title: string) =>
     `${title} is kept: to move its start, all its data is copied. Drag further to move it.`,

@@ -1,3 +1,5 @@
+import { count } from './format.js';
+
 /** What is said of systems. */
 const SWAPS = {
   '': 'as advised',
@@ -10,6 +12,8 @@ const SWAPS = {
 const BECOMES = { stays: 'stays', reinstall: 'reinstall', retire: 'goes' } as const;
 const LEVELS = { least: 'minimum', comfortable: 'comfortable', generous: 'generous' } as const;
 
+const MAKERS = { installer: 'in its installer', prepared: 'before, in a live session' } as const;
+
 export const systems = {
   'systems.where': (name: string) => `Whether ${name} is on the disk`,
   'systems.origin': (origin: 'found' | 'new') => (origin === 'found' ? 'on the disk' : 'new'),
@@ -17,6 +21,11 @@ export const systems = {
   'systems.own-needs': () => 'changed by you',
   'systems.swap': () => 'Swap without a partition',
   'systems.swap-choice': (choice: keyof typeof SWAPS) => SWAPS[choice],
+  'systems.parts': () => 'Its partitions are created',
+  'systems.parts-open': () => 'as it takes fewest restarts',
+  'systems.parts-maker': (maker: keyof typeof MAKERS, restarts: number | null) =>
+    restarts === null ? MAKERS[maker] : `${MAKERS[maker]} (${count(restarts, 'restart')} in all)`,
+  'systems.medium-installs': () => 'its medium only installs: it cannot be tried first',
   'systems.hibernation-off': (windows: boolean) =>
     windows ? 'turn hibernation and fast startup off (a step)' : 'turn hibernation off (a step)',
   'systems.nothing-yet': () => 'nothing yet',

@@ -1,4 +1,7 @@
-import { isActive, MBR_SLOTS, overlap, plannedGaps, slotsOf, type Planned, type PlannedPartition, type Span } from '../plan/index.js';
+import { overlap, plannedGaps, type Span } from './layout.js';
+import type { Planned } from './planned.js';
+import type { PlannedPartition } from './plan.js';
+import { isActive, MBR_SLOTS, slotsOf } from './slots/index.js';
 import { GIB, MIB } from '../quantity/index.js';
 import { isArriving, type System, type SystemId } from '../system/index.js';
 import type { Role } from '../table/index.js';
