@@ -18,7 +18,7 @@ import { systemLine } from './system.js';
 /** The lines of a plan, remarks included: target, systems, notes, planned partitions, ticks. */
 export function planLines(plan: Plan, survey: Survey | undefined, comments: Comments | undefined): string[] {
   const put = (anchor: string, fields: readonly string[]) => withRemarks(comments, anchor, fields.join(', '));
-  const { mode, style, table, controller } = plan.target;
+  const { mode, style, table, controller, secureBoot } = plan.target;
   const ownersOf = (owners: readonly string[]) =>
     owners.length === 0
       ? []
@@ -30,6 +30,7 @@ export function planLines(plan: Plan, survey: Survey | undefined, comments: Comm
       `table ${style}`,
       table,
       ...(controller === 'as-is' ? [] : [`controller ${controller}`]),
+      ...(secureBoot === 'as-is' ? [] : [`secure boot ${secureBoot}`]),
     ]),
     ...(plan.container === undefined ? [] : put('extended', extendedFields(plan.container, sectorBytes))),
     ...plan.systems.flatMap((s) => put(`system ${s.id}`, [systemLine(s)])),

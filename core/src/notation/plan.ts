@@ -381,6 +381,7 @@ function targetIn(fields: Fields): Plan['target'] {
     style: fields.oneOf('table', ['gpt', 'mbr'] as const) ?? 'gpt',
     table,
     controller: fields.oneOf('controller', ['as-is', 'plain'] as const) ?? 'as-is',
+    secureBoot: fields.oneOf('secure boot', ['as-is', 'on'] as const) ?? 'as-is',
   };
 }
 

@@ -65,6 +65,7 @@ export function beginEdit(planned: Planned): BeginEdit {
       style: survey.disk.style === 'mbr' ? 'mbr' : 'gpt',
       table: survey.disk.style === 'none' ? 'new' : 'keep',
       controller: plan.target.controller,
+      secureBoot: plan.target.secureBoot,
     },
     systems,
     found,

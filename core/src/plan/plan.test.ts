@@ -89,6 +89,7 @@ describe('a plan begun from a survey', () => {
       style: 'gpt',
       table: 'new',
       controller: 'as-is',
+      secureBoot: 'as-is',
     });
   });
 

@@ -106,6 +106,8 @@ export interface Target {
   readonly table: 'keep' | 'new' | 'convert';
   /** `plain`: the firmware is switched from its own RAID to disks as they are. */
   readonly controller: 'as-is' | 'plain';
+  /** `on`: Secure Boot is on at the end, whatever it is now and between. */
+  readonly secureBoot: 'as-is' | 'on';
 }
 
 /**
@@ -147,7 +149,7 @@ export const EMPTY_PLAN: Plan = {
   version: 3,
   surveyId: null,
   machine: UNKNOWN_MACHINE,
-  target: { mode: 'uefi', style: 'gpt', table: 'keep', controller: 'as-is' },
+  target: { mode: 'uefi', style: 'gpt', table: 'keep', controller: 'as-is', secureBoot: 'as-is' },
   systems: [],
   found: {},
   partitions: [],
@@ -210,6 +212,7 @@ export const PlannedPartitionSchema = exactly<PlannedPartition>()(
 export const ContainerSchema = z.strictObject({ start: sectorCount, length: sectorCount }).nullable();
 
 const controller = z.enum(['as-is', 'plain']);
+const secureBoot = z.enum(['as-is', 'on']);
 
 export const TargetSchema = exactly<Target>()(
   z.strictObject({
@@ -218,11 +221,15 @@ export const TargetSchema = exactly<Target>()(
     table: z.enum(['keep', 'new', 'convert']),
     // Absent until version 3.
     controller: controller.default('as-is'),
+    secureBoot: secureBoot.default('as-is'),
   }),
 );
 
 /** Some of it: what is absent stays as it is. */
-export const TargetChangesSchema = TargetSchema.partial().extend({ controller: controller.optional() });
+export const TargetChangesSchema = TargetSchema.partial().extend({
+  controller: controller.optional(),
+  secureBoot: secureBoot.optional(),
+});
 
 /** Most systems, ticks and partitions a plan may hold. */
 const MOST = { systems: 12, ticks: 2000, partitions: 256, findingId: 300 } as const;

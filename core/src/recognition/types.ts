@@ -1,5 +1,5 @@
 import { layersOf, type Planned, type PlannedPartition } from '../plan/index.js';
-import { surveyedPartition } from '../survey/index.js';
+import { surveyedPartition, type SurveyPartition } from '../survey/index.js';
 import { FAMILIES, type Family } from '../system/index.js';
 import { partitionTypeNamed, typeFor, typeName } from '../table/index.js';
 import type { VolumeKind } from '../volume/index.js';
@@ -11,11 +11,26 @@ const OWN_TYPES: Partial<Readonly<Record<Family, Partial<Readonly<Record<VolumeK
 };
 const LINUX_CONTENT: readonly VolumeKind[] = ['ext2', 'ext3', 'ext4', 'btrfs', 'xfs'];
 
+const GENERAL_LINUX = 'Linux data';
+
+/** Formatted where it lies, with the type that any Linux volume may have: changing it would be a step for nothing. */
+function keepsGeneralType(found: SurveyPartition | undefined, p: PlannedPartition): boolean {
+  return (
+    found?.type !== undefined &&
+    typeName(found.type) === GENERAL_LINUX &&
+    found.start === p.start &&
+    found.length === p.length &&
+    LINUX_CONTENT.includes(p.fileSystem) &&
+    !p.inside
+  );
+}
+
 /** The type code a planned partition has or will get. A table of another style has codes of its own. */
 export function typeOf(planned: Planned, partition: PlannedPartition): string {
   const { plan, survey } = planned;
   if (partition.type !== undefined) return partition.type;
-  const surveyed = partition.treatment === 'keep' ? surveyedPartition(survey, partition.from) : undefined;
+  const found = surveyedPartition(survey, partition.from);
+  const surveyed = partition.treatment === 'keep' || keepsGeneralType(found, partition) ? found : undefined;
   const sameStyle = survey.disk.style === plan.target.style;
   if (surveyed?.type && sameStyle) return surveyed.type;
   const converted = surveyed?.type && partitionTypeNamed(typeName(surveyed.type), plan.target.style);

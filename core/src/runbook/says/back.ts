@@ -61,17 +61,19 @@ const BACK: { readonly [K in StepKind]?: (planned: Planned, step: StepFor<K>) =>
   'set-name': (planned, { found }) => message('back.name', { volume: foundName(planned, found) }),
   'set-label': (planned, { found }) => message('back.label', { volume: foundName(planned, found) }),
   install: (planned, { system }) =>
-    planned.plan.target.mode === 'uefi'
-      ? message('back.uninstall-uefi', {
-          system: systemName(planned, system),
-          made: setupMade(planned, system),
-        })
-      : message('back.uninstall-bios', {
-          system: systemName(planned, system),
-          copied: copied(planned),
-          before: planned.plan.systems.find((s) => s.origin === 'found')?.name ?? null,
-          made: setupMade(planned, system),
-        }),
+    systemOf(planned.plan, system)?.change === 'reinstall'
+      ? message('back.reinstalled', { system: systemName(planned, system) })
+      : planned.plan.target.mode === 'uefi'
+        ? message('back.uninstall-uefi', {
+            system: systemName(planned, system),
+            made: setupMade(planned, system),
+          })
+        : message('back.uninstall-bios', {
+            system: systemName(planned, system),
+            copied: copied(planned),
+            before: planned.plan.systems.find((s) => s.origin === 'found')?.name ?? null,
+            made: setupMade(planned, system),
+          }),
   'redo-start': (planned, { system }) => message('back.redo-start', { system: systemName(planned, system) }),
   'firmware-mode': ({ plan }) =>
     message('back.firmware-mode', { mode: plan.target.mode === 'uefi' ? 'bios' : 'uefi' }),
@@ -79,6 +81,7 @@ const BACK: { readonly [K in StepKind]?: (planned: Planned, step: StepFor<K>) =>
     message('back.mount-table', { system: systemName(planned, system) }),
   'controller-mode': () => message('back.controller-mode'),
   'secure-boot-off': () => message('back.secure-boot-on'),
+  'secure-boot-on': () => message('back.secure-boot-off'),
   'suspend-protection': (planned, { found }) => message('back.resume', { volume: foundName(planned, found) }),
 };
 

@@ -69,6 +69,7 @@ export function diskOf({ plan, survey }: Planned) {
     device: deviceName(plan.machine),
     bytes: survey.disk.sizeSectors * survey.disk.sectorBytes,
     assumed: deviceIsAssumed(plan.machine),
+    others: plan.machine.otherDisks.map(({ name, sizeBytes }) => ({ name, bytes: sizeBytes })),
   };
 }
 

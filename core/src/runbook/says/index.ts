@@ -41,6 +41,7 @@ const SAYS: { readonly [K in StepKind]: (at: At, step: StepFor<K>) => Message<St
   'firmware-mode': firmwareMode,
   'controller-mode': controllerMode,
   'secure-boot-off': () => message('step.secure-boot-off'),
+  'secure-boot-on': () => message('step.secure-boot-on'),
   'new-table': newTable,
   'repair-table': repairTable,
   'convert-table': convertTable,

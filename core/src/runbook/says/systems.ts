@@ -73,14 +73,24 @@ function madeHere({ plan, survey }: At, { system }: StepFor<'install'>): Planned
   );
 }
 
+/** Whether a step of its own says how it is formatted, before the install. */
+function formattedBefore({ plan, survey, before }: At, id: string): boolean {
+  const { ordered } = procedureFor({ plan, survey });
+  return (
+    ordered.ok && ordered.steps.slice(0, before.after).some((s) => s.kind === 'format' && s.partition === id)
+  );
+}
+
 /** Nothing is formatted twice: what a step before made has its file system by then. */
 function formatting(
-  { before }: At,
+  at: At,
   p: PlannedPartition,
   { instruction }: RecognitionRow,
-): 'keep' | 'made' | 'format' {
+): 'keep' | 'made' | 'format' | 'as-told' {
+  const { before } = at;
   if (instruction !== 'format' && instruction !== 'install-here') return 'keep';
   const then = partitionOf(before.planned.plan, p.id);
+  if (formattedBefore(at, p.id)) return 'as-told';
   return p.from === null && !p.placeholder && then?.fileSystem === p.fileSystem ? 'made' : 'format';
 }
 
@@ -179,7 +189,7 @@ export function firstStart(planned: Planned, step: StepFor<'first-start'>) {
   const clock = system?.clock ?? 'utc';
   return message('step.first-start', {
     system: systemName(planned, step.system),
-    kept: system?.origin === 'found',
+    kept: system?.origin === 'found' && system.change === undefined,
     clock,
     setClock: system !== undefined && clock !== defaultClock(system.family),
     several: planned.plan.systems.length > 1,

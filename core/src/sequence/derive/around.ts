@@ -12,6 +12,7 @@ import { redoneStarts } from '../steps/redo-start.js';
 import { removedStarts } from '../steps/remove-start.js';
 import { resumptions } from '../steps/resume-protection.js';
 import { liveSafetyCopy, safetyCopies } from '../steps/safety-copy.js';
+import { secureBootAgain } from '../steps/secure-boot-on.js';
 import { secureBootSteps } from '../steps/secure-boot-off.js';
 import { orderings } from '../steps/start-order.js';
 import { suspensionOf } from '../steps/suspend-protection.js';
@@ -110,7 +111,7 @@ export function startSteps(situation: Situation, after: readonly string[]): Step
 /** What is done once everything is in place: the order of starting, every system from cold, the disk read again. */
 export function afterwards(situation: Situation, done: readonly Step[]): Step[] {
   const all = done.map((s) => s.id);
-  const order = orderings(situation, all);
+  const order = [...secureBootAgain(situation, all), ...orderings(situation, all)];
   return [
     ...order,
     ...firstStarts(situation, [...all, ...order.map((s) => s.id)]),

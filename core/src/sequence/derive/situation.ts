@@ -83,6 +83,7 @@ export function situationOf(planned: Planned, { aside, sequence }: Waiting): Sit
       tableChanged ||
       insideFatesOf(planned).some((f) => f.kind !== 'untouched') ||
       switchesController(plan) ||
+      turnsSecureBootOn(plan) ||
       arriving.length > 0 ||
       retiring.length > 0,
   };
@@ -124,6 +125,7 @@ export function startsOtherwise({ plan, fates, arriving, retiring }: Situation):
     retiring.length > 0 ||
     table === 'convert' ||
     turnsSecureBootOff(plan) ||
+    turnsSecureBootOn(plan) ||
     switchesController(plan) ||
     (now !== 'unknown' && now !== mode) ||
     fates.some((f) => plan.found[f.found.id]?.role === 'efi' && f.kind !== 'untouched')
@@ -138,6 +140,10 @@ export const switchesController = ({ machine, target }: Plan): boolean =>
 export function turnsSecureBootOff(plan: Plan): boolean {
   return plan.machine.secureBoot !== 'off' && plan.systems.some((s) => s.origin === 'new' && !s.signed);
 }
+
+/** Whether it is to be on, and is not by now. */
+export const turnsSecureBootOn = ({ machine, target }: Plan): boolean =>
+  target.mode === 'uefi' && target.secureBoot === 'on' && machine.secureBoot !== 'on';
 
 export function sameSpan(a: Span | null, b: Span | null): boolean {
   return a === b || (a !== null && b !== null && a.start === b.start && a.length === b.length);

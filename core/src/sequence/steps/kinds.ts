@@ -9,6 +9,7 @@ import { unhibernate, type Unhibernate } from './unhibernate.js';
 import { firmwareMode, type SwitchMode } from './firmware-mode.js';
 import { controllerMode, type ControllerMode } from './controller-mode.js';
 import { secureBootOff, type SecureBootOff } from './secure-boot-off.js';
+import { secureBootOn, type SecureBootOn } from './secure-boot-on.js';
 import { newTable, type NewTable } from './new-table.js';
 import { repairTable, type RepairTable } from './repair-table.js';
 import { convertTable, type ConvertTable } from './convert-table.js';
@@ -53,6 +54,7 @@ export type Step =
   | SwitchMode
   | ControllerMode
   | SecureBootOff
+  | SecureBootOn
   | NewTable
   | RepairTable
   | ConvertTable
@@ -101,6 +103,7 @@ const KINDS: { readonly [K in StepKind]: Kind<StepFor<K>> } = {
   'firmware-mode': firmwareMode,
   'controller-mode': controllerMode,
   'secure-boot-off': secureBootOff,
+  'secure-boot-on': secureBootOn,
   'new-table': newTable,
   'repair-table': repairTable,
   'convert-table': convertTable,

@@ -41,6 +41,10 @@ export const PLAIN_CASES: Cases = {
     on(LAPTOP, add('bsd'), set({ secureBoot: 'on' })),
     on(LAPTOP, add('linux-desktop'), set({ secureBoot: 'on' })),
   ],
+  'secure-boot-refuses': [
+    on(LAPTOP, add('bsd'), { kind: 'set-target', changes: { secureBoot: 'on' } }),
+    on(LAPTOP, add('linux-desktop'), { kind: 'set-target', changes: { secureBoot: 'on' } }),
+  ],
   'mbr-reach': [on(drawn(4000, [], { style: 'mbr' })), on(drawn(2048, [], { style: 'mbr' }))],
   'active-primary': [on(asRead, mode('bios')), on(withActive, mode('bios'))],
   'efi-missing': [blank, make(blank, 'efi', 512)],

@@ -349,6 +349,11 @@ export const findings = {
       'Another disk in this machine has the same size',
       'An installer lists both with the same size. Unplug the other one, or compare their partitions, before anything is written.',
     ),
+  'finding.secure-boot-refuses': ({ systems }: { systems: readonly string[] }) =>
+    say(
+      `Secure Boot is to be on, and does not start ${names(systems)}`,
+      `${systems.length === 1 ? 'Its boot loader is' : 'Their boot loaders are'} not signed. Leave Secure Boot off, or install a system whose boot loader is signed.`,
+    ),
   'finding.secure-boot-unsigned': (p: { systems: readonly string[]; encrypted: boolean }) =>
     say(
       'Secure Boot will not start the installer',
@@ -491,6 +496,7 @@ export const findings = {
   'remedy.do-not-format': () => 'Keep it, without formatting',
   'remedy.mount': ({ mountPoint }: { mountPoint: string }) => `Mount it at ${mountPoint}`,
   'remedy.share-efi': ({ volume }: { volume: string }) => `Share ${quoted(volume)}, mounted at /boot/efi`,
+  'remedy.secure-boot-off': () => 'Do not turn Secure Boot on',
   'remedy.controller-plain': () => 'Switch the controller to disks as they are',
   'remedy.mark-efi': () => 'Mark it as EFI system partition (files stay)',
   'remedy.own-partitions': ({ system }: { system: string }) => `Give ${system} its own partitions`,

@@ -48,6 +48,8 @@ export const wayBack = {
           ? `No other system needs the boot code that ${p.system} wrote to the first sector: it may stay`
           : `Let the repair tools of ${p.before} write its boot loader to the first sector of the disk again`
     }${p.made ? SETUP_MADE : ''}`,
+  'back.reinstalled': ({ system }: { system: string }) =>
+    `Restore the old ${system} from its backup or its recovery medium, and let that write its boot loader again. What was there before stays: remove no boot entry`,
   'back.redo-start': ({ system }: { system: string }) =>
     `Make ${system} start as before, with its own repair tools`,
   'back.firmware-mode': ({ mode }: { mode: Mode }) => `Set the firmware back to ${MODE[mode]} mode`,
@@ -56,6 +58,7 @@ export const wayBack = {
   'back.controller-mode': () =>
     'Switch the storage controller back to RAID. A Windows that was started without it must be told first, as before',
   'back.secure-boot-on': () => 'Turn Secure Boot on again',
+  'back.secure-boot-off': () => 'Turn Secure Boot off again',
   'back.resume': ({ volume }: { volume: string }) => `Resume the encryption of ${quoted(volume)}`,
 
   'back.remake': ({ volume, bytes }: { volume: string; bytes: number }) =>

@@ -1,4 +1,4 @@
-import { Button, SegmentedControl, TextInput } from '@mantine/core';
+import { Button, Checkbox, SegmentedControl, TextInput } from '@mantine/core';
 import { bytes, deviceName, formatBoth, modeName, type Machine, type OtherDisk } from '@rhizotome/core';
 import { useState, type ReactNode } from 'react';
 import { useEdit, useOpenMachine, useOpenState } from '../../open/context.js';
@@ -85,6 +85,20 @@ export function MachineStage() {
               ]}
               onChange={(secureBoot) => set({ secureBoot })}
             />
+            {plan.target.mode === 'uefi' && machine.secureBoot !== 'on' && (
+              <Checkbox
+                size="xs"
+                mt="0.4rem"
+                label={words['machine.secure-boot-on-at-end']()}
+                checked={plan.target.secureBoot === 'on'}
+                onChange={(e) =>
+                  attempt({
+                    kind: 'set-target',
+                    changes: { secureBoot: e.currentTarget.checked ? 'on' : 'as-is' },
+                  })
+                }
+              />
+            )}
           </Fact>
           <Fact name={words['machine.tpm-2-0']()} help={words['machine.firmware-setup-lists-under']()}>
             <Choice

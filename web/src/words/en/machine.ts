@@ -18,6 +18,7 @@ export const machine = {
   'machine.not-set': () => 'not set',
   'machine.if-only-signed-installers': () => 'If it is on, only signed installers and boot loaders start.',
   'machine.secure-boot': () => 'Secure Boot',
+  'machine.secure-boot-on-at-end': () => 'turn it on once all is installed (a step)',
   'machine.firmware-setup-lists-under': () =>
     'The firmware setup lists it under security. Windows 11 needs one.',
   'machine.tpm-2-0': () => 'TPM 2.0',

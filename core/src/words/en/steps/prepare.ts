@@ -153,6 +153,16 @@ export const prepare = {
       ],
       'If the RAID joins several disks into one, do not switch: their data is lost. A Windows that was not told first stops with an error; switching back makes it start again.',
     ),
+  'step.secure-boot-on': () =>
+    say(
+      'Turn on Secure Boot',
+      ['Set Secure Boot to enabled, with the keys that are there, and save.'],
+      [
+        'The summary of the firmware shows Secure Boot as enabled.',
+        'Every system starts: the next steps start each of them.',
+      ],
+      'If a system does not start any more, turn it off again: nothing is lost.',
+    ),
   'step.secure-boot-off': () =>
     say(
       'Turn off Secure Boot',

@@ -1,4 +1,4 @@
-import { both, quoted } from '../format.js';
+import { both, or, quoted } from '../format.js';
 
 /** What a step says to the person who carries it out. Plain text, one sentence an item. */
 export interface StepText {
@@ -31,11 +31,21 @@ export interface Disk {
   readonly device: string;
   readonly bytes: number;
   readonly assumed: boolean;
+  /** The other disks in the machine. */
+  readonly others: readonly { readonly name: string; readonly bytes: number }[];
 }
-export const disk = ({ device, bytes, assumed }: Disk) =>
-  assumed
-    ? `Find the disk of ${both(bytes)}; a Linux usually calls it ${device}. Make sure by its size.`
-    : `Find the disk ${device}, ${both(bytes)}. Make sure by its size.`;
+export const disk = ({ device, bytes, assumed, others }: Disk) =>
+  `${
+    assumed
+      ? `Find the disk of ${both(bytes)}; a Linux usually calls it ${device}.`
+      : `Find the disk ${device}, ${both(bytes)}.`
+  } Make sure by its size.${notThese(others)}`;
+
+/** The other disks, so that none of them is taken for this one. */
+export const notThese = (others: Disk['others']): string =>
+  others.length === 0
+    ? ''
+    : ` It is not ${or(others.map((other) => `${other.name}, ${both(other.bytes)}`))}: choose nothing there.`;
 
 export const unhibernateWindows = (system: string) =>
   say(
@@ -92,11 +102,12 @@ export interface Inside {
 export const insideText = ({ name, bytes, content, label }: Inside) =>
   `${name}, ${both(bytes)}${content ? `, as ${content}` : ''}${label ? `, label ${label}` : ''}`;
 
-/** What an installer does with a line: `made`: it was formatted in a step before, and is empty. */
-export type Formatting = 'format' | 'made' | 'keep';
+/** What an installer does with a line: `made`: it was formatted as it was created, and is empty. `as-told`: a step before says how. */
+export type Formatting = 'format' | 'made' | 'as-told' | 'keep';
 export const FORMATTING: Readonly<Record<Formatting, string>> = {
   format: 'format',
   made: 'formatted already and empty: format it only if the installer insists',
+  'as-told': 'formatted as the step before says',
   keep: 'do NOT format',
 };
 

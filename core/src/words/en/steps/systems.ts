@@ -1,5 +1,5 @@
 import { and, or, binary, both, count, MODE, type Mode, quoted } from '../format.js';
-import { type Disk, disk, type Formatting, FORMATTING, opened, say } from './shared.js';
+import { type Disk, disk, notThese, type Formatting, FORMATTING, opened, say } from './shared.js';
 
 const made = (part: { role: string; leastBytes: number; mostBytes: number | null }): string =>
   part.mostBytes === null
@@ -176,7 +176,7 @@ export const systems = {
     say(
       `Install ${p.system}`,
       [
-        `Find the disk of ${both(p.disk.bytes)}. Make sure by its size.`,
+        `Find the disk of ${both(p.disk.bytes)}. Make sure by its size.${notThese(p.disk.others)}`,
         p.room.kind === 'placeholder'
           ? `Choose the custom installation, then the line of ${p.room.binary} (${p.room.decimal}): number ${p.room.number} in the order on the disk, after ${p.room.after}. The setup formats it.`
           : p.room.kind === 'gap'

@@ -1,0 +1,14 @@
+import { FIRMWARE, step, type StepOf } from '../step.js';
+import { turnsSecureBootOff, turnsSecureBootOn, type Situation } from '../derive/situation.js';
+import type { Kind } from './kind.js';
+
+/** Secure Boot is turned on, once everything is installed. */
+export type SecureBootOn = StepOf<'secure-boot-on'>;
+
+export const secureBootOn: Kind<SecureBootOn> = { kind: 'secure-boot-on', back: {} };
+
+/** Also after it was turned off for an installation. */
+export const secureBootAgain = ({ plan }: Situation, needs: readonly string[]): SecureBootOn[] =>
+  turnsSecureBootOn(plan) || (plan.target.secureBoot === 'on' && turnsSecureBootOff(plan))
+    ? [step('secure-boot-on', '', FIRMWARE, { needs })]
+    : [];
