@@ -1,5 +1,6 @@
 export { judgeMountTable, type MountFault, type MountFaultSays } from './judge.js';
 export {
+  containerName,
   cryptTableText,
   hasMountTable,
   mountFields,
@@ -10,4 +11,4 @@ export {
   type MountSays,
   type MountTable,
 } from './table.js';
-export { volumeUuidOf, type VolumeUuid } from './uuid.js';
+export { containerUuidOf, volumeUuidOf, type VolumeUuid } from './uuid.js';

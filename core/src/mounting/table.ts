@@ -9,7 +9,7 @@ import { surveyedPartition } from '../survey/index.js';
 import type { System } from '../system/index.js';
 import type { VolumeKind } from '../volume/index.js';
 import { message, type Code, type Message } from '../words/index.js';
-import { volumeUuidOf } from './uuid.js';
+import { containerUuidOf, volumeUuidOf } from './uuid.js';
 
 export type MountSays = Message<Extract<Code, `mount.${string}`>>;
 
@@ -118,14 +118,18 @@ function sourceOf(planned: Planned, v: PlannedVolume): string | null {
   return v.label === '' || /[\s"#]/.test(v.label) ? null : `LABEL=${v.label}`;
 }
 
-function cryptLine({ survey }: Planned, p: PlannedPartition): CryptLine[] {
+/** What an encrypted container is opened as: as it was read, else after its partition. */
+export function containerName({ survey }: Planned, p: PlannedPartition): string {
+  const read = p.treatment === 'keep' ? surveyedPartition(survey, p.from)?.volume : undefined;
+  return read?.inside?.[0]?.name ?? `crypt-${(p.label || p.name || p.id).replace(/[^A-Za-z0-9_-]+/g, '-')}`;
+}
+
+function cryptLine(planned: Planned, p: PlannedPartition): CryptLine[] {
   const kept = p.treatment === 'keep';
   const luks = kept ? p.fileSystem === 'luks' : p.layer === 'luks' || p.layer === 'luks-lvm';
   if (!luks) return [];
-  const read = kept ? surveyedPartition(survey, p.from)?.volume : undefined;
-  const name =
-    read?.inside?.[0]?.name ?? `crypt-${(p.label || p.name || p.id).replace(/[^A-Za-z0-9_-]+/g, '-')}`;
-  return [{ partition: p.id, name, source: read?.uuid ? `UUID=${read.uuid}` : null }];
+  const uuid = containerUuidOf(planned, p);
+  return [{ partition: p.id, name: containerName(planned, p), source: uuid ? `UUID=${uuid}` : null }];
 }
 
 /** The fields of a line, dump and pass in one; a source that is not known yet is left to be filled in. */
@@ -142,7 +146,7 @@ export const mountTableText = ({ lines }: MountTable): string => columns(lines.m
 
 /** /etc/crypttab; empty where nothing is opened. */
 export function cryptTableText({ crypt }: MountTable): string {
-  return columns(crypt.map((c) => [c.name, c.source ?? 'UUID=', 'none', 'luks']));
+  return columns(crypt.map((c) => [c.name, c.source ?? 'UUID=…', 'none', 'luks']));
 }
 
 function columns(rows: readonly (readonly string[])[]): string {

@@ -1,5 +1,5 @@
 import { encodeUtf8, uuidFrom } from '../bytes/index.js';
-import { foundUnder, type Planned, type PlannedVolume } from '../plan/index.js';
+import { foundUnder, type Planned, type PlannedPartition, type PlannedVolume } from '../plan/index.js';
 import { surveyedPartition } from '../survey/index.js';
 import type { Volume, VolumeKind } from '../volume/index.js';
 
@@ -29,6 +29,12 @@ export function volumeUuidOf(planned: Planned, volume: PlannedVolume): VolumeUui
   const chosen = uuidFrom(encodeUtf8(`${planned.survey.id}/${volume.id}`));
   const uuid = same ? read.uuid : volume.fileSystem === 'fat' ? serialText(chosen) : chosen;
   return { uuid, by: 'chosen' };
+}
+
+/** Of an encrypted container: as read, or as it is to be made with (cryptsetup(8), luksFormat --uuid). */
+export function containerUuidOf({ survey }: Planned, p: PlannedPartition): string | undefined {
+  if (p.treatment === 'keep') return surveyedPartition(survey, p.from)?.volume?.uuid;
+  return uuidFrom(encodeUtf8(`${survey.id}/${p.id}/container`));
 }
 
 /** Whether it is made on a partition itself, by a utility that takes a UUID. What lies deeper is made by other hands. */

@@ -35,7 +35,7 @@ export function typeOf(planned: Planned, partition: PlannedPartition): string {
   if (surveyed?.type && sameStyle) return surveyed.type;
   const converted = surveyed?.type && partitionTypeNamed(typeName(surveyed.type), plan.target.style);
   if (converted) return converted;
-  if (partition.treatment === 'format' && partition.inside) {
+  if (partition.treatment === 'format' && (partition.inside || layersOf(partition).lvm)) {
     const carrier = layersOf(partition).luks ? 'Linux LUKS' : 'Linux LVM';
     return partitionTypeNamed(carrier, plan.target.style) ?? typeFor('opaque', plan.target.style, true);
   }

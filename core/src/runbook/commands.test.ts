@@ -67,7 +67,12 @@ test('what is made is named by its number, only where somebody said which disk t
     expect.stringMatching(/^mkfs\.ext4 -L 'Bob'\\''s root' -U [0-9a-f-]{36} \/dev\/sdb4$/),
   ]);
   const wrapped = edited(told, survey, { kind: 'describe', partition: 'x', changes: { layer: 'luks' } });
-  expect(commandsOf(survey, wrapped)['create:x']).toEqual([]);
+  expect(commandsOf(survey, wrapped)['create:x']).toEqual([
+    expect.stringMatching(/^cryptsetup luksFormat --type luks2 --uuid [0-9a-f-]{36} \/dev\/sdb4$/),
+    'cryptsetup luksHeaderBackup /dev/sdb4 --header-backup-file crypt-Bob-s-root.header',
+    'cryptsetup open /dev/sdb4 crypt-Bob-s-root',
+    "mkfs.ext4 -L 'Bob'\\''s root' /dev/mapper/crypt-Bob-s-root",
+  ]);
 });
 
 test('no command is for a system that runs from what it changes, nor for another partition than the step', () => {

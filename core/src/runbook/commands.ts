@@ -1,12 +1,14 @@
 import { volumeUuidOf } from '../mounting/index.js';
-import { partitionOf, systemOf, type PlannedPartition } from '../plan/index.js';
+import { layersOf, partitionOf, systemOf, type PlannedPartition } from '../plan/index.js';
 import { KIB } from '../quantity/index.js';
 import { deviceIsAssumed } from '../recognition/index.js';
 import type { Step } from '../sequence/index.js';
 import { surveyedPartition } from '../survey/index.js';
 import { defaultClock, type Family, type System } from '../system/index.js';
 import type { VolumeKind } from '../volume/index.js';
+import { containerCommands, type MakeOn } from './containers.js';
 import { deviceOf, type At } from './says/facts.js';
+import { movesRecovery } from './says/systems.js';
 
 /** Where a file system that is changed while it is mounted is mounted for that. */
 const MOUNT = '/mnt';
@@ -19,8 +21,11 @@ export function commandsOf(at: At, step: Step): readonly string[] {
   const { environment } = step;
   const system = 'system' in environment ? systemOf(at.plan, environment.system ?? '') : undefined;
   if (step.kind === 'unhibernate' && system) return UNHIBERNATES[system.family] ?? [];
-  if (step.kind === 'first-start' && system && system.clock !== defaultClock(system.family))
-    return CLOCKS[system.family]?.[system.clock] ?? [];
+  if (step.kind === 'first-start' && system)
+    return [
+      ...(system.clock === defaultClock(system.family) ? [] : (CLOCKS[system.family]?.[system.clock] ?? [])),
+      ...(system.family === 'windows' && movesRecovery(at, system.id) ? RECOVERY : []),
+    ];
   if (system?.family === 'windows') return step.kind === 'check-volume' ? ['chkdsk X: /f'] : [];
   // In a running system the volume may be mounted, and most of these would destroy it then.
   if (environment.kind !== 'live') return [];
@@ -48,6 +53,9 @@ const CLOCKS: Partial<Readonly<Record<Family, Partial<Record<System['clock'], re
   linux: { local: ['timedatectl set-local-rtc 1'] },
 };
 
+/** Off and on again: it is found anew then, wherever it lies. */
+const RECOVERY = ['reagentc /disable', 'reagentc /enable', 'reagentc /info'];
+
 type Of = (path: string, p: PlannedPartition) => readonly string[] | undefined;
 
 /** Of a partition that was there: by the name that follows it wherever it is listed. */
@@ -68,8 +76,9 @@ function pathOf(at: At, p: PlannedPartition): string | undefined {
 /** What is made is known by its number alone: only where the disk's name was told. */
 function made(at: At, id: string): readonly string[] {
   const p = partitionOf(at.plan, id);
-  const wrapped = p?.layer !== undefined && p.layer !== 'none';
-  if (!p || wrapped || deviceIsAssumed(at.plan.machine)) return [];
+  if (!p || deviceIsAssumed(at.plan.machine)) return [];
+  const { luks, lvm } = layersOf(p);
+  if (luks || lvm) return containerCommands(at, p, `/dev/${deviceOf(at, id)}`, makeLabelled);
   const uuid = volumeUuidOf(at, p)?.uuid;
   const options: MakeOptions = {
     label: (option) => labelled(option, p.label),
@@ -78,6 +87,9 @@ function made(at: At, id: string): readonly string[] {
   };
   return MAKES[p.fileSystem]?.(`/dev/${deviceOf(at, id)}`, options) ?? [];
 }
+
+const makeLabelled: MakeOn = (kind, path, label) =>
+  MAKES[kind]?.(path, { label: (option) => labelled(option, label), uuid: () => '' }) ?? [];
 
 /** The option for a label, which is one word of the shell (POSIX 2.2.2); nothing for none. */
 const labelled = (option: string, label: string): string =>

@@ -95,7 +95,7 @@ export function startOf(plan: Plan): StartArrangement {
 /** The loader that lists others: of the last system to be installed that has one, else of any that has. */
 function chooserOf({ start }: Plan, systems: readonly System[]): System | null {
   const named = Object.values(start?.loaders ?? {}).find((l) => l.by !== null)?.by;
-  const lists = systems.filter(listsOthers);
+  const lists = systems.filter((s) => listsOthers(s) && !s.host);
   return (
     systems.find((s) => s.id === named) ??
     lists.filter(isArriving).at(-1) ??

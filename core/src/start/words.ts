@@ -73,10 +73,10 @@ function effects(plan: Plan, { system, by }: StartWay, { chooser }: StartArrange
     onUpdate: by
       ? message('boot.listed-update', { system: by.name })
       : message(uefi ? 'boot.linux-uefi-update' : 'boot.linux-bios-update'),
-    restore: uefi
-      ? message('boot.linux-uefi-repair', { fallback: FALLBACK_PATH })
-      : by
-        ? message('boot.rewrite-loader', { system: by.name })
+    restore: by
+      ? message(uefi ? 'boot.list-again' : 'boot.rewrite-loader', { system: by.name })
+      : uefi
+        ? message('boot.linux-uefi-repair', { fallback: FALLBACK_PATH })
         : message('boot.linux-bios-repair'),
   };
 }

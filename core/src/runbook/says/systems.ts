@@ -1,4 +1,5 @@
 import {
+  fatesOf,
   layersOf,
   partitionOf,
   partitionTitle,
@@ -24,7 +25,7 @@ export function install(planned: At, step: StepFor<'install'>) {
   const about = { system: systemName(planned, step.system), disk: diskOf(planned) };
   const volume = system?.host && partitionOf(plan, system.host.partition);
   if (system?.host && volume) {
-    const menu = systemsAfter(plan).findLast((s) => listsOthers(s) && s.id !== system.id);
+    const menu = startOf(plan).chooser;
     return message('step.install-hosted', {
       system: system.name,
       volume: nameOf(planned, volume.id),
@@ -170,7 +171,7 @@ export const removeStart = (planned: Planned, { system }: StepFor<'remove-start'
 
 export function startOrder({ plan }: Planned) {
   const { order = [], waitSeconds = null } = plan.start ?? {};
-  const menu = systemsAfter(plan).findLast(listsOthers);
+  const menu = startOf(plan).chooser;
   return message('step.start-order', {
     first:
       plan.systems.findLast((s) => s.origin === 'new' && s.family !== 'windows')?.name ?? menu?.name ?? null,
@@ -184,6 +185,16 @@ export function startOrder({ plan }: Planned) {
   });
 }
 
+/** Whether a recovery partition of a system that stays lies elsewhere than before, or has another number. */
+export const movesRecovery = (planned: Planned, system: string): boolean =>
+  fatesOf(planned).some(
+    ({ kind, planned: p }) =>
+      p?.role === 'recovery' &&
+      p.owners.includes(system) &&
+      (kind === 'moved' || kind === 'formatted') &&
+      systemOf(planned.plan, system)?.change === undefined,
+  );
+
 export function firstStart(planned: Planned, step: StepFor<'first-start'>) {
   const system = systemOf(planned.plan, step.system);
   const clock = system?.clock ?? 'utc';
@@ -193,5 +204,6 @@ export function firstStart(planned: Planned, step: StepFor<'first-start'>) {
     clock,
     setClock: system !== undefined && clock !== defaultClock(system.family),
     several: planned.plan.systems.length > 1,
+    recovery: movesRecovery(planned, step.system),
   });
 }

@@ -1,5 +1,6 @@
 import {
   floorOf,
+  layersOf,
   partitionOf,
   partitionTitle,
   roleName,
@@ -18,6 +19,8 @@ import { message, type Text } from '../../words/index.js';
 import { bytesOf, deviceOf, extentOf, lineOf, nameOf, systemName } from './facts.js';
 import type { At } from './facts.js';
 import { madeInside } from './inside.js';
+
+const NO_LAYERS = { luks: false, lvm: false };
 
 export function shrink(planned: At, step: StepFor<'shrink'>) {
   const toBytes = bytesOf(planned, step.after);
@@ -38,6 +41,7 @@ export function shrink(planned: At, step: StepFor<'shrink'>) {
           }
         : null,
     floorBytes: floor && floor.evidence !== 'no-content' ? floor.bytes : null,
+    layers: partition ? layersOf(partition) : NO_LAYERS,
   });
 }
 
@@ -59,8 +63,14 @@ export function move(planned: At, step: StepFor<'move' | 'move-aside'>) {
   });
 }
 
-export const grow = (planned: Planned, { partition, after }: StepFor<'grow'>) =>
-  message('step.grow', { volume: nameOf(planned, partition), toBytes: bytesOf(planned, after) });
+export function grow(planned: Planned, { partition, after }: StepFor<'grow'>) {
+  const p = partitionOf(planned.plan, partition);
+  return message('step.grow', {
+    volume: nameOf(planned, partition),
+    toBytes: bytesOf(planned, after),
+    layers: p ? layersOf(p) : NO_LAYERS,
+  });
+}
 
 export const deletion = (planned: At, { found }: StepFor<'delete'>) =>
   message('step.delete', { line: lineOf(planned, found) });

@@ -93,6 +93,8 @@ export const boot = {
   'boot.windows-bios-update': () => 'Rarely changes the first sector.',
   'boot.rewrite-loader': ({ system }: { system: string }) =>
     `Write the boot loader of ${system} to the disk again, from a live session.`,
+  'boot.list-again': ({ system }: { system: string }) =>
+    `Start ${system}, and let its boot loader look for systems again.`,
   'boot.own-tools': () => 'Its own repair tools write its boot code again.',
   'boot.macos-install': () => 'Makes itself the system that the machine starts.',
   'boot.macos-update': () => 'May make itself the default again.',

@@ -45,7 +45,7 @@ export const disk = ({ device, bytes, assumed, others }: Disk) =>
 export const notThese = (others: Disk['others']): string =>
   others.length === 0
     ? ''
-    : ` It is not ${or(others.map((other) => `${other.name}, ${both(other.bytes)}`))}: choose nothing there.`;
+    : ` It is not ${or(others.map((other) => `${quoted(other.name)}, ${both(other.bytes)}`))}: choose nothing there.`;
 
 export const unhibernateWindows = (system: string) =>
   say(

@@ -245,6 +245,8 @@ export const systems = {
     /** Whether it has to be set, since its own default is the other one. */
     setClock: boolean;
     several: boolean;
+    /** Whether its recovery environment lies elsewhere than before. */
+    recovery: boolean;
   }) => {
     const clock = (which: 'utc' | 'local') => (which === 'utc' ? 'UTC' : 'local time');
     return say(
@@ -256,9 +258,15 @@ export const systems = {
               `Set it to read the machine’s clock as ${clock(p.clock)}, and restart it. By default it reads it as ${clock(p.clock === 'utc' ? 'local' : 'utc')}.`,
             ]
           : []),
+        ...(p.recovery
+          ? [
+              'Open a command prompt as administrator and enter the commands: they register its recovery environment at its new place.',
+            ]
+          : []),
         'Shut it down properly, and start it once more.',
       ],
       [
+        ...(p.recovery ? ['The last command shows the recovery environment as enabled.'] : []),
         'It starts twice without asking for repair.',
         ...(p.kept ? ['All its files are there.'] : []),
         ...(p.several ? [`It shows the right time. It reads the machine’s clock as ${clock(p.clock)}.`] : []),

@@ -20,6 +20,40 @@ const exactGb = (bytes: number): string => `${exactly(bytes, GB)} GB`;
 /** As many decimals as it takes, and no more. */
 const exactly = (bytes: number, unit: number): string => String(Number((bytes / unit).toFixed(9)));
 
+interface Layers {
+  readonly luks: boolean;
+  readonly lvm: boolean;
+}
+
+/** From the inside out: cryptsetup-resize(8), lvreduce(8), pvresize(8). */
+const shrinkLayers = ({ luks, lvm }: Layers, toBytes: number): string[] => [
+  ...(luks
+    ? [
+        'Make a copy of the header of the encrypted container on another disk, and open the container with its passphrase.',
+      ]
+    : []),
+  ...(lvm
+    ? [
+        'Shrink a file system and the volume it is on, the file system first, until the volume group has that much free space at its end.',
+        'Shrink the physical volume of the group.',
+      ]
+    : ['Check the file system inside, and shrink it.']),
+  `Leave 20 MiB for headers: everything inside has to end before ${binary(toBytes - 20 * MIB)}.`,
+  ...(luks ? ['Shrink the opened container to that, and close it.'] : []),
+  `Then shrink the partition to ${both(toBytes)}.`,
+];
+
+/** From the outside in. */
+const growLayers = ({ luks, lvm }: Layers): string[] => [
+  'Grow the partition first.',
+  ...(luks
+    ? ['Open the encrypted container: it takes all of the partition. If it was open, resize it.']
+    : []),
+  ...(lvm
+    ? ['Grow the physical volume of the group, then the volume that gets the space, then its file system.']
+    : ['Then grow the file system inside.']),
+];
+
 /** What is done to volumes, and to what is in them. */
 export const volumes = {
   'step.check-volume': ({
@@ -51,6 +85,7 @@ export const volumes = {
     /** Place among the partitions on the disk, where its own system does it, and what its tool asks for. */
     own: { number: number; of: number; takeAwayMib: number; asks: 'amount-to-take-away' | 'new-size' } | null;
     floorBytes: number | null;
+    layers: Layers;
   }) =>
     say(
       `Shrink ${quoted(p.volume)} to ${both(p.toBytes)}`,
@@ -61,9 +96,11 @@ export const volumes = {
               ? `Enter the amount to take away: ${p.own.takeAwayMib} MiB. The tool may write MB for it.`
               : `Enter the new size of its partition: ${exactGb(p.toBytes)}. The tool counts in thousands, and adds a partition in the space that becomes free: let it be free space.`,
           ]
-        : [
-            `Shrink the file system first, then the partition to ${both(p.toBytes)}. A tool that does both does it in this order.`,
-          ],
+        : p.layers.luks || p.layers.lvm
+          ? shrinkLayers(p.layers, p.toBytes)
+          : [
+              `Shrink the file system first, then the partition to ${both(p.toBytes)}. A tool that does both does it in this order.`,
+            ],
       [
         `The volume is shown with ${both(p.toBytes)}, followed by ${binary(p.fromBytes - p.toBytes)} of free space.`,
         ...(p.floorBytes === null ? [] : [`It was not made smaller than ${both(p.floorBytes)}.`]),
@@ -111,10 +148,12 @@ export const volumes = {
           : ` If you copy it by hand, copy ${p.direction === 'forward' ? 'from its first sector on' : 'from its last sector backwards'}.`
       }`,
     ),
-  'step.grow': ({ volume, toBytes }: { volume: string; toBytes: number }) =>
+  'step.grow': ({ volume, toBytes, layers }: { volume: string; toBytes: number; layers: Layers }) =>
     say(
       `Grow ${quoted(volume)} to ${both(toBytes)}`,
-      ['Grow the partition first, then the file system on it.'],
+      layers.luks || layers.lvm
+        ? growLayers(layers)
+        : ['Grow the partition first, then the file system on it.'],
       [`It is shown with ${both(toBytes)}, and a check reports no errors.`],
     ),
   'step.create': (p: {
