@@ -17,6 +17,24 @@ const TAIL = join(CAPTURES, 'petrel.tail.bin');
 
 const on = session();
 
+/** Presses the timeline where so many steps are done. */
+async function scrubTo(done: number): Promise<void> {
+  const box = await on.app.page.$eval(
+    '[aria-label="The whole procedure"] svg',
+    (svg, n) => {
+      const lines = [...svg.querySelectorAll<SVGLineElement>('[data-lane] line')].map(
+        (l) => l.x1.baseVal.value,
+      );
+      const { left, top, right } = svg.getBoundingClientRect();
+      const label = lines[0]!;
+      const steps = document.querySelectorAll('[data-step]').length;
+      return { x: left + label + ((right - left - label) * n) / steps - (n === steps ? 1 : 0), y: top + 12 };
+    },
+    done,
+  );
+  await on.app.page.mouse.click(box.x, box.y);
+}
+
 describe('petrel: a Linux beside its encrypted Windows, from two captured files to a printed runbook', () => {
   test('the bench shows the seven demo machines', async () => {
     await on.app.go('/');
@@ -215,8 +233,7 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
       'Where does the disk stand?',
       'In Windows, as it is now',
       'In Windows, started after the machine was offRESTART',
-      'In a live sessionRESTART',
-      'In the installer of Field Linux',
+      'In the installer of Field LinuxRESTART',
       'In the firmware setupRESTART',
       'In Windows, started after the machine was offRESTART',
       'In Field Linux, started after the machine was offRESTART',
@@ -253,7 +270,10 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
     // Its disk tool does not list the reserved partition before it.
     await on.app.sees('number 2 of 3 in the order on the disk', '[data-step="shrink:found-3"]');
     await on.app.sees('Enter the amount to take away: 241809 MiB', '[data-step="shrink:found-3"]');
-    await on.app.sees('start at 245877 MiB (sector 503556096), size 60 GiB', '[data-step="create:new-1"]');
+    await on.app.sees(
+      'Choose the free space after “Main volume”, and create a partition at its beginning: 61440 MiB',
+      '[data-step="create:new-1"]',
+    );
     await on.app.sees(
       'nvme0n1p1, 100 MiB (104.9 MB), FAT: mount at /boot/efi; do NOT format.',
       '[data-step="install:system-1"]',
@@ -268,14 +288,14 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
       'root',
       'Linux root',
     ]);
-    expect(await on.app.texts('tr[data-listed=new-1] td:last-child')).toEqual(['install here']);
+    // It is made in the installer, which does not list it when it is entered.
+    expect(await on.app.texts('tr[data-listed=new-1] td:last-child')).toEqual([]);
   });
 
   test('each place in which a line is picked says what is listed there, and what to do with it', async () => {
     const listed = () => on.app.texts('details:has([data-listed]) [data-listed=found-3]');
     expect(await listed()).toEqual([
       expect.stringContaining('shrink'),
-      expect.stringContaining('leave alone'),
       expect.stringContaining('leave alone'),
     ]);
     const [windows] = await on.app.texts('details:has([data-listed])');
@@ -299,6 +319,15 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
     await on.app.press('One step back');
     await on.app.sees('Step 8: Shrink “Main volume”', 'aside');
     await on.app.sees('may need repair', '[data-cut=loses]');
+    await on.app.press('If the power fails in this step');
+    await on.app.sees('Main volume', '[data-cut-step="8"] [data-volumes=lost]');
+    await on.app.sees('Rescue', '[data-cut-step="8"] [data-volumes=whole]');
+    await on.app.sees('Check “Main volume”', '[data-cut-step="8"] ol');
+    expect(await on.app.page.$$eval('[data-exposed]', (list) => list.length)).toBe(1);
+    await scrubTo(17);
+    await on.app.sees('After step 17 of 18', '[data-moment="17"]');
+    await scrubTo(7);
+    await on.app.sees('Step 8: Shrink', 'aside');
     expect((await on.app.core('planned')).find((label) => label.includes('Main volume'))).toContain('476');
   });
 
@@ -325,6 +354,18 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
     await on.app.sees('nearest to what it should be after step 10', 'main [role=status]');
     await on.app.sees('It was to be kept', 'main [role=status]');
     await on.app.sees('After step 10 of 18', '[data-moment="10"]');
+    // The plan goes on from it: what was created is as found, and only what is left to do has steps.
+    await on.app.press('Go on from this reading');
+    await on.app.saved();
+    const ids = await on.app.page.$$eval('[data-step]', (list) =>
+      list.map((e) => (e as HTMLElement).dataset['step']),
+    );
+    expect(ids).not.toContain('shrink:found-3');
+    expect(ids).not.toContain('create:new-1');
+    expect(ids).toEqual(expect.arrayContaining(['create:new-2', 'create:new-3', 'install:system-1']));
+    await on.app.page.click('[aria-label^="Undo: Go on from the disk"]');
+    await on.app.saved();
+    await on.app.sees('Shrink “Main volume” to 240 GiB', '[data-step="shrink:found-3"]');
     await compare(write(0, (disk) => ({ ...disk, sizeBytes: disk.sizeBytes + 2 ** 30 })));
     await on.app.sees('This is another disk', 'main [role=status]');
   });
@@ -360,8 +401,8 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
     expect(text).toContain('Shrink “Main volume” to 240 GiB (257.7 GB)');
     expect(await page.$$eval('article', (list) => list.length)).toBe(18);
     const rows = await page.$$eval('table', (list) => list.map((t) => t.querySelectorAll('tbody tr').length));
-    // What Windows, a live session and the installer list; the disk at the end; how each system boots; what Linux mounts.
-    expect(rows).toEqual([3, 5, 7, 7, 2, 4]);
+    // What Windows and the installer list; the disk at the end; how each system boots; what Linux mounts.
+    expect(rows).toEqual([3, 5, 7, 2, 4]);
     expect(text).toContain('undoes step');
     await page.close();
   });

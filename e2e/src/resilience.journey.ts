@@ -137,7 +137,6 @@ describe('two windows on one plan', () => {
       () =>
         document.querySelector<HTMLInputElement>('input[aria-label="Name of the disk in Linux"]')?.value ===
         'sdd',
-      { timeout: 1000 },
     );
     await other.page.close();
   });

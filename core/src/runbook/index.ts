@@ -1,3 +1,4 @@
+export { cutAfter, type Cut } from './cut.js';
 export { listedCells, listedHeads } from './listed.js';
 export { runbookHtml } from './html.js';
 export { daySays, type RunbookTitle } from './title.js';

@@ -15,9 +15,9 @@ import {
 import { startWords, type StartWords } from '../start/index.js';
 import { message, type Message, type Text } from '../words/index.js';
 import { commandsOf } from './commands.js';
-import { exposureOf, nameOf, placeNote, placeOf, stepSays, type StepCode } from './says/index.js';
+import { exposureOf, laneOf, nameOf, placeNote, placeOf, stepSays, type StepCode } from './says/index.js';
 import type { ExposureSays } from './says/exposure.js';
-import type { NoteSays, PlaceSays } from './says/place.js';
+import type { LaneSays, NoteSays, PlaceSays } from './says/place.js';
 import { timeSays, type TimeSays } from './time.js';
 import { backSays, lossSays, type BackStep, type LossSays } from './way-back.js';
 import { mountsOf, type SystemMounts } from './mounts.js';
@@ -39,6 +39,7 @@ export interface RunbookStep {
 
 export interface RunbookPhase {
   readonly title: PlaceSays;
+  readonly lane: LaneSays;
   readonly note: NoteSays;
   readonly environment: Environment;
   readonly restart: boolean;
@@ -48,6 +49,11 @@ export interface RunbookPhase {
 }
 
 export type OrderSays = Message<'order.circle' | 'order.too-many' | 'order.place'>;
+
+export interface StepTime {
+  readonly step: string;
+  readonly seconds: Range;
+}
 
 /** A procedure to carry out elsewhere, with the sheet to recognise each part by. Its sentences are messages. */
 export interface Runbook {
@@ -59,6 +65,8 @@ export interface Runbook {
   readonly seconds: Range;
   /** How long all of it takes, by rules of thumb. */
   readonly day: Day;
+  /** How long each step takes whoever does it, in their order. */
+  readonly times: readonly StepTime[];
   readonly sheet: readonly RecognitionRow[];
   /** Why there is no order of steps, where there is none. */
   readonly refusal: OrderSays | null;
@@ -83,6 +91,7 @@ export const runbookFor = derived((planned): Runbook => {
   let number = 0;
   const phases = procedure.phases.map(({ environment, restart, steps }): RunbookPhase => ({
     title: placeOf(planned, environment),
+    lane: laneOf(planned, environment),
     note: placeNote(planned, environment, restart),
     environment,
     restart,
@@ -112,6 +121,7 @@ export const runbookFor = derived((planned): Runbook => {
     moved,
     seconds,
     day: dayOf(planned, steps, restarts),
+    times: steps.map((step) => ({ step: step.id, seconds: timeOf(planned, step) })),
     sheet: recognitionSheet(planned),
     refusal: ordered.ok ? null : orderSays(planned, ordered),
     losses: lossesOf(planned, steps).map((loss) => lossSays(planned, loss, steps)),

@@ -1,9 +1,9 @@
-import { isLogical, plannedContainer, type PlannedPartition, shownAs } from '../plan/index.js';
+import { isLogical, overlap, plannedContainer, type PlannedPartition, shownAs } from '../plan/index.js';
 import type { Moment } from '../moment/index.js';
 import { typeOf } from '../recognition/index.js';
 import { containerIn, type Survey, type SurveyPartition } from '../survey/index.js';
 import { typeName } from '../table/index.js';
-import type { VolumeKind } from '../volume/index.js';
+import { VOLUME_TRAITS, type VolumeKind } from '../volume/index.js';
 
 /** Something in which a disk is otherwise than it should be at a moment. Spans in logical sectors. */
 export type Difference =
@@ -48,7 +48,7 @@ export function differencesFrom(moment: Moment, reading: Survey): readonly Diffe
     disk.style === target.style || (blank && disk.style === 'none')
       ? []
       : [{ code: 'style', expected: target.style, is: disk.style }];
-  const pairs = matched(partitions, reading.partitions);
+  const pairs = pairsOf(partitions, reading.partitions);
   const taken = new Set(pairs.values());
   return [
     ...style,
@@ -58,10 +58,15 @@ export function differencesFrom(moment: Moment, reading: Survey): readonly Diffe
       return is ? within(moment, part, is) : [{ code: 'missing', part }];
     }),
     ...reading.partitions.flatMap((found): Difference[] =>
-      taken.has(found) ? [] : [{ code: 'extra', found }],
+      taken.has(found) || isMadeBySetup(moment, found) ? [] : [{ code: 'extra', found }],
     ),
   ];
 }
+
+/** In free space that a setup was given by then: what it makes there is its own affair. */
+const isMadeBySetup = ({ taken, planned }: Moment, found: SurveyPartition): boolean =>
+  taken.some((room) => overlap(room, found)) &&
+  !planned.survey.partitions.some((p) => p.start === found.start && p.length === found.length);
 
 function containerDiffers({ planned }: Moment, reading: Survey): Difference[] {
   if (planned.plan.target.style !== 'mbr' || reading.disk.style !== 'mbr') return [];
@@ -71,7 +76,7 @@ function containerDiffers({ planned }: Moment, reading: Survey): Difference[] {
 }
 
 /** Each partition with the one on the disk that it is: by its place, else by its label and size. */
-function matched(
+export function pairsOf(
   parts: readonly PlannedPartition[],
   read: readonly SurveyPartition[],
 ): Map<PlannedPartition, SurveyPartition> {
@@ -91,6 +96,10 @@ function matched(
   return pairs;
 }
 
+/** Installers give every volume of a Linux the one general type, and it does as well. */
+const isGeneralType = ({ from, fileSystem }: PlannedPartition, type: string): boolean =>
+  from === null && type === 'Linux data' && VOLUME_TRAITS[fileSystem].posix === true;
+
 function within({ planned }: Moment, part: PlannedPartition, is: SurveyPartition): Difference[] {
   const kind = is.volume?.kind;
   const shown = shownAs(part);
@@ -104,7 +113,9 @@ function within({ planned }: Moment, part: PlannedPartition, is: SurveyPartition
     ...(kind === undefined || kind === shown.kind || shown.kind === 'unknown'
       ? []
       : [{ code: 'content', part, is: kind } as const]),
-    ...(type === undefined || type === expectedType ? [] : [{ code: 'type', part, is: type } as const]),
+    ...(type === undefined || type === expectedType || isGeneralType(part, type)
+      ? []
+      : [{ code: 'type', part, is: type } as const]),
     ...(label === undefined || label === shown.label || kind !== shown.kind
       ? []
       : [{ code: 'label', part, is: label } as const]),

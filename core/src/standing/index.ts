@@ -1,2 +1,3 @@
 export { differencesFrom, type Difference } from './differences.js';
 export { standingOf, type Standing } from './standing.js';
+export { rebaseEdit } from './rebase.js';

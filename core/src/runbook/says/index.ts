@@ -25,7 +25,7 @@ export { backOf, type BackSays } from './back.js';
 export { foundName, nameOf } from './facts.js';
 
 export { exposureOf } from './exposure.js';
-export { placeOf, placeNote } from './place.js';
+export { laneOf, placeOf, placeNote } from './place.js';
 
 export type StepCode = Extract<Code, `step.${string}`>;
 

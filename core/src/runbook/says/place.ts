@@ -4,6 +4,7 @@ import { message, type Code, type Message } from '../../words/index.js';
 import { systemName } from './facts.js';
 
 export type PlaceSays = Message<Extract<Code, `place.${string}`>>;
+export type LaneSays = Message<Extract<Code, `lane.${string}`>>;
 export type NoteSays = Message<Extract<Code, `note.${string}`>>;
 
 /** Where a step is done, as a heading. */
@@ -21,6 +22,22 @@ export function placeOf(planned: Planned, environment: Environment): PlaceSays {
       return message('place.installer', { system: systemName(planned, environment.system) });
     case 'first-start':
       return message('place.first-start', { system: systemName(planned, environment.system) });
+  }
+}
+
+/** What one is called whether it is started as usual or from cold. */
+export function laneOf(planned: Planned, environment: Environment): LaneSays {
+  switch (environment.kind) {
+    case 'firmware':
+    case 'live':
+      return message(`lane.${environment.kind}`);
+    case 'installer':
+      return message('lane.installer', { system: systemName(planned, environment.system) });
+    case 'running':
+    case 'first-start':
+      return environment.system === null
+        ? message('lane.anywhere')
+        : message('lane.system', { system: systemName(planned, environment.system) });
   }
 }
 

@@ -13,6 +13,7 @@ export const edits = {
   'edit.make-primary': () => 'Make it a primary',
   'edit.say-part': () => 'Set what a partition is',
   'edit.use-plan': ({ name }: { name: string }) => `Use the plan ${quoted(name)}`,
+  'edit.go-on-from-reading': () => 'Go on from the disk as it was read again',
   'edit.adopt-reading': () => 'Start from a reading',
   'edit.as-text': () => 'Edit as text',
   'edit.one-mode': ({ mode }: { mode: Mode }) => `Use ${MODE[mode]} mode for all systems`,

@@ -1,4 +1,5 @@
 import { boot, match } from './boot.js';
+import { cut } from './cut.js';
 import { damage } from './damage.js';
 import { dangers } from './dangers.js';
 import { documents } from './documents.js';
@@ -37,6 +38,7 @@ export const english = {
   ...wayBack,
   ...runbook,
   ...standing,
+  ...cut,
   ...mounting,
 };
 

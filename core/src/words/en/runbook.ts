@@ -13,6 +13,12 @@ export const runbook = {
   'place.first-start': ({ system }: { system: string }) => `In ${system}, started after the machine was off`,
   'place.the-system': () => 'the system',
 
+  'lane.anywhere': () => 'any machine',
+  'lane.system': ({ system }: { system: string }) => system,
+  'lane.firmware': () => 'firmware setup',
+  'lane.live': () => 'live session',
+  'lane.installer': ({ system }: { system: string }) => `installer of ${system}`,
+
   'note.running': () => 'Nothing is installed yet. Keep the machine on mains power from here to the end.',
   'note.firmware': () => 'Restart, and press the key that the machine shows for its setup.',
   'note.live': ({ mode, from }: { mode: Mode; from: string | null }) =>

@@ -15,6 +15,7 @@ import { SectionGlance } from '../../section/SectionGlance.js';
 import { say } from '../../words/say.js';
 import { words } from '../../words/words.js';
 import classes from './AtMoment.module.css';
+import { PowerCut } from './PowerCut.js';
 import { partitionTitle } from '../../words/names.js';
 
 interface AtMomentProps {
@@ -64,6 +65,7 @@ export function AtMoment({ runbook, survey, at, go }: AtMomentProps) {
       </div>
       <h2 data-moment={at}>{say(message('page.moment', { done: at, of: most }))}</h2>
       <Ahead step={steps[at]} go={() => go(Math.min(at + 1, most))} />
+      <PowerCut survey={survey} at={at} />
       <div className={classes.glance}>
         <SectionGlance
           plan={shown.planned.plan}

@@ -1,5 +1,6 @@
 import { Button, Checkbox } from '@mantine/core';
 import {
+  daySays,
   formatBinary,
   formatBoth,
   message,
@@ -22,6 +23,7 @@ import { MountTables } from './MountTables.js';
 import { PracticeDisks } from './PracticeDisks.js';
 import { Sheet } from './Sheet.js';
 import { Standing } from './Standing.js';
+import { Timeline } from './Timeline.js';
 import { Starting, WayBack } from './WayBack.js';
 import classes from './RunbookStage.module.css';
 
@@ -52,6 +54,7 @@ export function RunbookStage() {
   };
   const steps = runbook.phases.reduce((sum, phase) => sum + phase.steps.length, 0);
   const moment = Math.min(at ?? runbook.done, steps);
+  const day = daySays(runbook);
   return (
     <div className={`page ${classes.page}`}>
       <div className={classes.head}>
@@ -59,6 +62,7 @@ export function RunbookStage() {
           <p className={`eyebrow ${classes.brand}`}>{say(message('page.brand'))}</p>
           <h1>{name}</h1>
           <p className="soft">{summary(runbook)}</p>
+          {day && <p className="soft">{say(day)}</p>}
         </div>
         <div className={`${classes.buttons} no-print`}>
           <Button variant="default" onClick={() => window.print()}>
@@ -92,6 +96,7 @@ export function RunbookStage() {
           show={setAt}
         />
       )}
+      {steps > 0 && <Timeline runbook={runbook} at={moment} go={setAt} />}
       <div className={steps > 0 ? classes.procedure : undefined}>
         <div>
           {runbook.phases.map((phase, i) => (

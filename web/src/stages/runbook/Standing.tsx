@@ -1,7 +1,14 @@
 import { Button, Drawer } from '@mantine/core';
-import { message, standingReport, type StandingReport, type Survey } from '@rhizotome/core';
+import {
+  message,
+  rebaseEdit,
+  refusalSays,
+  standingReport,
+  type StandingReport,
+  type Survey,
+} from '@rhizotome/core';
 import { useState } from 'react';
-import { useEdit, useOpenState } from '../../open/context.js';
+import { useEdit, useOpenMachine, useOpenState } from '../../open/context.js';
 import { WaysIn } from '../as-found/WaysIn.js';
 import { say } from '../../words/say.js';
 import { words } from '../../words/words.js';
@@ -22,23 +29,34 @@ export function Standing({ survey, steps, show }: StandingProps) {
   /** Each reading begins with empty fields. */
   const [readings, setReadings] = useState(0);
   const [report, setReport] = useState<StandingReport | null>(null);
+  const [refusal, setRefusal] = useState<string | null>(null);
+  const [now, setNow] = useState<Survey | null>(null);
+  const { open } = useOpenMachine();
   const begin = () => {
     setReadings(readings + 1);
     setReport(null);
+    setRefusal(null);
     setReading(true);
   };
-  const take = (now: Survey) => {
-    const told = standingReport({ plan, survey }, now);
+  const take = (reading: Survey) => {
+    const told = standingReport({ plan, survey }, reading);
+    setNow(reading);
     setReport(told);
     setReading(false);
     if (told.done !== null) show(told.done);
   };
-  const open = steps.slice(0, report?.done ?? 0).filter((id) => !plan.ticked.includes(id));
+  const goOn = () => {
+    if (!now || report?.done == null) return;
+    const refused = open.adoptSurvey(now, rebaseEdit({ plan, survey }, now, report.done));
+    setRefusal(refused ? say(refusalSays(refused, now.disk.sectorBytes)) : null);
+    if (!refused) setReport(null);
+  };
+  const untold = steps.slice(0, report?.done ?? 0).filter((id) => !plan.ticked.includes(id));
   const tick = () =>
     attempt({
       kind: 'batch',
       says: message('edit.tick'),
-      edits: open.map((step) => ({ kind: 'tick', step, done: true })),
+      edits: untold.map((step) => ({ kind: 'tick', step, done: true })),
     });
   return (
     <section className={`${classes.standing} no-print`} aria-label={words['standing.title']()}>
@@ -62,10 +80,25 @@ export function Standing({ survey, steps, show }: StandingProps) {
               ))}
             </ul>
           )}
-          {report.sound && open.length > 0 && (
-            <Button size="xs" variant="default" onClick={tick}>
-              {words['standing.tick'](report.done ?? 0)}
-            </Button>
+          <div className={classes.choices}>
+            {report.sound && untold.length > 0 && (
+              <Button size="xs" variant="default" onClick={tick}>
+                {words['standing.tick'](report.done ?? 0)}
+              </Button>
+            )}
+            {report.done !== null && !report.begun && (
+              <>
+                <Button size="xs" variant="default" onClick={goOn}>
+                  {words['standing.rebase']()}
+                </Button>
+                <span className="soft small">{words['standing.rebase-about']()}</span>
+              </>
+            )}
+          </div>
+          {refusal && (
+            <p role="alert" className={classes.beware}>
+              {refusal}
+            </p>
           )}
         </div>
       )}

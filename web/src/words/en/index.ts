@@ -17,6 +17,7 @@ import { shell } from './shell.js';
 import { sizing } from './sizing.js';
 import { sync } from './sync.js';
 import { systems } from './systems.js';
+import { timeline } from './timeline.js';
 
 /** The sentences of the app itself in English, a file a subject. What core has to say stands in core’s catalogue. */
 export const english = {
@@ -39,4 +40,5 @@ export const english = {
   ...sizing,
   ...sync,
   ...systems,
+  ...timeline,
 };

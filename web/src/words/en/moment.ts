@@ -14,6 +14,9 @@ export const moment = {
   'standing.title': () => 'Where does the disk stand?',
   'standing.about': () =>
     'After a step, after a mishap, or at the end: read the disk again, and see which steps are done and what is otherwise than planned. The plan is not changed by it.',
+  'standing.rebase': () => 'Go on from this reading',
+  'standing.rebase-about': () =>
+    'The plan keeps what it wants, and rests on the disk as it is now: only what is left to do is listed. Undo takes it back.',
   'standing.read': () => 'Read the disk again and compare',
   'standing.tick': (done: number) => (done === 1 ? 'Mark step 1 as done' : `Mark steps 1 to ${done} as done`),
   'moment.show': (number: number) => `Show the disk before step ${number}`,

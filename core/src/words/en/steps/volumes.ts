@@ -20,7 +20,7 @@ const exactGb = (bytes: number): string => `${exactly(bytes, GB)} GB`;
 /** As many decimals as it takes, and no more. */
 const exactly = (bytes: number, unit: number): string => String(Number((bytes / unit).toFixed(9)));
 
-interface Layers {
+export interface Layers {
   readonly luks: boolean;
   readonly lvm: boolean;
 }
