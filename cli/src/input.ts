@@ -96,14 +96,15 @@ export function readMachine(path: string): MachineText {
 /** A machine that has a plan on a disk. @throws Failure */
 export function readPlan(path: string): {
   readonly name: string;
+  readonly story: string;
   readonly plan: Plan;
   readonly survey: Survey;
 } {
-  const { name, plan, survey } = readMachine(path);
+  const { name, story, plan, survey } = readMachine(path);
   if (!plan)
     throw new Failure(
       `${path} holds a survey and no plan. “rhizotome survey” and “rhizotome image” take it.`,
     );
   if (!survey) throw new Failure(`${path} holds a plan without a disk: nothing can be said of it yet.`);
-  return { name, plan, survey };
+  return { name, story, plan, survey };
 }

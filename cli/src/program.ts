@@ -73,6 +73,11 @@ export async function run(argv: readonly string[]): Promise<number> {
     .option('--html', 'print it as one page for a browser instead')
     .option('--sheet', 'print only the recognition sheets')
     .option('--moment <steps>', 'print only the disk after so many steps', stepCount)
+    .option(
+      '--zip <file>',
+      'write the runbook, the sheets, the plan, mount tables and the safety copy into a new zip',
+    )
+    .option('--force', 'write over an existing file')
     .action((plan: string, options: RunbookOptions) => runbook(plan, options));
   program
     .command('compare <plan> <disk>')

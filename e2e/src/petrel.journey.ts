@@ -397,6 +397,12 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
     page.on('request', (request) => asked.push(request.url()));
     await page.goto(`file://${file}`);
     expect(asked).toEqual([`file://${file}`]);
+    // What is ticked in the file stays ticked when it is opened again.
+    await page.click('[data-step="unhibernate:found-windows"]');
+    await page.reload();
+    const ticked = await page.$$eval('input:checked', (list) => list.map((i) => i.dataset['step']));
+    expect(ticked).toEqual(['backup', 'unhibernate:found-windows']);
+    expect(await page.$$eval('svg.strip', (list) => list.length)).toBeGreaterThan(2);
     const text = await page.$eval('body', (body) => body.innerText);
     expect(text).toContain('Shrink “Main volume” to 240 GiB (257.7 GB)');
     expect(await page.$$eval('article', (list) => list.length)).toBe(18);

@@ -2,16 +2,18 @@ import {
   english,
   findAll,
   momentMarkdown,
+  runbookFiles,
   runbookFor,
   runbookHtml,
   runbookMarkdown,
   sheetsMarkdown,
+  zipOf,
   type Level,
 } from '@rhizotome/core';
 import { Failure } from '../failure.js';
 import { readPlan } from '../input.js';
 import { momentAfter } from '../moment.js';
-import { print } from '../output.js';
+import { print, writeFile } from '../output.js';
 import { say } from '../words.js';
 import { visible } from '../visible.js';
 
@@ -20,13 +22,16 @@ export interface RunbookOptions {
   readonly sheet?: boolean;
   /** How many steps are done. */
   readonly moment?: number;
+  /** A file to write everything into that goes to the machine. */
+  readonly zip?: string;
+  readonly force?: boolean;
 }
 
 /** Prints the runbook of a plan, in the same sentences as the app: as Markdown, or as one page. */
-export function runbook(path: string, { html, sheet, moment }: RunbookOptions): void {
-  if ([html, sheet, moment !== undefined].filter(Boolean).length > 1)
-    throw new Failure('--html, --sheet and --moment each print something else: give one of them.');
-  const { name, plan, survey } = readPlan(path);
+export function runbook(path: string, { html, sheet, moment, zip, force }: RunbookOptions): void {
+  if ([html, sheet, moment !== undefined, zip !== undefined].filter(Boolean).length > 1)
+    throw new Failure('--html, --sheet, --moment and --zip each give something else: give one of them.');
+  const { name, story, plan, survey } = readPlan(path);
   const planned = { plan, survey };
   if (sheet) return print(linesOf(sheetsMarkdown(english, runbookFor(planned))).trimEnd());
   if (moment !== undefined)
@@ -39,6 +44,10 @@ export function runbook(path: string, { html, sheet, moment }: RunbookOptions): 
     blockers: titles('blocker'),
     hazards: titles('hazard'),
   };
+  if (zip !== undefined) {
+    const bytes = zipOf(runbookFiles(english, planned, story, title), title.machine, title.madeAt);
+    return writeFile(zip, force === true, (put) => put(bytes, 0), path);
+  }
   const write = html ? runbookHtml : runbookMarkdown;
   print(linesOf(write(english, runbookFor(planned), title)).trimEnd());
 }

@@ -45,7 +45,7 @@ export function cutAfter(planned: Planned, done: number): Cut | undefined {
         device: deviceOf(at, id),
         volume: foundName(planned, id),
       })),
-      ...goBack(planned, done),
+      ...goBack(planned, done, step),
     ],
   };
 }
@@ -87,10 +87,9 @@ function goOn(
   }
 }
 
-function goBack(planned: Planned, done: number): CutSays[] {
+function goBack(planned: Planned, done: number, { writes }: Step): CutSays[] {
   const back = wayBackSays(planned, done).steps;
   const [first] = back;
-  return first
-    ? [message('cut.back', { count: back.length, step: first.undoes })]
-    : [message('cut.as-found')];
+  if (first) return [message('cut.back', { count: back.length, step: first.undoes })];
+  return writes.length === 0 ? [message('cut.as-found')] : [];
 }

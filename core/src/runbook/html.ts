@@ -1,28 +1,19 @@
 import { cryptTableText, mountFields } from '../mounting/index.js';
 import type { RecognitionRow, Sheet } from '../moment/index.js';
+import { escaped as text } from './escaped.js';
 import { listedCells, listedHeads } from './listed.js';
 import { message, sayIn, textIn, type Catalogue, type Code, type Message } from '../words/index.js';
 import type { Runbook, RunbookPhase, RunbookStep } from './runbook.js';
+import { stripSvg } from './strip.js';
+import { ticksScript } from './ticks.js';
 import { aboutSays, daySays, type RunbookTitle } from './title.js';
 
 /**
- * The runbook as one file that opens anywhere without a network: no script, no link, styles inside.
- * Boxes can be ticked on paper or on screen.
+ * The runbook as one file that opens anywhere without a network: no link, styles and drawings inside. Boxes can be ticked on
+ * paper or on screen, where they stay ticked.
  */
 export function runbookHtml(catalogue: Catalogue, runbook: Runbook, title: RunbookTitle): string {
   return new Page(catalogue).whole(runbook, title);
-}
-
-const ENTITIES: Readonly<Record<string, string>> = {
-  '&': '&amp;',
-  '<': '&lt;',
-  '>': '&gt;',
-  '"': '&quot;',
-  "'": '&#39;',
-};
-
-function text(value: string): string {
-  return value.replace(/[&<>"']/g, (c) => ENTITIES[c]!);
 }
 
 /** The parts of the page, in the words of one language. */
@@ -39,12 +30,13 @@ class Page {
 <header><p class="brand">${this.say('page.brand', null)}</p><h1>${text(title.machine)}</h1>
 <p>${about}</p>${day ? `<p>${text(this.said(day))}</p>` : ''}</header>
 ${this.warnings(title)}${refusal ? `<p class="warn">${text(this.said(refusal))}</p>` : ''}
-${runbook.phases.map((p) => this.phase(p)).join('\n')}
-<section class="sheet"><h2>${this.say('page.sheet', null)}</h2><p>${this.say('page.sheet-about', null)}</p>
+${runbook.phases.map((p, i) => this.phase(p, runbook.phases[i - 1])).join('\n')}
+<section class="sheet"><h2>${this.say('page.sheet', null)}</h2>${stripSvg(this.catalogue, runbook.end)}<p>${this.say('page.sheet-about', null)}</p>
 ${this.sheet(runbook.sheet)}</section>
 ${this.starting(runbook)}
 ${this.mounts(runbook)}
 ${this.wayBack(runbook)}
+<script>${ticksScript(`rhizotome runbook ${title.machine} ${title.madeAt}`)}</script>
 </body></html>
 `;
   }
@@ -69,10 +61,12 @@ ${this.wayBack(runbook)}
     ].join('\n');
   }
 
-  private phase(p: RunbookPhase): string {
+  /** The disk is drawn again where it is not as it was when the place before was entered. */
+  private phase(p: RunbookPhase, before: RunbookPhase | undefined): string {
+    const same = before !== undefined && before.disk.plan.partitions === p.disk.plan.partitions;
     const restart = p.restart ? ` <small>${this.say('page.restart', null)}</small>` : '';
     return `<section class="phase"><h2>${text(this.said(p.title))}${restart}</h2><p class="note">${text(this.said(p.note))}</p>
-${p.sheet ? this.listed(p.sheet) : ''}${p.steps.map((s) => this.step(s)).join('\n')}</section>`;
+${same ? '' : stripSvg(this.catalogue, p.disk)}${p.sheet ? this.listed(p.sheet) : ''}${p.steps.map((s) => this.step(s)).join('\n')}</section>`;
   }
 
   private listed({ listing, rows }: Sheet): string {
@@ -90,7 +84,7 @@ ${this.table(this.said(listedHeads(listing)), rows.map(row))}</details>`;
     const time = s.time ? ` <small>${text(this.said(s.time))}</small>` : '';
     const note = (head: string, said: string | null) =>
       said === null ? '' : `<p class="beware"><b>${head}</b> ${text(said)}</p>`;
-    return `<article><label><input type="checkbox"${s.done ? ' checked' : ''}> <span class="n">${s.number}</span> ${text(title)}${time}</label>
+    return `<article><label><input type="checkbox" data-step="${text(s.id)}"${s.done ? ' checked' : ''}> <span class="n">${s.number}</span> ${text(title)}${time}</label>
 <ul>${items(actions)}</ul>${s.commands.length > 0 ? `<pre>${text(s.commands.join('\n'))}</pre>` : ''}<p class="check"><b>${this.say('page.continue', null)}</b></p><ul class="check">${items(checks)}</ul>
 ${note(this.say('page.watch-out', null), warning)}${note(this.say('page.exposed', null), s.exposure && this.said(s.exposure))}</article>`;
   }
@@ -171,5 +165,6 @@ ul{margin:.25rem 0 .25rem 1.4rem;padding:0}p.check,p.beware{margin:.25rem 0}p.ch
 table{border-collapse:collapse;width:100%;font-size:.82rem;font-variant-numeric:tabular-nums}
 th,td{text-align:left;padding:.25rem .4rem;border-bottom:1px solid #d9cfbd;vertical-align:top}tr.gap td{color:#6b6053;font-style:italic}
 tr td:last-child{font-weight:700}tr.leave-alone td:last-child,tr.nothing td:last-child{font-weight:400}details{margin:.6rem 0;overflow-x:auto;break-inside:avoid}summary{font-weight:650}pre{margin:.3rem 0 .3rem 1.4rem;padding:.4rem .6rem;background:#efe8d9;white-space:pre-wrap;overflow-wrap:anywhere}.sheet{break-before:page;overflow-x:auto}.flows{break-before:auto}
-@page{size:A4;margin:14mm}@media print{body{margin:0;max-width:none;padding:0;background:#fff;font-size:10.5pt}h2{break-after:avoid}}
+svg.strip{display:block;width:100%;height:auto;margin:.5rem 0;font:11px system-ui,sans-serif}
+@page{margin:14mm 14mm 18mm;@bottom-right{content:counter(page) ' / ' counter(pages);font:9pt system-ui,sans-serif}}@media print{body{margin:0;max-width:none;padding:0;background:#fff;font-size:10.5pt}h2{break-after:avoid}}
 `.replace(/\n/g, '');

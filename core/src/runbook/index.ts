@@ -1,5 +1,6 @@
 export { cutAfter, type Cut } from './cut.js';
 export { listedCells, listedHeads } from './listed.js';
+export { runbookFiles, zipOf, type NamedFiles } from './files.js';
 export { runbookHtml } from './html.js';
 export { daySays, type RunbookTitle } from './title.js';
 export { momentMarkdown, runbookMarkdown, sheetsMarkdown } from './markdown.js';

@@ -1,11 +1,13 @@
+import { unzipSync } from 'fflate';
+import { readDocument } from '../exchange/index.js';
 import { partitionDevice, printedBinary, printedDecimal } from '../recognition/index.js';
 import { lookAlikes, recognitionSheet } from '../moment/index.js';
 import { GIB, MIB } from '../quantity/index.js';
-import { drawn, edited, gib, newSystem, petrelSurvey, planOn } from '../testing/builders.js';
+import { drawn, edited, gib, IDENTITY, newSystem, petrelSurvey, planOn } from '../testing/builders.js';
 import { newPartition, noteFoundEdit, plannedGaps } from '../plan/index.js';
 import { overviewOf } from '../overview/index.js';
-import { english, message, sayIn } from '../words/index.js';
-import { runbookFor, runbookHtml, timeSays } from './index.js';
+import { english, message, sayIn, textIn, type Text } from '../words/index.js';
+import { cutAfter, runbookFiles, runbookFor, runbookHtml, timeSays, zipOf } from './index.js';
 
 const survey = petrelSurvey();
 const begun = planOn(survey, { kind: 'add-system', system: newSystem('linux-desktop', 'Field <Linux>') });
@@ -68,6 +70,46 @@ describe('recognition', () => {
     });
     expect(lookAlikes(sheet)).toEqual([]);
   });
+});
+
+test('all that goes to the machine is one zip, and each file in it is whole', () => {
+  const title = { machine: 'petrel & co', madeAt: '2026-05-04T07:30:00.000Z', blockers: [], hazards: [] };
+  const files = runbookFiles(english, { plan, survey }, 'A laptop', title);
+  const read = unzipSync(zipOf(files, title.machine, title.madeAt));
+  const names = ['runbook.html', 'runbook.md', 'sheets.md', 'plan.rhizotome', 'fstab-Field-Linux'];
+  expect(Object.keys(read)).toEqual(expect.arrayContaining(names.map((name) => `petrel-co/${name}`)));
+  const text = (name: string) => new TextDecoder().decode(read[`petrel-co/${name}`]);
+  const outcome = readDocument(text('plan.rhizotome'), IDENTITY);
+  expect(outcome.ok && outcome.value.plan?.partitions).toEqual(plan.partitions);
+  expect(text('fstab-Field-Linux')).toMatch(/^UUID=\S+ +\/ +ext4/);
+  expect(text('runbook.md')).toContain('Install Field');
+});
+
+describe('a power cut', () => {
+  const steps = runbookFor({ plan, survey }).phases.flatMap((p) => p.steps);
+  const cutIn = (id: string) => {
+    const cut = cutAfter(
+      { plan, survey },
+      steps.findIndex((s) => s.id === id),
+    )!;
+    const names = (list: readonly Text[]) => list.map((name) => textIn(english, name));
+    return { lost: names(cut.lost), whole: names(cut.whole), next: cut.next.map((n) => n.code) };
+  };
+
+  test('while a volume is shrunk puts that one at risk, and it is checked before anything else', () =>
+    expect(cutIn('shrink:found-3')).toEqual({
+      lost: ['Main volume'],
+      whole: ['Start files', 'Rescue'],
+      next: ['cut.check', 'cut.again'],
+    }));
+
+  test('while a partition is created loses nothing, and there is a way back', () =>
+    expect(cutIn('create:new-1')).toMatchObject({ lost: [], next: ['cut.again', 'cut.back'] }));
+
+  test('before anything is changed leaves the disk as it was found', () =>
+    expect(cutIn('backup').next).toEqual(['cut.again', 'cut.as-found']));
+
+  test('after the last step is none', () => expect(cutAfter({ plan, survey }, steps.length)).toBeUndefined());
 });
 
 describe('the runbook', () => {
@@ -159,7 +201,7 @@ describe('the runbook', () => {
       blockers: [],
       hazards: ['x < y'],
     });
-    expect(html).not.toMatch(/(?:src|href)=|url\(|@import|<script/);
+    expect(html).not.toMatch(/(?:src|href)=|url\(|@import|https?:/);
     expect(html).toContain('petrel &amp; co');
     expect(html).toContain('Install Field &lt;Linux&gt;');
     expect(html).toContain('x &lt; y');

@@ -43,6 +43,8 @@ export interface RunbookPhase {
   readonly note: NoteSays;
   readonly environment: Environment;
   readonly restart: boolean;
+  /** The disk when it is entered. */
+  readonly disk: Planned;
   readonly steps: readonly RunbookStep[];
   /** What is listed there when it is entered, where a line of it is picked. */
   readonly sheet: Sheet | null;
@@ -68,6 +70,8 @@ export interface Runbook {
   /** How long each step takes whoever does it, in their order. */
   readonly times: readonly StepTime[];
   readonly sheet: readonly RecognitionRow[];
+  /** The disk when all is done. */
+  readonly end: Planned;
   /** Why there is no order of steps, where there is none. */
   readonly refusal: OrderSays | null;
   /** What cannot be brought back, from which step on. */
@@ -95,6 +99,7 @@ export const runbookFor = derived((planned): Runbook => {
     note: placeNote(planned, environment, restart),
     environment,
     restart,
+    disk: moments[number]!.planned,
     sheet: sheets.get(number) ?? null,
     steps: steps.map((step): RunbookStep => {
       number += 1;
@@ -123,6 +128,7 @@ export const runbookFor = derived((planned): Runbook => {
     day: dayOf(planned, steps, restarts),
     times: steps.map((step) => ({ step: step.id, seconds: timeOf(planned, step) })),
     sheet: recognitionSheet(planned),
+    end: ordered.ok ? moments.at(-1)!.planned : planned,
     refusal: ordered.ok ? null : orderSays(planned, ordered),
     losses: lossesOf(planned, steps).map((loss) => lossSays(planned, loss, steps)),
     done: steps.findLastIndex((s) => ticked.has(s.id)) + 1,

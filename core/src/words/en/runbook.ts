@@ -17,7 +17,8 @@ export const runbook = {
   'lane.system': ({ system }: { system: string }) => system,
   'lane.firmware': () => 'firmware setup',
   'lane.live': () => 'live session',
-  'lane.installer': ({ system }: { system: string }) => `installer of ${system}`,
+  // The name first: where there is little room the end is cut off.
+  'lane.installer': ({ system }: { system: string }) => `${system}: installer`,
 
   'note.running': () => 'Nothing is installed yet. Keep the machine on mains power from here to the end.',
   'note.firmware': () => 'Restart, and press the key that the machine shows for its setup.',
@@ -123,6 +124,7 @@ export const runbook = {
     'Label',
     'Type',
   ],
+  'page.strip': () => 'The disk at this moment, from its start to its end',
   'page.restart': () => 'restart',
   'page.continue': () => 'Continue when',
   'page.watch-out': () => 'Watch out',

@@ -5,13 +5,15 @@ import {
   formatBoth,
   message,
   objectsOf,
+  runbookFiles,
   runbookHtml,
   timeSays,
+  zipOf,
   type Runbook,
   type RunbookPhase,
   type RunbookStep,
 } from '@rhizotome/core';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { catalogue, say } from '../../words/say.js';
 import { words } from '../../words/words.js';
 import { Link } from 'react-router';
@@ -29,10 +31,18 @@ import classes from './RunbookStage.module.css';
 
 /** The procedure to carry out elsewhere: on the screen, on paper, or as one file. */
 export function RunbookStage() {
-  const { id, name } = useOpenMachine();
-  const { survey } = useOpenState();
+  const { id, name, story } = useOpenMachine();
+  const { plan, survey } = useOpenState();
   const { runbook, findings } = useDerived();
   const [at, setAt] = useState<number | null>(null);
+  const next =
+    runbook && runbook.done > 0 ? runbook.phases.flatMap((p) => p.steps)[runbook.done]?.id : undefined;
+  useEffect(() => {
+    // Whoever comes back in the middle of the day goes on at the step that is next.
+    if (next !== undefined)
+      document.querySelector(`[data-step="${CSS.escape(next)}"]`)?.scrollIntoView({ block: 'center' });
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- only as the stage is opened
+  }, []);
   if (!survey || !runbook)
     return (
       <div className="page">
@@ -43,14 +53,16 @@ export function RunbookStage() {
     );
   const blockers = findings.filter((f) => f.level === 'blocker').map((f) => say(f.says).title);
   const hazards = findings.filter((f) => f.level === 'hazard').map((f) => say(f.says).title);
+  const title = () => ({ machine: name, madeAt: new Date().toISOString(), blockers, hazards });
   const saveRunbook = () => {
-    const html = runbookHtml(catalogue, runbook, {
-      machine: name,
-      madeAt: new Date().toISOString(),
-      blockers,
-      hazards,
-    });
+    const html = runbookHtml(catalogue, runbook, title());
     download(`${fileName(name)}-runbook.html`, new Blob([html], { type: 'text/html' }));
+  };
+  const saveAll = () => {
+    const about = title();
+    const files = runbookFiles(catalogue, { plan, survey }, story, about);
+    const zip = zipOf(files, name, about.madeAt) as Uint8Array<ArrayBuffer>;
+    download(`${fileName(name)}.zip`, new Blob([zip], { type: 'application/zip' }));
   };
   const steps = runbook.phases.reduce((sum, phase) => sum + phase.steps.length, 0);
   const moment = Math.min(at ?? runbook.done, steps);
@@ -67,6 +79,9 @@ export function RunbookStage() {
         <div className={`${classes.buttons} no-print`}>
           <Button variant="default" onClick={() => window.print()}>
             {words['runbook.print']()}
+          </Button>
+          <Button variant="default" title={words['runbook.save-all-about']()} onClick={saveAll}>
+            {words['runbook.save-all']()}
           </Button>
           <Button onClick={saveRunbook}>{words['runbook.save-as-one-file']()}</Button>
         </div>

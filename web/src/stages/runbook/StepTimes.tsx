@@ -1,4 +1,4 @@
-import { formatDuration } from '../../words/duration.js';
+import { formatDuration } from '../../parts/duration.js';
 import type { Runbook } from '@rhizotome/core';
 import { Bar, BarChart, Cell, YAxis } from 'recharts';
 

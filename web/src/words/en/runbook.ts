@@ -21,6 +21,9 @@ export const runbook = {
   'runbook.runbook': () => 'Runbook',
   'runbook.read-disk-first-runbook': () =>
     'Read the disk first. The runbook follows from it and from the plan.',
+  'runbook.save-all': () => 'Save all as a zip',
+  'runbook.save-all-about': () =>
+    'The runbook as a page and as text, the sheets, the plan, mount tables, and the safety copy of the table',
   'runbook.print': () => 'Print',
   'runbook.save-as-one-file': () => 'Save as one file',
   'runbook.plan-changes-nothing-so': () =>

@@ -1,4 +1,4 @@
-import { words } from './words.js';
+import { words } from '../words/words.js';
 
 /** Minutes as they stand at an axis: `30 min`, `2 h`. */
 export const formatDuration = (minutes: number): string =>
