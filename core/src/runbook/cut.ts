@@ -1,6 +1,6 @@
 import { momentsOf } from '../moment/index.js';
 import { partitionTitle, type Planned, type PlannedPartition } from '../plan/index.js';
-import { procedureFor, type Step } from '../sequence/index.js';
+import { procedureFor, type Step, type StepKind } from '../sequence/index.js';
 import { surveyedPartition } from '../survey/index.js';
 import { VOLUME_TRAITS } from '../volume/index.js';
 import { message, type Code, type Message, type Text } from '../words/index.js';
@@ -59,32 +59,26 @@ function holdsFiles({ survey }: Planned, { from, fileSystem, treatment }: Planne
   );
 }
 
+/** They write the table as a whole. */
+const TABLE: readonly StepKind[] = ['new-table', 'convert-table', 'relist', 'repair-table'];
+
 function goOn(
   step: Step,
   number: number,
   sectorBytes: number,
   line: (partition: string) => { readonly device: string; readonly volume: Text },
 ): CutSays[] {
-  switch (step.kind) {
-    case 'move':
-    case 'move-aside': {
-      const fromBytes = (step.exposure?.when.from ?? step.copy.sectors) * sectorBytes;
-      const about = { ...line(step.partition), step: number, fromBytes };
-      return step.exposure
-        ? [message('cut.read'), message('cut.move-early', about), message('cut.move-late', about)]
-        : [message('cut.move-again', about)];
-    }
-    case 'shrink':
-    case 'grow':
-      return [message('cut.check', line(step.partition)), message('cut.again', { step: number })];
-    case 'new-table':
-    case 'convert-table':
-    case 'relist':
-    case 'repair-table':
-      return [message('cut.table'), message('cut.again', { step: number })];
-    default:
-      return [message('cut.again', { step: number })];
+  const again = message('cut.again', { step: number });
+  if (step.kind === 'move' || step.kind === 'move-aside') {
+    const fromBytes = (step.exposure?.when.from ?? step.copy.sectors) * sectorBytes;
+    const about = { ...line(step.partition), step: number, fromBytes };
+    return step.exposure
+      ? [message('cut.read'), message('cut.move-early', about), message('cut.move-late', about)]
+      : [message('cut.move-again', about)];
   }
+  if (step.kind === 'shrink' || step.kind === 'grow')
+    return [message('cut.check', line(step.partition)), again];
+  return TABLE.includes(step.kind) ? [message('cut.table'), again] : [again];
 }
 
 function goBack(planned: Planned, done: number, { writes }: Step): CutSays[] {

@@ -16,6 +16,9 @@ export function runbookHtml(catalogue: Catalogue, runbook: Runbook, title: Runbo
   return new Page(catalogue).whole(runbook, title);
 }
 
+/** What the table lists when a place is entered, to be compared. */
+const listedAs = ({ disk }: RunbookPhase): string => JSON.stringify(disk.plan.partitions);
+
 /** The parts of the page, in the words of one language. */
 class Page {
   constructor(private readonly catalogue: Catalogue) {}
@@ -63,7 +66,7 @@ ${this.wayBack(runbook)}
 
   /** The disk is drawn again where it is not as it was when the place before was entered. */
   private phase(p: RunbookPhase, before: RunbookPhase | undefined): string {
-    const same = before !== undefined && before.disk.plan.partitions === p.disk.plan.partitions;
+    const same = before !== undefined && listedAs(before) === listedAs(p);
     const restart = p.restart ? ` <small>${this.say('page.restart', null)}</small>` : '';
     return `<section class="phase"><h2>${text(this.said(p.title))}${restart}</h2><p class="note">${text(this.said(p.note))}</p>
 ${same ? '' : stripSvg(this.catalogue, p.disk)}${p.sheet ? this.listed(p.sheet) : ''}${p.steps.map((s) => this.step(s)).join('\n')}</section>`;

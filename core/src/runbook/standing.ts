@@ -15,6 +15,8 @@ type DiffersSays = Message<Extract<Code, `differs.${string}`>>;
 export interface StandingReport {
   /** Whether the disk is just as it should be at some moment. */
   readonly sound: boolean;
+  /** Whether everything that is to be kept is there and holds what it held, and nothing was cut off half way. */
+  readonly safe: boolean;
   /** The fewest steps that may be done; `null` where it is another disk. */
   readonly done: number | null;
   readonly where: StandingSays;
@@ -35,11 +37,17 @@ export function standingReport(planned: Planned, reading: Survey): StandingRepor
     const { sectorBytes } = planned.survey.disk;
     const sizes = { expected: other.expected * sectorBytes, is: other.is * reading.disk.sectorBytes };
     const where = message('standing.another-disk', sizes);
-    return { sound: false, done: null, where, begun: null, differences: [], next: null };
+    return { sound: false, safe: false, done: null, where, begun: null, differences: [], next: null };
   }
   const sound = differences.length === 0 && begun === null;
+  const harmed = differences.some(
+    (d) =>
+      (d.code === 'missing' || d.code === 'content') &&
+      partitionOf(planned.plan, d.part.id)?.treatment === 'keep',
+  );
   return {
     sound,
+    safe: begun === null && !harmed,
     done: from,
     where:
       differences.length === 0

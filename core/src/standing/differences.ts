@@ -1,7 +1,14 @@
-import { isLogical, overlap, plannedContainer, type PlannedPartition, shownAs } from '../plan/index.js';
+import {
+  isLogical,
+  overlap,
+  plannedContainer,
+  type Planned,
+  type PlannedPartition,
+  shownAs,
+} from '../plan/index.js';
 import type { Moment } from '../moment/index.js';
 import { typeOf } from '../recognition/index.js';
-import { containerIn, type Survey, type SurveyPartition } from '../survey/index.js';
+import { containerIn, surveyedPartition, type Survey, type SurveyPartition } from '../survey/index.js';
 import { typeName } from '../table/index.js';
 import { VOLUME_TRAITS, type VolumeKind } from '../volume/index.js';
 
@@ -96,6 +103,10 @@ export function pairsOf(
   return pairs;
 }
 
+/** Whether anybody knows its label: it was read before, given by the plan, or is made with it. */
+export const isLabelKnown = ({ survey }: Planned, { from, label }: PlannedPartition): boolean =>
+  label !== '' || from === null || surveyedPartition(survey, from)?.volume?.label !== undefined;
+
 /** Installers give every volume of a Linux the one general type, and it does as well. */
 const isGeneralType = ({ from, fileSystem }: PlannedPartition, type: string): boolean =>
   from === null && type === 'Linux data' && VOLUME_TRAITS[fileSystem].posix === true;
@@ -116,7 +127,7 @@ function within({ planned }: Moment, part: PlannedPartition, is: SurveyPartition
     ...(type === undefined || type === expectedType || isGeneralType(part, type)
       ? []
       : [{ code: 'type', part, is: type } as const]),
-    ...(label === undefined || label === shown.label || kind !== shown.kind
+    ...(label === undefined || label === shown.label || kind !== shown.kind || !isLabelKnown(planned, part)
       ? []
       : [{ code: 'label', part, is: label } as const]),
   ];

@@ -20,7 +20,7 @@ import { procedureFor, type Step } from '../sequence/index.js';
 import type { Survey, SurveyPartition } from '../survey/index.js';
 import { isArriving, type System } from '../system/index.js';
 import { message } from '../words/index.js';
-import { pairsOf } from './differences.js';
+import { isLabelKnown, pairsOf } from './differences.js';
 
 /**
  * The edit by which a plan goes on from a disk that was read again: it rests on that reading, wants the same as before, and
@@ -54,7 +54,7 @@ export function rebaseEdit(planned: Planned, reading: Survey, done: number): Edi
       ),
       partitions: [
         ...plan.partitions.map((p) => ({
-          ...goesOn(p, made.has(p.id), reading, read.get(p.id)),
+          ...goesOn(planned, p, made.has(p.id), reading, read.get(p.id)),
           ...listedAs(planned, p),
         })),
         ...reading.partitions.flatMap((is) => {
@@ -161,6 +161,7 @@ const listedAs = (planned: Planned, p: PlannedPartition): Partial<PlannedPartiti
 
 /** A partition of the plan on the disk as it was read: what is there is continued, and kept where it was made by now. */
 function goesOn(
+  planned: Planned,
   p: PlannedPartition,
   made: boolean,
   reading: Survey,
@@ -169,7 +170,8 @@ function goesOn(
   if (!is) return { ...p, from: null, treatment: 'format' };
   if (p.treatment === 'format' && !made) return { ...p, from: is.id };
   const { placeholder: _, ...said } = p;
-  const continued = { ...said, from: is.id, treatment: 'keep' as const };
+  const label = isLabelKnown(planned, p) ? p.label : (is.volume?.label ?? '');
+  const continued = { ...said, label, from: is.id, treatment: 'keep' as const };
   if (!made) return continued;
   const { luks, lvm } = layersOf(p);
   const name = is.name ?? '';

@@ -15,7 +15,7 @@ import { sheetOf, sheetsOf, type RecognitionRow, type Sheet } from '../../moment
 import { volumeName } from '../../volume/index.js';
 import { procedureFor, type StepFor } from '../../sequence/index.js';
 import { setupMakingEfi, startOf, systemsAfter } from '../../start/index.js';
-import { defaultClock, listsOthers, type System } from '../../system/index.js';
+import { defaultClock, type System } from '../../system/index.js';
 import { message } from '../../words/index.js';
 import { bytesOf, deviceOf, diskOf, nameOf, systemName, type At } from './facts.js';
 

@@ -33,7 +33,7 @@ export function makingOf(situation: Situation, p: PlannedPartition): Making {
 
 const inLive: Making = { create: LIVE, format: null, formattedBy: null };
 
-export const inInstaller = ({ id }: System): Making => ({
+const inInstaller = ({ id }: System): Making => ({
   create: { kind: 'installer', system: id },
   format: null,
   formattedBy: null,
@@ -43,7 +43,7 @@ export const inInstaller = ({ id }: System): Making => ({
  * The arriving system whose installer can make it: it is its alone, begins where the partition before it ends, since
  * an installer asks for a size and not for a place, and no setup is given free room that it has to be in the way of.
  */
-export function installerFor(situation: Situation, p: PlannedPartition): System | undefined {
+function installerFor(situation: Situation, p: PlannedPartition): System | undefined {
   const [only, another] = p.owners;
   const system = another === undefined ? situation.arriving.find((s) => s.id === only) : undefined;
   if (!system || system.ownSetup || system.host || p.placeholder) return undefined;

@@ -1,5 +1,6 @@
 import { Button, Drawer } from '@mantine/core';
 import {
+  apply,
   message,
   rebaseEdit,
   refusalSays,
@@ -7,8 +8,9 @@ import {
   type StandingReport,
   type Survey,
 } from '@rhizotome/core';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useEdit, useOpenMachine, useOpenState } from '../../open/context.js';
+import { SectionGlance } from '../../section/SectionGlance.js';
 import { WaysIn } from '../as-found/WaysIn.js';
 import { say } from '../../words/say.js';
 import { words } from '../../words/words.js';
@@ -45,6 +47,11 @@ export function Standing({ survey, steps, show }: StandingProps) {
     setReading(false);
     if (told.done !== null) show(told.done);
   };
+  const goesOn = useMemo(() => {
+    if (!now || report?.done == null || !report.safe) return undefined;
+    const result = apply(plan, rebaseEdit({ plan, survey }, now, report.done), () => now);
+    return result.ok ? result.plan : undefined;
+  }, [plan, survey, now, report]);
   const goOn = () => {
     if (!now || report?.done == null) return;
     const refused = open.adoptSurvey(now, rebaseEdit({ plan, survey }, now, report.done));
@@ -80,13 +87,18 @@ export function Standing({ survey, steps, show }: StandingProps) {
               ))}
             </ul>
           )}
+          {now && goesOn && (
+            <div className={classes.compared}>
+              <SectionGlance plan={goesOn} survey={now} labels="both" />
+            </div>
+          )}
           <div className={classes.choices}>
             {report.sound && untold.length > 0 && (
               <Button size="xs" variant="default" onClick={tick}>
                 {words['standing.tick'](report.done ?? 0)}
               </Button>
             )}
-            {report.done !== null && !report.begun && (
+            {report.done !== null && report.safe && (
               <>
                 <Button size="xs" variant="default" onClick={goOn}>
                   {words['standing.rebase']()}
