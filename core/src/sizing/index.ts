@@ -6,3 +6,4 @@ export { totalOf, type LevelOfSize, type MadeUp, type SizeAdvice, type SizeLine 
 export { advisedWindowsBytes, bootSize, hostedRoomBytes, windowsRoom } from './others.js';
 export { ROOT_PROFILES, rootAdvice, USUAL_ROOT, type RootUse } from './root.js';
 export { hibernationSwapBytes, SWAP_ADVISED_UP_TO_BYTES, swapRules, type SwapRule } from './swap.js';
+export { MOST_SLIVER_BYTES } from './sliver.js';

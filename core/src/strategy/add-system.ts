@@ -15,7 +15,7 @@ import {
   givers,
 } from '../plan/index.js';
 import { GIB, MIB } from '../quantity/index.js';
-import { advisedSwapBytes, bootSize } from '../sizing/index.js';
+import { advisedSwapBytes, bootSize, MOST_SLIVER_BYTES } from '../sizing/index.js';
 import type { Survey } from '../survey/index.js';
 import { isArriving, type System } from '../system/index.js';
 import type { Role } from '../table/index.js';
@@ -136,8 +136,12 @@ class Proposer implements Planned {
 
   private createParts(boot: number, swap: number): HindranceSays | undefined {
     const role: Role = this.system.family === 'macos' ? 'system' : 'root';
-    const rest = this.room() - boot - swap - 16 * MIB;
-    const root = Math.floor(Math.min(this.system.comfortableBytes, rest) / MIB) * MIB;
+    // On an MBR each may become a logical, which takes a MiB for its record.
+    const records = this.plan.target.style === 'mbr' ? 16 * MIB : 0;
+    const rest = this.room() - boot - swap - records;
+    const wished = Math.min(this.system.comfortableBytes, rest);
+    // What would be left over is of no use to anybody: the system takes it.
+    const root = Math.floor((rest - wished <= MOST_SLIVER_BYTES ? rest : wished) / MIB) * MIB;
     return (
       (boot > 0 ? this.create('boot', boot) : undefined) ??
       this.create(role, root) ??

@@ -1,11 +1,12 @@
 import { message } from '../../words/index.js';
 import { plannedParts, type Edit } from '../../plan/index.js';
 import { MIB } from '../../quantity/index.js';
+import { MOST_SLIVER_BYTES } from '../../sizing/index.js';
 import { nameOf } from '../context.js';
 import { inBytes, fact, type Rule } from '../rule.js';
 
-/** Gaps of one MiB at either end are normal; up to this much between partitions is waste. */
-const SLIVER_BYTES = { least: 2 * MIB, most: 256 * MIB } as const;
+/** Gaps of one MiB at either end are normal. */
+const LEAST_SLIVER_BYTES = 2 * MIB;
 
 export const sliver: Rule = {
   id: 'sliver',
@@ -16,7 +17,7 @@ export const sliver: Rule = {
     const parts = plannedParts(planned);
     return parts.flatMap((part, i) => {
       const size = part.length * sectorBytes;
-      if (part.kind !== 'gap' || size < SLIVER_BYTES.least || size > SLIVER_BYTES.most) return [];
+      if (part.kind !== 'gap' || size < LEAST_SLIVER_BYTES || size > MOST_SLIVER_BYTES) return [];
       const before = parts[i - 1];
       const neighbour =
         before?.kind === 'partition' && before.partition.from === null ? before.partition : undefined;
