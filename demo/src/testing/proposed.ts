@@ -1,0 +1,34 @@
+import {
+  apply,
+  isHomeless,
+  proposeParts,
+  reinstallEdit,
+  systemFrom,
+  type Planned,
+  type SurveyIdentity,
+} from '@rhizotome/core';
+import { demoMachine, type DemoName } from '../index.js';
+
+/** What is to come to the machine of which the file tells only what is there. */
+const SOUND_ANALYSIS = systemFrom('linux-development', {
+  id: 'system-1',
+  name: 'Sound Linux',
+  origin: 'new',
+});
+
+/** A machine with the first proposal taken up for every system that has no place yet; one whose setup takes free room comes last. */
+export function proposed(name: DemoName, identity: SurveyIdentity): Planned {
+  const { plan, survey } = demoMachine(name, identity);
+  if (!survey) throw new Error(`${name} was not read`);
+  const systems = name === 'petrel' ? [...plan.systems, SOUND_ANALYSIS] : plan.systems;
+  const own = { ...plan, surveyId: survey.id, systems };
+  const again = name === 'knot' ? apply(own, reinstallEdit(own, systems[0]!), () => survey) : undefined;
+  const begun: Planned = { plan: again?.ok ? again.plan : own, survey };
+  const waiting = [...systems].sort((a, b) => Number(a.ownSetup) - Number(b.ownSetup));
+  return waiting.reduce((planned, system) => {
+    if (!isHomeless(planned.plan, system)) return planned;
+    const proposal = proposeParts(planned, system);
+    const result = proposal.ok ? apply(planned.plan, proposal.edit, () => survey) : undefined;
+    return result?.ok ? { plan: result.plan, survey } : planned;
+  }, begun);
+}
