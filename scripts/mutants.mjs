@@ -5,6 +5,7 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import jestConfig from '../jest.config.mjs';
 import { option, Seeded } from './seeded.mjs';
 
 /** What is mutated, and whose tests must notice. Others would too, later and less to the point. */
@@ -58,7 +59,14 @@ function settings(mutate, by, report, sandbox) {
     plugins: ['@stryker-mutator/jest-runner'],
     jest: {
       configFile: 'jest.config.mjs',
-      config: { roots: by.map((folder) => `<rootDir>/${folder}`) },
+      config: {
+        roots: by.map((folder) => `<rootDir>/${folder}`),
+        // Packages are linked to the tree outside of the sandbox, where nothing is mutated.
+        moduleNameMapper: {
+          ...jestConfig.moduleNameMapper,
+          '^@rhizotome/(core|demo)$': '<rootDir>/$1/src/index.ts',
+        },
+      },
       enableFindRelatedTests: false,
     },
     coverageAnalysis: 'perTest',

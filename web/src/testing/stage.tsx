@@ -72,6 +72,8 @@ export async function openStage(stage: ReactNode, text: string, path = '/') {
     within,
     plan: () => open.getState().plan,
     open,
+    /** The id of the reading that is open. */
+    readingId: () => open.getState().survey?.id,
     /** What the server has, once it has everything. */
     saved: async (): Promise<Plan> => {
       await act(async () => {

@@ -1,6 +1,6 @@
 /** @jest-environment jsdom */
 import { GIB } from '@rhizotome/core';
-import { demo, openStage } from '../../testing/stage.js';
+import { demo, openStage, story } from '../../testing/stage.js';
 import { AsFoundStage } from './AsFoundStage.js';
 
 describe('the disk as found', () => {
@@ -22,6 +22,44 @@ describe('the disk as found', () => {
     const { hand, screen, plan } = await openStage(<AsFoundStage />, demo('knot'));
     await hand.selectOptions(screen.getByRole('combobox', { name: 'What knot-home is' }), 'Data');
     expect(plan().found['found-4']!.role).toBe('data');
+  });
+});
+
+describe('a disk that is read again', () => {
+  const read = async (text: string, keep: boolean) => {
+    const stage = await openStage(<AsFoundStage />, story('kept-linux-loses-boot'));
+    const { hand, screen } = stage;
+    await hand.click(screen.getByRole('button', { name: 'Read again' }));
+    if (!keep) await hand.click(screen.getByRole('checkbox', { name: /^Keep what is planned/ }));
+    await hand.click(screen.getByRole('tab', { name: 'As text' }));
+    await hand.click(screen.getByRole('textbox', { name: /^Notation, or JSON/ }));
+    await hand.paste(text);
+    await hand.click(screen.getByRole('button', { name: 'Read this text' }));
+    return stage;
+  };
+  /** The disk without its own lines of what is planned. */
+  const asFound = story('kept-linux-loses-boot')
+    .split('\n')
+    .filter((line) => /^(rhizotome|disk|found)\b/.test(line))
+    .join('\n');
+
+  test('keeps what is planned, and rests on the new reading', async () => {
+    const { plan, readingId } = await read(`${asFound}\n`, true);
+    expect(readingId()).not.toBe('reading');
+    expect(plan().surveyId).toBe(readingId());
+    expect(plan().partitions.map((p) => p.label)).toEqual(['ESP', 'root', 'var']);
+  });
+
+  test('or begins anew, with everything kept as found', async () => {
+    const { plan } = await read(`${asFound}\n`, false);
+    expect(plan().partitions.map((p) => p.label)).toEqual(['ESP', 'boot', 'root', 'var']);
+  });
+
+  test('where something that is to be kept is gone, the plan stays as it is, and that is said', async () => {
+    const without = asFound.replace(/^found 3.*$/m, '');
+    const { screen, readingId } = await read(`${without}\n`, true);
+    expect(screen.getByRole('alert').textContent).toContain('something that is to be kept is not there');
+    expect(readingId()).toBe('reading');
   });
 });
 

@@ -1,4 +1,13 @@
-import { adoptEdit, isPlannable, refusalSays, type Survey } from '@rhizotome/core';
+import {
+  adoptEdit,
+  isPlannable,
+  rebaseEdit,
+  refusalSays,
+  standingReport,
+  type Edit,
+  type Planned,
+  type Survey,
+} from '@rhizotome/core';
 import { useState } from 'react';
 import { useOpenMachine, useOpenState } from '../../open/context.js';
 import { DamageList } from './DamageList.js';
@@ -7,17 +16,31 @@ import { WaysIn } from './WaysIn.js';
 import { words } from '../../words/words.js';
 import { say } from '../../words/say.js';
 
+interface ReadDiskProps {
+  /** Whether what is planned is kept, and goes on from the new reading. */
+  readonly keep: boolean;
+  readonly done: () => void;
+}
+
+/** How what is planned goes on from another reading of the same disk; nothing where something that is to be kept is gone. */
+function goingOn(planned: Planned, reading: Survey): Edit | undefined {
+  const { done, safe } = standingReport(planned, reading);
+  return done !== null && safe ? rebaseEdit(planned, reading, done) : undefined;
+}
+
 /** The ways in. A reading that can carry a plan is adopted at once, as an edit that can be undone. */
-export function ReadDisk({ done }: { done: () => void }) {
+export function ReadDisk({ keep, done }: ReadDiskProps) {
   const { open } = useOpenMachine();
-  const { plan } = useOpenState();
+  const { plan, survey: before } = useOpenState();
   const [unusable, setUnusable] = useState<Survey | null>(null);
   const [refusal, setRefusal] = useState<string | null>(null);
 
   const adopt = (survey: Survey) => {
     setUnusable(null);
     if (!isPlannable(survey)) return setUnusable(survey);
-    const refused = open.adoptSurvey(survey, adoptEdit({ plan, survey }));
+    const goesOn = keep && before ? goingOn({ plan, survey: before }, survey) : undefined;
+    if (keep && before && !goesOn) return setRefusal(words['as-found.plan-cannot-go-on']());
+    const refused = open.adoptSurvey(survey, goesOn ?? adoptEdit({ plan, survey }));
     if (refused) return setRefusal(say(refusalSays(refused, survey.disk.sectorBytes)));
     done();
   };

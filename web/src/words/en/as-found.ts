@@ -131,6 +131,9 @@ export const asFound = {
   'as-found.files-read-your-browser': () => 'The files are read in your browser. Nothing is uploaded.',
   'as-found.new-reading-replaces-partitions': () =>
     ' A new reading replaces the partitions of the plan. You can undo this.',
+  'as-found.keep-plan': () => 'Keep what is planned, and go on from the new reading',
+  'as-found.plan-cannot-go-on': () =>
+    'What is planned cannot go on from this reading: it is another disk, or something that is to be kept is not there as it was. Compare it under Runbook, or start a new plan from it.',
   'as-found.keep-present-reading': () => 'Keep the present reading',
   'as-found.read-from': (files: readonly string[]) => `read from ${and(files)}`,
   'as-found.line-column': (line: number, column: number, message: string) =>
