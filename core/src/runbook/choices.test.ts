@@ -1,0 +1,113 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { readDocument } from '../exchange/index.js';
+import { momentsOf } from '../moment/index.js';
+import type { Planned } from '../plan/index.js';
+import { newTableEdit } from '../plan/index.js';
+import type { Environment } from '../sequence/index.js';
+import { drawn, edited, gib, IDENTITY, newSystem, planOn } from '../testing/builders.js';
+import { english, sayIn } from '../words/index.js';
+import { runbookFor, standingReport } from './index.js';
+import { laneOf, placeOf } from './says/index.js';
+
+const FOLDER = join(__dirname, '../testing/plans');
+
+function story(name: string): Planned {
+  const read = readDocument(readFileSync(join(FOLDER, `${name}.rhizotome`), 'utf8'), IDENTITY);
+  if (!read.ok || !read.value.plan || !read.value.survey) throw new Error(`${name} has no plan`);
+  return { plan: read.value.plan, survey: read.value.survey };
+}
+
+const survey = drawn(500, ['1GiB efi', '200GiB ext4 "one"', '100GiB ext4 "two"']);
+const linux = newSystem('linux-desktop', 'Linux');
+const base = edited(planOn(survey), survey, { kind: 'add-system', system: linux });
+
+const PLACES: readonly (readonly [Environment, string, string])[] = [
+  [{ kind: 'running', system: null }, 'Before you start, on any machine', 'any machine'],
+  [{ kind: 'running', system: 'system-1' }, 'In Linux, as it is now', 'Linux'],
+  [{ kind: 'first-start', system: 'system-1' }, 'In Linux, started after the machine was off', 'Linux'],
+  [{ kind: 'installer', system: 'system-1' }, 'In the installer of Linux', 'Linux: installer'],
+  [{ kind: 'live' }, 'In a live session', 'live session'],
+  [{ kind: 'firmware' }, 'In the firmware setup', 'firmware setup'],
+];
+
+test.each(PLACES)('%j is a place with a heading and a lane', (environment, heading, lane) => {
+  const planned = { plan: base, survey };
+  expect(sayIn(english, placeOf(planned, environment))).toBe(heading);
+  expect(sayIn(english, laneOf(planned, environment))).toBe(lane);
+});
+
+describe('a plan that shrinks one and moves another', () => {
+  const plan = edited(
+    base,
+    survey,
+    { kind: 'note-found', found: 'found-2', changes: { usedBytes: 2 ** 30 } },
+    { kind: 'resize', partition: 'found-2', length: gib(100), hold: 'start' },
+    { kind: 'move', partition: 'found-3', start: gib(150) },
+  );
+  const { phases, back } = runbookFor({ plan, survey });
+  const steps = phases.flatMap((phase) => phase.steps);
+
+  test('tells of a change within a file system otherwise than of a copy', () =>
+    expect(steps.filter((s) => s.exposure).map((s) => [s.step.kind, s.exposure!.code])).toEqual([
+      ['shrink', 'exposed.change'],
+      ['move', 'exposed.copy'],
+    ]));
+
+  test('goes back by moving and growing, the last first', () =>
+    expect(back.map((s) => s.title.code)).toEqual([
+      'back.uninstall-uefi',
+      'back.move-back',
+      'back.grow-back',
+    ]));
+
+  test('on a disk on which what is still to be created is missing, harms nothing; where what is kept is, it does', () => {
+    const created = edited(plan, survey, {
+      kind: 'create',
+      partition: {
+        ...plan.partitions[1]!,
+        id: 'x',
+        from: null,
+        start: gib(300),
+        length: gib(20),
+        treatment: 'format',
+      },
+    });
+    const planned = { plan: created, survey };
+    const end = momentsOf(planned).at(-1)!.planned.plan.partitions;
+    const reading = (missing: string) => ({
+      ...survey,
+      partitions: end
+        .filter((p) => p.id !== missing)
+        .map((p, i) => ({
+          ...survey.partitions[1]!,
+          id: `found-${i + 1}`,
+          number: i + 1,
+          start: p.start,
+          length: p.length,
+          volume: { kind: p.fileSystem },
+        })),
+    });
+    const near = (missing: string) => {
+      const { differences, safe } = standingReport(planned, reading(missing));
+      return { missing: differences.some((d) => d.code === 'differs.missing'), safe };
+    };
+    expect(near('found-3')).toEqual({ missing: true, safe: false });
+    expect(near('x').safe).toBe(true);
+  });
+});
+
+test('a table that is written anew goes back to the old one, and to none where there was none', () => {
+  const titles = (planned: Planned) => runbookFor(planned).back.map((s) => s.title.code);
+  expect(titles({ plan: edited(base, survey, newTableEdit(base)), survey }).at(-1)).toBe('back.old-table');
+  const blank = drawn(500, []);
+  const none = { ...blank, disk: { ...blank.disk, style: 'none' as const } };
+  const plan = edited(planOn(none), none, { kind: 'add-system', system: linux });
+  expect(titles({ plan, survey: none }).at(-1)).toBe('back.no-table');
+});
+
+test('a Windows that is moved beside a Linux on an MBR has its start repaired, and the first sector stays the Linux’s', () => {
+  const steps = runbookFor(story('windows-moves-on-mbr')).phases.flatMap((phase) => phase.steps);
+  const redo = steps.find((s) => s.step.kind === 'redo-start')!;
+  expect(redo.says.with).toMatchObject({ first: 'Linux', mode: 'bios' });
+});
