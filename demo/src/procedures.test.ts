@@ -20,6 +20,11 @@ const STORIES = [
   'container-at-sector-63',
   'hosted-in-luks',
   'kept-linux-loses-boot',
+  'image-linux-with-subvolumes',
+  'two-windows-in-bios',
+  'placeholder-by-windows',
+  'windows-over-windows',
+  'efi-replaced',
 ];
 
 function story(name: string): Planned {

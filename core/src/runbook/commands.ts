@@ -85,7 +85,15 @@ function made(at: At, id: string): readonly string[] {
     // So that a mount table can name it before it is there.
     uuid: (option) => (uuid === undefined ? '' : `${option}${uuid} `),
   };
-  return MAKES[p.fileSystem]?.(`/dev/${deviceOf(at, id)}`, options) ?? [];
+  const path = `/dev/${deviceOf(at, id)}`;
+  return [...(MAKES[p.fileSystem]?.(path, options) ?? []), ...subvolumesOf(p, path)];
+}
+
+/** btrfs-subvolume(8): they are created in the mounted volume. */
+function subvolumesOf({ subvolumes = [] }: PlannedPartition, path: string): readonly string[] {
+  if (subvolumes.length === 0) return [];
+  const create = subvolumes.map(({ name }) => `btrfs subvolume create ${MOUNT}/${quotedWord(name)}`);
+  return [`mount ${path} ${MOUNT}`, ...create, `umount ${MOUNT}`];
 }
 
 const makeLabelled: MakeOn = (kind, path, label) =>
@@ -93,7 +101,9 @@ const makeLabelled: MakeOn = (kind, path, label) =>
 
 /** The option for a label, which is one word of the shell (POSIX 2.2.2); nothing for none. */
 const labelled = (option: string, label: string): string =>
-  label === '' ? '' : `${option} '${label.replaceAll("'", `'\\''`)}' `;
+  label === '' ? '' : `${option} ${quotedWord(label)} `;
+
+const quotedWord = (word: string): string => `'${word.replaceAll("'", `'\\''`)}'`;
 
 type Checks = Partial<Readonly<Record<VolumeKind, (path: string) => readonly string[]>>>;
 

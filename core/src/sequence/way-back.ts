@@ -56,7 +56,9 @@ export function lossesOf(planned: Planned, steps: readonly Step[]): Loss[] {
       if (lost.has(found.id) || kept.has(found.id) || !step.writes.some((span) => overlap(span, found)))
         continue;
       lost.add(found.id);
-      const own = step.kind === 'format' && step.found === found.id;
+      const own =
+        (step.kind === 'format' && step.found === found.id) ||
+        (step.kind === 'install' && plan.partitions.some((p) => p.from === found.id));
       losses.push({ step: step.id, found: found.id, why: own ? 'formatted' : 'written-over' });
     }
   }

@@ -37,7 +37,7 @@ export function rebaseEdit(planned: Planned, reading: Survey, done: number): Edi
   const table = tableFrom(plan, reading, behind);
   const read = new Map(table === 'new' ? [] : [...pairs].map(([part, is]) => [part.id, is]));
   const known = new Map([...pairs].map(([part, is]) => [is.id, part]));
-  const made = madeBy(steps, behind);
+  const made = madeBy(plan, steps, behind);
   const strangers = strangersIn(moment, reading, known);
   const facts = machineFacts(plan, behind);
   const edits: SingleEdit[] = [
@@ -73,16 +73,20 @@ export function rebaseEdit(planned: Planned, reading: Survey, done: number): Edi
 }
 
 /** Ids of partitions that hold by now what they were to be formatted with. */
-function madeBy(steps: readonly Step[], behind: readonly Step[]): ReadonlySet<string> {
+function madeBy({ partitions }: Plan, steps: readonly Step[], behind: readonly Step[]): ReadonlySet<string> {
   const later = new Set(steps.flatMap((s) => (s.kind === 'format' ? [s.partition] : [])));
   const installed = new Set(behind.flatMap((s) => (s.kind === 'install' ? [s.system] : [])));
-  return new Set(
-    behind.flatMap((s) => {
+  const bySetup = partitions.filter(
+    (p) => p.role === 'system' && p.treatment === 'format' && p.owners.some((id) => installed.has(id)),
+  );
+  return new Set([
+    ...bySetup.map((p) => p.id),
+    ...behind.flatMap((s) => {
       if (s.kind === 'format') return [s.partition];
       if (s.kind !== 'create' || later.has(s.partition)) return [];
       return s.formattedBy === null || installed.has(s.formattedBy) ? [s.partition] : [];
     }),
-  );
+  ]);
 }
 
 /** What was read and the plan does not know, and what it is likely to be; in the room of a setup it belongs to that. */

@@ -50,6 +50,7 @@ export function install(planned: At, step: StepFor<'install'>) {
       decimal: row.decimal,
       content: volumeName(p.fileSystem),
       mountPoint: p.mountPoint,
+      subvolumes: p.subvolumes ?? [],
       use: p.role === 'swap' ? message('use.swap') : roleName(p.role),
       format: formatting(planned, p, row),
     })),
@@ -157,12 +158,13 @@ function roomForSetup(planned: Planned, system: System, sheet: readonly Recognit
   };
 }
 
-export function redoStart(planned: Planned, { system }: StepFor<'redo-start'>) {
+export function redoStart(planned: Planned, { system, environment }: StepFor<'redo-start'>) {
   const way = startOf(planned.plan).ways.find((w) => w.system.id === system);
   return message('step.redo-start', {
     system: systemName(planned, system),
     mode: planned.plan.target.mode,
     first: way?.by?.name ?? null,
+    byItsMedium: environment.kind === 'installer',
   });
 }
 

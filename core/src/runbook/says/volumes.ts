@@ -1,8 +1,10 @@
 import {
+  endOf,
   floorOf,
   layersOf,
   partitionOf,
   partitionTitle,
+  plannedGaps,
   roleName,
   type Planned,
   type PlannedPartition,
@@ -31,6 +33,7 @@ export function shrink(planned: At, step: StepFor<'shrink'>) {
     volume: nameOf(planned, step.partition),
     toBytes,
     fromBytes,
+    freeBytes: freeBehind(planned, step.partition),
     // Windows and macOS count in disk order and do not know Linux names.
     own:
       step.environment.kind === 'running'
@@ -43,6 +46,16 @@ export function shrink(planned: At, step: StepFor<'shrink'>) {
     floorBytes: floor && floor.evidence !== 'no-content' ? floor.bytes : null,
     layers: partition ? layersOf(partition) : NO_LAYERS,
   });
+}
+
+/** Free space behind a partition once the step is done. */
+function freeBehind({ after, survey }: At, id: string): number {
+  const { plan } = after.planned;
+  const end = endOf(partitionOf(plan, id) ?? { start: 0, length: 0 });
+  const gap = plannedGaps(after.planned).find(
+    (g) => Math.abs(g.start - end) * survey.disk.sectorBytes <= MIB,
+  );
+  return (gap?.length ?? 0) * survey.disk.sectorBytes;
 }
 
 /** Which line it is among the partitions that are listed there, counted from 1. */
@@ -95,6 +108,7 @@ export function create(planned: At, step: StepFor<'create'>) {
     device: deviceOf(planned, p.id),
     layer: p.layer === undefined || p.layer === 'none' ? null : p.layer,
     inside: madeInside(planned, p),
+    subvolumes: p.subvolumes ?? [],
     efi: p.role === 'efi',
   });
 }

@@ -108,15 +108,21 @@ export function startSteps(situation: Situation, after: readonly string[]): Step
   return [...redoneStarts(situation, after), ...removedStarts(situation, after)];
 }
 
-/** What is done once everything is in place: the order of starting, every system from cold, the disk read again. */
-export function afterwards(situation: Situation, done: readonly Step[]): Step[] {
+/**
+ * What is done once everything is in place: the order of starting, every system from cold, what was kept until then deleted, the
+ * disk read again.
+ */
+export function afterwards(situation: Situation, done: readonly Step[], last: readonly Step[]): Step[] {
   const all = done.map((s) => s.id);
   const order = [...secureBootAgain(situation, all), ...orderings(situation, all)];
+  const started = firstStarts(situation, [...all, ...order.map((s) => s.id)]);
+  const deleted = last.map((s) => withNeeds(s, [...s.needs, ...started.map(({ id }) => id)]));
   return [
     ...order,
-    ...firstStarts(situation, [...all, ...order.map((s) => s.id)]),
+    ...started,
     ...firstUnhibernations(situation),
     ...resumptions(situation, done),
-    comparison(situation, all),
+    ...deleted,
+    comparison(situation, [...all, ...deleted.map((s) => s.id)], deleted.length > 0),
   ];
 }

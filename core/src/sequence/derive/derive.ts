@@ -32,13 +32,15 @@ export function deriveSteps(planned: Planned, waiting: Waiting = NO_WAITING): St
   const gated = diskSteps(situation, prepare).map((s) =>
     s.environment.kind === 'running' ? s : withNeeds(s, [...new Set([...s.needs, ...gate])]),
   );
-  const early = gated.filter((s) => !isLate(s.id, gated) && !isOfInstall(s)).map((s) => s.id);
+  const last = lastDeletions(situation, gated);
+  const rest = gated.filter((s) => !last.includes(s));
+  const early = rest.filter((s) => !isLate(s.id, gated) && !isOfInstall(s)).map((s) => s.id);
   const tables = mountTables(situation, early);
-  const disk = inInstallers(situation, gated, tables);
+  const disk = inInstallers(situation, rest, [...tables, ...last]);
   const starts = startSteps(situation, [...early, ...gate]);
   const installed = installs(situation, disk, gate);
   const done = [...afterConversion(situation, disk), ...tables, ...starts, ...installed];
-  const all = [...prepare, ...firmware, ...done, ...afterwards(situation, [...prepare, ...done])];
+  const all = [...prepare, ...firmware, ...done, ...afterwards(situation, [...prepare, ...done], last)];
   return withMedia(situation, withSafetyCopy(situation, all));
 }
 
@@ -63,6 +65,18 @@ function afterVerification(steps: readonly Step[]): Step[] {
       ? s
       : withNeeds(s, [...new Set([...s.needs, ...verified])]),
   );
+}
+
+/**
+ * Deletions of EFI system partitions that systems were started from and that another replaces: they go once everything was
+ * started without them. Only where nothing else waits for their room or their entry.
+ */
+function lastDeletions({ plan, arriving, staying }: Situation, steps: readonly Step[]): Step[] {
+  if (plan.target.table !== 'keep' || plan.target.style !== 'gpt' || plan.target.mode !== 'uefi') return [];
+  const replaced = plan.partitions.some((p) => p.role === 'efi' && p.from === null);
+  if (!replaced || arriving.length === staying.length) return [];
+  const needed = new Set(steps.flatMap((s) => s.needs));
+  return steps.filter((s) => s.kind === 'delete' && plan.found[s.found]?.role === 'efi' && !needed.has(s.id));
 }
 
 /** A damaged table is repaired before it is changed. */

@@ -77,3 +77,15 @@ test('where no setup is given free space beside it, an arriving Windows hinders 
   const windows = { kind: 'add-system', system: newSystem('windows-10', 'New', 'system-2') } as const;
   expect(madeIn(edited(base, survey, windows))).toMatchObject({ create: 'live' });
 });
+
+test('a Windows makes nothing behind what is not there yet', () => {
+  const plan = planWith(linux);
+  const data = newPartition(plan, { role: 'data', start: mib(261 * 1024 + 1), length: gib(20), owners: [] });
+  const more = edited(plan, survey, {
+    kind: 'create',
+    partition: { ...data, id: 'data', fileSystem: 'ntfs' },
+  });
+  const { ordered } = procedureFor({ plan: more, survey });
+  const made = ordered.ok ? ordered.steps.find((s) => s.id === 'create:data') : undefined;
+  expect(made?.environment.kind).toBe('live');
+});

@@ -24,7 +24,7 @@ export interface Making {
 export function makingOf(situation: Situation, p: PlannedPartition): Making {
   const setup = setupOf(situation, p);
   if (p.placeholder) return placeholder(situation, p);
-  if (setup) return { create: LIVE, format: null, formattedBy: setup.id };
+  if (setup) return { create: beforeSetup(situation, p), format: null, formattedBy: setup.id };
   const own = ownMaker(situation, p);
   if (own) return madeByItsOwn(situation, p, own);
   const installer = installerFor(situation, p);
@@ -48,7 +48,11 @@ function installerFor(situation: Situation, p: PlannedPartition): System | undef
   const system = another === undefined ? situation.arriving.find((s) => s.id === only) : undefined;
   if (!system || system.ownSetup || system.host || p.placeholder) return undefined;
   if (givesRoomAway(situation) || !beginsAtOnce(situation, p)) return undefined;
-  return ability('installer', 'create', sizedAs(p)) === 'yes' ? system : undefined;
+  if (ability('installer', 'create', sizedAs(p)) !== 'yes') return undefined;
+  // What stands before it is there by then: it was found, is made before, or by the same installer.
+  const before = partBefore(situation, p);
+  const other = before && isNew(before) ? installerFor(situation, before) : undefined;
+  return other && other !== system ? undefined : system;
 }
 
 /** Whether a setup is given free room, and no partition: it would take what others shall have. */
@@ -61,6 +65,12 @@ function givesRoomAway({ plan, arriving }: Situation): boolean {
 
 /** A MiB is lost to alignment at the most, and two to the record of a logical. */
 const SLACK_BYTES = 2 * MIB;
+
+/** The partition of the plan that ends where it begins, or before that. */
+const partBefore = ({ plan }: Situation, p: PlannedPartition): PlannedPartition | undefined =>
+  plan.partitions.findLast((q) => q.start < p.start);
+
+const isNew = ({ from }: PlannedPartition): boolean => from === null;
 
 function beginsAtOnce({ plan, survey }: Situation, p: PlannedPartition): boolean {
   const before = plan.partitions
@@ -81,8 +91,14 @@ function placeholder(situation: Situation, p: PlannedPartition): Making {
   };
 }
 
+/** By the Windows that is there, which can leave it empty; else in a live session. */
+function beforeSetup(situation: Situation, p: PlannedPartition): Environment {
+  const there = situation.staying.find((s) => s.family === 'windows' && !isArriving(s) && !s.host);
+  return there && isFreeFor(situation, p, there) ? { kind: 'running', system: there.id } : LIVE;
+}
+
 /** The setup that formats it as its system volume. */
-const setupOf = ({ arriving }: Situation, { role, owners }: PlannedPartition): System | undefined =>
+export const setupOf = ({ arriving }: Situation, { role, owners }: PlannedPartition): System | undefined =>
   role === 'system' && owners.length === 1
     ? arriving.find((s) => s.id === owners[0] && s.ownSetup && s.family === 'windows')
     : undefined;
@@ -111,6 +127,11 @@ function madeByItsOwn(situation: Situation, p: PlannedPartition, own: System): M
 function isFreeFor(situation: Situation, p: PlannedPartition, own: System): boolean {
   const { plan, fates } = situation;
   if (plan.target.table !== 'keep' || p.logical || !beginsAtOnce(situation, p)) return false;
+  const before = partBefore(situation, p);
+  if (before && isNew(before)) {
+    const { create } = makingOf(situation, before);
+    if (create.kind !== 'running' || create.system !== own.id) return false;
+  }
   const reach = { start: sectors(Math.max(0, p.start - 1)), length: sectors(p.length + 1) };
   return fates
     .filter(({ found }) => overlap(found, reach))

@@ -13,7 +13,7 @@ import { renaming } from '../steps/set-name.js';
 import { retyping } from '../steps/set-type.js';
 import { shrinkOf } from '../steps/shrink.js';
 import { verificationOf } from '../steps/verify-start.js';
-import { makingOf } from './making.js';
+import { makingOf, setupOf } from './making.js';
 import { isRelabelled, isRenamed, isRetyped, type Situation } from './situation.js';
 import { spanOf, type TableStep, type World } from './table-step.js';
 import { after, beginChange, type VolumeChange } from './volume-change.js';
@@ -68,7 +68,10 @@ function fateSteps(situation: Situation, fate: Fate, before: readonly string[]):
     ...(isRetyped(situation, fate) ? [listed(retyping(planned, found.id))] : []),
     ...(isRenamed(situation, fate) ? [listed(renaming(planned, found.id))] : []),
   ];
-  if (kind === 'formatted') return [listed(formatInPlace(situation, planned, found.id)), ...entered];
+  if (kind === 'formatted')
+    return setupOf(situation, planned)
+      ? entered
+      : [listed(formatInPlace(situation, planned, found.id)), ...entered];
   const named = [
     ...(isRelabelled(fate) ? [listed(relabelling(situation, planned, found.id))] : []),
     ...entered,

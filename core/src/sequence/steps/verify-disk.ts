@@ -7,9 +7,10 @@ export type VerifyDisk = StepOf<'verify-disk'>;
 
 export const verifyDisk: Kind<VerifyDisk> = { kind: 'verify-disk' };
 
-export function comparison({ staying }: Situation, after: readonly string[]): VerifyDisk {
+/** In the system that is started last, or in the live session that is the last change. */
+export function comparison({ staying }: Situation, after: readonly string[], live: boolean): VerifyDisk {
   const last = staying.at(-1);
-  return step('verify-disk', '', last ? { kind: 'first-start', system: last.id } : LIVE, {
+  return step('verify-disk', '', last && !live ? { kind: 'first-start', system: last.id } : LIVE, {
     needs: [...after, ...(last ? [`first-start:${last.id}`] : [])],
   });
 }

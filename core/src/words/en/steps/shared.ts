@@ -1,4 +1,4 @@
-import { both, or, quoted } from '../format.js';
+import { and, both, or, quoted } from '../format.js';
 
 /** What a step says to the person who carries it out. Plain text, one sentence an item. */
 export interface StepText {
@@ -101,6 +101,20 @@ export interface Inside {
 }
 export const insideText = ({ name, bytes, content, label }: Inside) =>
   `${name}, ${both(bytes)}${content ? `, as ${content}` : ''}${label ? `, label ${label}` : ''}`;
+
+/** A subvolume of a btrfs volume, and where it is mounted; empty where it is not. */
+export interface Subvolume {
+  readonly name: string;
+  readonly mountPoint: string;
+}
+
+/** What a volume is mounted at, or the subvolumes in it. */
+export const mounting = (mountPoint: string, subvolumes: readonly Subvolume[], made: boolean): string =>
+  subvolumes.length === 0
+    ? `mount at ${mountPoint}`
+    : `${made ? 'use' : 'create'} the ${subvolumes.length === 1 ? 'subvolume' : 'subvolumes'} ${and(
+        subvolumes.map((s) => (s.mountPoint ? `${s.name} (mounted at ${s.mountPoint})` : s.name)),
+      )}`;
 
 /** What an installer does with a line: `made`: it was formatted as it was created, and is empty. `as-told`: a step before says how. */
 export type Formatting = 'format' | 'made' | 'as-told' | 'keep';

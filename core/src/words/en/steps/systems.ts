@@ -1,5 +1,15 @@
 import { and, or, binary, both, count, MODE, type Mode, quoted } from '../format.js';
-import { type Disk, disk, notThese, type Formatting, FORMATTING, opened, say } from './shared.js';
+import {
+  type Disk,
+  disk,
+  mounting,
+  notThese,
+  type Subvolume,
+  type Formatting,
+  FORMATTING,
+  opened,
+  say,
+} from './shared.js';
 
 const made = (part: { role: string; leastBytes: number; mostBytes: number | null }): string =>
   part.mostBytes === null
@@ -12,22 +22,32 @@ export const systems = {
     system,
     mode,
     first,
+    byItsMedium,
   }: {
     system: string;
     mode: Mode;
     /** Whose boot loader starts it, and stands in the first sector of the disk with BIOS. */
     first: string | null;
+    /** Whether it has a medium whose tools repair it; else it is done from a live session. */
+    byItsMedium: boolean;
   }) =>
     say(
       `Make ${system} start again`,
-      [
-        `Start the repair tools of its own medium in ${MODE[mode]} mode.`,
-        mode === 'uefi'
-          ? 'Let them write its boot files to the EFI system partition, and add a boot entry.'
-          : first === null
-            ? 'Let them write its boot loader to the first sector of the disk, and mark its boot partition active.'
-            : `Let them write its boot files and the boot sector of its own partition, and nothing else. The first sector of the disk has the boot loader of ${first}, which starts it: it must stay.`,
-      ],
+      !byItsMedium
+        ? [
+            `Mount its root, and in it its other partitions as its mount table has them; change root into it.`,
+            mode === 'uefi'
+              ? 'Let its own tool write its boot loader to the EFI system partition, add a boot entry, and write its menu again.'
+              : 'Let its own tool write its boot loader to the first sector of the disk, and write its menu again.',
+          ]
+        : [
+            `Start the repair tools of its own medium in ${MODE[mode]} mode.`,
+            mode === 'uefi'
+              ? 'Let them write its boot files to the EFI system partition, and add a boot entry.'
+              : first === null
+                ? 'Let them write its boot loader to the first sector of the disk, and mark its boot partition active.'
+                : `Let them write its boot files and the boot sector of its own partition, and nothing else. The first sector of the disk has the boot loader of ${first}, which starts it: it must stay.`,
+          ],
       ['It starts after the machine was off, and all its volumes are there.'],
       'Repair only its start. Do not let the tools reset or reinstall anything.',
     ),
@@ -55,6 +75,7 @@ export const systems = {
       decimal: string;
       content: string;
       mountPoint: string;
+      subvolumes: readonly Subvolume[];
       use: string;
       format: Formatting;
     }[];
@@ -93,7 +114,7 @@ export const systems = {
             : 'The plan has no partition for it: go no further, and give it some under Layout.',
         ...p.lines.map(
           (l) =>
-            `${l.device}, ${l.binary} (${l.decimal}), ${l.content}: ${l.mountPoint ? `mount at ${l.mountPoint}` : l.use}; ${FORMATTING[l.format]}.`,
+            `${l.device}, ${l.binary} (${l.decimal}), ${l.content}: ${l.mountPoint || l.subvolumes.length > 0 ? mounting(l.mountPoint, l.subvolumes, l.format === 'made' || l.format === 'keep') : l.use}; ${FORMATTING[l.format]}.`,
         ),
         ...p.inside.map(
           (v) =>

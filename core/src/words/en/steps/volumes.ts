@@ -8,8 +8,10 @@ import {
   LAYER_OF_VOLUMES,
   type Line,
   line,
+  mounting,
   opened,
   say,
+  type Subvolume,
 } from './shared.js';
 
 /** A size as a tool asks for it: to the byte in both families of units, since tools differ in which they mean by MB. */
@@ -82,6 +84,8 @@ export const volumes = {
     volume: string;
     toBytes: number;
     fromBytes: number;
+    /** Free space behind it then, with what was free before. */
+    freeBytes: number;
     /** Place among the partitions on the disk, where its own system does it, and what its tool asks for. */
     own: { number: number; of: number; takeAwayMib: number; asks: 'amount-to-take-away' | 'new-size' } | null;
     floorBytes: number | null;
@@ -102,7 +106,7 @@ export const volumes = {
               `Shrink the file system first, then the partition to ${both(p.toBytes)}. A tool that does both does it in this order.`,
             ],
       [
-        `The volume is shown with ${both(p.toBytes)}, followed by ${binary(p.fromBytes - p.toBytes)} of free space.`,
+        `The volume is shown with ${both(p.toBytes)}, followed by ${binary(p.freeBytes)} of free space.`,
         ...(p.floorBytes === null ? [] : [`It was not made smaller than ${both(p.floorBytes)}.`]),
       ],
       p.own
@@ -124,7 +128,7 @@ export const volumes = {
       `Delete ${quoted(at.name)}`,
       [`Delete ${line(at)}.`],
       ['Only this partition is gone, and the free space has its size.'],
-      'Its content is lost. Compare number, size and label with the line above before you confirm.',
+      'Compare number, size and label with the line above before you confirm. If the tool offers to discard the space (TRIM), do not: until something is written there, the partition can still be brought back.',
     ),
   'step.move': (p: {
     line: Line;
@@ -176,6 +180,7 @@ export const volumes = {
     device: string;
     layer: keyof typeof LAYER | null;
     inside: readonly Inside[];
+    subvolumes: readonly Subvolume[];
     efi: boolean;
   }) => {
     const label = p.label ? `, label ${p.label}` : '';
@@ -188,6 +193,7 @@ export const volumes = {
       'file-system': `Format it as ${p.fileSystem}${label}.`,
     }[p.content];
     const title = `Create ${quoted(p.volume)}, ${both(p.bytes)}`;
+    const subvolumes = p.subvolumes.length > 0 ? [`In it, ${mounting('', p.subvolumes, false)}.`] : [];
     const inside = p.inside.map((v) => `Inside it, create ${insideText(v)}.`);
     const behind = p.after === null ? 'the start of the disk' : quoted(p.after);
     const warning = p.layer
@@ -202,6 +208,7 @@ export const volumes = {
           `Choose the free space after ${behind}, and create a partition at its beginning: ${toType(p.bytes)}.`,
           ...(p.where === 'installer' ? [`Use: ${p.use}.`] : []),
           ...(inside.length > 0 ? inside : [content]),
+          ...subvolumes,
         ],
         [
           p.where === 'installer'
@@ -216,6 +223,7 @@ export const volumes = {
         `Use the free space after ${behind}: start at ${p.startMib} MiB (sector ${p.extent.first}), size ${binary(p.bytes)} (last sector ${p.extent.last}).`,
         `Set the type to ${p.type}${p.name ? `, and the partition name to ${p.name}` : ''}.`,
         ...(inside.length > 0 ? inside : [content]),
+        ...subvolumes,
       ],
       [`It is listed as ${p.device}; the partitions beside it are unchanged.`],
       warning,
