@@ -1,7 +1,17 @@
 import fc from 'fast-check';
 import { GIB, MIB, sectors } from '../quantity/index.js';
 import { anyStyledDisk, walk } from '../testing/arbitraries.js';
-import { drawn, edited, gib, mib, newSystem, petrelSurvey, planOn, surveysOf } from '../testing/builders.js';
+import {
+  drawn,
+  drawnMbr,
+  edited,
+  gib,
+  mib,
+  newSystem,
+  petrelSurvey,
+  planOn,
+  surveysOf,
+} from '../testing/builders.js';
 import {
   type Planned,
   apply,
@@ -401,4 +411,18 @@ test('where the system goes whose loader starts the disk, the one that stays get
       survey,
     }),
   ).not.toContain('redo-start:found-windows');
+});
+
+test('a system that shrank its own volume is started before another is installed beside it', () => {
+  const survey = drawnMbr(['500MiB ntfs', '300GiB windows "main"'], []);
+  const begun = planOn(survey, { kind: 'add-system', system: newSystem('windows-10', 'Second') });
+  const plan = edited(begun, survey, noteFoundEdit(begun, 'found-2', { usedBytes: 50 * GIB }), {
+    kind: 'resize',
+    partition: 'found-2',
+    length: gib(100),
+    hold: 'start',
+  });
+  const order = ids({ plan, survey });
+  expect(order.indexOf('shrink:found-2')).toBeGreaterThan(-1);
+  expect(order.indexOf('verify-start:found-windows')).toBeLessThan(order.indexOf('install:system-1'));
 });

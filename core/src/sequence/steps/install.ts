@@ -36,7 +36,7 @@ export function installs(situation: Situation, disk: readonly Step[], before: re
       system: id,
       needs: [
         ...before,
-        ...disk.filter((s) => isBefore(windowsFirst.slice(0, i), id, s)).map((s) => s.id),
+        ...disk.filter((s) => isBefore(windowsFirst.slice(i), id, s)).map((s) => s.id),
         ...(previous ? [`install:${previous.id}`] : []),
         // What it shares with the one before must not be held by that one asleep.
         ...(previous ? [asleep.get(previous.id) ?? []].flat() : []),
@@ -51,9 +51,9 @@ export function installs(situation: Situation, disk: readonly Step[], before: re
  * Whether a step on the disk is done before a system is installed: not what other installers do, nor what is done in a system
  * that comes later. What the installer formats itself is part of installing.
  */
-function isBefore(earlier: readonly System[], system: SystemId, { kind, environment }: Step): boolean {
+function isBefore(later: readonly System[], system: SystemId, { kind, environment }: Step): boolean {
   if (environment.kind === 'installer') return environment.system === system && kind !== 'format';
-  return environment.kind !== 'first-start' || earlier.some((s) => s.id === environment.system);
+  return environment.kind !== 'first-start' || !later.some((s) => s.id === environment.system);
 }
 
 /** In its own installer; of one that is held as a file, in the system whose volume holds it. */
