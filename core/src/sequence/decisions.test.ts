@@ -187,5 +187,46 @@ test('a damaged table is repaired before anything is written to it', () => {
   });
   const ids = idsOf(plan, disk);
   expect(ids.indexOf('repair-table')).toBeGreaterThanOrEqual(0);
+  const shrink = stepsOf(plan, disk).find((s) => s.kind === 'shrink');
+  expect(shrink?.needs).toContain('repair-table');
   expect(ids.indexOf('repair-table')).toBeLessThan(ids.indexOf('shrink:found-1'));
+});
+
+describe('a partition that is formatted', () => {
+  const disk = drawn(500, ['100GiB ext4 "one"', '100GiB ext4 "two"']);
+  const formatted = { kind: 'treat', partition: 'found-2', treatment: 'format' } as const;
+
+  test('is formatted where it lies', () => {
+    const ids = idsOf(edited(planOn(disk), disk, formatted), disk);
+    expect(ids).toContain('format:found-2');
+    expect(ids).not.toContain('delete:found-2');
+  });
+
+  test.each([
+    ['another size', { kind: 'resize', partition: 'found-2', length: gib(50), hold: 'start' }],
+    ['another place', { kind: 'move', partition: 'found-2', start: gib(300) }],
+  ] as const)('is deleted and created with %s', (_, edit) => {
+    const plan = edited(planOn(disk), disk, formatted, edit);
+    const ids = idsOf(plan, disk);
+    expect(ids).toEqual(expect.arrayContaining(['delete:found-2', 'create:found-2']));
+    const created = stepsOf(plan, disk).find((s) => s.kind === 'create');
+    expect(created?.writes).toEqual([{ start: created?.after.start, length: created?.after.length }]);
+  });
+});
+
+test('from a live session only the installer on its own medium is reached without a restart', () => {
+  const disk = drawn(500, ['1GiB efi', '200GiB ext4 "one"']);
+  const both = edited(
+    planOn(disk),
+    disk,
+    { kind: 'add-system', system: newSystem('linux-desktop', 'A', 'a') },
+    { kind: 'add-system', system: newSystem('linux-desktop', 'B', 'b') },
+    { kind: 'note-found', found: 'found-2', changes: { usedBytes: 2 ** 30 } },
+    { kind: 'resize', partition: 'found-2', length: gib(100), hold: 'start' },
+  );
+  const { phases } = procedureFor({ plan: both, survey: disk });
+  const installers = phases.filter((p) => p.environment.kind === 'installer').map((p) => p.restart);
+  expect(installers).toEqual([false, true]);
+  const live = phases.findIndex((p) => p.environment.kind === 'live');
+  expect(phases[live]?.restart).toBe(true);
 });

@@ -414,7 +414,13 @@ test('where the system goes whose loader starts the disk, the one that stays get
 });
 
 test('a system that shrank its own volume is started before another is installed beside it', () => {
-  const survey = drawnMbr(['500MiB ntfs', '300GiB windows "main"'], []);
+  const survey = drawnMbr(
+    [
+      [1, 'ntfs'],
+      [300, 'ntfs'],
+    ],
+    [],
+  );
   const begun = planOn(survey, { kind: 'add-system', system: newSystem('windows-10', 'Second') });
   const plan = edited(begun, survey, noteFoundEdit(begun, 'found-2', { usedBytes: 50 * GIB }), {
     kind: 'resize',
