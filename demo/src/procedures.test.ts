@@ -24,6 +24,7 @@ const STORIES = [
   'two-windows-in-bios',
   'placeholder-by-windows',
   'windows-over-windows',
+  'windows-set-aside',
   'efi-replaced',
 ];
 

@@ -86,6 +86,7 @@ import { opaqueMember } from './rules/opaque-member.js';
 import { recoveryDeleted } from './rules/recovery-deleted.js';
 import { rootContent } from './rules/root-content.js';
 import { sameSizeDisk } from './rules/same-size-disk.js';
+import { setupOver } from './rules/setup-over.js';
 import { secureBootRefuses } from './rules/secure-boot-refuses.js';
 import { secureBootUnsigned } from './rules/secure-boot-unsigned.js';
 import { sharedData } from './rules/shared-data.js';
@@ -111,6 +112,7 @@ export const RULES: readonly Rule[] = [
   mediumStartUnknown,
   secureBootUnsigned,
   secureBootRefuses,
+  setupOver,
   mbrReach,
   activePrimary,
   efiMissing,

@@ -28,6 +28,7 @@ import { CONTAINER_NUMBER } from './forecast.js';
 /** What to do with a line of this sheet when an installer shows it. */
 export type Instruction =
   | 'install-here'
+  | 'install-over'
   | 'use-keep'
   | 'format'
   | 'leave-alone'

@@ -1,6 +1,7 @@
 import { listingOf, type Listing } from '../ability/index.js';
 import {
   derived,
+  installedOver,
   overlap,
   type Plan,
   type Planned,
@@ -99,8 +100,11 @@ function toDo(
   if (!wanted) return done ?? 'leave-alone';
   const said = instructionFor(plan, wanted, undefined);
   // A setup that makes its own partitions asks for one place and finds the rest by itself.
-  if (steps.some((step) => step.kind === 'install' && ownSetup(plan, step.system)))
-    return said === 'install-here' ? said : 'leave-alone';
+  const setup = steps.flatMap((step) =>
+    step.kind === 'install' ? plan.systems.filter((s) => s.id === step.system && s.ownSetup) : [],
+  )[0];
+  if (setup && installedOver(setup, plan.partitions)?.id === p.id) return 'install-over';
+  if (setup) return said === 'install-here' ? said : 'leave-alone';
   // What was formatted when it was made is not formatted again.
   return said === 'format' && done !== 'format' ? 'use-keep' : said;
 }

@@ -113,6 +113,7 @@ export {
 export { mountPointsIn, mountTableLines, type MountTableLine } from './mounts.js';
 export { packLeastMoved, type Packing, type PackOutcome, type PackPart, type PackRoom } from './packing.js';
 export {
+  installedOver,
   partsOfSetup,
   roomIn,
   setupRooms,

@@ -36,6 +36,15 @@ export const takesRoom = (system: System, partitions: readonly PlannedPartition[
   system.host === undefined &&
   !partitions.some((p) => p.role === 'system' && p.owners.includes(system.id));
 
+/** The volume over which a setup installs a system anew without formatting it: it sets the files of the old one aside there. */
+export const installedOver = (
+  system: System,
+  partitions: readonly PlannedPartition[],
+): PlannedPartition | undefined =>
+  system.change === 'reinstall' && system.ownSetup
+    ? partitions.find((p) => p.role === 'system' && p.treatment === 'keep' && p.owners.includes(system.id))
+    : undefined;
+
 /** The room of every setup, in the order in which they are installed: Windows first. */
 export function setupRooms(planned: Planned): readonly SetupRoom[] {
   const { systems, partitions } = planned.plan;

@@ -144,6 +144,11 @@ function roomForSetup(planned: Planned, system: System, sheet: readonly Recognit
     const { binary, decimal, order, before } = placeholder;
     return { kind: 'placeholder' as const, binary, decimal, number: order, after: before };
   }
+  const over = sheet.find((row) => row.instruction === 'install-over');
+  if (over) {
+    const { binary, decimal, order, before } = over;
+    return { kind: 'over' as const, binary, decimal, number: order, after: before };
+  }
   const [largest] = sheet
     .filter((row) => row.instruction === 'give-to-setup')
     .sort((a, b) => b.sizeBytes - a.sizeBytes);

@@ -98,7 +98,22 @@ const MBR_ROOT =
   'part root, at 1 MiB, size 60 GiB, format, role root, holds xfs, owners "Linux", label root, mount /, active';
 
 /** Cases in notation, of rules about what can be what, and what systems need. */
+/** A Windows that is installed anew on its own volume. */
+const windowsAgain = (treatment: string) => [
+  'found 1, at 1 MiB, size 260 MiB, type "EFI system", holds fat, label EFI, used 40 MiB by bitmap',
+  'found 2, size 300 GiB, type "Basic data", holds ntfs, label Windows, used 90 GiB by bitmap',
+  'system Windows, as w, found, anew, like windows-11',
+  'note 1, role efi, holds fat, owners "Windows"',
+  'note 2, role system, holds ntfs, owners "Windows"',
+  'part from 1, keep',
+  `part from 2, ${treatment}`,
+];
+
 export const WRITTEN_CASES: Cases = {
+  'setup-over': [
+    on(windowsAgain('keep')),
+    on(windowsAgain('format, role system, holds ntfs, owners "Windows", label Windows')),
+  ],
   'cannot-change': [
     on([...found('exfat'), 'note 1, role data, holds exfat', 'part from 1, size 120 GiB, keep']),
     on([...found('ext4'), 'note 1, role data, holds ext4', 'part from 1, size 120 GiB, keep']),

@@ -349,6 +349,19 @@ export const findings = {
       'Another disk in this machine has the same size',
       'An installer lists both with the same size. Unplug the other one, or compare their partitions, before anything is written.',
     ),
+  'finding.setup-over': (p: {
+    system: string;
+    volume: string;
+    leastBytes: number;
+    /** Whether both have room; `null` where the space in use is not known. */
+    fits: boolean | null;
+  }) =>
+    say(
+      p.fits === false
+        ? `There is not enough free space on ${quoted(p.volume)} to install ${p.system} beside its old files`
+        : `${p.system} is installed over the old one, without formatting`,
+      `Its setup sets the old files aside in a folder, and needs ${both(p.leastBytes)} beside them.${p.fits === null ? ' How much is in use is not known: enter it under As found.' : ''} Programs and settings are gone all the same. Have a backup of the files.`,
+    ),
   'finding.secure-boot-refuses': ({ systems }: { systems: readonly string[] }) =>
     say(
       `Secure Boot is to be on, and does not start ${names(systems)}`,
@@ -496,6 +509,7 @@ export const findings = {
   'remedy.do-not-format': () => 'Keep it, without formatting',
   'remedy.mount': ({ mountPoint }: { mountPoint: string }) => `Mount it at ${mountPoint}`,
   'remedy.share-efi': ({ volume }: { volume: string }) => `Share ${quoted(volume)}, mounted at /boot/efi`,
+  'remedy.format-instead': () => 'Format it instead: the old files are erased',
   'remedy.secure-boot-off': () => 'Do not turn Secure Boot on',
   'remedy.controller-plain': () => 'Switch the controller to disks as they are',
   'remedy.mark-efi': () => 'Mark it as EFI system partition (files stay)',

@@ -61,6 +61,7 @@ export const runbook = {
   'order.part': ({ name }: { name: string }) => quoted(name),
 
   'sheet.install-here': () => 'install here',
+  'sheet.install-over': () => 'install here, do not format',
   'sheet.use-keep': () => 'use, do not format',
   'sheet.format': () => 'format',
   'sheet.leave-alone': () => 'leave alone',

@@ -184,6 +184,8 @@ export const systems = {
     disk: Disk;
     room:
       | { kind: 'placeholder'; binary: string; decimal: string; number: number; after: string }
+      /** Over an old Windows, whose files are set aside. */
+      | { kind: 'over'; binary: string; decimal: string; number: number; after: string }
       | {
           kind: 'gap';
           binary: string;
@@ -198,11 +200,13 @@ export const systems = {
       `Install ${p.system}`,
       [
         `Find the disk of ${both(p.disk.bytes)}. Make sure by its size.${notThese(p.disk.others)}`,
-        p.room.kind === 'placeholder'
-          ? `Choose the custom installation, then the line of ${p.room.binary} (${p.room.decimal}): number ${p.room.number} in the order on the disk, after ${p.room.after}. The setup formats it.`
-          : p.room.kind === 'gap'
-            ? `Choose the custom installation, then the free space of ${p.room.binary} (${p.room.decimal}) after ${p.room.after}. The setup creates its own partitions there${p.room.makes.length > 0 ? `, usually in this order: ${and(p.room.makes.map(made))}` : ''}.`
-            : `There is no free space for it. It needs at least ${both(p.room.leastBytes)} in one piece.`,
+        p.room.kind === 'over'
+          ? `Choose the custom installation, then the line of ${p.room.binary} (${p.room.decimal}): number ${p.room.number} in the order on the disk, after ${p.room.after}. Do NOT format it: the setup says that it sets the files of the old system aside in a folder. Its programs are gone then, its files are there.`
+          : p.room.kind === 'placeholder'
+            ? `Choose the custom installation, then the line of ${p.room.binary} (${p.room.decimal}): number ${p.room.number} in the order on the disk, after ${p.room.after}. The setup formats it.`
+            : p.room.kind === 'gap'
+              ? `Choose the custom installation, then the free space of ${p.room.binary} (${p.room.decimal}) after ${p.room.after}. The setup creates its own partitions there${p.room.makes.length > 0 ? `, usually in this order: ${and(p.room.makes.map(made))}` : ''}.`
+              : `There is no free space for it. It needs at least ${both(p.room.leastBytes)} in one piece.`,
       ],
       [
         'Before you confirm, every line of the list above is still there.',
