@@ -8,6 +8,8 @@ export default {
     '<rootDir>/web/src',
   ],
   testEnvironment: 'node',
+  // Nothing is timed by this: a machine under load is slow, not wrong.
+  testTimeout: 20_000,
   testEnvironmentOptions: { customExportConditions: ['source', 'node', 'require', 'default'] },
   extensionsToTreatAsEsm: [],
   setupFiles: ['<rootDir>/web/src/testing/browser.ts'],

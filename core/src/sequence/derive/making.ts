@@ -72,12 +72,10 @@ const partBefore = ({ plan }: Situation, p: PlannedPartition): PlannedPartition 
 
 const isNew = ({ from }: PlannedPartition): boolean => from === null;
 
-function beginsAtOnce({ plan, survey }: Situation, p: PlannedPartition): boolean {
-  const before = plan.partitions
-    .filter((q) => q.start < p.start)
-    .reduce((end, q) => Math.max(end, endOf(q)), 0);
-  const free = Math.max(p.start - before, 0) * survey.disk.sectorBytes;
-  return free <= SLACK_BYTES;
+function beginsAtOnce(situation: Situation, p: PlannedPartition): boolean {
+  const before = partBefore(situation, p);
+  const free = p.start - (before ? endOf(before) : 0);
+  return free * situation.survey.disk.sectorBytes <= SLACK_BYTES;
 }
 
 /** In whatever file system the system that is there makes; the installer of its owner formats it. */

@@ -18,10 +18,11 @@ describe('the runbook', () => {
     expect(slider.value).toBe('0');
     const table = screen.getByRole('table', { name: 'The table at this moment' });
     const before = table.textContent;
-    await hand.click(screen.getByRole('button', { name: 'One step on' }));
+    const on = screen.getByRole('button', { name: 'One step on' });
+    await hand.click(on);
     expect(slider.value).toBe('1');
-    for (let i = 0; i < 12; i++) await hand.click(screen.getByRole('button', { name: 'One step on' }));
-    expect(screen.getByRole('table', { name: 'The table at this moment' }).textContent).not.toBe(before);
+    for (let i = 0; i < 3; i++) await hand.click(on);
+    expect(table.textContent).not.toBe(before);
   });
 
   test('without a reading it says what to do', async () => {
