@@ -1,3 +1,3 @@
 export { deviceIsAssumed, deviceName, partitionDevice } from './devices.js';
 export { printedBinary, printedDecimal } from './printed.js';
-export { typeOf } from './types.js';
+export { GENERAL_LINUX, typeOf } from './types.js';

@@ -11,7 +11,8 @@ const OWN_TYPES: Partial<Readonly<Record<Family, Partial<Readonly<Record<VolumeK
 };
 const LINUX_CONTENT: readonly VolumeKind[] = ['ext2', 'ext3', 'ext4', 'btrfs', 'xfs'];
 
-const GENERAL_LINUX = 'Linux data';
+/** The type that any volume of a Linux may have. */
+export const GENERAL_LINUX = 'Linux data';
 
 /** Formatted where it lies, with the type that any Linux volume may have: changing it would be a step for nothing. */
 function keepsGeneralType(found: SurveyPartition | undefined, p: PlannedPartition): boolean {

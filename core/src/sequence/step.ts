@@ -5,7 +5,7 @@ import type { SystemId } from '../system/index.js';
 
 /**
  * Where a step is done. `running`: in an installed system. `firmware`: in its setup. `live`: a session
- * started from the installer medium. `installer`: a system's own setup. `first-start`: a system started cold.
+ * started from a medium that can be tried. `installer`: a system's own setup. `first-start`: a system started cold.
  */
 export type Environment =
   | { readonly kind: 'running'; readonly system: SystemId | null }

@@ -7,7 +7,7 @@ import {
   shownAs,
 } from '../plan/index.js';
 import type { Moment } from '../moment/index.js';
-import { typeOf } from '../recognition/index.js';
+import { GENERAL_LINUX, typeOf } from '../recognition/index.js';
 import { containerIn, surveyedPartition, type Survey, type SurveyPartition } from '../survey/index.js';
 import { typeName } from '../table/index.js';
 import { VOLUME_TRAITS, type VolumeKind } from '../volume/index.js';
@@ -109,7 +109,7 @@ export const isLabelKnown = ({ survey }: Planned, { from, label }: PlannedPartit
 
 /** Installers give every volume of a Linux the one general type, and it does as well. */
 const isGeneralType = ({ from, fileSystem }: PlannedPartition, type: string): boolean =>
-  from === null && type === 'Linux data' && VOLUME_TRAITS[fileSystem].posix === true;
+  from === null && type === GENERAL_LINUX && VOLUME_TRAITS[fileSystem].posix === true;
 
 function within({ planned }: Moment, part: PlannedPartition, is: SurveyPartition): Difference[] {
   const kind = is.volume?.kind;

@@ -7,8 +7,6 @@ export interface PartMakerCost {
   readonly maker: PartMaker;
   /** Of the whole procedure; `null` where its steps have no order. */
   readonly restarts: number | null;
-  /** How many partitions are made so. Some can be made in a live session only. */
-  readonly parts: number;
 }
 
 /** Whether there is a choice: it comes, on partitions of its own, and its installer lets one partition by hand. */
@@ -25,10 +23,6 @@ export function partMakerCosts({ plan, survey }: Planned, system: System): reado
     );
     if (!tried.ok) return [];
     const { ordered, restarts } = procedureFor({ plan: tried.plan, survey });
-    const environment = maker === 'installer' ? 'installer' : 'live';
-    const made = ordered.ok
-      ? ordered.steps.filter((s) => s.kind === 'create' && s.environment.kind === environment)
-      : [];
-    return [{ maker, restarts: ordered.ok ? restarts : null, parts: made.length }];
+    return [{ maker, restarts: ordered.ok ? restarts : null }];
   });
 }
