@@ -7,6 +7,8 @@ export default {
     '<rootDir>/cli/src',
     '<rootDir>/web/src',
   ],
+  // All cores: the default leaves one to the main process, which only waits.
+  maxWorkers: '100%',
   testEnvironment: 'node',
   // Nothing is timed by this: a machine under load is slow, not wrong.
   testTimeout: 20_000,
