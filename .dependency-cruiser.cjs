@@ -6,6 +6,7 @@ const CORE_LAYERS = [
   'words',
   'schema',
   'bytes',
+  'firmware',
   'image',
   'table',
   'volume',

@@ -2,6 +2,7 @@ export * from './quantity/index.js';
 export * from './words/index.js';
 export * from './schema/index.js';
 export * from './bytes/index.js';
+export * from './firmware/index.js';
 export * from './image/index.js';
 export * from './table/index.js';
 export * from './volume/index.js';
