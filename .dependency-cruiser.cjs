@@ -16,6 +16,7 @@ const CORE_LAYERS = [
   'ability',
   'sizing',
   'plan',
+  'report',
   'notation',
   'match',
   'start',

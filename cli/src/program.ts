@@ -5,6 +5,7 @@ import { capture, type CaptureOptions } from './commands/capture.js';
 import { check } from './commands/check.js';
 import { compare, type CompareOptions } from './commands/compare.js';
 import { image, type ImageOptions } from './commands/image.js';
+import { report, REPORTERS, type ReportOptions } from './commands/report.js';
 import { runbook, type RunbookOptions } from './commands/runbook.js';
 import { steps, type StepsOptions } from './commands/steps.js';
 import { survey, type SurveyOptions } from './commands/survey.js';
@@ -54,6 +55,11 @@ export async function run(argv: readonly string[]): Promise<number> {
     .addOption(sectorOption())
     .option('--force', 'write over files that are there')
     .action((disk: string, options: CaptureOptions) => capture(disk, options));
+  program
+    .command('report')
+    .description('what this machine tells of itself: disks, firmware, memory; to be pasted into the app')
+    .addOption(new Option('--script <system>', 'print the script that does it instead').choices(REPORTERS))
+    .action((options: ReportOptions) => report(options));
   program
     .command('check <plan>')
     .description('findings of a plan; ends with 1 where it cannot work; - reads standard input')

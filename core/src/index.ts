@@ -12,6 +12,7 @@ export * from './system/index.js';
 export * from './ability/index.js';
 export * from './sizing/index.js';
 export * from './plan/index.js';
+export * from './report/index.js';
 export * from './notation/index.js';
 export * from './match/index.js';
 export * from './start/index.js';

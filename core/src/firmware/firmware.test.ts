@@ -23,7 +23,15 @@ const guidBytes = (guid: string) => {
 const onGpt = (number: number, start: number, length: number) =>
   node(4, 1, [...u32(number), ...u64(start), ...u64(length), ...guidBytes(GUID), 2, 2]);
 const onMbr = (number: number, signature: number) =>
-  node(4, 1, [...u32(number), ...u64(2048), ...u64(4096), ...u32(signature), ...Array<number>(12).fill(0), 1, 1]);
+  node(4, 1, [
+    ...u32(number),
+    ...u64(2048),
+    ...u64(4096),
+    ...u32(signature),
+    ...Array<number>(12).fill(0),
+    1,
+    1,
+  ]);
 const file = (path: string) => node(4, 4, utf16(path));
 const option = (description: string, path: number[], { active = true, more = [] as number[] } = {}) =>
   Uint8Array.from([...u32(active ? 1 : 0), ...u16(path.length), ...utf16(description), ...path, ...more]);
@@ -58,7 +66,11 @@ describe('a load option', () => {
   });
   test.each([
     ['a description without end', Uint8Array.from([...u32(1), ...u16(0), 65, 0, 66, 0]), 'does not end'],
-    ['a path longer than the option', option('x', []).map((b, i) => (i === 4 ? 200 : b)), 'points to its byte'],
+    [
+      'a path longer than the option',
+      option('x', []).map((b, i) => (i === 4 ? 200 : b)),
+      'points to its byte',
+    ],
     ['a node without length', option('x', [4, 4, 0, 0]), 'length of 0'],
     ['a short partition', option('x', [...node(4, 1, [1, 0, 0, 0]), ...END]), 'told in 8 bytes'],
   ])('%s is a fault, with what is wrong', (_, bytes, why) => {

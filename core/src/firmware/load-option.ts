@@ -76,9 +76,7 @@ function partitionIn(node: Block): EntryPartition {
     start: node.u64(8),
     length: node.u64(16),
     ...(signed === SIGNED_BY_GUID ? { uuid: decodeGuid(node.bytes, 24) } : {}),
-    ...(signed === SIGNED_BY_DISK
-      ? { diskSignature: node.u32(24).toString(16).padStart(8, '0') }
-      : {}),
+    ...(signed === SIGNED_BY_DISK ? { diskSignature: node.u32(24).toString(16).padStart(8, '0') } : {}),
   };
 }
 

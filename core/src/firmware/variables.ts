@@ -59,7 +59,9 @@ export function readVariables(hexByName: Readonly<Record<string, string>>): Firm
   }
   const told = entries.size > 0 || order.length > 0;
   return {
-    ...(told ? { boot: { entries: inOrder(entries, order), order, ...(current === undefined ? {} : { current }) } } : {}),
+    ...(told
+      ? { boot: { entries: inOrder(entries, order), order, ...(current === undefined ? {} : { current }) } }
+      : {}),
     ...(secureBoot === undefined ? {} : { secureBoot }),
     unread,
   };
@@ -82,4 +84,5 @@ function valueOf(hex: string): Block {
 }
 
 /** `Boot0003`: the name of an entry, as the firmware and its tools print it. */
-export const entryName = (number: number): string => `Boot${number.toString(16).toUpperCase().padStart(4, '0')}`;
+export const entryName = (number: number): string =>
+  `Boot${number.toString(16).toUpperCase().padStart(4, '0')}`;

@@ -1,3 +1,4 @@
+export { changeFacts, type MachineChanges } from './change-facts.js';
 export {
   canRun,
   DISK_MEDIA,
@@ -6,6 +7,7 @@ export {
   DISK_CONTROLLERS,
   MachineChangesSchema,
   MachineSchema,
+  TOLD_FACTS,
   modeName,
   UNKNOWN_MACHINE,
   type DiskController,
@@ -14,4 +16,7 @@ export {
   type FirmwareMode,
   type Machine,
   type OtherDisk,
+  type Teller,
+  type ToldBy,
+  type ToldFact,
 } from './machine.js';

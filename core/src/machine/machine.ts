@@ -1,5 +1,6 @@
 import { exactly } from '../schema/index.js';
 import { z } from 'zod';
+import type { BootEntries } from '../firmware/index.js';
 import { GIB } from '../quantity/index.js';
 
 export const FIRMWARE_MODES = ['uefi', 'bios'] as const;
@@ -21,6 +22,31 @@ export interface OtherDisk {
   readonly sizeBytes: number;
 }
 
+/** Who told a fact: an installed system of a family, or a live session. What nobody is named for was entered by hand. */
+export const TELLERS = ['windows', 'linux', 'macos', 'live'] as const;
+export type Teller = (typeof TELLERS)[number];
+
+export interface ToldBy {
+  readonly by: Teller;
+  /** ISO 8601, UTC. */
+  readonly at: string;
+}
+
+/** Facts that a report of the machine can tell. */
+export const TOLD_FACTS = [
+  'firmware',
+  'modeInUse',
+  'secureBoot',
+  'ramBytes',
+  'tpm',
+  'medium',
+  'controller',
+  'device',
+  'otherDisks',
+  'bootEntries',
+] as const;
+export type ToldFact = (typeof TOLD_FACTS)[number];
+
 /** Facts about the machine, as its administrator knows them. */
 export interface Machine {
   readonly firmware: FirmwareKind;
@@ -37,6 +63,10 @@ export interface Machine {
   /** Linux device path of the disk, or empty. */
   readonly device: string;
   readonly otherDisks: readonly OtherDisk[];
+  /** The boot entries of its firmware, where they were read. */
+  readonly bootEntries?: BootEntries | undefined;
+  /** Where facts come from that were not entered by hand. */
+  readonly told?: Readonly<Partial<Record<ToldFact, ToldBy>>> | undefined;
 }
 
 /** A machine of which nothing has been said. */
@@ -55,6 +85,40 @@ export const UNKNOWN_MACHINE: Machine = {
 
 const tpm = z.enum(['yes', 'no', 'unknown']);
 const controller = z.enum(DISK_CONTROLLERS);
+
+const bootNumber = z.int().min(0).max(0xffff);
+const lba = z.int().nonnegative();
+
+const bootEntries = exactly<BootEntries>()(
+  z.strictObject({
+    entries: z
+      .array(
+        z.strictObject({
+          number: bootNumber,
+          description: z.string().max(400),
+          active: z.boolean(),
+          partition: z
+            .strictObject({
+              number: lba,
+              start: lba,
+              length: lba,
+              uuid: z.string().max(36).optional(),
+              diskSignature: z.string().max(8).optional(),
+            })
+            .optional(),
+          path: z.string().max(1000).optional(),
+        }),
+      )
+      .max(200)
+      .readonly(),
+    order: z.array(bootNumber).max(400).readonly(),
+    current: bootNumber.optional(),
+  }),
+);
+
+const told = z
+  .partialRecord(z.enum(TOLD_FACTS), z.strictObject({ by: z.enum(TELLERS), at: z.iso.datetime() }))
+  .readonly();
 
 /** Shape only: memory and disks in bytes, device name as Linux writes it. */
 export const MachineSchema = exactly<Machine>()(
@@ -84,13 +148,17 @@ export const MachineSchema = exactly<Machine>()(
 
       .max(32)
       .readonly(),
+    bootEntries: bootEntries.optional(),
+    told: told.optional(),
   }),
 );
 
-/** Some of the facts: what is absent stays as it is. */
+/** Some of the facts: what is absent stays as it is, and `null` takes away what can be absent. */
 export const MachineChangesSchema = MachineSchema.partial().extend({
   tpm: tpm.optional(),
   controller: controller.optional(),
+  bootEntries: bootEntries.nullable().optional(),
+  told: told.nullable().optional(),
 });
 
 /** `UEFI` or `BIOS`, as the trade writes them. */

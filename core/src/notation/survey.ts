@@ -10,7 +10,7 @@ import {
 } from '../survey/index.js';
 import {
   ENTRY_COUNT,
-  mbrUsableArea,
+  usualArea,
   partitionTypeNamed,
   usableArea,
   type TableContainer,
@@ -200,7 +200,7 @@ export class SurveyReader {
       sectorBytes,
       style,
       ...defined({ tableId: fields.string('id') }),
-      ...(usable ? areaIn(usable) : usualArea(style, sizeSectors, sectorBytes, size)),
+      ...(usable ? areaIn(usable) : areaBy(style, sizeSectors, sectorBytes, size)),
       ...defined({ device: fields.string('device'), bareVolume: takeVolume(fields) }),
     };
     return 'disk';
@@ -294,12 +294,9 @@ function areaIn(text: Text): Pick<SurveyDisk, 'firstUsable' | 'usableEnd'> {
   return { firstUsable: sectors(Number(match[1])), usableEnd: sectors(Number(match[2])) };
 }
 
-function usualArea(style: SurveyDisk['style'], sizeSectors: Sectors, sectorBytes: number, size: Text) {
-  if (style === 'none') return { firstUsable: sectors(0), usableEnd: sizeSectors };
-  if (style === 'mbr') return mbrUsableArea(sizeSectors);
-  if (sizeSectors < 128) return size.fault('That is too small for a disk with a GPT.');
-  const { first, end } = usableArea(sizeSectors, sectorBytes);
-  return { firstUsable: first, usableEnd: end };
+function areaBy(style: SurveyDisk['style'], sizeSectors: Sectors, sectorBytes: number, size: Text) {
+  if (style === 'gpt' && sizeSectors < 128) return size.fault('That is too small for a disk with a GPT.');
+  return usualArea(style, sizeSectors, sectorBytes);
 }
 
 /** A place, which must be whole sectors. */

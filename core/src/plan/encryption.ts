@@ -1,4 +1,4 @@
-import { surveyedPartition } from '../survey/index.js';
+import { surveyedPartition, type SurveySource } from '../survey/index.js';
 import type { VolumeKind } from '../volume/index.js';
 import type { PlannedVolume } from './inside/index.js';
 import type { Known } from './plan.js';
@@ -6,6 +6,9 @@ import type { Planned } from './planned.js';
 
 /** Contents that are encrypted by what they are. */
 const ENCRYPTED: readonly VolumeKind[] = ['luks', 'windows-encrypted'];
+
+/** Readings in which an encrypted volume looks like any other: drawn by hand, or told by a system that has it unlocked. */
+const UNSEEN: readonly SurveySource['kind'][] = ['hand', 'report'];
 
 /** Contents that Windows may have encrypted: another header than theirs stands in front of those that it has. */
 const MAY_BE: readonly VolumeKind[] = ['ntfs', 'refs', 'unknown'];
@@ -19,11 +22,11 @@ export function encryptionOf({ plan, survey }: Planned, id: string): Known {
   const volume = surveyedPartition(survey, id)?.volume;
   if (note?.encrypted === 'yes' || volume?.encrypted) return 'yes';
   if ([note?.kind, volume?.kind].some((kind) => kind !== undefined && ENCRYPTED.includes(kind))) return 'yes';
-  if (note?.encrypted === 'no') return 'no';
+  if (note?.encrypted === 'no' || volume?.encrypted === false) return 'no';
   const kind = note?.kind ?? volume?.kind ?? 'unknown';
   const isWindows = plan.systems.some((s) => s.family === 'windows' && note?.owners.includes(s.id));
   if (!MAY_BE.includes(kind) || !isWindows) return 'no';
-  return volume && volume.kind !== 'unknown' && survey.source.kind !== 'hand' ? 'no' : 'unknown';
+  return volume && volume.kind !== 'unknown' && !UNSEEN.includes(survey.source.kind) ? 'no' : 'unknown';
 }
 
 /** Whether Windows has encrypted it, rather than a LUKS container. */

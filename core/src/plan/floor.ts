@@ -7,7 +7,7 @@ import type { PlannedPartition } from './plan.js';
 import type { Phrase } from '../words/index.js';
 
 /** On what a used figure or a floor rests, best first. */
-export type Evidence = 'owner-limit' | VolumeEvidence | 'typed' | 'no-content';
+export type Evidence = VolumeEvidence | 'typed' | 'no-content';
 
 export interface Measured {
   readonly bytes: Bytes;
@@ -55,7 +55,8 @@ export function floorOf(planned: Planned, partition: PlannedPartition): Measured
   if (note?.leastBytes) return { bytes: whole(note.leastBytes), evidence: 'owner-limit' };
   const used = usedOf(planned, partition.from);
   const read = found?.volume?.floor;
-  if (read && used?.evidence !== 'typed') return { bytes: whole(read.bytes), evidence: read.evidence };
+  if (read && (used?.evidence !== 'typed' || read.evidence === 'owner-limit'))
+    return { bytes: whole(read.bytes), evidence: read.evidence };
   return used && { bytes: whole(used.bytes), evidence: used.evidence };
 }
 

@@ -6,14 +6,7 @@ import {
   sectorsToHold,
   ALIGNMENT_BYTES,
 } from '../quantity/index.js';
-import {
-  mbrType,
-  mbrUsableArea,
-  PARTITION_TYPES,
-  typeFor,
-  usableArea,
-  type TableStyle,
-} from '../table/index.js';
+import { mbrType, usualArea, PARTITION_TYPES, typeFor, type TableStyle } from '../table/index.js';
 import { VOLUME_KINDS, type VolumeKind } from '../volume/index.js';
 import { answering, Refused, type SurveyOutcome } from './outcome.js';
 import { MOST_PARTITIONS, type SurveyIdentity, type SurveyPartition } from './survey.js';
@@ -72,7 +65,7 @@ export function surveyFromHand(drawing: HandDrawing, identity: SurveyIdentity): 
 function draw(drawing: HandDrawing, identity: SurveyIdentity) {
   const { diskBytes, sectorBytes, style } = drawing;
   const sizeSectors = sectors(Math.floor(diskBytes / sectorBytes));
-  const area = areaOf(style, sizeSectors, sectorBytes);
+  const area = usualArea(style, sizeSectors, sectorBytes);
   const lines = linesOf(drawing.text);
   if (style === 'none' && lines.length > 0)
     throw new Refused(
@@ -89,13 +82,6 @@ function draw(drawing: HandDrawing, identity: SurveyIdentity) {
     damage: [],
     partitions: style === 'none' ? [] : layOut(lines, style, sectorBytes, area),
   };
-}
-
-function areaOf(style: HandDrawing['style'], sizeSectors: number, sectorBytes: number) {
-  if (style === 'none') return { firstUsable: sectors(0), usableEnd: sectors(sizeSectors) };
-  if (style === 'mbr') return mbrUsableArea(sizeSectors);
-  const { first, end } = usableArea(sizeSectors, sectorBytes);
-  return { firstUsable: first, usableEnd: end };
 }
 
 /** Longer lines are no sizes; each is looked at by patterns whose cost grows faster than its length. */

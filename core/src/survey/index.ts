@@ -27,8 +27,9 @@ export {
   type CapturedFile,
   type ProposedSize,
 } from './from-capture.js';
-export type { SurveyOutcome, SurveyRefusal } from './outcome.js';
-export { disksInLsblk, surveyFromLsblk, type ListedDisk } from './lsblk/from-lsblk.js';
+export { answering, Refused, type SurveyOutcome, type SurveyRefusal } from './outcome.js';
+export { listedSurvey } from './from-listing.js';
+export { disksInLsblk, surveyFromLsblk, type ListedDisk, type ListedMedium } from './lsblk/from-lsblk.js';
 export { LSBLK_COMMAND } from './lsblk/device.js';
 export { HAND_WORDS, surveyFromHand, type HandDrawing } from './from-hand.js';
 export { surveyFromDisk, type DiskReading, type ReadingStep } from './from-disk.js';

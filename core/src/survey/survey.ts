@@ -44,7 +44,7 @@ export interface OtherDiskFound {
   readonly sizeBytes: number;
 }
 
-export const SOURCE_KINDS = ['capture', 'image', 'lsblk', 'hand', 'notation'] as const;
+export const SOURCE_KINDS = ['capture', 'image', 'lsblk', 'report', 'hand', 'notation'] as const;
 
 /** How the survey was made, for its reader. */
 export interface SurveySource {

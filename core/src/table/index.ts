@@ -21,6 +21,7 @@ export {
   readEmptyMbr,
   readTable,
   SECTOR_SIZES,
+  usualArea,
   type TableContainer,
   type TablePartition,
   type TableReading,

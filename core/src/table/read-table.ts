@@ -2,7 +2,7 @@ import type { ByteSource } from '../bytes/index.js';
 import { sectors, type Sectors } from '../quantity/index.js';
 import type { Damage } from './damage.js';
 import { decodeGptCopy, hasGptSignature, type GptCopy } from './gpt/decode.js';
-import type { Gpt } from './gpt/gpt.js';
+import { usableArea, type Gpt } from './gpt/gpt.js';
 import { readChain, type Chain } from './mbr/chain.js';
 import { decodeMbr, isExtended, looksLikeBootSector, type Mbr, type MbrSlot } from './mbr/decode.js';
 import { MBR, MOST_SECTORS, TYPE_PROTECTIVE } from './mbr/layout.js';
@@ -235,6 +235,18 @@ function judgeContainers(containers: readonly MbrSlot[]): Damage[] {
 /** From the sector after the MBR to the end of the disk or of 32-bit addressing, whichever comes first. */
 export function mbrUsableArea(diskSectors: number): { firstUsable: Sectors; usableEnd: Sectors } {
   return { firstUsable: sectors(1), usableEnd: sectors(Math.min(diskSectors, 2 ** 32)) };
+}
+
+/** Where partitions can lie on a disk with a table of the style and usual size. */
+export function usualArea(
+  style: TableStyle | 'none',
+  diskSectors: Sectors,
+  sectorBytes: number,
+): { firstUsable: Sectors; usableEnd: Sectors } {
+  if (style === 'none') return { firstUsable: sectors(0), usableEnd: diskSectors };
+  if (style === 'mbr') return mbrUsableArea(diskSectors);
+  const { first, end } = usableArea(diskSectors, sectorBytes);
+  return { firstUsable: first, usableEnd: end };
 }
 
 /** An MBR type byte as types are written here: `0x07`. */

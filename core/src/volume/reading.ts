@@ -1,8 +1,11 @@
 import { ReadFault, type ByteSource } from '../bytes/index.js';
 import type { VolumeKind } from './kinds.js';
 
-/** On what a figure of a volume rests: counted in its own map, told by its own counters, or by the system that had it in use. */
-export const VOLUME_EVIDENCE = ['bitmap', 'counters', 'reported'] as const;
+/**
+ * On what a figure of a volume rests: the limit that its owner's own tool gives, counted in its own map, told by its own
+ * counters, or by the system that had it in use.
+ */
+export const VOLUME_EVIDENCE = ['owner-limit', 'bitmap', 'counters', 'reported'] as const;
 export type VolumeEvidence = (typeof VOLUME_EVIDENCE)[number];
 
 /** What was found inside a volume that helps to recognise it. */

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { MachineChangesSchema } from '../../machine/index.js';
+import { changeFacts, MachineChangesSchema } from '../../machine/index.js';
 import { CommentsSchema, isPlannable, type Survey } from '../../survey/index.js';
 import { SystemSchema } from '../../system/index.js';
 import {
@@ -73,8 +73,8 @@ export type FactEdit =
 export function applyFactEdit(plan: Plan, edit: FactEdit, surveys: Surveys): Applied {
   switch (edit.kind) {
     case 'set-machine': {
-      const [machine, changes] = merged(plan.machine, edit.changes);
-      return applied({ ...plan, machine }, { kind: 'set-machine', changes });
+      const { machine, before } = changeFacts(plan.machine, edit.changes);
+      return applied({ ...plan, machine }, { kind: 'set-machine', changes: before });
     }
     case 'set-target': {
       const [target, changes] = merged(plan.target, edit.changes);

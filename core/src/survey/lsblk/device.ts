@@ -5,7 +5,7 @@ import { Refused } from '../outcome.js';
  * the rest is optional, and absent facts stay absent.
  */
 const COLUMNS =
-  'NAME,PKNAME,PATH,TYPE,SIZE,LOG-SEC,RM,RO,TRAN,MODEL,PTTYPE,PTUUID,PARTTYPE,PARTUUID,PARTLABEL,PARTFLAGS,FSTYPE,LABEL,UUID,FSUSED,FSSIZE,MOUNTPOINT';
+  'NAME,PKNAME,PATH,TYPE,SIZE,LOG-SEC,RM,RO,ROTA,TRAN,MODEL,PTTYPE,PTUUID,PARTTYPE,PARTUUID,PARTLABEL,PARTFLAGS,FSTYPE,LABEL,UUID,FSUSED,FSSIZE,MOUNTPOINT';
 
 /**
  * What to run on the machine. Where partitions start, and their numbers, only later versions of lsblk tell; the kernel

@@ -1,9 +1,8 @@
-import { formatBinary, sectors } from '../../quantity/index.js';
-import { mbrUsableArea, usableArea, type TableContainer, type TableStyle } from '../../table/index.js';
+import { sectors } from '../../quantity/index.js';
+import { usualArea, type TableStyle } from '../../table/index.js';
 import { isEncryptedName, kindOfPrintedName, type Volume } from '../../volume/index.js';
 import { answering, Refused, type SurveyOutcome } from '../outcome.js';
 import {
-  MOST_PARTITIONS,
   type OtherDiskFound,
   type Survey,
   type SurveyDisk,
@@ -13,6 +12,7 @@ import {
 import {
   children,
   figure,
+  flag,
   LSBLK_COMMAND,
   nameOf,
   optionalFigure,
@@ -21,16 +21,19 @@ import {
   word,
   type Device,
 } from './device.js';
+import { EXTENDED, listedSurvey } from '../from-listing.js';
 import { disksIn } from './disks.js';
-
-const EXTENDED = ['0x05', '0x0f', '0x85'];
 
 /** Disks that a pasted text lists, for choosing one: path and size in bytes. */
 export interface ListedDisk {
   readonly path: string;
   readonly sizeBytes: number;
   readonly partitions: number;
+  /** How it is attached, where that is told. */
+  readonly medium: ListedMedium | undefined;
 }
+
+export type ListedMedium = 'nvme' | 'sata-ssd' | 'hdd' | 'emmc';
 
 /** A survey of the disk `path`, or of the only one, from `lsblk --json --bytes` output. */
 export function surveyFromLsblk(text: string, identity: SurveyIdentity, path?: string): SurveyOutcome {
@@ -54,8 +57,19 @@ export function disksInLsblk(
       path: pathOf(disk) ?? '?',
       sizeBytes: figure(disk, 'size'),
       partitions: partitionsOf(disk).length,
+      medium: mediumOf(disk),
     })),
   }));
+}
+
+/** By the kernel's name and by whether it turns; a virtual disk tells nothing of what is beneath. */
+function mediumOf(disk: Device): ListedMedium | undefined {
+  const name = nameOf(disk);
+  if (name.startsWith('nvme')) return 'nvme';
+  if (name.startsWith('mmcblk')) return 'emmc';
+  const turns = word(disk, 'rota') ?? disk['rota'];
+  if (!/^sd/.test(name) || turns === undefined) return undefined;
+  return flag(disk, 'rota') ? 'hdd' : 'sata-ssd';
 }
 
 function otherDisk(disk: Device): OtherDiskFound {
@@ -73,36 +87,13 @@ function surveyOf(device: Device, identity: SurveyIdentity): Survey {
   const inOrder = partitionsOf(device)
     .map((child, i) => partitionOf(child, i, sectorBytes))
     .sort((a, b) => a.start - b.start);
-  if (inOrder.length > MOST_PARTITIONS)
-    throw new Refused(
-      'too-many',
-      `${inOrder.length} partitions are listed; at most ${MOST_PARTITIONS} can be planned.`,
-    );
-  const { partitions, containers } = partContainers(inOrder);
   const disk = diskOf(device, sizeBytes, sectorBytes);
-  checkSpans(partitions, disk);
-  return {
-    format: 'rhizotome/survey',
-    version: 1,
-    ...identity,
-    source: { kind: 'lsblk' },
-    disk,
-    damage: [],
-    partitions,
-    ...(containers.length > 0 ? { containers } : {}),
-  };
+  return listedSurvey(disk, inOrder, { kind: 'lsblk' }, identity);
 }
 
 function diskOf(device: Device, sizeBytes: number, sectorBytes: number): SurveyDisk {
   const sizeSectors = sectors(Math.floor(sizeBytes / sectorBytes));
   const style = styleOf(device);
-  const area =
-    style === 'mbr'
-      ? mbrUsableArea(sizeSectors)
-      : {
-          firstUsable: usableArea(sizeSectors, sectorBytes).first,
-          usableEnd: usableArea(sizeSectors, sectorBytes).end,
-        };
   const tableId = word(device, 'ptuuid');
   const path = pathOf(device);
   return {
@@ -110,7 +101,7 @@ function diskOf(device: Device, sizeBytes: number, sectorBytes: number): SurveyD
     sectorBytes,
     style,
     ...(tableId ? { tableId } : {}),
-    ...(style === 'none' ? { firstUsable: sectors(0), usableEnd: sizeSectors } : area),
+    ...usualArea(style, sizeSectors, sectorBytes),
     ...(path ? { device: path } : {}),
     ...(style === 'none' ? entry('bareVolume', volumeOf(device)) : {}),
   };
@@ -212,42 +203,4 @@ function insideName(device: Device): string | undefined {
 function mountedAt(device: Device): string | undefined {
   const at = word(device, 'mountpoint') ?? word(device, 'mountpoints');
   return at?.startsWith('/') && !/^\/(?:mnt|media|run|cdrom|target)(?:\/|$)/.test(at) ? at : undefined;
-}
-
-/** The kernel shows a container as two sectors; of its true size only that it holds its logicals is known. */
-function partContainers(list: readonly SurveyPartition[]): {
-  partitions: SurveyPartition[];
-  containers: TableContainer[];
-} {
-  const isContainer = (p: SurveyPartition) => EXTENDED.includes(p.type ?? '');
-  const isMbr = list.some((p) => p.type?.startsWith('0x'));
-  const logicals = isMbr ? list.filter((p) => p.number > 4 && !isContainer(p)) : [];
-  const last = logicals.at(-1);
-  if (!last) return { partitions: [...list], containers: [] };
-  const containers = list.filter(isContainer).map(({ number, start, type = '0x05' }): TableContainer => ({
-    number,
-    start,
-    length: sectors(Math.max(1, last.start + last.length - start)),
-    type,
-  }));
-  const rest = list.filter((p) => !isContainer(p));
-  return { partitions: rest.map((p) => (p.number > 4 ? { ...p, logical: true } : p)), containers };
-}
-
-function checkSpans(partitions: readonly SurveyPartition[], disk: SurveyDisk): void {
-  let end = 0;
-  for (const p of partitions) {
-    const ends = p.start + p.length;
-    if (p.length === 0 || p.start < end || ends > disk.sizeSectors)
-      throw new Refused(
-        'bad-figure',
-        `Partition ${p.number} is said to start at sector ${p.start} and to be ${formatBinary(p.length * disk.sectorBytes)} large; that overlaps another or leaves the disk. Was START left out or edited?`,
-      );
-    end = ends;
-  }
-  if (new Set(partitions.map((p) => p.number)).size !== partitions.length)
-    throw new Refused(
-      'bad-figure',
-      'Two partitions have the same number. Ask for the columns PARTN and PATH.',
-    );
 }

@@ -15,6 +15,7 @@ export const edits = {
   'edit.use-plan': ({ name }: { name: string }) => `Use the plan ${quoted(name)}`,
   'edit.go-on-from-reading': () => 'Go on from the disk as it was read again',
   'edit.adopt-reading': () => 'Start from a reading',
+  'edit.take-report': () => 'Use a report of the machine',
   'edit.as-text': () => 'Edit as text',
   'edit.one-mode': ({ mode }: { mode: Mode }) => `Use ${MODE[mode]} mode for all systems`,
   'edit.clocks': () => 'Use one clock',

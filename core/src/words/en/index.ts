@@ -12,6 +12,7 @@ import { names } from './names.js';
 import { overview } from './overview.js';
 import { proposals } from './proposals.js';
 import { refusals } from './refusals.js';
+import { report } from './report.js';
 import { runbook } from './runbook.js';
 import { sizes } from './sizes.js';
 import { standing } from './standing.js';
@@ -40,6 +41,7 @@ export const english = {
   ...standing,
   ...cut,
   ...mounting,
+  ...report,
 };
 
 export type English = typeof english;

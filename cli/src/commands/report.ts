@@ -1,0 +1,39 @@
+import { spawnSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import { resolve } from 'node:path';
+import { Failure } from '../failure.js';
+import { print } from '../output.js';
+
+export const REPORTERS = ['linux', 'windows', 'macos'] as const;
+export type Reporter = (typeof REPORTERS)[number];
+
+export interface ReportOptions {
+  /** Print the script for this family of systems instead of a report. */
+  readonly script?: Reporter;
+}
+
+const FILES: Readonly<Record<Reporter, string>> = {
+  linux: 'linux.sh',
+  windows: 'windows.ps1',
+  macos: 'macos.sh',
+};
+
+/** The scripts by which a machine tells of itself; the app shows the same. */
+const fileOf = (reporter: Reporter): string =>
+  resolve(import.meta.dirname, '../../../reporters', FILES[reporter]);
+
+/** Prints the report of the machine that this runs on, or the script that would. */
+export function report({ script }: ReportOptions): void {
+  if (script) return print(readFileSync(fileOf(script), 'utf8'));
+  const here = { linux: 'linux', darwin: 'macos' }[process.platform as string] as Reporter | undefined;
+  if (!here)
+    throw new Failure(
+      'A report is made by a script here. Print it with “rhizotome report --script windows” and run it in PowerShell.',
+    );
+  const { status, stdout, stderr } = spawnSync('sh', [fileOf(here)], {
+    encoding: 'utf8',
+    maxBuffer: 64 * 1024 * 1024,
+  });
+  if (status !== 0) throw new Failure(`The machine was not read: ${stderr.trim() || 'sh did not run'}.`);
+  print(stdout);
+}

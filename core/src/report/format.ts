@@ -1,0 +1,144 @@
+import { z } from 'zod';
+import { FAMILIES } from '../system/index.js';
+import { readDocumentOf, statedVersion, type DocumentKind, type ReadDocument } from '../schema/index.js';
+
+const text = (most: number) => z.string().max(most);
+const bytes = z.int().nonnegative();
+
+const volume = z.object({
+  fileSystem: text(40).optional(),
+  label: text(255).optional(),
+  uuid: text(80).optional(),
+  sizeBytes: bytes.optional(),
+  freeBytes: bytes.optional(),
+  mountPoint: text(255).optional(),
+  /** The least size that the system's own tool would shrink it to. */
+  leastBytes: bytes.optional(),
+  encryption: z.enum(['on', 'suspended', 'off']).optional(),
+});
+
+const partition = z.object({
+  number: z.int().nonnegative().optional(),
+  startBytes: bytes,
+  sizeBytes: bytes,
+  /** A GUID, with or without braces, or the number of an MBR type. */
+  type: z.union([text(40), z.int().min(0).max(255)]).optional(),
+  uuid: text(64).optional(),
+  name: text(72).optional(),
+  active: z.boolean().optional(),
+  volume: volume.optional(),
+});
+
+const disk = z.object({
+  /** Linux device path, or what the system calls it. */
+  name: text(64),
+  model: text(80).optional(),
+  sizeBytes: z.int().positive(),
+  sectorBytes: z.union([z.literal(512), z.literal(4096)]).optional(),
+  style: z.enum(['gpt', 'mbr', 'none']).optional(),
+  tableId: text(64).optional(),
+  medium: z.enum(['nvme', 'sata-ssd', 'hdd', 'emmc']).optional(),
+  controller: z.enum(['plain', 'raid']).optional(),
+  removable: z.boolean().optional(),
+  partitions: z.array(partition).max(300).optional(),
+});
+
+/**
+ * What a system tells of the machine that it runs on. Everything but the frame may be absent: what is unknown is left
+ * out. Sizes and places in bytes. Fields that this version does not know are passed over.
+ */
+const ReportSchema = z.object({
+  format: z.literal('rhizotome/report'),
+  version: z.literal(1),
+  takenAt: z.iso.datetime({ offset: true }).optional(),
+  by: z.object({
+    family: z.enum(FAMILIES),
+    name: text(80).optional(),
+    /** Started from a medium, and not installed here. */
+    live: z.boolean().optional(),
+    administrator: z.boolean().optional(),
+  }),
+  machine: z
+    .object({
+      mode: z.enum(['uefi', 'bios']).optional(),
+      secureBoot: z.boolean().optional(),
+      memoryBytes: z.int().positive().optional(),
+      /** Version of the specification that its TPM follows, or `none`. */
+      tpm: text(40).optional(),
+      /** Its disk is part of the processor, and no other system starts from it by itself. */
+      appleSilicon: z.boolean().optional(),
+    })
+    .optional(),
+  disks: z.array(disk).max(32).optional(),
+  sleep: z.object({ hibernation: z.boolean().optional(), fastStartup: z.boolean().optional() }).optional(),
+  clock: z.enum(['utc', 'local']).optional(),
+  /** Text of /etc/fstab. */
+  mountTable: text(200_000).optional(),
+  /** Variables of the firmware by name: the hex digits of their files in efivarfs. */
+  variables: z.record(z.string().max(80), text(20_000)).optional(),
+  /** What general utilities printed. */
+  printed: z
+    .object({
+      /** `lsblk --json --bytes`, with what /sys tells of places and numbers beneath. */
+      lsblk: text(4_000_000).optional(),
+      /** `ioreg -a -c IOMedia -r -l`: a property list. */
+      ioreg: text(8_000_000).optional(),
+      /** `system_profiler -json SPStorageDataType …`. */
+      systemProfiler: z.unknown().optional(),
+    })
+    .optional(),
+});
+
+export type MachineReport = z.output<typeof ReportSchema>;
+export type ReportedDisk = z.output<typeof disk>;
+export type ReportedPartition = z.output<typeof partition>;
+export type ReportedVolume = z.output<typeof volume>;
+
+const REPORT_DOCUMENT: DocumentKind<MachineReport> = {
+  version: 1,
+  schema: ReportSchema,
+  upgrades: [],
+  versionOf: statedVersion,
+};
+
+/** Whether a text is likely a report: it names the format. */
+export const looksLikeReport = (text: string): boolean => text.includes('"rhizotome/report"');
+
+/** Where the report begins: what was typed before it may hold braces too. */
+const BEGINNING = /\{\s*"format":\s*"rhizotome\/report"/g;
+
+/**
+ * A report of any version from a text. What a console prints before or behind it is passed over; null counts as absent,
+ * since that is how some systems print what they do not know. Never throws.
+ */
+export function readReport(text: string): ReadDocument<MachineReport> {
+  const from = [...text.matchAll(BEGINNING)].at(-1)?.index ?? text.indexOf('{');
+  const json = text.slice(Math.max(0, from), text.lastIndexOf('}') + 1);
+  for (const attempt of [json, unwrapped(json)]) {
+    const value = parsed(attempt);
+    if (value !== undefined) return readDocumentOf(REPORT_DOCUMENT, withoutNulls(value));
+  }
+  return { ok: false, fault: { code: 'not-json' } };
+}
+
+function parsed(json: string): unknown {
+  try {
+    return JSON.parse(json);
+  } catch {
+    return undefined;
+  }
+}
+
+/** Text copied from a narrow console has line breaks within its strings, where JSON allows none. */
+const unwrapped = (json: string): string =>
+  json.replace(/"(?:[^"\\]|\\[^])*"/g, (string) => string.replace(/[\r\n]+/g, ''));
+
+function withoutNulls(value: unknown): unknown {
+  if (Array.isArray(value)) return value.filter((item) => item !== null).map(withoutNulls);
+  if (typeof value !== 'object' || value === null) return value;
+  return Object.fromEntries(
+    Object.entries(value)
+      .filter(([, inner]) => inner !== null)
+      .map(([key, inner]) => [key, withoutNulls(inner)]),
+  );
+}
