@@ -1,3 +1,12 @@
+export {
+  beginFromSurvey,
+  beginFromText,
+  begunMachine,
+  givenMachine,
+  type BeginAs,
+  type Beginning,
+  type BeginOutcome,
+} from './begin-machine.js';
 export { documentFaultSays } from './document-fault.js';
 export { MOST_SURVEY_BYTES } from './exchange.js';
 export { ANSWERS, jsonSchemas, type AnswerName } from './schemas.js';

@@ -2,5 +2,6 @@ export type { ReportChange } from './changes.js';
 export { toldDisks, type ToldDisk, type ToldDisks } from './disks.js';
 export { looksLikeReport, readReport, type MachineReport } from './format.js';
 export type { ReportDiffers } from './merge.js';
+export { reportFaultSays } from './fault.js';
 export type { ReportRemark } from './remarks.js';
 export { takeReport, type Basis, type ReportOutcome, type TakenReport } from './take.js';

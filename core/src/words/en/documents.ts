@@ -6,4 +6,9 @@ export const documents = {
     `This ${what} was written by a newer version of Rhizotome (format ${version}; this version reads up to ${known}). Update Rhizotome to open it. Nothing was changed.`,
   'document.shape': ({ what, path, problem }: { what: string; path: string; problem: string }) =>
     `This ${what} cannot be read${path ? ` at ${path}` : ''}: ${problem}`,
+  'begin.not-known': () =>
+    'This is neither a report, nor lsblk output, nor a machine, survey or plan of Rhizotome. Paste the whole text, or drop the file.',
+  'begin.at-line': ({ line, problem }: { line: number; problem: string }) => `Line ${line}: ${problem}`,
+  'begin.damaged': () =>
+    'The partition table of this disk is too damaged to plan on. Add the machine by its name, then read the disk under As found: it shows what is wrong.',
 };

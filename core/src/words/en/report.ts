@@ -32,6 +32,8 @@ const value = (fact: Fact, said: string) =>
 
 /** What a report of a machine changes, and where it differs from what was read before. */
 export const report = {
+  'report.not-json': () =>
+    'This report is not complete. Copy all that the script printed, from the first “{” to the last “}”.',
   'report.disk': ({ bytes, style, partitions }: { bytes: number; style: string; partitions: number }) =>
     `Disk: ${formatBoth(bytes)}, ${style === 'none' ? 'no table' : style.toUpperCase()}, ${count(partitions, 'partition')}`,
   'report.disk-more': ({ bytes }: { bytes: number; style: string; partitions: number }) =>
@@ -76,8 +78,7 @@ export const report = {
       linux: 'Not run as root: what is on partitions that are not mounted may not be told.',
       other: 'Not run as administrator: some facts may be missing.',
     })[family],
-  'report.variable-unread': ({ name, why }: { name: string; why: string }) =>
-    `${name} was not read: ${why}.`,
+  'report.variable-unread': ({ name, why }: { name: string; why: string }) => `${name} was not read: ${why}.`,
   'report.differs-content': ({ number, read, told }: { number: number; read: string; told: string }) =>
     `Partition ${number}: the disk says ${read}, the report ${told}.`,
   'report.differs-label': ({ number, read, told }: { number: number; read: string; told: string }) =>
