@@ -13,6 +13,7 @@ import {
 } from '../report/index.js';
 import { isPlannable, type Survey, type SurveyIdentity } from '../survey/index.js';
 import { looksLikeNotation, type MachineText } from '../notation/index.js';
+import type { Stage } from '../overview/index.js';
 import { proposeParts } from '../strategy/index.js';
 import { systemFrom } from '../system/index.js';
 import { message, type Text } from '../words/index.js';
@@ -146,6 +147,12 @@ export function begunMachine(
     if (proposal?.ok) make(proposal.edit);
   }
   return { ...frame(name, '', at), revision: history.length, plan, surveys: survey ? [survey] : [], history };
+}
+
+/** The stage at which a machine that begins so is opened: where something is still to be said. */
+export function nextStageOf({ survey }: Pick<Beginning, 'survey'>, adds: boolean): Stage {
+  if (!survey) return 'as-found';
+  return adds ? 'layout' : 'systems';
 }
 
 /** A machine that was given away, as it is put on the bench. */

@@ -3,6 +3,7 @@ export {
   beginFromText,
   begunMachine,
   givenMachine,
+  nextStageOf,
   type BeginAs,
   type Beginning,
   type BeginOutcome,

@@ -184,9 +184,12 @@ function proposeNote(p: SurveyPartition, role: Role, families: readonly Family[]
     kind,
     usedBytes: null,
     leastBytes: null,
-    encrypted: p.volume?.encrypted || kind === 'windows-encrypted' ? 'yes' : 'unknown',
+    encrypted: p.volume?.encrypted || kind === 'windows-encrypted' ? 'yes' : saidOf(p.volume?.encrypted),
   };
 }
+
+const saidOf = (encrypted: boolean | undefined): FoundNote['encrypted'] =>
+  encrypted === false ? 'no' : 'unknown';
 
 function proposeOwners(role: Role, family: Family | undefined, families: readonly Family[]): string[] {
   if (role === 'efi') return families.map((f) => `found-${f}`);

@@ -1,7 +1,7 @@
 import { entryName } from '../firmware/index.js';
 import { TOLD_FACTS, type Machine, type ToldFact } from '../machine/index.js';
-import { floorOf, usedOf, type Plan } from '../plan/index.js';
-import type { Survey } from '../survey/index.js';
+import { floorOf, partitionTitle, usedOf, type Plan } from '../plan/index.js';
+import { surveyedPartition, type Survey } from '../survey/index.js';
 import { volumeName } from '../volume/index.js';
 import { message, type Message } from '../words/index.js';
 
@@ -75,15 +75,16 @@ function volumeChanges(before: State, after: State): ReportChange[] {
     if (p.from === null) return [];
     const used = usedOf({ plan, survey }, p.from);
     const floor = floorOf({ plan, survey }, p);
-    const encrypted = survey.partitions.find((q) => q.id === p.from)?.volume?.encrypted;
-    if (!used && floor?.evidence !== 'owner-limit' && encrypted === undefined) return [];
+    // Of what is encrypted the content says so; of others it is worth a word where they could be.
+    const unlocked = p.fileSystem === 'ntfs' && surveyedPartition(survey, p.from)?.volume?.encrypted === false;
+    if (!used && floor?.evidence !== 'owner-limit' && !unlocked) return [];
     return [
       message('report.volume', {
-        name: p.label || p.name || p.id.replace('found-', '#'),
+        name: partitionTitle(p),
         content: volumeName(p.fileSystem),
         used: used?.bytes ?? null,
         floor: floor?.evidence === 'owner-limit' ? floor.bytes : null,
-        encrypted: encrypted ?? null,
+        unlocked,
       }),
     ];
   });

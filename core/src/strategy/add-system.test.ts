@@ -36,7 +36,7 @@ test('a full Windows gives the room, its EFI partition is shared, and the root i
     ['efi', 0],
     ['reserved', 0],
     ['system', 469],
-    ['root', 30],
+    ['root', 31],
   ]);
   expect(after.partitions[0]!.owners).toEqual(['found-windows', 'system-1']);
   expect(does.length).toBe(3);
@@ -47,7 +47,7 @@ test('with little memory it gets swap, and one that wants it a /boot', () => {
   const { after } = proposed({ plan: onLaptop('linux-image', 8), survey: laptop });
   expect(parts(after).slice(3)).toEqual([
     ['boot', 1],
-    ['root', 60],
+    ['root', 61],
     ['swap', 8],
   ]);
   expect(blockers({ plan: after, survey: laptop })).toEqual([]);

@@ -54,9 +54,17 @@ export function proposeParts(planned: Planned, system: System): Proposal {
   return new Proposer(plan, survey, system).propose();
 }
 
+/** A MiB or two go to alignment, and to records on an MBR; an EFI system partition may be needed too. */
+const SPARE_BYTES = 640 * MIB;
+/** What freeing in whole GiB can leave over at the most. */
+const MOST_FREED_OVER_BYTES = SPARE_BYTES + GIB;
+
 class Proposer implements Planned {
   private readonly edits: SingleEdit[] = [];
   private readonly does: DoesSays[] = [];
+
+  /** Whether a volume was made smaller for it. */
+  private freed = false;
 
   constructor(
     public plan: Plan,
@@ -90,8 +98,7 @@ class Proposer implements Planned {
 
   /** Shrinks the volume that can give most, until there is the room wished for or at least what is needed. */
   private makeRoom(least: number, wished: number): HindranceSays | undefined {
-    // A MiB or two go to alignment, and to records on an MBR; an EFI system partition may be needed too.
-    const spare = 640 * MIB;
+    const spare = SPARE_BYTES;
     if (this.room() >= least + spare) return undefined;
     const able = givers(this);
     for (const { partition, target } of able) {
@@ -104,6 +111,7 @@ class Proposer implements Planned {
       const gap = largestGap({ plan: tried.plan, survey: this.survey });
       if (!gap || gap.usable.length * this.survey.disk.sectorBytes < least + spare) continue;
       this.take(edit);
+      this.freed = true;
       this.does.push(
         message('propose.shrink', {
           volume: partitionTitle(partition),
@@ -140,8 +148,9 @@ class Proposer implements Planned {
     const records = this.plan.target.style === 'mbr' ? 16 * MIB : 0;
     const rest = this.room() - boot - swap - records;
     const wished = Math.min(this.system.comfortableBytes, rest);
-    // What would be left over is of no use to anybody: the system takes it.
-    const root = Math.floor((rest - wished <= MOST_SLIVER_BYTES ? rest : wished) / MIB) * MIB;
+    // What would be left over is of no use to anybody: the system takes it, and what was freed for it in whole GiB.
+    const most = this.freed ? MOST_FREED_OVER_BYTES : MOST_SLIVER_BYTES;
+    const root = Math.floor((rest - wished <= most ? rest : wished) / MIB) * MIB;
     return (
       (boot > 0 ? this.create('boot', boot) : undefined) ??
       this.create(role, root) ??

@@ -55,19 +55,19 @@ export const report = {
     content,
     used,
     floor,
-    encrypted,
+    unlocked,
   }: {
     name: string;
     content: string;
     used: number | null;
     floor: number | null;
-    encrypted: boolean | null;
+    unlocked: boolean;
   }) =>
     [
-      `“${name}” (${content})`,
+      `${name} (${content})`,
       ...(used === null ? [] : [`${formatBinary(used)} used`]),
       ...(floor === null ? [] : [`its own tool can shrink it to ${formatBinary(floor)}`]),
-      ...(encrypted === null ? [] : [encrypted ? 'encrypted' : 'not encrypted']),
+      ...(unlocked ? ['not encrypted'] : []),
     ].join(', '),
   'report.apple-silicon': () =>
     'This Mac has its maker’s own processor: no firmware that boots other systems by itself. Plan only what macOS can do in its own tools.',

@@ -116,6 +116,7 @@ function summary({ disk, source, takenAt, partitions }: Survey): string {
     image: words['as-found.read-from'](source.files ?? []),
     notation: words['as-found.entered-as-text'](),
     lsblk: words['as-found.from-lsblk'](),
+    report: words['as-found.from-report'](),
     hand: words['as-found.entered-hand'](),
   }[source.kind];
   const style = disk.style === 'none' ? words['as-found.no-table']() : disk.style.toUpperCase();
@@ -172,6 +173,7 @@ function FoundRow({ survey, partition }: { survey: Survey; partition: SurveyPart
   const title = foundTitle({ plan, survey }, partition);
   const set = (changes: Partial<FoundNote>) => attempt(noteFoundEdit(plan, partition.id, changes));
   const used = usedOf({ plan, survey }, partition.id);
+  const told = limitTold(partition);
   const context = {
     disk: bytes(survey.disk.sizeSectors * survey.disk.sectorBytes),
     now: bytes(size),
@@ -226,7 +228,9 @@ function FoundRow({ survey, partition }: { survey: Survey; partition: SurveyPart
             ? words['as-found.assumed-from-type']()
             : survey.source.kind === 'hand'
               ? words['as-found.as-entered']()
-              : words['as-found.as-read']()}
+              : survey.source.kind === 'report'
+                ? words['as-found.as-told']()
+                : words['as-found.as-read']()}
         </span>
         {partition.volume && <VolumeFacts volume={partition.volume} size={size} />}
       </td>
@@ -261,7 +265,8 @@ function FoundRow({ survey, partition }: { survey: Survey; partition: SurveyPart
             width={126}
             context={context}
             value={note.leastBytes}
-            placeholder={words['as-found.not-entered']()}
+            placeholder={told ? formatBinary(told.bytes) : words['as-found.not-entered']()}
+            hint={told ? evidenceName(told.evidence) : ''}
             onClear={() => set({ leastBytes: null })}
             onSize={(leastBytes) => within({ leastBytes }, leastBytes)}
           />
@@ -270,6 +275,10 @@ function FoundRow({ survey, partition }: { survey: Survey; partition: SurveyPart
     </tr>
   );
 }
+
+/** The limit of its own system's tool, where a report told it. */
+const limitTold = ({ volume }: SurveyPartition) =>
+  volume?.floor?.evidence === 'owner-limit' ? volume.floor : undefined;
 
 /** What the figure rests on, and how far the volume could be cut without moving anything in it. */
 function usedHint(used: Measured | undefined, volume: Volume | undefined): string {

@@ -7,8 +7,9 @@ import {
   type Edit,
   type Planned,
   type Survey,
+  type TakenReport,
 } from '@rhizotome/core';
-import { useState } from 'react';
+import { useCallback, useState } from 'react';
 import { useOpenMachine, useOpenState } from '../../open/context.js';
 import { DamageList } from './DamageList.js';
 import classes from './ReadDisk.module.css';
@@ -44,9 +45,19 @@ export function ReadDisk({ keep, done }: ReadDiskProps) {
     if (refused) return setRefusal(say(refusalSays(refused, survey.disk.sectorBytes)));
     done();
   };
+  const basis = useCallback(
+    (planned: Planned) =>
+      keep && before ? goingOn({ plan, survey: before }, planned.survey) : adoptEdit(planned),
+    [keep, before, plan],
+  );
+  const take = ({ survey, edit }: TakenReport) => {
+    const refused = survey ? open.adoptSurvey(survey, edit) : open.do(edit);
+    if (refused) return setRefusal(say(refusalSays(refused, 512)));
+    done();
+  };
   return (
     <>
-      <WaysIn adopt={adopt} />
+      <WaysIn adopt={adopt} report={{ basis, take }} />
       {refusal && (
         <p role="alert" className={classes.refusal}>
           {refusal}

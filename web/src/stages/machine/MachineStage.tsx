@@ -1,5 +1,13 @@
 import { Button, Checkbox, SegmentedControl, TextInput } from '@mantine/core';
-import { bytes, deviceName, formatBoth, modeName, type Machine, type OtherDisk } from '@rhizotome/core';
+import {
+  bytes,
+  deviceName,
+  formatBoth,
+  modeName,
+  type Machine,
+  type OtherDisk,
+  type ToldFact,
+} from '@rhizotome/core';
 import { useState, type ReactNode } from 'react';
 import { useEdit, useOpenMachine, useOpenState } from '../../open/context.js';
 import { SizeInput } from '../../parts/SizeInput.js';
@@ -36,7 +44,11 @@ export function MachineStage() {
               onChange={(firmware) => set({ firmware })}
             />
           </Fact>
-          <Fact name={words['machine.mode-use-now']()} help={words['machine.mode-which-installed-system']()}>
+          <Fact
+            told="modeInUse"
+            name={words['machine.mode-use-now']()}
+            help={words['machine.mode-which-installed-system']()}
+          >
             <Choice
               label={words['machine.mode-use-now']()}
               value={machine.modeInUse}
@@ -74,7 +86,11 @@ export function MachineStage() {
               onChange={(mediumStart) => set({ mediumStart })}
             />
           </Fact>
-          <Fact name={words['machine.secure-boot']()} help={words['machine.if-only-signed-installers']()}>
+          <Fact
+            told="secureBoot"
+            name={words['machine.secure-boot']()}
+            help={words['machine.if-only-signed-installers']()}
+          >
             <Choice
               label={words['machine.secure-boot']()}
               value={machine.secureBoot}
@@ -100,7 +116,11 @@ export function MachineStage() {
               />
             )}
           </Fact>
-          <Fact name={words['machine.tpm-2-0']()} help={words['machine.firmware-setup-lists-under']()}>
+          <Fact
+            told="tpm"
+            name={words['machine.tpm-2-0']()}
+            help={words['machine.firmware-setup-lists-under']()}
+          >
             <Choice
               label={words['machine.tpm-2-0']()}
               value={machine.tpm}
@@ -115,7 +135,11 @@ export function MachineStage() {
         </section>
         <section>
           <h2>{words['machine.memory-disk']()}</h2>
-          <Fact name={words['machine.memory']()} help={words['machine.used-swap-ram-sizes']()}>
+          <Fact
+            told="ramBytes"
+            name={words['machine.memory']()}
+            help={words['machine.used-swap-ram-sizes']()}
+          >
             <SizeInput
               label={words['machine.memory']()}
               hideLabel
@@ -129,7 +153,11 @@ export function MachineStage() {
               }
             />
           </Fact>
-          <Fact name={words['machine.kind-disk']()} help={words['machine.used-estimate-times']()}>
+          <Fact
+            told="medium"
+            name={words['machine.kind-disk']()}
+            help={words['machine.used-estimate-times']()}
+          >
             <Choice
               label={words['machine.kind-disk']()}
               value={machine.medium}
@@ -145,6 +173,7 @@ export function MachineStage() {
           </Fact>
           <Controller />
           <Fact
+            told="device"
             name={words['machine.name-disk-linux']()}
             help={
               machine.device === ''
@@ -154,7 +183,11 @@ export function MachineStage() {
           >
             <DeviceInput device={machine.device} save={(device) => set({ device })} />
           </Fact>
-          <Fact name={words['machine.other-disks']()} help={words['machine.so-you-can-tell']()}>
+          <Fact
+            told="otherDisks"
+            name={words['machine.other-disks']()}
+            help={words['machine.so-you-can-tell']()}
+          >
             <OtherDisks disks={machine.otherDisks} save={(otherDisks) => set({ otherDisks })} />
           </Fact>
         </section>
@@ -170,7 +203,11 @@ function Controller() {
   const { machine, target } = plan;
   return (
     <>
-      <Fact name={words['machine.storage-controller']()} help={words['machine.firmware-setup-calls-sata']()}>
+      <Fact
+        told="controller"
+        name={words['machine.storage-controller']()}
+        help={words['machine.firmware-setup-calls-sata']()}
+      >
         <Choice
           label={words['machine.storage-controller']()}
           value={machine.controller}
@@ -202,14 +239,27 @@ function Controller() {
   );
 }
 
-function Fact({ name, help, children }: { name: string; help: string; children: ReactNode }) {
+interface FactProps {
+  readonly name: string;
+  readonly help: string;
+  /** The fact itself, where a report may have told it. */
+  readonly told?: ToldFact;
+  readonly children: ReactNode;
+}
+
+function Fact({ name, help, told, children }: FactProps) {
+  const { machine } = useOpenState().plan;
+  const by = told && machine.told?.[told];
   return (
     <div className={classes.fact}>
       <div>
         <h3>{name}</h3>
         <p className="soft small">{help}</p>
       </div>
-      <div>{children}</div>
+      <div>
+        {children}
+        {by && <p className="small soft">{words['report.told-by'](by.by, by.at.slice(0, 10))}</p>}
+      </div>
     </div>
   );
 }

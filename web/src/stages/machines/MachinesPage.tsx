@@ -7,6 +7,7 @@ import { words } from '../../words/words.js';
 import { MoreButton } from '../../parts/MoreButton.js';
 import { Wordmark } from '../../shell/Wordmark.js';
 import classes from './MachinesPage.module.css';
+import { BeginField } from './begin/BeginField.js';
 import { MachineList } from './MachineList.js';
 import { MiniCore } from './MiniCore.js';
 import { useKeeping } from './keeping.js';
@@ -55,6 +56,7 @@ export function MachinesPage() {
             </Button>
           </div>
         )}
+        {machines && <BeginField first={machines.length === 0} />}
         {machines === undefined ? (
           !bench.problem && <p role="status">{words['machines.loading-machines']()}</p>
         ) : machines.length === 0 ? (

@@ -11,6 +11,7 @@ import { machines } from './machines.js';
 import { moment } from './moment.js';
 import { open } from './open.js';
 import { parts } from './parts.js';
+import { report } from './report.js';
 import { runbook } from './runbook.js';
 import { section } from './section.js';
 import { shell } from './shell.js';
@@ -34,6 +35,7 @@ export const english = {
   ...moment,
   ...open,
   ...parts,
+  ...report,
   ...runbook,
   ...section,
   ...shell,

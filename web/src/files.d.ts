@@ -3,3 +3,7 @@ declare module '*.module.css' {
   export default classes;
 }
 declare module '*.css';
+declare module '*?raw' {
+  const text: string;
+  export default text;
+}

@@ -1,0 +1,63 @@
+const NAMES = { windows: 'Windows', linux: 'Linux', macos: 'macOS' } as const;
+type System = keyof typeof NAMES;
+
+/** How a machine tells of itself, and what is begun with that. */
+export const report = {
+  'report.way': () => 'Report of the machine',
+  'report.system': () => 'System that runs on the machine',
+  'report.system-name': (system: System) => NAMES[system],
+  'report.open-shell': (system: System) =>
+    ({
+      windows: 'On that machine, right-click Start and open the terminal (PowerShell) as administrator.',
+      linux: 'On that machine, open a terminal. A live session will do as well.',
+      macos: 'On that machine, open Terminal.',
+    })[system],
+  'report.copy-and-run': (system: System) =>
+    system === 'linux'
+      ? 'Copy this script, paste it there, press Enter, and enter your password.'
+      : 'Copy this script, paste it there, and press Enter.',
+  'report.copy-script': () => 'Copy the script',
+  'report.copied': (how: 'copied' | 'selected') =>
+    how === 'copied' ? 'Copied.' : 'Selected: press Ctrl+C, or Cmd+C, to copy it.',
+  'report.paste-here': () => 'Copy all that it prints, and paste it into the field on this page.',
+  'report.what-it-reads': (system: System) =>
+    ({
+      windows:
+        'It reads disks, space in use, how far volumes can shrink, encryption, boot mode, memory, sleep and clock. It changes nothing. Serial numbers and names of people and computers are left out.',
+      linux:
+        'It reads disks, space in use, boot mode and boot entries, memory and the mount table. It changes nothing. Serial numbers and names of people and computers are left out.',
+      macos:
+        'It reads disks, space in use, memory and the kind of processor. It changes nothing. Serial numbers and names of people and computers are left out.',
+    })[system],
+  'report.show-script': () => 'Show the script',
+  'report.another-screen': () => 'The machine has another screen: carry it over',
+  'report.carry-file': () =>
+    'Save the script on a USB stick, run this command there beside it, and bring report.json back.',
+  'report.save-script': () => 'Save the script',
+  'report.pasted': () => 'Report, as the script prints it',
+  'report.read-file': () => 'Choose a file',
+  'report.use': () => 'Use this report',
+  'report.tells': () => 'What it tells',
+  'report.nothing-new': () => 'Nothing that is not known already.',
+  'report.differs': () => 'It differs from what was read from the disk. The reading of the disk counts:',
+  'report.told-by': (by: 'windows' | 'linux' | 'macos' | 'live', date: string) =>
+    `told by ${{ windows: 'Windows', linux: 'Linux', macos: 'macOS', live: 'a live session' }[by]}, ${date}`,
+  'begin.field': () => 'Paste a report or lsblk output here, or drop a file anywhere on this page',
+  'begin.choose': () => 'Choose a file',
+  'begin.how': () => 'How to get a report',
+  'begin.kinds': () =>
+    'A report of the machine, a disk image or capture, lsblk output, a plan as text, or a machine that was saved.',
+  'begin.pasted': () => 'Pasted text',
+  'begin.reading': (name: string) => `Reading ${name}…`,
+  'begin.name': () => 'Name of the machine',
+  'begin.disk': () => 'Disk to be divided',
+  'begin.beside': () => 'Add beside it',
+  'begin.nothing-yet': () => 'nothing yet',
+  'begin.add': () => 'Add this machine',
+  'begin.added': (name: string) => `“${name}” was added.`,
+  'begin.open': () => 'Open it',
+  'begin.forget': () => 'Discard',
+  'begin.two-ends': () =>
+    'These are the first and the last MiB of a disk. Add the machine by its name, and choose both files under As found.',
+  'begin.restored': (machines: number) => `Backup restored: ${machines} machines.`,
+};
