@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { chmodSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
-import { readReport, toldDisks, type MachineReport } from '@rhizotome/core';
+import { readReport, readVariables, toldDisks, type MachineReport } from '@rhizotome/core';
 
 const ROOT = resolve(__dirname, '../..');
 const script = (name: string) => join(ROOT, 'reporters', name);
@@ -88,6 +88,34 @@ describe.each(SHELLS.map((shell) => [shell.join(' '), shell] as const))('under %
       disks: [{ name: 'disk0', sizeBytes: 251_000_193_024 }],
     });
   });
+});
+
+test('boot entries of the firmware are told as the hex digits of their variables', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'rhizotome-efi-'));
+  try {
+    const variables = join(folder, 'efivars');
+    mkdirSync(variables);
+    const vendor = '8be4df61-93ca-11d2-aa0d-00e098032b8c';
+    const attributes = [7, 0, 0, 0];
+    const name = [...'Tern'].flatMap((c) => [c.charCodeAt(0), 0]);
+    const option = [...attributes, 1, 0, 0, 0, 4, 0, ...name, 0, 0, 0x7f, 0xff, 4, 0];
+    writeFileSync(join(variables, `Boot000A-${vendor}`), Buffer.from(option));
+    writeFileSync(join(variables, `BootOrder-${vendor}`), Buffer.from([...attributes, 10, 0]));
+    writeFileSync(join(variables, `SecureBoot-${vendor}`), Buffer.from([...attributes, 1]));
+    writeFileSync(join(variables, `Timeout-${vendor}`), Buffer.from([...attributes, 1]));
+    const moved = join(folder, 'linux.sh');
+    writeFileSync(moved, source('linux.sh').replace('efi=/sys/firmware/efi', `efi=${folder}`));
+    const { stdout } = spawnSync('sh', [moved], { encoding: 'utf8' });
+    const report = read(stdout);
+    expect(report.machine?.mode).toBe('uefi');
+    expect(Object.keys(report.variables!)).toHaveLength(3);
+    expect(readVariables(report.variables!)).toMatchObject({
+      boot: { order: [10], entries: [{ number: 10, description: 'Tern', active: true }] },
+      secureBoot: true,
+    });
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
 });
 
 test('without lsblk it says so, and the rest is told', () => {

@@ -85,6 +85,10 @@ import { numberOrder } from './rules/number-order.js';
 import { opaqueMember } from './rules/opaque-member.js';
 import { recoveryDeleted } from './rules/recovery-deleted.js';
 import { rootContent } from './rules/root-content.js';
+import { entryLost } from './rules/entry-lost.js';
+import { entryMissing } from './rules/entry-missing.js';
+import { entryNowhere } from './rules/entry-nowhere.js';
+import { entryTwice } from './rules/entry-twice.js';
 import { sameSizeDisk } from './rules/same-size-disk.js';
 import { setupOver } from './rules/setup-over.js';
 import { secureBootRefuses } from './rules/secure-boot-refuses.js';
@@ -141,6 +145,10 @@ export const RULES: readonly Rule[] = [
   efiFat32,
   efiMount,
   twoEfi,
+  entryLost,
+  entryNowhere,
+  entryMissing,
+  entryTwice,
   bootMissing,
   mountTwice,
   rootContent,

@@ -1,5 +1,5 @@
 import { canRun, type FirmwareMode } from '../machine/index.js';
-import type { Plan } from '../plan/index.js';
+import { hasBootEntry, type Plan } from '../plan/index.js';
 import { fitOf, type Fit, type System } from '../system/index.js';
 import { type TableStyle } from '../table/index.js';
 import { message, type Code, type Message } from '../words/index.js';
@@ -38,10 +38,11 @@ export function verdictsOf(plan: Plan): Verdict[] {
 }
 
 /**
- * The mode a found system is installed for: the one in use, unless it could not have been installed in
- * that mode on this style of disk; then the other.
+ * The mode a found system is installed for: UEFI where the firmware has an entry for it; else the one in use, unless it
+ * could not have been installed in that mode on this style of disk; then the other.
  */
 export function installedMode(plan: Plan, system: System): FirmwareMode | 'unknown' {
+  if (system.origin === 'found' && hasBootEntry(plan, system)) return 'uefi';
   const now = plan.machine.modeInUse;
   if (system.origin !== 'found' || now === 'unknown') return 'unknown';
   if (fitOf(system, now, plan.target.style) !== 'no') return now;

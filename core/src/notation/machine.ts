@@ -10,6 +10,7 @@ import { formatExact } from '../quantity/index.js';
 import { NOTHING_KNOWN } from './context.js';
 import { choice, Fields, oneString, sizeIn } from './fields.js';
 import { quoted, type Line } from './lines.js';
+import { entryAnchor, entryLines, takeEntry, takeOrder } from './boot-entries.js';
 import type { Remarks } from './remarks.js';
 
 const MODES = [...FIRMWARE_MODES, 'unknown'] as const;
@@ -36,10 +37,11 @@ export function machineLines(m: Machine): [anchor: string, line: string][] {
       `other ${i + 1}`,
       `other ${quoted(d.name)}, size ${formatExact(d.sizeBytes)}`,
     ]),
+    ...(m.bootEntries ? entryLines(m.bootEntries) : []),
   ];
 }
 
-export const MACHINE_KEYWORDS = ['firmware', 'memory', 'medium', 'other'] as const;
+export const MACHINE_KEYWORDS = ['firmware', 'memory', 'medium', 'other', 'entries', 'entry'] as const;
 export type MachineKeyword = (typeof MACHINE_KEYWORDS)[number];
 
 /** The machine with what one more line tells. */
@@ -47,9 +49,16 @@ export function readMachineLine(m: Machine, keyword: MachineKeyword, line: Line,
   const fields = new Fields(line, keyword);
   const next = taken(m, keyword, fields);
   fields.done();
-  remarks.keep(keyword === 'other' ? `other ${next.otherDisks.length}` : keyword, line);
+  remarks.keep(anchorOf(keyword, next), line);
   const checked = MachineSchema.safeParse(next);
   return checked.success ? checked.data : line.fields[0]!.fault(checked.error.issues[0]!.message);
+}
+
+/** What the remarks of a line stand at, once it was read. */
+function anchorOf(keyword: MachineKeyword, { otherDisks, bootEntries }: Machine): string {
+  if (keyword === 'other') return `other ${otherDisks.length}`;
+  const entry = keyword === 'entry' ? bootEntries?.entries.at(-1) : undefined;
+  return entry ? entryAnchor(entry) : keyword;
 }
 
 function taken(m: Machine, keyword: MachineKeyword, fields: Fields): Machine {
@@ -72,6 +81,12 @@ function taken(m: Machine, keyword: MachineKeyword, fields: Fields): Machine {
         device: fields.string('device') ?? '',
         controller: fields.oneOf('controller', DISK_CONTROLLERS) ?? 'unknown',
       };
+    case 'entries':
+      return { ...m, bootEntries: { ...takeOrder(fields), entries: m.bootEntries?.entries ?? [] } };
+    case 'entry': {
+      const { entries = [], ...rest } = m.bootEntries ?? { order: [] };
+      return { ...m, bootEntries: { ...rest, entries: [...entries, takeEntry(fields)] } };
+    }
     case 'other': {
       const size = fields.need('size', 'The size of the other disk');
       const other = { name: oneString(fields.subject), sizeBytes: sizeIn(size, NOTHING_KNOWN) };

@@ -401,3 +401,68 @@ describe('what a note leaves out', () => {
     expect(again.ok && again.value.plan).toEqual(value.plan);
   });
 });
+
+describe('boot entries', () => {
+  const text = `rhizotome 1
+machine tern
+firmware uefi, now uefi, installer unknown, secure boot unknown
+medium unknown
+entries order "000A 0001 0007", current 0001
+entry "Windows on the disk", as 000A, in 1, at 2048, sectors 532480, uuid "11111111-2222-4333-8444-555555555555", path "\\\\EFI\\\\a\\\\b.efi"
+entry Network, as 0001
+entry "Old", as 0003, in 2, at 4096, sectors 8, signature "fadf4058", off  # from before
+
+disk, size 500107862016 B, table none
+plan uefi, table gpt, new
+`;
+  test('are printed and read again the same, with their remarks', () => {
+    const value = read(text);
+    expect(value.plan!.machine.bootEntries).toMatchObject({
+      order: [10, 1, 7],
+      current: 1,
+      entries: [
+        {
+          number: 10,
+          active: true,
+          path: '\\EFI\\a\\b.efi',
+          partition: { number: 1, start: 2048, length: 532_480 },
+        },
+        { number: 1, description: 'Network' },
+        { number: 3, active: false, partition: { diskSignature: 'fadf4058' } },
+      ],
+    });
+    const printed = printNotation(value);
+    expect(printed).toContain('off  # from before');
+    expect(read(printed)).toEqual(value);
+  });
+
+  test.each([
+    ['entry Old, in 1', 'number of the entry'],
+    ['entry Old, as 12', 'no number of an entry'],
+    ['entry Old, as 0001, at 2048', 'together'],
+    ['entries 0001', 'entries order'],
+  ])('“%s” is refused with its line', (line, why) => {
+    const outcome = parseNotation(text.replace(/entry "Old".*/, line), IDENTITY);
+    expect(outcome.ok ? null : outcome.error).toMatchObject({
+      line: 8,
+      message: expect.stringContaining(why),
+    });
+  });
+
+  test('an edit as text changes what differs, and leaves who told the rest', () => {
+    const { plan, survey } = read(text);
+    const told = { ...plan!, machine: { ...plan!.machine, told: { bootEntries: TOLD, modeInUse: TOLD } } };
+    const present = { name: 'tern', story: '', plan: told, survey: survey! };
+    const rewritten = rewriteEdit(present, text.replace('now uefi', 'now bios'));
+    const outcome = rewritten.ok && rewritten.edit ? apply(told, rewritten.edit, () => survey!) : null;
+    expect(outcome?.ok && outcome.plan.machine).toMatchObject({
+      modeInUse: 'bios',
+      told: { bootEntries: TOLD },
+    });
+    const without = rewriteEdit(present, text.replace(/entr(?:y|ies) .*\n/g, ''));
+    const gone = without.ok && without.edit ? apply(told, without.edit, () => survey!) : null;
+    expect(gone?.ok && gone.plan.machine.bootEntries).toBeUndefined();
+  });
+});
+
+const TOLD = { by: 'linux', at: '2026-05-04T07:30:00.000Z' } as const;

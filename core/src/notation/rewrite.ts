@@ -1,3 +1,5 @@
+import type { Machine, MachineChanges } from '../machine/index.js';
+import { same } from '../schema/index.js';
 import { inEnglish, message } from '../words/index.js';
 import {
   acceptAs,
@@ -81,7 +83,7 @@ function editsBetween(from: Plan, to: Plan, survey: Survey | undefined): SingleE
   const edits: SingleEdit[] = [];
   const differ = (a: unknown, b: unknown) => JSON.stringify(a) !== JSON.stringify(b);
   if (differ(machineLines(from.machine), machineLines(to.machine)))
-    edits.push({ kind: 'set-machine', changes: to.machine });
+    edits.push({ kind: 'set-machine', changes: changedFacts(from.machine, to.machine) });
   const decided = (plan: Plan) => planLines({ ...plan, accepted: undefined }, survey, undefined);
   if (differ(decided(from), decided(to)))
     edits.push(decideAs(to, { device: to.machine.device, ticked: to.ticked }));
@@ -89,4 +91,13 @@ function editsBetween(from: Plan, to: Plan, survey: Survey | undefined): SingleE
   const [had, has] = [from.comments ?? {}, to.comments ?? {}];
   if (differ(had, has)) edits.push({ kind: 'remark', comments: has });
   return edits;
+}
+
+/** Facts that are otherwise; those that a text does not name are told by nobody then. Who told the rest stays. */
+function changedFacts(from: Machine, to: Machine): MachineChanges {
+  const { bootEntries = null, told: _, ...facts } = to;
+  const differing = Object.entries({ ...facts, bootEntries }).filter(
+    ([name, value]) => !same(from[name as keyof Machine] ?? null, value),
+  );
+  return Object.fromEntries(differing);
 }

@@ -76,7 +76,8 @@ function volumeChanges(before: State, after: State): ReportChange[] {
     const used = usedOf({ plan, survey }, p.from);
     const floor = floorOf({ plan, survey }, p);
     // Of what is encrypted the content says so; of others it is worth a word where they could be.
-    const unlocked = p.fileSystem === 'ntfs' && surveyedPartition(survey, p.from)?.volume?.encrypted === false;
+    const unlocked =
+      p.fileSystem === 'ntfs' && surveyedPartition(survey, p.from)?.volume?.encrypted === false;
     if (!used && floor?.evidence !== 'owner-limit' && !unlocked) return [];
     return [
       message('report.volume', {

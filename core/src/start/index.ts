@@ -1,3 +1,4 @@
+export { entryStates, type EntryFate, type EntryState } from './entries.js';
 export {
   setupMakingEfi,
   startOf,

@@ -82,6 +82,22 @@ const KEPT = [
   'part from 2, keep, mount /boot',
   'part from 3, keep, mount /',
 ];
+const ENTRY_PARTITION = '00000000-0000-4000-8000-000000000001';
+const SYSTEM_ENTRY = `entry Linux, as 0001, in 1, at 2048, sectors 1048576, uuid ${ENTRY_PARTITION}, path "\\\\EFI\\\\linux\\\\a.efi"`;
+/** A Linux with its boot entries. */
+const withEntries = (
+  entries: readonly string[],
+  parts: readonly string[] = KEPT,
+  ...more: readonly string[]
+) =>
+  on([
+    `${FOUND_ROOTS[0]!}, id ${ENTRY_PARTITION}`,
+    ...FOUND_ROOTS.slice(1),
+    ...more,
+    'entries order "0001 0002", current 0001',
+    ...entries,
+    ...parts,
+  ]);
 const WINDOWS_DISK = (content: string, note = '') => [
   'found 1, at 1 MiB, size 100 MiB, type "EFI system", holds fat, label SYSTEM, used 30 MiB by bitmap',
   `found 2, at 101 MiB, size 200 GiB, type "Basic data"${content}`,
@@ -191,6 +207,26 @@ export const WRITTEN_CASES: Cases = {
     on([...found('luks'), 'note 1, role data, holds luks', 'part from 1, keep']),
   ],
   'inside-room': [on([LINUX, ESP, ...groupOf(40, 30)]), on([LINUX, ESP, ...groupOf(40, 19)])],
+  'entry-lost': [withEntries([SYSTEM_ENTRY], KEPT.slice(1)), withEntries([SYSTEM_ENTRY])],
+  'entry-nowhere': [
+    withEntries([
+      SYSTEM_ENTRY,
+      'entry Old, as 0002, in 1, at 2048, sectors 4096, uuid 00000000-0000-4000-8000-0000000000ff',
+    ]),
+    withEntries([SYSTEM_ENTRY, 'entry Network, as 0002']),
+  ],
+  'entry-twice': [
+    withEntries([SYSTEM_ENTRY, SYSTEM_ENTRY.replace('0001', '0002')]),
+    withEntries([SYSTEM_ENTRY, SYSTEM_ENTRY.replace('0001', '0002').replace('Linux', '"Linux 2"')]),
+  ],
+  'entry-missing': [
+    withEntries(
+      [SYSTEM_ENTRY.replace('entry Linux', 'entry Windows')],
+      KEPT,
+      'system Windows, as w, found, like windows-11',
+    ),
+    withEntries([SYSTEM_ENTRY]),
+  ],
   'look-alike': [
     on([
       LINUX,

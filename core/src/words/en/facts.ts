@@ -76,6 +76,7 @@ const WHAT = {
   mode: 'mode',
   target: 'target',
   'boots-by': 'boots by',
+  'leads-to': 'leads to',
   'to-reach-16-gib': 'to reach 16 GiB together',
   root: 'root',
   'its-layer': 'its encryption',
@@ -116,6 +117,7 @@ const VALUE = {
   untouched: 'not changed',
   formatted: 'formatted',
   erased: 'deleted',
+  nothing: 'nothing',
 } as const;
 
 export type ValueCode = keyof typeof VALUE;

@@ -4,6 +4,7 @@ import { damage } from './damage.js';
 import { dangers } from './dangers.js';
 import { documents } from './documents.js';
 import { edits } from './edits.js';
+import { entries } from './entries.js';
 import { facts } from './facts.js';
 import { findings } from './findings.js';
 import { hands } from './hands.js';
@@ -33,6 +34,7 @@ export const english = {
   ...overview,
   ...proposals,
   ...findings,
+  ...entries,
   ...dangers,
   ...facts,
   ...steps,

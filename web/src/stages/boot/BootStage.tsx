@@ -14,6 +14,7 @@ import { say } from '../../words/say.js';
 import { useState } from 'react';
 import { useEdit, useOpenState } from '../../open/context.js';
 import { EfiChoices } from './EfiChoices.js';
+import { EntriesTable } from './EntriesTable.js';
 import { StartTable } from './StartTable.js';
 import { StateMap } from './StateMap.js';
 import { OwnerSwatch } from '../../parts/OwnerSwatch.js';
@@ -67,6 +68,7 @@ export function BootStage() {
       )}
       {survey && <EfiChoices survey={survey} />}
       {survey && <StartTable survey={survey} />}
+      {survey && <EntriesTable survey={survey} />}
     </div>
   );
 }

@@ -3,6 +3,7 @@ import { api } from './api.js';
 import { asFound } from './as-found.js';
 import { boot } from './boot.js';
 import { common } from './common.js';
+import { entries } from './entries.js';
 import { findings } from './findings.js';
 import { keeping } from './keeping.js';
 import { layout } from './layout.js';
@@ -27,6 +28,7 @@ export const english = {
   ...asFound,
   ...boot,
   ...common,
+  ...entries,
   ...findings,
   ...keeping,
   ...layout,

@@ -1,0 +1,28 @@
+import { findingText as say } from './findings.js';
+import { quoted } from './format.js';
+
+/** What is found in the boot entries of a firmware. */
+export const entries = {
+  'finding.entry-lost': ({ entry, emptied }: { entry: string; emptied: boolean }) =>
+    say(
+      `The boot entry ${quoted(entry)} will lead nowhere`,
+      emptied
+        ? 'Its partition is formatted in this plan, and the boot loader on it is lost. The next installation adds its own entry. Remove this one in the firmware setup at the end.'
+        : 'Its partition is deleted in this plan. Remove the entry in the firmware setup at the end, when every system boots by another one.',
+    ),
+  'finding.entry-nowhere': ({ entry }: { entry: string }) =>
+    say(
+      `The boot entry ${quoted(entry)} leads nowhere`,
+      'It names a partition that is not on this disk, and no other disk is known. It may be left from a system that is gone. Firmware passes over it, or waits at it: remove it in the firmware setup.',
+    ),
+  'finding.entry-twice': ({ entry }: { entry: string }) =>
+    say(
+      `Several boot entries are called ${quoted(entry)}`,
+      'The boot menu shows only the name, so they look alike. Try which one starts the system, and remove the others in the firmware setup.',
+    ),
+  'finding.entry-missing': ({ system }: { system: string }) =>
+    say(
+      `${system} has no boot entry of its own`,
+      'It starts only while its boot loader lies where firmware looks without an entry, or while another boot loader lists it. The next installer may write over that place. Start it once before you begin, and have its boot entry written.',
+    ),
+};
