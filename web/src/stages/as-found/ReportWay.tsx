@@ -50,9 +50,7 @@ export function ReportWay({ identity, basis, take }: ReportWayProps) {
       <Textarea
         aria-label={words['report.pasted']()}
         placeholder='{ "format": "rhizotome/report", … }'
-        minRows={4}
-        maxRows={10}
-        autosize
+        rows={4}
         spellCheck={false}
         value={text}
         onChange={(event) => setText(event.currentTarget.value)}
