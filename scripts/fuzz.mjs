@@ -3,11 +3,16 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import {
+  beginFromText,
   encodeCaptureArchive,
   formatFat32,
   formatSwap,
   handRowsIn,
   ImageRefused,
+  PropertyFault,
+  ReadFault,
+  readLoadOption,
+  readPropertyList,
   openImage,
   parseNotation,
   parseSize,
@@ -80,6 +85,19 @@ const lsblk = JSON.stringify({
     },
   ],
 });
+const reports = ['laptop.json', 'live-session.json'].map((name) =>
+  readFileSync(join(ROOT, 'core/src/testing/reports', name), 'utf8'),
+);
+const ioreg = `<plist version="1.0"><array><dict><key>BSD Name</key><string>disk0</string><key>Whole</key><true/>
+<key>Size</key><integer>251000193024</integer><key>IORegistryEntryChildren</key><array><dict><key>Base</key>
+<integer>20480</integer><key>UUID</key><string>a &amp; &#98;</string></dict></array></dict></array></plist>`;
+/** Attributes, length of the path, “T”, a node of a partition, a node of a file, the end (UEFI 2.10, 3.1.3). */
+const loadOption = Uint8Array.from([
+  ...[1, 0, 0, 0, 56, 0, 0x54, 0, 0, 0],
+  ...[4, 1, 42, 0, 1, 0, 0, 0, 0, 8, 0, 0, 0, 0, 0, 0, 0, 16, 0, 0, 0, 0, 0, 0],
+  ...new Array(16).fill(7),
+  ...[2, 2, 4, 4, 10, 0, 0x5c, 0, 0x61, 0, 0, 0, 0x7f, 0xff, 4, 0],
+]);
 const qcow2Files = images.map((name) => new Uint8Array(readFileSync(join(ROOT, 'demo/images', name))));
 const archive = encodeCaptureArchive({
   diskBytes: disks[0].sizeBytes,
@@ -244,6 +262,25 @@ const TARGETS = {
   },
   'sizes as typed': () => parseSize(stretched(mutateText('max(30GiB, 10%) + ram * 2 - free 80GiB'))),
   'lsblk output': () => checkSurvey(surveyFromLsblk(mutateText(lsblk), IDENTITY)),
+  'reports of machines': () => {
+    const outcome = beginFromText(stretched(mutateText(reports[random(reports.length)])), IDENTITY);
+    if (outcome.ok && outcome.kind === 'begins' && outcome.beginning.survey)
+      checkSurvey({ ok: true, survey: outcome.beginning.survey });
+  },
+  'property lists': () => {
+    try {
+      readPropertyList(stretched(mutateText(ioreg)));
+    } catch (error) {
+      if (!(error instanceof PropertyFault)) throw error;
+    }
+  },
+  'load options': () => {
+    try {
+      readLoadOption(random(4) ? mutate(loadOption) : new Uint8Array(random(300)).map(() => random(256)));
+    } catch (error) {
+      if (!(error instanceof ReadFault)) throw error;
+    }
+  },
   documents: () => readDocument(mutateText(random(2) ? texts[0] : lsblk), IDENTITY),
 };
 
