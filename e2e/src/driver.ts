@@ -210,8 +210,10 @@ export class Driver {
     await this.sees('saved', 'header [role=status]');
   }
 
-  /** Gives files to a file input, as picking them does. */
+  /** Gives files to a file input, as picking them does; of the ways in, that for files is chosen first. */
   async pickFile(nth: number, path: string): Promise<void> {
+    const way = await this.page.$('::-p-aria([name="Image or capture"][role="tab"])');
+    await way?.click();
     const inputs = await this.page.$$('input[type=file]');
     await (inputs[nth] as ElementHandle<HTMLInputElement>).uploadFile(path);
   }

@@ -14,7 +14,7 @@ describe('knot: a second system, proposed whole', () => {
     await on.app.press('Add a system');
     await on.app.press('Linux, development or analysis at least 20 GiB (21.5 GB)', 'menuitem');
     await on.app.sees('Shrinks “knot-home” to 116.1 GiB');
-    await on.app.sees('Creates root of 60 GiB');
+    await on.app.sees('Creates root of 61 GiB');
   });
 
   test('one press makes room and parts, and nothing stops the plan', async () => {
@@ -24,7 +24,7 @@ describe('knot: a second system, proposed whole', () => {
     await on.app.stage('Layout');
     expect((await on.app.core('planned')).slice(3, 6)).toEqual([
       'knot-home ext4 · shrunk · /home 116.1 GiB 124.6 GB',
-      'root ext4 · new · / 60 GiB 64.4 GB',
+      'root ext4 · new · / 61 GiB 65.5 GB',
       'swap swap · new 8 GiB 8.6 GB',
     ]);
   });

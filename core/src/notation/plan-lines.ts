@@ -163,6 +163,7 @@ function partFields(p: PlannedPartition, survey: Survey | undefined, ownersOf: O
     ...(p.layer === undefined ? [] : [`layer ${p.layer}`]),
     ...insideFlag(p, survey),
     ...(p.placeholder === undefined ? [] : [p.placeholder ? 'placeholder' : 'no placeholder']),
+    ...(p.maker === undefined ? [] : [`made ${p.maker}`]),
     ...(p.logical === undefined ? [] : [p.logical ? 'logical' : 'primary']),
     ...(p.active === undefined ? [] : [p.active ? 'active' : 'inactive']),
   ];

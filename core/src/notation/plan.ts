@@ -1,3 +1,4 @@
+import { PART_MAKERS } from '../system/index.js';
 import { FIRMWARE_MODES, type Machine } from '../machine/index.js';
 import {
   AcceptanceSchema,
@@ -309,6 +310,7 @@ export class PlanReader {
       ...layerIn(fields),
       ...insideIn(fields, { from: found?.id ?? null, treatment }, survey),
       ...flagIn(fields, 'placeholder', 'no placeholder'),
+      ...makerIn(fields),
       ...flagIn(fields, 'logical', 'primary'),
       ...flagIn(fields, 'active', 'inactive'),
     };
@@ -406,6 +408,11 @@ function subvolumesIn(fields: Fields): Pick<PlannedPartition, 'subvolumes'> {
   const subvolumes: Subvolume[] = [];
   for (let i = 0; i < words.length; i += 2) subvolumes.push({ name: words[i]!, mountPoint: words[i + 1]! });
   return { subvolumes };
+}
+
+function makerIn(fields: Fields): Pick<PlannedPartition, 'maker'> {
+  const maker = fields.oneOf('made', [...PART_MAKERS, 'as-system'] as const);
+  return maker ? { maker } : {};
 }
 
 function typeIn(fields: Fields): Pick<PlannedPartition, 'type'> {

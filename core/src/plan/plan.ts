@@ -8,7 +8,7 @@ import {
 } from '../machine/index.js';
 import { sectors, type Sectors } from '../quantity/index.js';
 import { CommentsSchema, type Comments, type SurveyPartitionId } from '../survey/index.js';
-import { SystemSchema, type System, type SystemId } from '../system/index.js';
+import { PART_MAKERS, SystemSchema, type PartMaker, type System, type SystemId } from '../system/index.js';
 import { exactly } from '../schema/index.js';
 import type { Role, TableStyle } from '../table/index.js';
 import { VOLUME_KINDS, type VolumeKind } from '../volume/index.js';
@@ -90,6 +90,8 @@ export interface PlannedPartition {
   readonly inside?: readonly InsideVolume[] | undefined;
   /** Made first by the system that is there, to hold the place, and formatted by the installer of the new one. */
   readonly placeholder?: boolean | undefined;
+  /** An intent, of a new one that a single arriving system owns: who makes it. `as-system`, or absent: as its system has it. */
+  readonly maker?: PartMaker | 'as-system' | undefined;
   /** MBR: listed in the extended container. Where absent: as found, and new ones are primaries. */
   readonly logical?: boolean | undefined;
   /** MBR: marked to be started from. Where absent: as found. */
@@ -204,6 +206,7 @@ export const PlannedPartitionSchema = exactly<PlannedPartition>()(
     layer: z.enum(LAYERS).optional(),
     inside: z.array(InsideVolumeSchema).max(MOST_INSIDE).readonly().optional(),
     placeholder: z.boolean().optional(),
+    maker: z.enum([...PART_MAKERS, 'as-system']).optional(),
     logical: z.boolean().optional(),
     active: z.boolean().optional(),
   }),

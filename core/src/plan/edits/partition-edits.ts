@@ -64,6 +64,7 @@ export const DescribeSchema = z.strictObject({
     layer: true,
     inside: true,
     placeholder: true,
+    maker: true,
   }).partial(),
 });
 /** Puts a partition back as it once was; the way back of the edits above. Only its place is judged. */

@@ -42,6 +42,15 @@ test('or before that, where it is wished; with a medium that cannot be tried tha
   expect(prepared.restarts - installer.restarts).toBe(1);
 });
 
+test('a choice for one partition stands before that for its system', () => {
+  const wishes = (parts: 'installer' | 'prepared', maker: 'installer' | 'prepared' | 'as-system') =>
+    madeIn(planWith({ ...linux, parts }, { maker })).create;
+  expect(wishes('installer', 'prepared')).toBe('live');
+  expect(wishes('prepared', 'installer')).toBe('installer system-1');
+  expect(wishes('prepared', 'as-system')).toBe('live');
+  expect(madeIn(planWith(linux, { maker: 'prepared' })).create).toBe('live');
+});
+
 test('where it does not begin at once an installer cannot place it', () =>
   expect(madeIn(planWith({ ...linux, parts: 'installer' }, {}, gib(250)))).toMatchObject({ create: 'live' }));
 

@@ -1,7 +1,7 @@
 import { ability } from '../../ability/index.js';
 import { endOf, overlap, sizedAs, type PlannedPartition } from '../../plan/index.js';
 import { MIB, sectors } from '../../quantity/index.js';
-import { isArriving, type System, type SystemId } from '../../system/index.js';
+import { isArriving, type PartMaker, type System, type SystemId } from '../../system/index.js';
 import { VOLUME_TRAITS } from '../../volume/index.js';
 import { LIVE, type Environment } from '../step.js';
 import type { Step } from '../steps/kinds.js';
@@ -28,8 +28,12 @@ export function makingOf(situation: Situation, p: PlannedPartition): Making {
   const own = ownMaker(situation, p);
   if (own) return madeByItsOwn(situation, p, own);
   const installer = installerFor(situation, p);
-  return installer?.parts === 'installer' ? inInstaller(installer) : inLive;
+  return installer && makerOf(p, installer) === 'installer' ? inInstaller(installer) : inLive;
 }
+
+/** Who is to make it: as it was chosen for the partition, else for its system. */
+const makerOf = ({ maker = 'as-system' }: PlannedPartition, { parts }: System): PartMaker | undefined =>
+  maker === 'as-system' ? parts : maker;
 
 const inLive: Making = { create: LIVE, format: null, formattedBy: null };
 
@@ -117,7 +121,7 @@ function madeByItsOwn(situation: Situation, p: PlannedPartition, own: System): M
   }
   if (own.ownSetup)
     return { create: LIVE, format: { kind: 'first-start', system: own.id }, formattedBy: own.id };
-  if (installerFor(situation, p) === own && own.parts !== 'prepared') return inInstaller(own);
+  if (installerFor(situation, p) === own && makerOf(p, own) !== 'prepared') return inInstaller(own);
   return { create: LIVE, format: { kind: 'installer', system: own.id }, formattedBy: own.id };
 }
 
@@ -153,7 +157,7 @@ export function inInstallers(situation: Situation, steps: readonly Step[], more:
     const p = s.kind === 'create' ? situation.plan.partitions.find((q) => q.id === s.partition) : undefined;
     const installer =
       p && makingOf(situation, p).formattedBy === null ? installerFor(situation, p) : undefined;
-    if (!installer || installer.parts !== undefined) return [...steps];
+    if (!p || !installer || makerOf(p, installer) === 'prepared') return [...steps];
     moved.set(s.id, { kind: 'installer', system: installer.id });
   }
   return steps.map((s) => ({ ...s, environment: moved.get(s.id) ?? s.environment }));

@@ -1,5 +1,11 @@
 import { Checkbox, NativeSelect, TextInput } from '@mantine/core';
-import { type Layer, type PlannedPartition, type Subvolume } from '@rhizotome/core';
+import {
+  choosesPartMaker,
+  PART_MAKERS,
+  type Layer,
+  type PlannedPartition,
+  type Subvolume,
+} from '@rhizotome/core';
 import { useState } from 'react';
 import { useEdit, useOpenState } from '../../open/context.js';
 import { words } from '../../words/words.js';
@@ -16,9 +22,11 @@ const LAYER_NAMES: Readonly<Record<Layer, string>> = {
 export function Beneath({ partition }: { partition: PlannedPartition }) {
   const { plan } = useOpenState();
   const { attempt } = useEdit();
-  const change = (changes: Pick<Partial<PlannedPartition>, 'layer' | 'placeholder'>) =>
+  const change = (changes: Pick<Partial<PlannedPartition>, 'layer' | 'placeholder' | 'maker'>) =>
     attempt({ kind: 'describe', partition: partition.id, changes });
   const unix = ['root', 'home', 'data', 'swap'].includes(partition.role);
+  const [owner, another] = partition.owners;
+  const chooses = another === undefined && plan.systems.some((s) => s.id === owner && choosesPartMaker(s));
   const installed = plan.systems.some((s) => s.origin === 'found') && partition.from === null;
   return (
     <>
@@ -32,6 +40,18 @@ export function Beneath({ partition }: { partition: PlannedPartition }) {
         />
       )}
       {partition.fileSystem === 'btrfs' && <Subvolumes partition={partition} />}
+      {chooses && partition.from === null && !partition.placeholder && (
+        <NativeSelect
+          size="xs"
+          label={words['layout.maker']()}
+          value={partition.maker ?? 'as-system'}
+          data={(['as-system', ...PART_MAKERS] as const).map((value) => ({
+            value,
+            label: words['layout.made'](value),
+          }))}
+          onChange={(e) => change({ maker: e.currentTarget.value as PlannedPartition['maker'] })}
+        />
+      )}
       {installed && (
         <Checkbox
           size="xs"

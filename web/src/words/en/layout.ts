@@ -58,6 +58,13 @@ export const layout = {
   'layout.volume-group-lvm': () => 'a volume group (LVM)',
   'layout.encryption-with-volume-group': () => 'encryption with a volume group inside',
   'layout.encryption-volume-group': () => 'Encryption and volume group',
+  'layout.maker': () => 'It is created',
+  'layout.made': (maker: 'as-system' | 'installer' | 'prepared') =>
+    ({
+      'as-system': 'as chosen for its system',
+      installer: 'in the installer',
+      prepared: 'before, in a live session',
+    })[maker],
   'layout.placeholder-created-installed-system': () =>
     'placeholder: created by the installed system, formatted later by the installer',
   'layout.subvolumes-their-mount-points': () => 'Subvolumes and their mount points',
