@@ -1,5 +1,14 @@
 import { GIB, MIB } from '../quantity/index.js';
-import { type Planned, apply, noteFoundEdit, partitionOf, type Known, type Plan } from '../plan/index.js';
+import {
+  type Planned,
+  apply,
+  newPartition,
+  noteFoundEdit,
+  partitionOf,
+  plannedGaps,
+  type Known,
+  type Plan,
+} from '../plan/index.js';
 import { procedureFor } from '../sequence/index.js';
 import { drawn, edited, gib, newSystem, planOn, surveysOf } from '../testing/builders.js';
 import { EFI_STRATEGIES, efiStrategies, type EfiStrategyId } from './index.js';
@@ -60,6 +69,32 @@ test('a second one goes into the room made by shrinking', () => {
     length: gib(0.5),
   });
   expect(made.movedMore).toEqual({ least: 0, most: 0 });
+});
+
+test('where nothing is free a new partition gives the room for it, and no other does', () => {
+  const { survey, plan } = laptop('100MiB', 80);
+  const system = plan.systems.find((s) => s.id === 'system-1')!;
+  const [gap, last] = plannedGaps({ plan, survey }).filter((g) => g.usable.length > gib(1));
+  const fill = (before: Plan, id: string, role: 'root' | 'swap', { usable }: NonNullable<typeof gap>) => {
+    const partition = { ...newPartition(before, { role, ...usable, owners: [system] }), id };
+    return edited(before, survey, { kind: 'create', partition });
+  };
+  const filled = fill(fill(plan, 'root', 'root', gap!), 'swap', 'swap', last!);
+  const made = strategy({ plan: filled, survey }, 'second');
+  const root = partitionOf(made.after!, 'root')!;
+  expect(gap!.usable.length - root.length).toBe(gib(0.5));
+  expect(made.after!.partitions.find((p) => p.role === 'efi' && p.from === null)).toMatchObject({
+    start: gap!.usable.start,
+    length: gib(0.5),
+  });
+  expect(made.movedMore).toEqual({ least: 0, most: 0 });
+  const leastBytes = root.length * 512 + 1;
+  const needy = edited(filled, survey, {
+    kind: 'change-system',
+    system: 'system-1',
+    changes: { leastBytes },
+  });
+  expect(strategy({ plan: needy, survey }, 'second').hindrances[0]).toMatchObject({ code: 'efi-no.no-gap' });
 });
 
 test('enlarging moves what lies behind, says how much and for how long it is exposed', () => {

@@ -11,7 +11,7 @@ import {
   type PlannedPartition,
   type SingleEdit,
 } from '../plan/index.js';
-import { sectorsToHold, type Bytes } from '../quantity/index.js';
+import { sectors, sectorsToHold, type Bytes } from '../quantity/index.js';
 import { procedureFor, type Exposure, type Range } from '../sequence/index.js';
 import { efiBudget, newEfiBytes, totalOf, type SizeLine } from '../sizing/index.js';
 import { message, type Code, type Message } from '../words/index.js';
@@ -138,7 +138,10 @@ function share(situation: Situation): EfiStrategy {
   });
 }
 
-/** A new one in the first gap that holds it, large enough for what it has to hold. */
+/**
+ * A new one in the first gap that holds it, large enough for what it has to hold; else before a new partition, which
+ * gives the room: nothing is lost of what is not there yet.
+ */
 function createNew(
   { plan, survey }: Situation,
   owners: readonly System[],
@@ -148,7 +151,38 @@ function createNew(
     const edit = createInGap({ plan, survey }, gap, { role: 'efi', owners, size });
     if (edit && apply(plan, edit, () => survey).ok) return { edit };
   }
+  for (const p of plan.partitions.filter((q) => canGive(plan, survey, q, size))) {
+    const edit = createBefore({ plan, survey }, p, owners, size);
+    if (edit) return { edit };
+  }
   return { hindrance: message('efi-no.no-gap', { bytes: size }) };
+}
+
+/** Whether a partition that is not there yet can do with less: a root keeps what its system needs. */
+function canGive(plan: Plan, survey: Survey, p: PlannedPartition, size: Bytes): boolean {
+  if (p.from !== null || !['root', 'home', 'data'].includes(p.role)) return false;
+  const least = plan.systems.filter((s) => p.owners.includes(s.id)).map((s) => s.leastBytes);
+  const left = p.length * survey.disk.sectorBytes - size;
+  return left >= (p.role === 'root' ? Math.max(...least, 0) : size);
+}
+
+function createBefore(
+  { plan, survey }: Planned,
+  p: PlannedPartition,
+  owners: readonly System[],
+  size: Bytes,
+): Edit | undefined {
+  const length = sectors(p.length - sectorsToHold(size, survey.disk.sectorBytes));
+  const smaller: SingleEdit = { kind: 'resize', partition: p.id, length, hold: 'end' };
+  const made = apply(plan, smaller, () => survey);
+  if (!made.ok) return undefined;
+  const after = { plan: made.plan, survey };
+  for (const gap of plannedGaps(after)) {
+    const edit = createInGap(after, gap, { role: 'efi', owners, size });
+    if (edit && apply(made.plan, edit, () => survey).ok)
+      return batch(message('edit.several'), [smaller, ...singles(edit)]);
+  }
+  return undefined;
 }
 
 function second(situation: Situation): EfiStrategy {
