@@ -2,11 +2,11 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { readDocument } from '../exchange/index.js';
 import { momentsOf } from '../moment/index.js';
-import type { Planned } from '../plan/index.js';
+import type { Edit, Planned } from '../plan/index.js';
 import { newTableEdit } from '../plan/index.js';
 import type { Environment } from '../sequence/index.js';
 import { drawn, edited, gib, IDENTITY, newSystem, planOn } from '../testing/builders.js';
-import { english, sayIn } from '../words/index.js';
+import { english, sayIn, type Message } from '../words/index.js';
 import { runbookFor, standingReport } from './index.js';
 import { laneOf, placeOf } from './says/index.js';
 
@@ -110,4 +110,37 @@ test('a Windows that is moved beside a Linux on an MBR has its start repaired, a
   const steps = runbookFor(story('windows-moves-on-mbr')).phases.flatMap((phase) => phase.steps);
   const redo = steps.find((s) => s.step.kind === 'redo-start')!;
   expect(redo.says.with).toMatchObject({ first: 'Linux', mode: 'bios' });
+});
+
+describe('a boot entry that was read', () => {
+  const beside = drawn(500, ['1GiB efi', '200GiB windows', '100GiB ext4 "two"']);
+  const planned = edited(planOn(beside), beside, { kind: 'add-system', system: linux });
+  const esp = beside.partitions[0]!;
+  const path = '\\EFI\\old\\a.efi';
+  const partition = { number: 1, start: esp.start, length: esp.length };
+  const entry = { number: 10, description: 'Windows', active: true, partition, path };
+  const told = edited(planned, beside, {
+    kind: 'set-machine',
+    changes: { bootEntries: { entries: [entry], order: [10] } },
+  });
+  const says = (of: Planned, kind: string) =>
+    runbookFor(of)
+      .phases.flatMap((phase) => phase.steps)
+      .filter((s) => s.step.kind === kind)
+      .map((s) => sayIn(english, s.says as Message<'step.remove-start'>).actions.join(' '));
+
+  test('is named where its system goes, with its directory', () => {
+    const goes: Edit = { kind: 'change-system', system: 'found-windows', changes: { change: 'retire' } };
+    const [said] = says({ plan: edited(told, beside, goes), survey: beside }, 'remove-start');
+    expect(said).toContain('Boot000A “Windows”');
+    expect(said).toContain('(\\EFI\\old)');
+  });
+
+  test('gives its fields where its EFI system partition is formatted', () => {
+    const formatted: Edit = { kind: 'treat', partition: esp.id, treatment: 'format' };
+    const said = says({ plan: edited(told, beside, formatted), survey: beside }, 'redo-start');
+    expect(said.join(' ')).toContain(`called “Windows” and led to ${path}`);
+    const plain = says({ plan: edited(planned, beside, formatted), survey: beside }, 'redo-start');
+    expect(plain.join(' ')).not.toContain('was called');
+  });
 });

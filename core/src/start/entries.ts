@@ -4,6 +4,7 @@ import {
   isFallback,
   partitionOfEntry,
   systemOfEntry,
+  type Planned,
   type PlannedPartition,
 } from '../plan/index.js';
 import type { SurveyPartition } from '../survey/index.js';
@@ -31,6 +32,11 @@ export interface EntryState {
   readonly isCurrent: boolean;
   readonly fallback: boolean;
 }
+
+/** The entry of a found system that is tried before its others; nothing where none was read that is clearly its. */
+export const entryOf = (planned: Planned, system: string): EntryState | undefined =>
+  entryStates(planned).find((state) => state.system?.id === system && !state.fallback) ??
+  entryStates(planned).find((state) => state.system?.id === system);
 
 /** The firmware's boot entries as they were read, in the order in which they are tried; none where they were not read. */
 export const entryStates = derived(({ plan, survey }): readonly EntryState[] => {

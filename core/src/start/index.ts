@@ -1,4 +1,4 @@
-export { entryStates, type EntryFate, type EntryState } from './entries.js';
+export { entryOf, entryStates, type EntryFate, type EntryState } from './entries.js';
 export {
   setupMakingEfi,
   startOf,

@@ -11,10 +11,11 @@ import {
   type Planned,
   type PlannedPartition,
 } from '../../plan/index.js';
+import { entryName } from '../../firmware/index.js';
 import { sheetOf, sheetsOf, type RecognitionRow, type Sheet } from '../../moment/index.js';
 import { volumeName } from '../../volume/index.js';
 import { procedureFor, type StepFor } from '../../sequence/index.js';
-import { setupMakingEfi, startOf, systemsAfter } from '../../start/index.js';
+import { entryOf, FALLBACK_PATH, setupMakingEfi, startOf, systemsAfter } from '../../start/index.js';
 import { defaultClock, type System } from '../../system/index.js';
 import { message } from '../../words/index.js';
 import { bytesOf, deviceOf, diskOf, nameOf, systemName, type At } from './facts.js';
@@ -170,11 +171,24 @@ export function redoStart(planned: Planned, { system, environment }: StepFor<'re
     mode: planned.plan.target.mode,
     first: way?.by?.name ?? null,
     byItsMedium: environment.kind === 'installer',
+    entry: entryFields(planned, system),
   });
 }
 
+/** What a boot entry of a system was read to be, as its fields are called in a utility or a firmware setup. */
+function entryFields(planned: Planned, system: string) {
+  const entry = planned.plan.target.mode === 'uefi' ? entryOf(planned, system)?.entry : undefined;
+  return (
+    entry && { number: entryName(entry.number), name: entry.description, loader: entry.path ?? FALLBACK_PATH }
+  );
+}
+
 export const removeStart = (planned: Planned, { system }: StepFor<'remove-start'>) =>
-  message('step.remove-start', { system: systemName(planned, system), mode: planned.plan.target.mode });
+  message('step.remove-start', {
+    system: systemName(planned, system),
+    mode: planned.plan.target.mode,
+    entry: entryFields(planned, system),
+  });
 
 export function startOrder({ plan }: Planned) {
   const { order = [], waitSeconds = null } = plan.start ?? {};

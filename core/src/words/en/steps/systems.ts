@@ -16,6 +16,24 @@ const made = (part: { role: string; leastBytes: number; mostBytes: number | null
     ? part.role
     : `${part.role} (${part.leastBytes === part.mostBytes ? binary(part.mostBytes) : `${binary(part.leastBytes)} to ${binary(part.mostBytes)}`})`;
 
+/** A boot entry, as its fields are called in a utility or a firmware setup. */
+export interface EntryFields {
+  readonly number: string;
+  readonly name: string;
+  readonly loader: string;
+}
+
+const fieldsOf = ({ name, loader }: EntryFields): string[] => [
+  `Its boot entry was called “${name}” and led to ${loader} on the EFI system partition. If it has to be added by hand, these are its fields.`,
+  `Where the firmware can boot from a file, it can start ${loader} once before there is an entry.`,
+];
+
+/** The directory of a loader, in brackets; not told of the fallback's, which may be another system's. */
+const folderOf = ({ loader }: EntryFields): string => {
+  const folder = loader.replace(/\\[^\\]*$/, '');
+  return /^\\EFI\\BOOT$/i.test(folder) ? '' : ` (${folder})`;
+};
+
 /** What is installed, and how systems start. */
 export const systems = {
   'step.redo-start': ({
@@ -23,6 +41,7 @@ export const systems = {
     mode,
     first,
     byItsMedium,
+    entry,
   }: {
     system: string;
     mode: Mode;
@@ -30,35 +49,50 @@ export const systems = {
     first: string | null;
     /** Whether it has a medium whose tools repair it; else it is done from a live session. */
     byItsMedium: boolean;
+    /** The boot entry that it had, where it was read. */
+    entry?: EntryFields | undefined;
   }) =>
     say(
       `Make ${system} start again`,
-      !byItsMedium
-        ? [
-            `Mount its root, and in it its other partitions as its mount table has them; change root into it.`,
-            mode === 'uefi'
-              ? 'Let its own tool write its boot loader to the EFI system partition, add a boot entry, and write its menu again.'
-              : 'Let its own tool write its boot loader to the first sector of the disk, and write its menu again.',
-          ]
-        : [
-            `Start the repair tools of its own medium in ${MODE[mode]} mode.`,
-            mode === 'uefi'
-              ? 'Let them write its boot files to the EFI system partition, and add a boot entry.'
-              : first === null
-                ? 'Let them write its boot loader to the first sector of the disk, and mark its boot partition active.'
-                : `Let them write its boot files and the boot sector of its own partition, and nothing else. The first sector of the disk has the boot loader of ${first}, which starts it: it must stay.`,
-          ],
+      [
+        ...(!byItsMedium
+          ? [
+              `Mount its root, and in it its other partitions as its mount table has them; change root into it.`,
+              mode === 'uefi'
+                ? 'Let its own tool write its boot loader to the EFI system partition, add a boot entry, and write its menu again.'
+                : 'Let its own tool write its boot loader to the first sector of the disk, and write its menu again.',
+            ]
+          : [
+              `Start the repair tools of its own medium in ${MODE[mode]} mode.`,
+              mode === 'uefi'
+                ? 'Let them write its boot files to the EFI system partition, and add a boot entry.'
+                : first === null
+                  ? 'Let them write its boot loader to the first sector of the disk, and mark its boot partition active.'
+                  : `Let them write its boot files and the boot sector of its own partition, and nothing else. The first sector of the disk has the boot loader of ${first}, which starts it: it must stay.`,
+            ]),
+        ...(entry ? fieldsOf(entry) : []),
+      ],
       ['It starts after the machine was off, and all its volumes are there.'],
       'Repair only its start. Do not let the tools reset or reinstall anything.',
     ),
-  'step.remove-start': ({ system, mode }: { system: string; mode: Mode }) =>
+  'step.remove-start': ({
+    system,
+    mode,
+    entry,
+  }: {
+    system: string;
+    mode: Mode;
+    entry?: EntryFields | undefined;
+  }) =>
     say(
       `Remove ${system} from the boot menu`,
       [
         ...(mode === 'uefi'
           ? [
-              `Delete the directory of ${system} from the EFI system partition, and no other.`,
-              'Delete its boot entry from the list of the firmware.',
+              `Delete the directory of ${system}${entry ? folderOf(entry) : ''} from the EFI system partition, and no other.`,
+              entry
+                ? `Delete its boot entry ${entry.number} “${entry.name}” from the list of the firmware.`
+                : 'Delete its boot entry from the list of the firmware.',
             ]
           : [`Let the remaining boot loader look for systems again, so that it no longer lists ${system}.`]),
         'Make another system the default.',
