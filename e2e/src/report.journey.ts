@@ -74,6 +74,15 @@ test('another report adds what the first could not tell, and what is planned sta
   await on.app.sees('shrinks by 31 GiB');
 });
 
+test('a report after the installation tells how the boot entries stand to the plan', async () => {
+  await on.app.stage('Runbook');
+  await on.app.press('Read the disk again and compare');
+  await on.app.paste('Report, as the script prints it', report('live-session.json'));
+  await on.app.press('Use this report');
+  await on.app.page.waitForSelector('[role=dialog]', { hidden: true });
+  await on.app.sees('No boot entry is clearly that of Linux, desktop.');
+});
+
 test('an entry that leads nowhere is found, once the machine has no other disk', async () => {
   await on.app.stage('Machine');
   await on.app.press('Remove');

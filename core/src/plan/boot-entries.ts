@@ -42,18 +42,25 @@ const FAMILY_WORDS: Readonly<Record<System['family'], RegExp>> = {
  * The found system that an entry starts, as far as its name tells: one whose name it bears, else the only one of the
  * family that it names. Nothing where that is not clear.
  */
-export function systemOfEntry(
-  { systems }: Plan,
+export function systemOfEntry({ systems }: Plan, entry: BootEntry): System | undefined {
+  return namedBy(
+    entry,
+    systems.filter((s) => s.origin === 'found'),
+  );
+}
+
+/** That of the systems which an entry starts, as far as its name tells. */
+export function namedBy(
   { description, partition, path = '' }: BootEntry,
+  systems: readonly System[],
 ): System | undefined {
   if (!partition) return undefined;
-  const found = systems.filter((s) => s.origin === 'found');
   const says = (word: string) => word.length > 2 && includesWord(`${description} ${path}`, word);
-  const named = found.filter(
+  const named = systems.filter(
     (s) => says(s.name) || s.name.split(/\s+/).some((word) => !GENERAL.test(word) && says(word)),
   );
   if (named.length === 1) return named[0];
-  const family = found.filter((s) => FAMILY_WORDS[s.family].test(description));
+  const family = systems.filter((s) => FAMILY_WORDS[s.family].test(description));
   return family.length === 1 ? family[0] : undefined;
 }
 

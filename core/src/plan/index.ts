@@ -1,4 +1,4 @@
-export { hasBootEntry, isFallback, partitionOfEntry, systemOfEntry } from './boot-entries.js';
+export { hasBootEntry, isFallback, namedBy, partitionOfEntry, systemOfEntry } from './boot-entries.js';
 export { adoptEdit } from './adopt-survey.js';
 export { beginEdit, likelyNotes, keptPartition } from './begin.js';
 export {

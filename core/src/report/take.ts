@@ -1,3 +1,4 @@
+import type { MachineChanges } from '../machine/index.js';
 import {
   adoptEdit,
   apply,
@@ -22,6 +23,8 @@ export interface TakenReport {
   /** The reading that the plan rests on then; `null` where the report tells of no disk and there was none. */
   readonly survey: Survey | null;
   readonly edit: Edit;
+  /** Facts of the machine in it. */
+  readonly facts: MachineChanges;
   readonly changes: readonly ReportChange[];
   /** Where it differs from the reading there was; what was read from the disk counts. */
   readonly differences: readonly ReportDiffers[];
@@ -78,7 +81,7 @@ export function takeReport(
   if (!after.ok) return { ok: false, why: 'refused', refusal: after.refusal };
   const changes = changesOf({ plan, survey: before }, { plan: after.plan, survey: known });
   const differences = merged?.differences ?? [];
-  return { ok: true, taken: { survey, edit, changes, differences, remarks: remarksOn(report) } };
+  return { ok: true, taken: { survey, edit, facts, changes, differences, remarks: remarksOn(report) } };
 }
 
 const singly = (edit: Edit): readonly SingleEdit[] => (edit.kind === 'batch' ? edit.edits : [edit]);

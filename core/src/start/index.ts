@@ -1,3 +1,4 @@
+export { entriesAfter, type EntriesSay } from './entries-after.js';
 export { entryOf, entryStates, type EntryFate, type EntryState } from './entries.js';
 export {
   setupMakingEfi,

@@ -1,8 +1,17 @@
 import { findingText as say } from './findings.js';
-import { quoted } from './format.js';
+import { and, quoted } from './format.js';
 
-/** What is found in the boot entries of a firmware. */
+/** What is found in the boot entries of a firmware, and how they stand to the plan once it was carried out. */
 export const entries = {
+  'entries.as-planned': () => 'The boot entries of the firmware are as planned.',
+  'entries.unseen': ({ system }: { system: string }) =>
+    `No boot entry is clearly that of ${system}. Look in the boot menu of the firmware whether it is there under another name.`,
+  'entries.left': ({ entry, number }: { entry: string; number: string }) =>
+    `The entry ${quoted(entry)} (${number}) is still there, and its system is not. Remove it in the firmware setup.`,
+  'entries.first-is': ({ system, planned }: { system: string; planned: string }) =>
+    `${system} is first in the boot order; planned is ${planned}. Set the boot order again.`,
+  'entries.order-is': ({ planned }: { planned: readonly string[] }) =>
+    `The boot order is another one than planned: ${and(planned)}.`,
   'finding.entry-lost': ({ entry, emptied }: { entry: string; emptied: boolean }) =>
     say(
       `The boot entry ${quoted(entry)} will lead nowhere`,

@@ -21,15 +21,20 @@ import { text as say } from '../../words/say.js';
 import { words } from '../../words/words.js';
 import classes from './ReadDisk.module.css';
 
-interface ReportWayProps {
-  readonly identity: () => SurveyIdentity;
+export interface ReportUse {
   /** How the plan comes to rest on the disk that the report tells of. */
   readonly basis: Basis;
   readonly take: (taken: TakenReport) => void;
+  /** Of use as well where it tells nothing new: to be compared. */
+  readonly compares?: boolean;
+}
+
+interface ReportWayProps extends ReportUse {
+  readonly identity: () => SurveyIdentity;
 }
 
 /** What the running system told of its machine, pasted. What it would change is shown before anything is. */
-export function ReportWay({ identity, basis, take }: ReportWayProps) {
+export function ReportWay({ identity, basis, take, compares = false }: ReportWayProps) {
   const { plan, survey } = useOpenState();
   const [text, setText] = useState('');
   const [chosen, setChosen] = useState<string | undefined>(undefined);
@@ -84,7 +89,10 @@ export function ReportWay({ identity, basis, take }: ReportWayProps) {
         <>
           <Told {...outcome.taken} />
           <div>
-            <Button onClick={() => take(outcome.taken)} disabled={outcome.taken.changes.length === 0}>
+            <Button
+              onClick={() => take(outcome.taken)}
+              disabled={!compares && outcome.taken.changes.length === 0}
+            >
               {words['report.use']()}
             </Button>
           </div>

@@ -1,11 +1,11 @@
 import { Tabs } from '@mantine/core';
-import type { Basis, Survey, SurveyIdentity, TakenReport } from '@rhizotome/core';
+import type { Survey, SurveyIdentity } from '@rhizotome/core';
 import { newId } from '../../parts/new-id.js';
 import { AsText } from './AsText.js';
 import { ByHand } from './ByHand.js';
 import { FilesWay } from './FilesWay.js';
 import { LsblkWay } from './LsblkWay.js';
-import { ReportWay } from './ReportWay.js';
+import { ReportWay, type ReportUse } from './ReportWay.js';
 import classes from './ReadDisk.module.css';
 import { words } from '../../words/words.js';
 
@@ -18,7 +18,7 @@ const newIdentity = (): SurveyIdentity => ({ id: newId(), takenAt: new Date().to
 
 interface WaysInProps extends Pick<WayProps, 'adopt'> {
   /** Where a report of the machine is of use as well: how the plan comes to rest on it, and what takes it. */
-  readonly report?: { readonly basis: Basis; readonly take: (taken: TakenReport) => void };
+  readonly report?: ReportUse;
 }
 
 /** Every way in which a disk can be read. What is read is handed on. */

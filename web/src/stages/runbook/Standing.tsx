@@ -1,12 +1,16 @@
 import { Button, Drawer } from '@mantine/core';
 import {
+  adoptEdit,
   apply,
+  entriesAfter,
   message,
   rebaseEdit,
   refusalSays,
   standingReport,
+  type EntriesSay,
   type StandingReport,
   type Survey,
+  type TakenReport,
 } from '@rhizotome/core';
 import { useMemo, useState } from 'react';
 import { useEdit, useOpenMachine, useOpenState } from '../../open/context.js';
@@ -33,10 +37,12 @@ export function Standing({ survey, steps, show }: StandingProps) {
   const [report, setReport] = useState<StandingReport | null>(null);
   const [refusal, setRefusal] = useState<string | null>(null);
   const [now, setNow] = useState<Survey | null>(null);
+  const [entries, setEntries] = useState<readonly EntriesSay[] | null>(null);
   const { open } = useOpenMachine();
   const begin = () => {
     setReadings(readings + 1);
     setReport(null);
+    setEntries(null);
     setRefusal(null);
     setReading(true);
   };
@@ -46,6 +52,11 @@ export function Standing({ survey, steps, show }: StandingProps) {
     setReport(told);
     setReading(false);
     if (told.done !== null) show(told.done);
+  };
+  const takeReport = ({ survey: read, facts: { bootEntries } }: TakenReport) => {
+    setEntries(bootEntries ? entriesAfter(plan, bootEntries) : null);
+    if (read) take(read);
+    else setReading(false);
   };
   const goesOn = useMemo(() => {
     if (!now || report?.done == null || !report.safe) return undefined;
@@ -74,6 +85,13 @@ export function Standing({ survey, steps, show }: StandingProps) {
       <Button variant="default" onClick={begin}>
         {words['standing.read']()}
       </Button>
+      {entries && (
+        <ul role="status" className={classes.report} aria-label={words['entries.title']()}>
+          {entries.map(say).map((said) => (
+            <li key={said}>{said}</li>
+          ))}
+        </ul>
+      )}
       {report && (
         <div role="status" className={classes.report} data-sound={report.sound}>
           <p>
@@ -121,7 +139,7 @@ export function Standing({ survey, steps, show }: StandingProps) {
         size="xl"
         title={words['standing.read']()}
       >
-        <WaysIn key={readings} adopt={take} />
+        <WaysIn key={readings} adopt={take} report={{ basis: adoptEdit, take: takeReport, compares: true }} />
       </Drawer>
     </section>
   );
