@@ -43,6 +43,7 @@ export const report = {
   'report.told-by': (by: 'windows' | 'linux' | 'macos' | 'live', date: string) =>
     `told by ${{ windows: 'Windows', linux: 'Linux', macos: 'macOS', live: 'a live session' }[by]}, ${date}`,
   'begin.field': () => 'Paste a report or lsblk output here, or drop a file anywhere on this page',
+  'begin.placeholder': () => 'Paste a report here, or drop a file',
   'begin.choose': () => 'Choose a file',
   'begin.how': () => 'How to get a report',
   'begin.kinds': () =>

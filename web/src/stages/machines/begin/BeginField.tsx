@@ -21,7 +21,7 @@ export function BeginField({ first }: { first: boolean }) {
       <div className={classes.field}>
         <Textarea
           aria-label={words['begin.field']()}
-          placeholder={words['begin.field']()}
+          placeholder={words['begin.placeholder']()}
           rows={1}
           className={classes.paste}
           spellCheck={false}
