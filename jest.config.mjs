@@ -16,11 +16,13 @@ export default {
   extensionsToTreatAsEsm: [],
   setupFiles: ['<rootDir>/web/src/testing/browser.ts'],
   moduleNameMapper: {
+    '^(.*)\\?raw$': '$1',
     '\\.css$': '<rootDir>/web/src/testing/stylesheet.cjs',
     '^(\\.{1,2}/.*)\\.js$': '$1',
     '^fast-check$': '<rootDir>/scripts/seeded-properties.cjs',
   },
   transform: {
+    '\\.(sh|ps1)$': '<rootDir>/web/src/testing/text.cjs',
     '^.+\\.tsx?$': [
       '@swc/jest',
       {

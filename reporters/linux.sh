@@ -35,8 +35,8 @@ printf '"machine": { "mode": "%s"' $mode
 printf ' },\n'
 [ -n "$clock" ] && printf '"clock": "%s",\n' "$clock"
 if [ -r /etc/fstab ]; then
-  # Shares of other computers are left out: their names are nobody's business.
-  printf '"mountTable": "%s",\n' "$(grep -v -e '^[[:space:]]*//' -e '^[^#[:space:]]*:/' /etc/fstab | text)"
+  # Remarks and shares of other computers are left out: they are nobody's business.
+  printf '"mountTable": "%s",\n' "$(grep -v -e '^[[:space:]]*#' -e '^[[:space:]]*//' -e '^[^#[:space:]]*:/' /etc/fstab | text)"
 fi
 printf '"variables": {'
 separator=

@@ -18,7 +18,7 @@ printf '"by": { "family": "macos", "name": "macOS %s" },\n' "$version"
 printf '"machine": { "mode": "uefi", "appleSilicon": %s' $apple
 [ -n "$memory" ] && printf ', "memoryBytes": %s' "$memory"
 printf ' },\n"clock": "utc",\n"printed": {\n'
-storage=$(system_profiler -json SPStorageDataType 2>/dev/null | grep -v -i -e serial -e volume_uuid)
+storage=$(system_profiler -json SPStorageDataType 2>/dev/null | sed 's/\("volume_uuid" *: *\)"[^"]*"/\1""/')
 [ -n "$storage" ] && printf '"systemProfiler": %s,\n' "$storage"
 # Media alone: the devices that they are on, and their serial numbers, are not in this part of the registry.
 printf '"ioreg": "'

@@ -2,7 +2,10 @@ import { z } from 'zod';
 import { FAMILIES } from '../system/index.js';
 import { readDocumentOf, statedVersion, type DocumentKind, type ReadDocument } from '../schema/index.js';
 
-const text = (most: number) => z.string().max(most);
+/** Cut where it is longer than anything here needs: no name is worth a report. */
+const text = (most: number) => z.string().transform((said) => said.slice(0, most));
+/** Refused where it is longer: cut, it would be another text. */
+const whole = (most: number) => z.string().max(most);
 const bytes = z.int().nonnegative();
 
 const volume = z.object({
@@ -33,7 +36,8 @@ const disk = z.object({
   /** Linux device path, or what the system calls it. */
   name: text(64),
   model: text(80).optional(),
-  sizeBytes: z.int().positive(),
+  /** 0: a reader without its card. */
+  sizeBytes: bytes,
   sectorBytes: z.union([z.literal(512), z.literal(4096)]).optional(),
   style: z.enum(['gpt', 'mbr', 'none']).optional(),
   tableId: text(64).optional(),
@@ -73,16 +77,16 @@ const ReportSchema = z.object({
   sleep: z.object({ hibernation: z.boolean().optional(), fastStartup: z.boolean().optional() }).optional(),
   clock: z.enum(['utc', 'local']).optional(),
   /** Text of /etc/fstab. */
-  mountTable: text(200_000).optional(),
+  mountTable: whole(200_000).optional(),
   /** Variables of the firmware by name: the hex digits of their files in efivarfs. */
-  variables: z.record(z.string().max(80), text(20_000)).optional(),
+  variables: z.record(whole(80), whole(20_000)).optional(),
   /** What general utilities printed. */
   printed: z
     .object({
       /** `lsblk --json --bytes`, with what /sys tells of places and numbers beneath. */
-      lsblk: text(4_000_000).optional(),
+      lsblk: whole(4_000_000).optional(),
       /** `ioreg -a -c IOMedia -r -l`: a property list. */
-      ioreg: text(8_000_000).optional(),
+      ioreg: whole(8_000_000).optional(),
       /** `system_profiler -json SPStorageDataType …`. */
       systemProfiler: z.unknown().optional(),
     })

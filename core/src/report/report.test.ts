@@ -234,6 +234,16 @@ test('whatever may be absent may be absent', () => {
   );
 });
 
+test('a reader without its card is no disk, and a name may be of any length', () => {
+  const report = laptop();
+  report.disks[1]!.sizeBytes = 0;
+  report.disks[0]!.model = 'x'.repeat(300);
+  const { plan } = taken(report);
+  expect(plan.machine.otherDisks).toEqual([]);
+  const told = toldDisks(read(report));
+  expect(told.ok && told.disks.map((d) => d.model?.length)).toEqual([80]);
+});
+
 describe('reading', () => {
   const text = JSON.stringify(laptop(), null, 4);
   test.each([
