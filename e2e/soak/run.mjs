@@ -1,6 +1,7 @@
 // Faults upon faults for a bounded time: kills, dropped and late answers, a full disk, two windows. What was
 // acknowledged must be there at the end, once. npm run soak [-- --seconds 600] [-- --seed 1]
 import { option, Seeded } from '../../scripts/seeded.mjs';
+import { machines } from './machine.mjs';
 import { fullDisk, kills, windows } from './rounds.mjs';
 
 const seconds = option('seconds', 600);
@@ -15,6 +16,7 @@ for (const [name, round, share] of [
   ['kills and lost answers', kills, 0.5],
   ['a full disk', fullDisk, 0.2],
   ['two windows', windows, 0.3],
+  ['the script for Linux in a virtual machine', machines, 0],
 ]) {
   const { faults = [], ...figures } = await round(seconds * share, random);
   const said = Object.entries(figures)

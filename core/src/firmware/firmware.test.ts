@@ -124,3 +124,15 @@ describe('variables', () => {
     expect(readVariables({ SecureBoot: hex([0]) })).toEqual({ secureBoot: false, unread: [] });
   });
 });
+
+test('a store that a real firmware has written', () => {
+  // Read by reporters/linux.sh in a virtual machine (e2e/soak/machine.mjs).
+  const { boot, secureBoot, unread } = readVariables({
+    'Boot0000-8be4df61-93ca-11d2-aa0d-00e098032b8c':
+      '07000000090100002c0055006900410070007000000004071400c9bdb87cebf8344faaea3ee4af6516a10406140021aa2c4614760345836e8ab6f46623317fff0400',
+    'BootOrder-8be4df61-93ca-11d2-aa0d-00e098032b8c': '070000000000',
+    'SecureBoot-8be4df61-93ca-11d2-aa0d-00e098032b8c': '0600000000',
+  });
+  expect(boot).toEqual({ entries: [{ number: 0, description: 'UiApp', active: true }], order: [0] });
+  expect([secureBoot, unread]).toEqual([false, []]);
+});
