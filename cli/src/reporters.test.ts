@@ -188,11 +188,9 @@ describe('what the scripts may contain', () => {
   test.each(['linux.sh', 'macos.sh', 'windows.ps1'])(
     '%s asks for no serial number and no name of a person',
     (name) => {
-      expect(
-        source(name)
-          .replace(/^\s*#.*$/gm, '')
-          ,
-      ).not.toMatch(/serial|hostname|\bCSName\b|\$env:(?:user|computer)|\bwhoami\b|\bSPHardware/i);
+      expect(source(name).replace(/^\s*#.*$/gm, '')).not.toMatch(
+        /serial|hostname|\bCSName\b|\$env:(?:user|computer)|\bwhoami\b|\bSPHardware/i,
+      );
     },
   );
 });

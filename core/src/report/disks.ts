@@ -41,7 +41,9 @@ export function toldDisks(report: MachineReport): ToldDisks {
   if (lsblk !== undefined) return fromLsblk(lsblk, report);
   return answering(() => {
     const disks = report.disks ?? (ioreg === undefined ? [] : propertyDisks(ioreg, systemProfiler));
-    const standing = disks.filter((d) => d.sizeBytes > 0).sort((a, b) => Number(a.removable ?? false) - Number(b.removable ?? false));
+    const standing = disks
+      .filter((d) => d.sizeBytes > 0)
+      .sort((a, b) => Number(a.removable ?? false) - Number(b.removable ?? false));
     return { ok: true as const, disks: standing.map((disk) => toldDisk(disk, standing)) };
   });
 }
