@@ -55,7 +55,7 @@ export function useGiven() {
   };
 
   const takeText = async (id: string, text: string, disk?: string) => {
-    const { beginFromText, givenMachine } = await import('@rhizotome/core');
+    const { beginFromText, givenMachine } = await import('./reading.js');
     const outcome = beginFromText(text, identity(), disk);
     if (!outcome.ok) return put(id, { kind: 'failed', why: outcome.why });
     if (outcome.kind === 'begins')
@@ -66,7 +66,7 @@ export function useGiven() {
 
   const takeDisk = async (id: string, file: File) => {
     const [{ beginFromSurvey }, { readDisk }] = await Promise.all([
-      import('@rhizotome/core'),
+      import('./reading.js'),
       import('../../../workers/read-disk.js'),
     ]);
     const reading = readDisk({ file, identity: identity() }, () => undefined);
@@ -89,7 +89,7 @@ export function useGiven() {
         return put(id, { kind: 'said', text: words['begin.restored'](added.length) });
       }
       if (isText(first) && file.size <= LARGEST_TEXT_BYTES) return takeText(id, await readText(file));
-      const { LARGEST_END_BYTES, whatFileIs } = await import('@rhizotome/core');
+      const { LARGEST_END_BYTES, whatFileIs } = await import('./reading.js');
       const bytes = file.size > LARGEST_END_BYTES ? null : new Uint8Array(await file.arrayBuffer());
       if (whatFileIs({ name: file.name, sizeBytes: file.size, bytes }) === 'image') return takeDisk(id, file);
       return put(id, { kind: 'failed', why: words['begin.two-ends']() });
@@ -112,7 +112,7 @@ export function useGiven() {
     add: async ({ id }: Given, beginning: Beginning, as: Pick<BeginAs, 'name' | 'add'>) => {
       let machine: string | undefined;
       await guarded(id, async () => {
-        const { begunMachine } = await import('@rhizotome/core');
+        const { begunMachine } = await import('./reading.js');
         machine = await add(id, begunMachine(beginning, { ...as, key: newId, at: now() }), as.name);
       });
       return machine;
