@@ -100,7 +100,8 @@ test('a system that is to come beside it has the first proposal', () => {
 });
 
 test('of several disks the one that is named is read, and the others are told', () => {
-  const { beginning, disks } = begins(beginFromText(report(), IDENTITY, 'Disk 1'));
+  const { beginning, disks, disk } = begins(beginFromText(report(), IDENTITY, 'Disk 1'));
+  expect(disk?.name).toBe('Disk 1');
   expect(disks.map((d) => d.name)).toEqual(['Disk 0', 'Disk 1']);
   expect(beginning.survey!.disk.sizeSectors * 512).toBe(1_000_204_886_016);
   const { plan } = begunMachine(beginning, { name: 'Mine', key: () => 'k', at: AT });

@@ -32,12 +32,13 @@ export interface Beginning {
 }
 
 export type BeginOutcome =
-  /** `disks`: those of the machine; the first was taken where none was named. */
+  /** `disks`: those of the machine; `disk`: the one that was taken, the first where none was named. */
   | {
       readonly ok: true;
       readonly kind: 'begins';
       readonly beginning: Beginning;
       readonly disks: readonly ToldDisk[];
+      readonly disk: ToldDisk | undefined;
     }
   /** A machine with its plan, as this product gives it away. */
   | { readonly ok: true; readonly kind: 'machine'; readonly machine: MachineText }
@@ -87,7 +88,7 @@ function taking(report: MachineReport, identity: SurveyIdentity, name: string | 
   if (outcome.ok) {
     const { survey, edit, changes, remarks } = outcome.taken;
     const beginning = { name: nameOf(report.by.name ?? '', survey), survey, edit, changes, remarks };
-    return { ok: true, kind: 'begins', beginning, disks };
+    return { ok: true, kind: 'begins', beginning, disks, disk };
   }
   if (outcome.why === 'disk') return { ok: false, why: outcome.refusal.message };
   if (outcome.why === 'refused') return { ok: false, why: refusalSays(outcome.refusal, 512) };
@@ -99,7 +100,7 @@ export function beginFromSurvey(survey: Survey, name: string): BeginOutcome {
   if (!isPlannable(survey)) return { ok: false, why: message('begin.damaged') };
   const edit = adoptEdit({ plan: EMPTY_PLAN, survey });
   const beginning = { name: name || nameOf('', survey), survey, edit, changes: [], remarks: [] };
-  return { ok: true, kind: 'begins', beginning, disks: [] };
+  return { ok: true, kind: 'begins', beginning, disks: [], disk: undefined };
 }
 
 function nameOf(system: string, survey: Survey | null): string {

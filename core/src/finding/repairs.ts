@@ -11,6 +11,7 @@ import {
   partitionOf,
   type PlannedVolume,
   batch,
+  singles,
   keepInsideEdit,
   undeleteEdit,
   type SingleEdit,
@@ -49,7 +50,7 @@ export function restoreAll({ plan, survey }: Planned, found: readonly string[]):
     const edit = undeleteEdit({ plan: now, survey }, id);
     const result = edit && apply(now, edit, () => survey);
     if (!edit || !result?.ok) return undefined;
-    edits.push(...(edit.kind === 'batch' ? edit.edits : [edit]));
+    edits.push(...singles(edit));
     now = result.plan;
   }
   return edits.length === 0 ? undefined : batch(message('edit.several'), edits);

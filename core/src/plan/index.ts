@@ -4,6 +4,7 @@ export { beginEdit, likelyNotes, keptPartition } from './begin.js';
 export {
   addInsideEdit,
   batch,
+  singles,
   becomeEdit,
   bodiesOf,
   boundaryEdit,

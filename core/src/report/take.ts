@@ -3,6 +3,7 @@ import {
   adoptEdit,
   apply,
   batch,
+  singles,
   type Edit,
   type Plan,
   type Planned,
@@ -70,7 +71,7 @@ export function takeReport(
   const at = report.takenAt ?? identity.takenAt;
   const facts = machineFacts(report, told.disks, told.disk, new Date(at).toISOString());
   const edits: SingleEdit[] = [
-    ...(begin ? singly(begin) : []),
+    ...(begin ? singles(begin) : []),
     ...(Object.keys(facts).length > 0 ? [{ kind: 'set-machine' as const, changes: facts }] : []),
     ...modeEdit(now, facts.modeInUse),
     ...systemEdits(now, report),
@@ -83,8 +84,6 @@ export function takeReport(
   const differences = merged?.differences ?? [];
   return { ok: true, taken: { survey, edit, facts, changes, differences, remarks: remarksOn(report) } };
 }
-
-const singly = (edit: Edit): readonly SingleEdit[] => (edit.kind === 'batch' ? edit.edits : [edit]);
 
 /** The plan as it is, on a reading that knows more of the same table. */
 function restsOn(plan: Plan, survey: Survey): SingleEdit {

@@ -7,6 +7,7 @@ import {
   largestGap,
   partitionTitle,
   resizeTo,
+  singles,
   type BatchEdit,
   type Edit,
   type Plan,
@@ -172,6 +173,6 @@ class Proposer implements Planned {
     const result = apply(this.plan, edit, () => this.survey);
     if (!result.ok) throw new Error(`A proposed edit was refused: ${result.refusal.code}`);
     this.plan = result.plan;
-    this.edits.push(...(edit.kind === 'batch' ? edit.edits : [edit]));
+    this.edits.push(...singles(edit));
   }
 }

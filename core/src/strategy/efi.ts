@@ -6,6 +6,7 @@ import {
   partitionTitle,
   placeLeastMoved,
   plannedGaps,
+  singles,
   type Edit,
   type Plan,
   type PlannedPartition,
@@ -250,10 +251,6 @@ function replace(situation: Situation): EfiStrategy {
     hindrances: [],
     edits: [...singles(made.edit), { kind: 'remove', partition: present.id }],
   });
-}
-
-function singles(edit: Edit): readonly SingleEdit[] {
-  return edit.kind === 'batch' ? edit.edits : [edit];
 }
 
 interface Draft extends Pick<EfiStrategy, 'id' | 'title' | 'hindrances' | 'risks' | 'budget'> {

@@ -8,7 +8,7 @@ export {
   swapOrderEdit,
   type LeastMoved,
 } from './arrange.js';
-export { batch } from './batch.js';
+export { batch, singles } from './batch.js';
 export { nextRole } from './next-role.js';
 export { createInGap, placeInGap, type GapWish } from './create-in-gap.js';
 export { bodiesOf, drawGrip, gripsOf, movedByGrip, type Drawn, type Grip } from './grips.js';

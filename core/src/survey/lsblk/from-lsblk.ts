@@ -67,8 +67,7 @@ function mediumOf(disk: Device): ListedMedium | undefined {
   const name = nameOf(disk);
   if (name.startsWith('nvme')) return 'nvme';
   if (name.startsWith('mmcblk')) return 'emmc';
-  const turns = word(disk, 'rota') ?? disk['rota'];
-  if (!/^sd/.test(name) || turns === undefined) return undefined;
+  if (!name.startsWith('sd') || disk['rota'] === undefined) return undefined;
   return flag(disk, 'rota') ? 'hdd' : 'sata-ssd';
 }
 

@@ -62,7 +62,7 @@ interface BeginsProps extends ThingProps {
 }
 
 function Begins({ thing, state, given }: BeginsProps) {
-  const { beginning, disks } = state;
+  const { beginning, disks, disk } = state;
   const [name, setName] = useState(beginning.name);
   const [profile, setProfile] = useState('');
   const [busy, setBusy] = useState(false);
@@ -105,7 +105,7 @@ function Begins({ thing, state, given }: BeginsProps) {
         {disks.length > 1 && (
           <NativeSelect
             label={words['begin.disk']()}
-            value={disks.find((d) => d.sizeBytes === size)?.name ?? ''}
+            value={disk?.name ?? ''}
             data={disks.map((d) => ({
               value: d.name,
               label: `${d.model ?? d.name}, ${formatBoth(d.sizeBytes)}`,

@@ -18,6 +18,7 @@ export interface Given {
         readonly kind: 'begins';
         readonly beginning: Beginning;
         readonly disks: readonly ToldDisk[];
+        readonly disk: ToldDisk | undefined;
         readonly text: string | null;
       }
     | { readonly kind: 'added'; readonly machine: string; readonly name: string }
@@ -58,8 +59,7 @@ export function useGiven() {
     const { beginFromText, givenMachine } = await import('./reading.js');
     const outcome = beginFromText(text, identity(), disk);
     if (!outcome.ok) return put(id, { kind: 'failed', why: outcome.why });
-    if (outcome.kind === 'begins')
-      return put(id, { kind: 'begins', beginning: outcome.beginning, disks: outcome.disks, text });
+    if (outcome.kind === 'begins') return put(id, { ...outcome, text });
     if (outcome.kind === 'archive') await add(id, outcome.document, nameIn(outcome.document));
     else await add(id, givenMachine(outcome.machine, now()), outcome.machine.name);
   };
