@@ -14,6 +14,7 @@ import type { System } from '../system/index.js';
 import { quoted } from './lines.js';
 import { withRemarks } from './remarks.js';
 import { systemLine } from './system.js';
+import { wishFields } from './wish.js';
 
 /** The lines of a plan, remarks included: target, systems, notes, planned partitions, ticks. */
 export function planLines(plan: Plan, survey: Survey | undefined, comments: Comments | undefined): string[] {
@@ -44,6 +45,7 @@ export function planLines(plan: Plan, survey: Survey | undefined, comments: Comm
     ...(plan.start
       ? startLines(plan.start, plan.systems).flatMap(([anchor, fields]) => put(anchor, fields))
       : []),
+    ...(plan.wish ? put('wish', wishFields(plan.wish)) : []),
     ...Object.entries(plan.accepted ?? {}).flatMap(([id, { evidence, remark }]) =>
       put(`accepted ${id}`, [
         `accepted ${quoted(id)}`,

@@ -30,6 +30,7 @@ import { choice, Fields, oneString, sizeIn, wholeNumber } from './fields.js';
 import { stringsIn, type Line, type Text } from './lines.js';
 import type { Remarks } from './remarks.js';
 import { usualNames, volumesAsFound } from './plan-lines.js';
+import { takeWish } from './wish.js';
 import { readSystem } from './system.js';
 
 export const PLAN_KEYWORDS = [
@@ -41,6 +42,7 @@ export const PLAN_KEYWORDS = [
   'volume',
   'start',
   'order',
+  'wish',
   'done',
   'accepted',
 ] as const;
@@ -101,6 +103,10 @@ export class PlanReader {
         break;
       case 'order':
         this.takeOrder(fields, line);
+        break;
+      case 'wish':
+        this.plan = { ...this.plan, wish: takeWish(fields) };
+        this.remarks.keep('wish', line);
         break;
       case 'accepted':
         this.takeAccepted(fields, line);

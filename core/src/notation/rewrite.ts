@@ -84,9 +84,11 @@ function editsBetween(from: Plan, to: Plan, survey: Survey | undefined): SingleE
   const differ = (a: unknown, b: unknown) => JSON.stringify(a) !== JSON.stringify(b);
   if (differ(machineLines(from.machine), machineLines(to.machine)))
     edits.push({ kind: 'set-machine', changes: changedFacts(from.machine, to.machine) });
-  const decided = (plan: Plan) => planLines({ ...plan, accepted: undefined }, survey, undefined);
+  const decided = (plan: Plan) =>
+    planLines({ ...plan, accepted: undefined, wish: undefined }, survey, undefined);
   if (differ(decided(from), decided(to)))
     edits.push(decideAs(to, { device: to.machine.device, ticked: to.ticked }));
+  if (!same(from.wish, to.wish)) edits.push({ kind: 'wish-for', wish: to.wish ?? null });
   edits.push(...acceptAs(from, to));
   const [had, has] = [from.comments ?? {}, to.comments ?? {}];
   if (differ(had, has)) edits.push({ kind: 'remark', comments: has });

@@ -13,6 +13,7 @@ import {
 import { NOTHING_KNOWN } from './context.js';
 import { Fields, oneString, sizeIn } from './fields.js';
 import { quoted, type Line } from './lines.js';
+import { systemWishFields, takeSystemWish } from './wish.js';
 
 /** What becomes of a found system. */
 const CHANGES = { retire: 'retires', reinstall: 'anew' } as const;
@@ -42,6 +43,7 @@ export function systemLine(system: System): string {
     ...(system.swap ? [`swap ${system.swap}`] : []),
     ...(system.parts ? [`parts ${system.parts}`] : []),
     ...(system.medium ? [`medium ${system.medium}`] : []),
+    ...(system.wish ? systemWishFields(system.wish) : []),
     ...(system.host
       ? [`hosted in ${quoted(system.host.partition)}`, `image ${formatExact(system.host.bytes)}`]
       : []),
@@ -83,6 +85,7 @@ export function readSystem(line: Line, freshId: string): System {
     ...base,
     ...(change ? { change } : {}),
     ...(host ? { host } : {}),
+    ...chosen('wish', takeSystemWish(fields)),
     ...chosen('swap', fields.oneOf('swap', SWAP_CHOICES)),
     ...chosen('parts', fields.oneOf('parts', PART_MAKERS)),
     ...chosen('medium', fields.oneOf('medium', MEDIA)),

@@ -11,6 +11,8 @@ export interface PackPart {
   readonly dataBytes: number;
   /** Sectors that must be free in front of it, wherever it lies: a logical has its record there. */
   readonly lead: number;
+  /** It must stay where it is now. */
+  readonly fixed?: boolean | undefined;
 }
 
 /** The room that parts may take, `[first, end)`; what moves or is new starts on a multiple of `step`. */
@@ -31,7 +33,7 @@ export interface Packing {
 
 export type PackOutcome =
   | { readonly ok: true; readonly packing: Packing }
-  /** `shortBy`: sectors that are missing even when everything moves. */
+  /** `shortBy`: sectors that are missing even when everything moves that may. */
   | { readonly ok: false; readonly shortBy: Sectors };
 
 /** Compared from the first figure on. */
@@ -48,11 +50,7 @@ const compare = (a: Cost, b: Cost) => a[0] - b[0] || a[1] - b[1] || a[2] - b[2];
  * their number; the third figure is worked out only for stretches that lie on a path of least data and moves.
  */
 export function packLeastMoved(parts: readonly PackPart[], room: PackRoom): PackOutcome {
-  const stays = [-1, ...parts.keys(), parts.length].filter(
-    (i) => i < 0 || i === parts.length || canStay(parts[i]!, room),
-  );
-  const stretches = new Stretches(parts, room);
-  const ahead = shortest(stays, (a, b) => stretches.cost(a, b));
+  const { stays, stretches, ahead } = leastCosts(parts, room);
   const least = ahead.get(parts.length);
   if (!least) return { ok: false, shortBy: stretches.shortBy() };
   const behind = shortest([...stays].reverse(), (b, a) => stretches.cost(a, b));
@@ -64,6 +62,19 @@ export function packLeastMoved(parts: readonly PackPart[], room: PackRoom): Pack
   };
   const final = shortest(stays, (a, b) => (onBest(a, b) ? stretches.costWithExposure(a, b) : undefined));
   return { ok: true, packing: stretches.packing(final, parts.length) };
+}
+
+/** The least data that has to move for the parts to fit in their order, in bytes; `undefined` where they do not. */
+export function leastMovedBytes(parts: readonly PackPart[], room: PackRoom): number | undefined {
+  return leastCosts(parts, room).ahead.get(parts.length)?.cost[0];
+}
+
+function leastCosts(parts: readonly PackPart[], room: PackRoom) {
+  const stays = [-1, ...parts.keys(), parts.length].filter(
+    (i) => i < 0 || i === parts.length || canStay(parts[i]!, room),
+  );
+  const stretches = new Stretches(parts, room);
+  return { stays, stretches, ahead: shortest(stays, (a, b) => stretches.cost(a, b)) };
 }
 
 /** It lies within the room where it is, at the length it shall have. */
@@ -104,6 +115,8 @@ class Stretches {
   private readonly data: number[] = [0];
   private readonly kept: number[] = [0];
   private readonly rounded: number[] = [0];
+  /** How many of them must stay. */
+  private readonly fixed: number[] = [0];
 
   constructor(
     private readonly parts: readonly PackPart[],
@@ -113,12 +126,14 @@ class Stretches {
       const behind = parts[i + 1]?.lead ?? 0;
       this.data.push(this.data.at(-1)! + (p.now ? p.dataBytes : 0));
       this.kept.push(this.kept.at(-1)! + (p.now ? 1 : 0));
+      this.fixed.push(this.fixed.at(-1)! + (p.fixed ? 1 : 0));
       this.rounded.push(this.rounded.at(-1)! + alignUp(p.length + behind, room.step));
     }
   }
 
-  /** Data and moves of everything between, all of it moved; `undefined` where it does not fit. */
+  /** Data and moves of everything between, all of it moved; `undefined` where it does not fit, or something must stay. */
   cost(a: number, b: number): Cost | undefined {
+    if (this.fixed[b]! > this.fixed[a + 1]!) return undefined;
     const begin = a < 0 ? this.room.first : this.endOf(a);
     const end = this.limitBefore(b);
     if (begin > end) return undefined;
@@ -143,11 +158,15 @@ class Stretches {
     return { starts, movedBytes, moves, exposedBytes };
   }
 
-  /** Sectors missing when all parts are packed from the beginning of the room. */
+  /** Sectors missing when all parts are packed from the beginning of the room, or between two that must stay. */
   shortBy(): Sectors {
-    const { first, end } = this.room;
-    const needed = this.packedEnd(-1, this.parts.length, first);
-    return sectors(Math.max(0, needed - end));
+    const walls = [-1, ...[...this.parts.keys()].filter((i) => this.parts[i]!.fixed), this.parts.length];
+    const missing = walls.slice(1).map((b, i) => {
+      const a = walls[i]!;
+      const begin = a < 0 ? this.room.first : this.endOf(a);
+      return (b - a > 1 ? this.packedEnd(a, b, begin) : begin) - this.limitBefore(b);
+    });
+    return sectors(Math.max(0, ...missing));
   }
 
   /** Where what lies before a part that stays must end. */

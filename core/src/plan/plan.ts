@@ -14,6 +14,7 @@ import type { Role, TableStyle } from '../table/index.js';
 import { VOLUME_KINDS, type VolumeKind } from '../volume/index.js';
 import { InsideVolumeSchema, MOST_INSIDE, type InsideVolume } from './inside/volume.js';
 import { StartPlanSchema, type StartPlan } from './start-plan.js';
+import { WishSchema, type Wish } from './wish.js';
 
 export type PartitionId = string;
 
@@ -118,7 +119,7 @@ export interface Target {
  */
 export interface Plan {
   readonly format: 'rhizotome/plan';
-  readonly version: 3;
+  readonly version: 4;
   readonly surveyId: string | null;
   readonly machine: Machine;
   readonly target: Target;
@@ -129,6 +130,8 @@ export interface Plan {
   readonly container?: { readonly start: Sectors; readonly length: Sectors } | null | undefined;
   /** What was decided about starting; proposed where absent. */
   readonly start?: StartPlan | undefined;
+  /** What is wished of it, from which proposals are searched. */
+  readonly wish?: Wish | undefined;
   /** Ids of runbook steps ticked off. */
   readonly ticked: readonly string[];
   /** Findings that were looked at and accepted, by their ids. */
@@ -148,7 +151,7 @@ export interface Acceptance {
 /** A plan before anything is said: no survey, no systems. */
 export const EMPTY_PLAN: Plan = {
   format: 'rhizotome/plan',
-  version: 3,
+  version: 4,
   surveyId: null,
   machine: UNKNOWN_MACHINE,
   target: { mode: 'uefi', style: 'gpt', table: 'keep', controller: 'as-is', secureBoot: 'as-is' },
@@ -245,7 +248,7 @@ export const AcceptanceSchema = exactly<Acceptance>()(
 export const PlanSchema: z.ZodType<Plan> = exactly<Plan>()(
   z.strictObject({
     format: z.literal('rhizotome/plan'),
-    version: z.literal(3),
+    version: z.literal(4),
     surveyId: identifier.nullable(),
     machine: MachineSchema,
     target: TargetSchema,
@@ -254,6 +257,7 @@ export const PlanSchema: z.ZodType<Plan> = exactly<Plan>()(
     partitions: z.array(PlannedPartitionSchema).max(MOST.partitions).readonly(),
     container: ContainerSchema.optional(),
     start: StartPlanSchema.optional(),
+    wish: WishSchema.optional(),
     ticked: z.array(z.string().max(120)).max(MOST.ticks).readonly(),
     accepted: z.record(z.string().max(MOST.findingId), AcceptanceSchema).optional(),
     comments: CommentsSchema.optional(),

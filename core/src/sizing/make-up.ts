@@ -1,3 +1,4 @@
+import type { LevelOfSize } from '../system/index.js';
 import { bytes, GIB, MIB, type Bytes } from '../quantity/index.js';
 import { message, type Phrase } from '../words/index.js';
 
@@ -15,8 +16,6 @@ export interface MadeUp {
   readonly bytes: Bytes;
   readonly lines: readonly SizeLine[];
 }
-
-export type LevelOfSize = 'least' | 'comfortable' | 'generous';
 
 /** Three values for one thing, each with its make-up. */
 export type SizeAdvice = Readonly<Record<LevelOfSize, MadeUp>>;

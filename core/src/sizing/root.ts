@@ -1,5 +1,6 @@
+import type { LevelOfSize } from '../system/index.js';
 import { GIB } from '../quantity/index.js';
-import { madeUp, RULE_OF_THUMB, share, type LevelOfSize, type SizeAdvice, type SizeLine } from './make-up.js';
+import { madeUp, RULE_OF_THUMB, share, type SizeAdvice, type SizeLine } from './make-up.js';
 import { message, type Phrase } from '../words/index.js';
 
 /** What a root is to hold beyond what its profile says; sizes in bytes. */

@@ -1,4 +1,5 @@
 import { bytes, GIB, type Bytes } from '../quantity/index.js';
+import type { SwapRuleId } from '../system/index.js';
 import { message, type Phrase } from '../words/index.js';
 
 /** Swap advised for hibernation: RAM + sqrt(RAM in GiB) GiB. At least RAM is needed. Rule of thumb. */
@@ -7,7 +8,7 @@ export function hibernationSwapBytes(ramBytes: number): Bytes {
 }
 
 export interface SwapRule {
-  readonly id: 'none' | 'equal' | 'twice' | 'fill' | 'hibernate';
+  readonly id: SwapRuleId;
   readonly bytes: number;
   readonly reason: Phrase;
 }

@@ -11,7 +11,8 @@ import {
 } from '../plan/index.js';
 import { procedureFor } from '../sequence/index.js';
 import { drawn, edited, gib, newSystem, planOn, surveysOf } from '../testing/builders.js';
-import { EFI_STRATEGIES, efiStrategies, type EfiStrategyId } from './index.js';
+import { EFI_STRATEGIES, type EfiStrategyId } from '../plan/index.js';
+import { efiStrategies } from './index.js';
 
 /** A laptop whose Windows was shrunk, with a new Linux to come. */
 function laptop(efi: string, usedGib: number, more: { encrypted?: Known; kernelsOnEfi?: boolean } = {}) {

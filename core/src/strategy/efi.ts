@@ -8,6 +8,7 @@ import {
   plannedGaps,
   singles,
   type Edit,
+  type EfiStrategyId,
   type Plan,
   type PlannedPartition,
   type SingleEdit,
@@ -18,9 +19,6 @@ import { efiBudget, newEfiBytes, totalOf, type SizeLine } from '../sizing/index.
 import { message, type Code, type Message } from '../words/index.js';
 import type { Survey } from '../survey/index.js';
 import { isArriving, type System } from '../system/index.js';
-
-export const EFI_STRATEGIES = ['share', 'second', 'enlarge', 'replace'] as const;
-export type EfiStrategyId = (typeof EFI_STRATEGIES)[number];
 
 export type StrategySays = Message<Extract<Code, `efi.${string}`>>;
 export type HindranceSays = Message<Extract<Code, `efi-no.${string}`>>;

@@ -1,4 +1,14 @@
 export { accessOf, sharedContent, suits, USUAL_CONTENT, type Access, type Use } from './suits.js';
+export {
+  LEVELS_OF_SIZE,
+  SWAP_RULES,
+  SystemWishSchema,
+  USUAL_SYSTEM_WISH,
+  type Amount,
+  type LevelOfSize,
+  type SwapRuleId,
+  type SystemWish,
+} from './wish.js';
 export { fitOf, type Fit } from './fit.js';
 export {
   canBeTried,

@@ -1,3 +1,4 @@
+import { SystemWishSchema, type SystemWish } from './wish.js';
 import { exactly } from '../schema/index.js';
 import { z } from 'zod';
 import { GB, GIB } from '../quantity/index.js';
@@ -63,6 +64,8 @@ export interface System extends SystemNeeds {
   readonly medium?: Medium | undefined;
   /** An intent: who makes the partitions that are its alone. Where absent: its installer, unless the disk is worked on in a live session anyway. */
   readonly parts?: PartMaker | undefined;
+  /** What is wished for it, from which proposals are searched. Where absent: the usual. */
+  readonly wish?: SystemWish | undefined;
   /** Held as one image file in a volume of another system; not on partitions of its own. */
   readonly host?: ImageHost | undefined;
 }
@@ -228,6 +231,7 @@ export const SystemSchema = exactly<System>()(
     hibernation: z.literal('off').optional(),
     swap: z.enum(SWAP_CHOICES).optional(),
     parts: z.enum(PART_MAKERS).optional(),
+    wish: SystemWishSchema.optional(),
     leastBytes: room,
     comfortableBytes: room,
     generousBytes: room,

@@ -13,11 +13,18 @@ import {
   type Edit,
   type Plan,
   KNOWN,
+  EFI_STRATEGIES,
 } from '../plan/index.js';
 import { GIB, sectors } from '../quantity/index.js';
 import type { Survey } from '../survey/index.js';
+import { LEVELS_OF_SIZE, SWAP_RULES } from '../system/index.js';
 import type { VolumeKind } from '../volume/index.js';
 import { deepFreeze, drawn, drawnMbr, mib, newSystem, planOn } from './builders.js';
+
+const amount = fc.oneof(
+  fc.integer({ min: 1, max: 900 }).map((n) => ({ bytes: n * GIB })),
+  fc.integer({ min: 1, max: 100 }).map((percent) => ({ share: percent / 100 })),
+);
 
 /** A disk of 500 GiB with up to nine parts and gaps. */
 export const anyDisk = fc
@@ -170,6 +177,32 @@ export function anyEdit(planned: Planned): fc.Arbitrary<Edit> {
       const partition = plan.partitions.find((p) => p.id === id);
       if (!partition) return newTableEdit(plan, 'mbr');
       return (logical ? makeLogicalEdit : makePrimaryEdit)(planned, partition);
+    }),
+    fc.record({
+      kind: fc.constant('wish-for'),
+      wish: fc.option(
+        fc.record({
+          efi: fc.constantFrom('any', ...EFI_STRATEGIES),
+          untouched: fc.array(ids, { maxLength: 2 }),
+          mostMovedBytes: fc.option(fc.nat(2 ** 40)),
+          mostRestarts: fc.option(fc.nat(9)),
+          mostSeconds: fc.option(fc.nat(9999)),
+          exposure: fc.constantFrom('any', 'none'),
+        }),
+      ),
+    }),
+    fc.record({
+      kind: fc.constant('change-system'),
+      system: fc.constantFrom(...plan.systems.map((s) => s.id), 'system-1'),
+      changes: fc.record({
+        wish: fc.option(
+          fc.record({
+            size: fc.oneof(fc.constantFrom(...LEVELS_OF_SIZE), amount),
+            home: fc.oneof(fc.constant('on-root'), amount),
+            swap: fc.constantFrom('advised', ...SWAP_RULES),
+          }),
+        ),
+      }),
     }),
     fc
       .constantFrom('linux-desktop', 'linux-image', 'windows-10', 'bsd')

@@ -1,15 +1,13 @@
 import type { Planned } from '../planned.js';
 import { alignDown, alignUp, sectors, type Sectors } from '../../quantity/index.js';
-import { surveyedPartition } from '../../survey/index.js';
-import { VOLUME_TRAITS } from '../../volume/index.js';
 import type { ArrangeEdit } from '../edits/arrange.js';
-import { floorOf, usedOf } from '../floor.js';
-import { alignmentSectors, plannedArea } from '../area.js';
-import { roomAround, type Span } from '../layout.js';
-import { packLeastMoved, type Packing, type PackPart } from '../packing.js';
-import { isWindowsEncrypted } from '../encryption.js';
+import { floorOf } from '../floor.js';
+import { alignmentSectors } from '../area.js';
+import { roomAround } from '../layout.js';
+import { packRows } from '../pack-rows.js';
+import { packLeastMoved, type Packing } from '../packing.js';
 import { endOf, partitionOf, type PlannedPartition } from '../plan.js';
-import { isLogical, plannedContainer } from '../slots/index.js';
+import { isLogical } from '../slots/index.js';
 import { shareOut, type Share } from './share-out.js';
 
 type Place = ArrangeEdit['places'][number];
@@ -161,91 +159,21 @@ export type LeastMoved =
  * where they must. What cannot move stays, and divides the room; logicals keep to their container.
  */
 export function placeLeastMoved(planned: Planned, lengths: ReadonlyMap<string, Sectors>): LeastMoved {
-  const { survey } = planned;
-  const { sectorBytes } = survey.disk;
-  const step = alignmentSectors(sectorBytes);
   const places: Place[] = [];
   const sum = { starts: [] as Sectors[], movedBytes: 0, moves: 0, exposedBytes: 0 };
-  for (const { row, room } of rowsOf(planned)) {
-    if (!row.some((p) => lengths.has(p.id))) continue;
-    const outcome = packLeastMoved(
-      row.map((p): PackPart => packPart(planned, p, lengths.get(p.id) ?? p.length)),
-      { ...room, step },
-    );
+  for (const { parts, room } of packRows(planned)) {
+    if (!parts.some(({ id }) => lengths.has(id))) continue;
+    const wished = parts.map((part) => ({ ...part, length: lengths.get(part.id) ?? part.length }));
+    const outcome = packLeastMoved(wished, room);
     if (!outcome.ok) return outcome;
     const { packing } = outcome;
-    row.forEach((p, i) => {
-      const start = packing.starts[i]!;
-      const length = lengths.get(p.id) ?? p.length;
-      if (start !== p.start || length !== p.length) places.push(place(p, start, length));
+    wished.forEach(({ id, length }, i) => {
+      const [p, start] = [partitionOf(planned.plan, id), packing.starts[i]!];
+      if (p && (start !== p.start || length !== p.length)) places.push(place(p, start, length));
     });
     sum.movedBytes += packing.movedBytes;
     sum.moves += packing.moves;
     sum.exposedBytes += packing.exposedBytes;
   }
   return { ok: true, edit: arrange(places), packing: sum };
-}
-
-/** What a part is to the packing. The record of a logical takes one sector at the least, wherever it was found. */
-function packPart(planned: Planned, p: PlannedPartition, length: number): PackPart {
-  const { survey } = planned;
-  const found = surveyedPartition(survey, p.from);
-  const kept =
-    found !== undefined && p.treatment === 'keep' && VOLUME_TRAITS[p.fileSystem].move !== 'recreate';
-  const used = kept ? usedOf(planned, found.id)?.bytes : undefined;
-  return {
-    id: p.id,
-    length: sectors(length),
-    lead: isLogical(planned, p) ? 1 : 0,
-    now: kept ? { start: found.start, length: found.length } : null,
-    dataBytes: kept ? (used ?? found.length * survey.disk.sectorBytes) : 0,
-  };
-}
-
-/** Partitions that can slide, in rows between what cannot, each with its room. */
-function rowsOf(planned: Planned): { row: PlannedPartition[]; room: { first: Sectors; end: Sectors } }[] {
-  const { plan } = planned;
-  const container = plannedContainer(planned);
-  const area = plannedArea(planned);
-  const logical = (p: PlannedPartition) => isLogical(planned, p);
-  const worlds = [
-    {
-      parts: plan.partitions.filter((p) => !logical(p)),
-      fixed: container ? [container] : [],
-      first: area.first,
-      end: area.end,
-    },
-    ...(container
-      ? [
-          {
-            parts: plan.partitions.filter(logical),
-            fixed: [],
-            first: container.start,
-            end: sectors(endOf(container)),
-          },
-        ]
-      : []),
-  ];
-  return worlds.flatMap(({ parts, fixed, first, end }) => {
-    const walls: Span[] = [...fixed, ...parts.filter((p) => !canSlide(planned, p))].sort(
-      (a, b) => a.start - b.start,
-    );
-    const starts = [first, ...walls.map((w) => sectors(endOf(w)))];
-    return starts.map((from, i) => {
-      const to = walls[i]?.start ?? end;
-      const row = parts.filter((p) => !walls.includes(p) && p.start >= from && endOf(p) <= to);
-      return { row, room: { first: from, end: to } };
-    });
-  });
-}
-
-/** Whether the plan would let its start move. */
-function canSlide(planned: Planned, p: PlannedPartition): boolean {
-  const { plan } = planned;
-  if (p.from === null || p.treatment === 'format') return true;
-  return (
-    !isWindowsEncrypted(planned, p.from) &&
-    VOLUME_TRAITS[p.fileSystem].move !== 'no' &&
-    partitionOf(plan, p.id) !== undefined
-  );
 }

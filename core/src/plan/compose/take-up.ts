@@ -33,6 +33,7 @@ export function takeUpEdit(present: Plan, other: Plan, says: EditSays): BatchEdi
   const remarks = JSON.stringify(comments) !== JSON.stringify(present.comments ?? {});
   return batch(says, [
     decide,
+    ...(same(present.wish, other.wish) ? [] : [{ kind: 'wish-for' as const, wish: other.wish ?? null }]),
     ...(remarks ? [{ kind: 'remark' as const, comments }] : []),
     ...acceptAs(present, other),
   ]);

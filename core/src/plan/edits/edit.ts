@@ -9,6 +9,7 @@ import {
   SetMachineSchema,
   SetTargetSchema,
   TickSchema,
+  WishForSchema,
   type FactEdit,
 } from './fact-edits.js';
 import {
@@ -62,6 +63,7 @@ const SingleEditSchema = z.discriminatedUnion('kind', [
   TickSchema,
   RemarkSchema,
   AcceptSchema,
+  WishForSchema,
   BeginSchema,
   AddSystemSchema,
   ChangeSystemSchema,
@@ -142,6 +144,7 @@ function applyAny(plan: Plan, edit: Edit, surveys: Surveys): Applied {
     case 'tick':
     case 'remark':
     case 'accept':
+    case 'wish-for':
     case 'begin':
       return applyFactEdit(plan, edit, surveys);
     case 'add-system':

@@ -12,6 +12,7 @@ import {
   type Plan,
 } from '../plan.js';
 import { StartPlanSchema } from '../start-plan.js';
+import { WishSchema } from '../wish.js';
 import type { Refusal } from './refusal.js';
 import { refuseLayout, refuseOwners } from './geometry.js';
 import { applied, refused, surveyOf, type Applied, type Surveys } from './result.js';
@@ -46,6 +47,8 @@ export const AcceptSchema = z.strictObject({
   finding: z.string().min(1).max(300),
   accepted: AcceptanceSchema.nullable(),
 });
+/** Says what is wished of the plan; `null`: nothing any more. */
+export const WishForSchema = z.strictObject({ kind: z.literal('wish-for'), wish: WishSchema.nullable() });
 /** Rests the plan on a survey: all that depends on it is set at once. */
 export const BeginSchema = z.strictObject({
   kind: z.literal('begin'),
@@ -68,6 +71,7 @@ export type FactEdit =
   | z.infer<typeof TickSchema>
   | z.infer<typeof RemarkSchema>
   | z.infer<typeof AcceptSchema>
+  | z.infer<typeof WishForSchema>
   | BeginEdit;
 
 export function applyFactEdit(plan: Plan, edit: FactEdit, surveys: Surveys): Applied {
@@ -111,6 +115,11 @@ export function applyFactEdit(plan: Plan, edit: FactEdit, surveys: Surveys): App
         { kind: 'accept', finding: edit.finding, accepted: was },
       );
     }
+    case 'wish-for':
+      return applied(
+        { ...plan, wish: edit.wish ?? undefined },
+        { kind: 'wish-for', wish: plan.wish ?? null },
+      );
     case 'begin':
       return begin(plan, edit, surveys);
   }

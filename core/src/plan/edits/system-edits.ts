@@ -19,6 +19,7 @@ export const ChangeSystemSchema = z.strictObject({
     host: SystemSchema.shape.host.nullable(),
     hibernation: SystemSchema.shape.hibernation.nullable(),
     swap: SystemSchema.shape.swap.nullable(),
+    wish: SystemSchema.shape.wish.nullable(),
     parts: SystemSchema.shape.parts.nullable(),
     medium: SystemSchema.shape.medium.nullable(),
   }),

@@ -52,6 +52,8 @@ export function editTitle(edit: Edit, plan: Plan): EditSays {
       return message('edit.remarks');
     case 'accept':
       return message(edit.accepted ? 'edit.accept' : 'edit.accept-no-more');
+    case 'wish-for':
+      return message('edit.wish');
     case 'begin':
       return edit.surveyId === null ? message('edit.leave-reading') : message('edit.adopt-reading');
     case 'add-system':

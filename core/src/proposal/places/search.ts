@@ -1,0 +1,234 @@
+import { alignDown, sectors, type Sectors } from '../../quantity/index.js';
+import { waysOf } from './arrangements.js';
+import { freshAt, layDown, levelsOf, movedBy, type Lengths } from './lay-down.js';
+import type { Arrangement, PlaceProblem, StayingPart } from './problem.js';
+
+/** Places for all parts, of which no other gives more with less data moved out of the same volumes. */
+export interface Placing {
+  /** Ids of parts that give room. */
+  readonly givers: readonly string[];
+  readonly way: Arrangement;
+  readonly movedBytes: number;
+  /** How much of what is wished for is given: 0, the least of every part, to 1. */
+  readonly given: number;
+  /** By the ids of all parts. */
+  readonly starts: ReadonlyMap<string, Sectors>;
+  readonly lengths: ReadonlyMap<string, Sectors>;
+}
+
+export interface PlacesFound {
+  readonly placings: readonly Placing[];
+  /** Ways of ordering, for each choice of volumes that give room, that were weighed. */
+  readonly weighed: number;
+  /** Whether there are no others, with at most one part trading its place. */
+  readonly exhaustive: boolean;
+}
+
+/** More volumes than this that give room together are not tried. */
+const MOST_GIVERS = 3;
+
+interface Level {
+  readonly level: number;
+  readonly movedBytes: number;
+  readonly way: Arrangement;
+}
+
+/**
+ * All that is worth a look: for each choice of volumes that give room, the most that can be given for each amount of
+ * data moved. A choice of more volumes counts only where it gives more, or moves less, than fewer of them.
+ */
+export function searchPlaces(problem: PlaceProblem): PlacesFound {
+  const ways = waysOf(problem);
+  const able = problem.rows.flatMap((row) => row.parts.filter((p) => p.least < p.length).map((p) => p.id));
+  const found: { readonly givers: readonly string[]; readonly front: readonly Level[] }[] = [];
+  let weighed = 0;
+  for (const givers of choices(able)) {
+    const fewer = found.filter((f) => f.givers.every((id) => givers.includes(id))).flatMap((f) => f.front);
+    const front = new Front(problem, new Set(givers), fewer);
+    front.weigh(ways.inOrder);
+    if (front.leastMoved !== 0) front.weigh(ways.trading);
+    weighed += front.weighed;
+    found.push({ givers, front: front.levels });
+  }
+  return {
+    placings: found.flatMap(({ givers, front }) => front.map((level) => settled(problem, givers, level))),
+    weighed,
+    exhaustive: ways.all && able.length <= MOST_GIVERS,
+  };
+}
+
+/** None, each one, each two and so on; all of them last where they are more. */
+function choices(able: readonly string[]): string[][] {
+  const sets = able.reduce<string[][]>((all, id) => [...all, ...all.map((set) => [...set, id])], [[]]);
+  const small = sets.filter((set) => set.length <= MOST_GIVERS).sort((a, b) => a.length - b.length);
+  return able.length > MOST_GIVERS ? [...small, [...able]] : small;
+}
+
+/** The levels that were reached so far, with the least data moved for each; those of fewer givers count as known. */
+class Front {
+  weighed = 0;
+  levels: Level[] = [];
+  private readonly top: number;
+  private readonly staying: ReadonlyMap<string, Sectors>;
+
+  constructor(
+    private readonly problem: PlaceProblem,
+    givers: ReadonlySet<string>,
+    private readonly known: readonly Level[],
+  ) {
+    this.top = levelsOf(problem);
+    const parts = problem.rows.flatMap((row) => row.parts);
+    this.staying = new Map(parts.map((p) => [p.id, givers.has(p.id) ? p.least : p.length]));
+  }
+
+  /** The least data moved by which all that is wished for is given. */
+  get leastMoved(): number | undefined {
+    const whole = [...this.known, ...this.levels].filter((l) => l.level === this.top);
+    return whole.length > 0 ? Math.min(...whole.map((l) => l.movedBytes)) : undefined;
+  }
+
+  weigh(ways: readonly Arrangement[]): void {
+    for (const way of ways) {
+      if (this.leastMoved === 0) return;
+      this.weighed += 1;
+      this.follow(way);
+    }
+  }
+
+  /** Every level at which this way moves less than is known. */
+  private follow(way: Arrangement): void {
+    const least = this.moved(way, 0);
+    if (least === undefined || this.isKnown(this.top, least)) return;
+    let bound = Infinity;
+    while (least < bound) {
+      const before = this.bestBelow(bound);
+      const next = before ? before.level + 1 : 0;
+      const better = next <= this.top && this.isBelow(way, next, bound);
+      if (better) {
+        const level = this.highest(way, next, bound);
+        const movedBytes = this.moved(way, level)!;
+        this.add({ level, movedBytes, way });
+        bound = movedBytes;
+      } else if (before && this.isBelow(way, before.level, before.movedBytes)) {
+        const movedBytes = this.moved(way, before.level)!;
+        this.add({ level: before.level, movedBytes, way });
+        bound = movedBytes;
+      } else if (before) bound = before.movedBytes;
+      else return;
+    }
+  }
+
+  private moved(way: Arrangement, level: number): number | undefined {
+    const fresh = freshAt(this.problem, level, this.top);
+    return movedBy(this.problem, way, { staying: (id) => this.staying.get(id)!, fresh });
+  }
+
+  private isBelow(way: Arrangement, level: number, bound: number): boolean {
+    return (this.moved(way, level) ?? Infinity) < bound;
+  }
+
+  /** The highest level from `from` on at which the way stays below the bound; it does at `from`. */
+  private highest(way: Arrangement, from: number, bound: number): number {
+    let [low, high] = [from, this.top + 1];
+    while (high - low > 1) {
+      const middle = Math.floor((low + high) / 2);
+      if (this.isBelow(way, middle, bound)) low = middle;
+      else high = middle;
+    }
+    return low;
+  }
+
+  private isKnown(level: number, movedBytes: number): boolean {
+    return [...this.known, ...this.levels].some((l) => l.level >= level && l.movedBytes <= movedBytes);
+  }
+
+  /** The highest level that is known with less data moved than this. */
+  private bestBelow(bound: number): Level | undefined {
+    return [...this.known, ...this.levels]
+      .filter((l) => l.movedBytes < bound)
+      .reduce<Level | undefined>(
+        (best, l) =>
+          !best || l.level > best.level || (l.level === best.level && l.movedBytes < best.movedBytes)
+            ? l
+            : best,
+        undefined,
+      );
+  }
+
+  private add(level: Level): void {
+    if (this.isKnown(level.level, level.movedBytes)) return;
+    const worse = (l: Level) => l.level <= level.level && l.movedBytes >= level.movedBytes;
+    this.levels = [...this.levels.filter((l) => !worse(l)), level];
+  }
+}
+
+/** What gives room gives no more than it has to, all in the same measure; what would be left over as a sliver goes to a new part. */
+function settled(
+  problem: PlaceProblem,
+  givers: readonly string[],
+  { level, movedBytes, way }: Level,
+): Placing {
+  const parts = new Map(problem.rows.flatMap((row) => row.parts.map((p) => [p.id, p])));
+  const fresh = freshAt(problem, level, levelsOf(problem));
+  const giving = new Set(givers);
+  const at = (measure: number): Lengths => ({
+    staying: (id) => lengthGiving(parts.get(id)!, giving.has(id) ? measure : 0, problem),
+    fresh,
+  });
+  const does = (lengths: Lengths) => (layDown(problem, way, lengths)?.movedBytes ?? Infinity) <= movedBytes;
+  const measure = givers.length === 0 ? 0 : least(MEASURES, (m) => does(at(m / MEASURES))) / MEASURES;
+  const grown = withRest(problem, at(measure), does);
+  const laid = layDown(problem, way, grown)!;
+  const lengths = new Map<string, Sectors>([
+    ...[...parts.keys()].map((id) => [id, grown.staying(id)] as const),
+    ...problem.fresh.map((f, i) => [f.id, grown.fresh[i]!] as const),
+  ]);
+  const top = levelsOf(problem);
+  return {
+    givers,
+    way,
+    movedBytes: laid.movedBytes,
+    given: top === 0 ? 1 : level / top,
+    starts: laid.starts,
+    lengths,
+  };
+}
+
+const MEASURES = 2 ** 20;
+
+/** How long it is when it gives this share of what it can, rounded so that it gives no less. */
+function lengthGiving(
+  { length, least }: StayingPart,
+  measure: number,
+  { roundTo, rows }: PlaceProblem,
+): Sectors {
+  if (measure <= 0) return length;
+  const exact = length - (length - least) * measure;
+  const round = alignDown(exact, roundTo);
+  return sectors(Math.max(least, round > least ? round : alignDown(exact, rows[0]?.room.step ?? 1)));
+}
+
+/** The least of `0..most` at which it does; it does at `most`. */
+function least(most: number, does: (n: number) => boolean): number {
+  let [low, high] = [-1, most];
+  while (high - low > 1) {
+    const middle = Math.floor((low + high) / 2);
+    if (does(middle)) high = middle;
+    else low = middle;
+  }
+  return high;
+}
+
+function withRest(problem: PlaceProblem, lengths: Lengths, does: (lengths: Lengths) => boolean): Lengths {
+  const step = problem.rows[0]?.room.step ?? 1;
+  return problem.fresh.reduce((now, { takesRest }, i) => {
+    if (!takesRest) return now;
+    const longer = (steps: number): Lengths => ({
+      ...now,
+      fresh: now.fresh.map((length, k) => (k === i ? sectors(length + steps * step) : length)),
+    });
+    const most = Math.floor(problem.sliver / step) + 1;
+    const first = least(most, (steps) => steps === most || !does(longer(steps)));
+    return first === most ? now : longer(first - 1);
+  }, lengths);
+}
