@@ -31,6 +31,7 @@ const CORE_LAYERS = [
   'finding',
   'runbook',
   'overview',
+  'proposal',
   'exchange',
 ];
 

@@ -27,4 +27,5 @@ export * from './moment/index.js';
 export * from './standing/index.js';
 export * from './runbook/index.js';
 export * from './overview/index.js';
+export * from './proposal/index.js';
 export * from './exchange/index.js';

@@ -14,7 +14,7 @@ import {
 import { isPlannable, type Survey, type SurveyIdentity } from '../survey/index.js';
 import { looksLikeNotation, type MachineText } from '../notation/index.js';
 import type { Stage } from '../overview/index.js';
-import { proposeParts } from '../strategy/index.js';
+import { proposalsFor } from '../proposal/index.js';
 import { systemFrom } from '../system/index.js';
 import { message, type Text } from '../words/index.js';
 import type { HistoryEntry } from './exchange.js';
@@ -144,8 +144,8 @@ export function begunMachine(
   if (add) {
     const system = systemFrom(add.profile, { id: add.id, name: add.name, origin: 'new' });
     make({ kind: 'add-system', system });
-    const proposal = survey ? proposeParts({ plan, survey }, system) : undefined;
-    if (proposal?.ok) make(proposal.edit);
+    const [first] = (survey && proposalsFor({ plan, survey })?.proposals) ?? [];
+    if (first) make(first.edit);
   }
   return { ...frame(name, '', at), revision: history.length, plan, surveys: survey ? [survey] : [], history };
 }

@@ -14,15 +14,18 @@ export interface Giver {
   readonly frees: number;
 }
 
-/** Kept volumes that can shrink and of which the floor is known, the one that frees most first. */
-export function givers(planned: Planned): Giver[] {
+/**
+ * Kept volumes that can shrink and of which the floor is known, the one that frees most first. `toFloor`: with no room to
+ * breathe.
+ */
+export function givers(planned: Planned, toFloor = false): Giver[] {
   return planned.plan.partitions
     .flatMap((partition): Giver[] => {
       const floor = floorOf(planned, partition);
       const kept = partition.from !== null && partition.treatment === 'keep';
       if (!kept || !floor || !canShrink(sizedAs(partition))) return [];
       const used = usedOf(planned, partition.from);
-      const target = Math.max(floor.bytes, used ? advisedWindowsBytes(used.bytes) : 0);
+      const target = Math.max(floor.bytes, used && !toFloor ? advisedWindowsBytes(used.bytes) : 0);
       const frees = sizeOf(partition, planned.survey) - target;
       return frees > 0 ? [{ partition, target, frees }] : [];
     })

@@ -6,7 +6,7 @@ import { anyStyledDisk, walk } from '../testing/arbitraries.js';
 import { english, sayIn } from '../words/index.js';
 import { backOf, foundName } from '../runbook/says/index.js';
 import { wayBackSays } from '../runbook/index.js';
-import { proposeParts } from '../strategy/index.js';
+import { proposalsFor } from '../proposal/index.js';
 import { drawn, edited, gib, newSystem, planOn, surveysOf } from '../testing/builders.js';
 import { written } from '../testing/cases/index.js';
 import type { Edit, Plan, Planned } from '../plan/index.js';
@@ -133,9 +133,8 @@ test('a proposal leaves the volume that gives room its advised size, though its 
   const laptop = drawn(300, ['1GiB efi', '298GiB windows']);
   const begun = planOn(laptop, { kind: 'add-system', system: newSystem('linux-desktop') });
   const plan = edited(begun, laptop, noteFoundEdit(begun, 'found-2', { usedBytes: 200 * GIB }));
-  const proposal = proposeParts({ plan, survey: laptop }, plan.systems.at(-1)!);
-  if (!proposal.ok) throw new Error(proposal.hindrance.code);
-  const after = edited(plan, laptop, proposal.edit);
+  const [first] = proposalsFor({ plan, survey: laptop })!.proposals;
+  const after = edited(plan, laptop, first!.edit);
   expect(partitionOf(after, 'found-2')!.length * 512).toBeGreaterThanOrEqual(230 * GIB);
 });
 

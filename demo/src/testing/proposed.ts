@@ -1,7 +1,7 @@
 import {
   apply,
   isHomeless,
-  proposeParts,
+  proposalsFor,
   reinstallEdit,
   systemFrom,
   type Planned,
@@ -16,7 +16,7 @@ const SOUND_ANALYSIS = systemFrom('linux-development', {
   origin: 'new',
 });
 
-/** A machine with the first proposal taken up for every system that has no place yet; one whose setup takes free room comes last. */
+/** A machine with the first proposal taken up for the systems that have no place yet. */
 export function proposed(name: DemoName, identity: SurveyIdentity): Planned {
   const { plan, survey } = demoMachine(name, identity);
   if (!survey) throw new Error(`${name} was not read`);
@@ -24,11 +24,7 @@ export function proposed(name: DemoName, identity: SurveyIdentity): Planned {
   const own = { ...plan, surveyId: survey.id, systems };
   const again = name === 'knot' ? apply(own, reinstallEdit(own, systems[0]!), () => survey) : undefined;
   const begun: Planned = { plan: again?.ok ? again.plan : own, survey };
-  const waiting = [...systems].sort((a, b) => Number(a.ownSetup) - Number(b.ownSetup));
-  return waiting.reduce((planned, system) => {
-    if (!isHomeless(planned.plan, system)) return planned;
-    const proposal = proposeParts(planned, system);
-    const result = proposal.ok ? apply(planned.plan, proposal.edit, () => survey) : undefined;
-    return result?.ok ? { plan: result.plan, survey } : planned;
-  }, begun);
+  if (!begun.plan.systems.some((system) => isHomeless(begun.plan, system))) return begun;
+  const [first] = proposalsFor(begun)?.proposals ?? [];
+  return first ? { plan: first.after, survey } : begun;
 }

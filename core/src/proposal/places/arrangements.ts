@@ -22,16 +22,18 @@ export function waysOf(problem: PlaceProblem): Ways {
   const each = problem.fresh.map((_, i) => i);
   const grouped = problem.fresh.map((f) => groups.indexOf(f.group));
   const together = problem.fresh.map(() => 0);
-  const binding = [each, grouped, together].find(
-    (b) => slots.length ** (Math.max(-1, ...b) + 1) <= MOST_WAYS,
-  );
-  const inOrder = chosen(slots, binding ?? together).slice(0, MOST_WAYS);
-  const trading = inOrder.flatMap((way) => trades(problem, slots, way));
-  const few = inOrder.length + trading.length <= MOST_WAYS;
+  const count = (binding: readonly number[]) => slots.length ** (Math.max(-1, ...binding) + 1);
+  const binding = [each, grouped, together].find((b) => count(b) <= MOST_WAYS) ?? together;
+  const picks = chosen(slots, binding).slice(0, MOST_WAYS);
+  const asTheyAre = problem.rows.map(({ parts }) => [...parts.keys()]);
+  const orders = tradesOf(asTheyAre);
+  const room = Math.floor(MOST_WAYS / Math.max(1, picks.length));
   return {
-    inOrder,
-    trading: few ? trading : trading.slice(0, MOST_WAYS - inOrder.length),
-    all: binding === each && few,
+    inOrder: picks.map((places) => ({ orders: asTheyAre, slots: places })),
+    trading: orders
+      .slice(0, room)
+      .flatMap((order) => picks.map((places) => ({ orders: order, slots: places }))),
+    all: binding === each && orders.length <= room,
   };
 }
 
@@ -50,29 +52,27 @@ function slotsByRoom({ rows }: PlaceProblem): Slot[] {
 }
 
 /** Each choice of a slot for every part that `binding` does not bind to another; those that need the fewest places first. */
-function chosen(slots: readonly Slot[], binding: readonly number[]): Arrangement[] {
+function chosen(slots: readonly Slot[], binding: readonly number[]): Slot[][] {
   const count = Math.max(-1, ...binding) + 1;
-  const picks: number[][] = [[]];
-  for (let i = 0; i < count; i++)
-    picks.splice(0, picks.length, ...picks.flatMap((pick) => slots.map((_, s) => [...pick, s])));
+  let picks: number[][] = [[]];
+  for (let i = 0; i < count; i++) picks = picks.flatMap((pick) => slots.map((_, s) => [...pick, s]));
   const apart = (pick: readonly number[]) =>
-    new Set(pick).size * slots.length + pick.reduce((a, b) => a + b, 0);
+    new Set(pick).size * slots.length * count + pick.reduce((a, b) => a + b, 0);
   return picks
     .map((pick) => ({ pick, apart: apart(pick) }))
     .sort((a, b) => a.apart - b.apart)
-    .map(({ pick }) => ({ slots: binding.map((b) => slots[pick[b]!]!), lifted: null }));
+    .map(({ pick }) => binding.map((b) => slots[pick[b]!]!));
 }
 
-function trades(
-  { rows }: PlaceProblem,
-  slots: readonly Slot[],
-  { slots: places }: Arrangement,
-): Arrangement[] {
-  return rows.flatMap(({ parts }, row) =>
-    // What must stay can trade places too: the others move past it.
-    parts.flatMap((_, index) => {
-      const elsewhere = slots.filter((s) => s.row === row && s.before !== index && s.before !== index + 1);
-      return elsewhere.map((to): Arrangement => ({ slots: places, lifted: { row, index, to } }));
-    }),
-  );
+/** Every order of the parts that stay in which one of them has left its place. */
+function tradesOf(orders: readonly (readonly number[])[]): (readonly (readonly number[])[])[] {
+  return orders.flatMap((order, row) => {
+    const others = order.flatMap((index) => {
+      const without = order.filter((i) => i !== index);
+      return without.map((_, at) => without.toSpliced(at < index ? at : at + 1, 0, index));
+    });
+    // Two neighbours trade places whichever of them leaves.
+    const distinct = [...new Map(others.map((o) => [o.join(), o])).values()];
+    return distinct.map((other) => orders.with(row, other));
+  });
 }

@@ -1,6 +1,6 @@
 import { leastMovedBytes, packLeastMoved, type PackPart } from '../../plan/index.js';
 import { sectors, type Sectors } from '../../quantity/index.js';
-import type { Arrangement, PlaceProblem } from './problem.js';
+import type { Arrangement, FreshPart, PlaceProblem } from './problem.js';
 
 /** Lengths for one try: of the parts that stay, by their ids, and of those to come, in their order. */
 export interface Lengths {
@@ -41,40 +41,48 @@ export function movedBy(problem: PlaceProblem, way: Arrangement, lengths: Length
 
 function inOrder(
   { rows, fresh }: PlaceProblem,
-  { slots, lifted }: Arrangement,
+  { orders, slots }: Arrangement,
   lengths: Lengths,
   row: number,
 ): PackPart[] {
   const { parts } = rows[row]!;
-  const staying = (index: number): PackPart => ({
-    ...parts[index]!,
-    length: lengths.staying(parts[index]!.id),
-  });
-  const ordered: PackPart[] = [];
-  for (let before = 0; before <= parts.length; before++) {
-    fresh.forEach(({ id, lead }, i) => {
+  const coming = (before: number): PackPart[] =>
+    fresh.flatMap(({ id, lead }, i) => {
       const slot = slots[i]!;
-      if (slot.row === row && slot.before === before)
-        ordered.push({ id, length: lengths.fresh[i]!, now: null, dataBytes: 0, lead });
+      const here = slot.row === row && slot.before === before;
+      return here ? [{ id, length: lengths.fresh[i]!, now: null, dataBytes: 0, lead }] : [];
     });
-    if (lifted?.row === row && lifted.to.before === before) ordered.push(staying(lifted.index));
-    if (before < parts.length && !(lifted?.row === row && lifted.index === before))
-      ordered.push(staying(before));
-  }
-  return ordered;
+  const staying = orders[row]!.flatMap((index, before) => {
+    const part = parts[index]!;
+    return [...coming(before), { ...part, length: lengths.staying(part.id) }];
+  });
+  return [...staying, ...coming(parts.length)];
 }
 
-/** Lengths of the parts to come at a level: 0 is the least of each, `levels` what is wished for. */
-export function freshAt({ fresh, rows }: PlaceProblem, level: number, levels: number): Sectors[] {
-  const step = rows[0]?.room.step ?? 1;
-  return fresh.map(({ least, wished }) => {
-    const more = levels === 0 ? 0 : Math.floor(((wished - least) / step) * (level / levels)) * step;
-    return sectors(level === levels ? wished : least + more);
+/** Lengths of the parts to come at a level: at 0 the least of each, at `levelsOf` what is wished for. */
+export function freshAt(problem: PlaceProblem, level: number): Sectors[] {
+  const step = stepOf(problem);
+  const turns = [...new Set(problem.fresh.map((f) => f.turn))].sort((a, b) => a - b);
+  const shares = new Map<number, number>();
+  let left = level;
+  for (const turn of turns) {
+    const steps = Math.max(...problem.fresh.filter((f) => f.turn === turn).map((f) => stepsOf(f, step)));
+    shares.set(turn, steps === 0 ? 1 : Math.min(1, left / steps));
+    left = Math.max(0, left - steps);
+  }
+  return problem.fresh.map(({ least, wished, turn }) => {
+    const share = shares.get(turn)!;
+    return share === 1 ? wished : sectors(least + Math.floor(((wished - least) / step) * share) * step);
   });
 }
 
 /** How many levels tell the sizes of the parts to come apart. */
-export function levelsOf({ fresh, rows }: PlaceProblem): number {
-  const step = rows[0]?.room.step ?? 1;
-  return Math.max(0, ...fresh.map(({ least, wished }) => Math.ceil((wished - least) / step)));
+export function levelsOf(problem: PlaceProblem): number {
+  const step = stepOf(problem);
+  const turns = new Map<number, number>();
+  for (const f of problem.fresh) turns.set(f.turn, Math.max(turns.get(f.turn) ?? 0, stepsOf(f, step)));
+  return [...turns.values()].reduce((a, b) => a + b, 0);
 }
+
+const stepOf = ({ rows }: PlaceProblem): number => rows[0]?.room.step ?? 1;
+const stepsOf = ({ least, wished }: FreshPart, step: number): number => Math.ceil((wished - least) / step);

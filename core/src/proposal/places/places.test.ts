@@ -18,7 +18,11 @@ const problems = fc
       { maxLength: 4 },
     ),
     fresh: fc.array(
-      fc.record({ least: fc.integer({ min: 1, max: 2 }), more: fc.integer({ min: 0, max: 3 }) }),
+      fc.record({
+        least: fc.integer({ min: 1, max: 2 }),
+        more: fc.integer({ min: 0, max: 3 }),
+        turn: fc.integer({ min: 0, max: 1 }),
+      }),
       { minLength: 1, maxLength: 2 },
     ),
     slack: fc.integer({ min: 0, max: 4 }),
@@ -34,9 +38,9 @@ const problems = fc
     });
     return {
       rows: [{ parts, room: { first: sectors(0), end: sectors(at + slack), step: 1 } }],
-      fresh: fresh.map(({ least, more }, i): FreshPart => {
+      fresh: fresh.map(({ least, more, turn }, i): FreshPart => {
         const sizes = { least: sectors(least), wished: sectors(least + more) };
-        return { id: `new-${i}`, ...sizes, lead: 0, takesRest: false, group: 'one' };
+        return { id: `new-${i}`, ...sizes, lead: 0, takesRest: false, group: 'one', turn };
       }),
       mostMovedBytes: null,
       roundTo: sectors(1),
@@ -92,7 +96,7 @@ test('what is undominated equals what brute force finds, on thousands of disks',
     fc.property(problems, (problem) => {
       const top = levelsOf(problem);
       const brute = Array.from({ length: top + 1 }, (_, level) => level).flatMap((level) => {
-        const moved = bruteForce(problem, freshAt(problem, level, top));
+        const moved = bruteForce(problem, freshAt(problem, level));
         return moved === undefined ? [] : [[level, moved] as const];
       });
       const { placings, exhaustive } = searchPlaces(problem);

@@ -16,6 +16,8 @@ export interface FreshPart {
   readonly lead: number;
   /** What would be left over beside it as a sliver is its own. */
   readonly takesRest: boolean;
+  /** What is more than the least is given by turns: to those with the lowest number first, to equal ones in one measure. */
+  readonly turn: number;
   /** Parts of one group stand side by side where all ways of setting them apart are too many. */
   readonly group: string;
 }
@@ -38,15 +40,16 @@ export interface PlaceProblem {
   readonly sliver: Sectors;
 }
 
-/** A place in the order: before the part with this index in its row. */
+/** A place in the order of a row: before the part that is this one in it, or behind the last. */
 export interface Slot {
   readonly row: number;
   readonly before: number;
 }
 
-/** Where each part to come stands, and which one that stays leaves its place in the order. */
+/** In which order parts stand. */
 export interface Arrangement {
+  /** For each row, the parts that stay, by their indices. */
+  readonly orders: readonly (readonly number[])[];
   /** One for each part to come, in their order. */
   readonly slots: readonly Slot[];
-  readonly lifted: { readonly row: number; readonly index: number; readonly to: Slot } | null;
 }

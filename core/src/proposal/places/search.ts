@@ -70,6 +70,9 @@ class Front {
   levels: Level[] = [];
   private readonly top: number;
   private readonly staying: ReadonlyMap<string, Sectors>;
+  private readonly least: readonly Sectors[];
+  /** Of each row, what those that stay leave. */
+  private readonly room: readonly number[];
 
   constructor(
     private readonly problem: PlaceProblem,
@@ -79,6 +82,10 @@ class Front {
     this.top = levelsOf(problem);
     const parts = problem.rows.flatMap((row) => row.parts);
     this.staying = new Map(parts.map((p) => [p.id, givers.has(p.id) ? p.least : p.length]));
+    this.least = freshAt(problem, 0);
+    this.room = problem.rows.map(
+      (row) => row.room.end - row.room.first - row.parts.reduce((sum, p) => sum + this.staying.get(p.id)!, 0),
+    );
   }
 
   /** The least data moved by which all that is wished for is given. */
@@ -97,6 +104,7 @@ class Front {
 
   /** Every level at which this way moves less than is known. */
   private follow(way: Arrangement): void {
+    if (!this.couldHold(way)) return;
     const least = this.moved(way, 0);
     if (least === undefined || this.isKnown(this.top, least)) return;
     let bound = Infinity;
@@ -118,8 +126,15 @@ class Front {
     }
   }
 
+  /** Whether each row is as long as what stands in it, at the least. */
+  private couldHold({ slots }: Arrangement): boolean {
+    const left = [...this.room];
+    slots.forEach(({ row }, i) => (left[row]! -= this.least[i]!));
+    return left.every((sectorsLeft) => sectorsLeft >= 0);
+  }
+
   private moved(way: Arrangement, level: number): number | undefined {
-    const fresh = freshAt(this.problem, level, this.top);
+    const fresh = freshAt(this.problem, level);
     return movedBy(this.problem, way, { staying: (id) => this.staying.get(id)!, fresh });
   }
 
@@ -169,7 +184,7 @@ function settled(
   { level, movedBytes, way }: Level,
 ): Placing {
   const parts = new Map(problem.rows.flatMap((row) => row.parts.map((p) => [p.id, p])));
-  const fresh = freshAt(problem, level, levelsOf(problem));
+  const fresh = freshAt(problem, level);
   const giving = new Set(givers);
   const at = (measure: number): Lengths => ({
     staying: (id) => lengthGiving(parts.get(id)!, giving.has(id) ? measure : 0, problem),

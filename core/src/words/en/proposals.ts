@@ -1,4 +1,14 @@
-import { both, lowered, quoted } from './format.js';
+import { and, binary, both, count, lowered, quoted } from './format.js';
+
+type Fit = 'nothing' | 'too-small' | 'least' | 'comfortable' | 'generous';
+
+const FITS: Readonly<Record<Fit, string>> = {
+  nothing: 'no place',
+  'too-small': 'less than it needs',
+  least: 'enough, but tight',
+  comfortable: 'comfortable',
+  generous: 'generous',
+};
 
 /** What is proposed: strategies for the EFI system partition, space and partitions for a system. */
 export const proposals = {
@@ -30,21 +40,43 @@ export const proposals = {
     `The partitions behind it cannot make room: ${both(bytes)} are missing before a partition that must stay where it is.`,
   'efi-no.no-order': () => 'The steps for this cannot be put in order on this disk.',
 
-  'propose.setup': ({ bytes }: { bytes: number }) =>
-    `Its setup creates its own partitions in ${both(bytes)} of free space.`,
-  'propose.shrink': ({ volume, bytes }: { volume: string; bytes: number }) =>
-    `Shrinks ${quoted(volume)} to ${both(bytes)}.`,
-  'propose.efi': ({ strategy }: { strategy: string }) => `EFI system partition: ${lowered(strategy)}.`,
-  'propose.create': ({ role, bytes }: { role: string; bytes: number }) =>
-    `Creates ${role} of ${both(bytes)}.`,
-  'propose-no.room': ({ system, bytes, known }: { system: string; bytes: number; known: boolean }) =>
-    `${system} needs ${both(bytes)} in one piece, and no volume on the disk can give that much${
-      known ? '' : ' as far as is known. Enter under As found how much space each volume uses'
-    }.`,
-  'propose-no.loader': () =>
-    'There is no place for its boot loader: no choice for the EFI system partition works here.',
-  'propose-no.part': ({ role, bytes }: { role: string; bytes: number }) =>
-    `There is not enough free space for ${role} of ${both(bytes)}.`,
+  'reason.moves-nothing': () => 'moves no partition',
+  'reason.moves': ({ volumes, bytes }: { volumes: readonly string[]; bytes: number }) =>
+    `moves ${and(volumes.map(quoted))}, ${binary(bytes)}`,
+  'reason.free-space': () => 'uses free space only',
+  'reason.keeps': ({ volume, bytes }: { volume: string; bytes: number }) =>
+    `${quoted(volume)} keeps ${binary(bytes)}`,
+  'reason.system': ({ system, bytes, fit }: { system: string; bytes: number; fit: Fit }) =>
+    `${system} has ${binary(bytes)}, ${FITS[fit]}`,
+  'reason.room': ({ system, bytes }: { system: string; bytes: number }) =>
+    `${binary(bytes)} stay free for the setup of ${system}`,
+  'reason.part': ({ role, bytes }: { role: string; bytes: number }) => `${role} ${binary(bytes)}`,
+  'reason.loader': ({ strategy }: { strategy: string }) => `EFI system partition: ${lowered(strategy)}`,
+  'reason.exposed': ({ count: n }: { count: number }) => `in ${count(n, 'step')} a power cut could cost data`,
+  'reason.restarts': ({ count: n }: { count: number }) => count(n, 'restart'),
+  'proof.nothing': () => 'No partition moves, so no plan can move less.',
+  'proof.least': ({ weighed }: { weighed: number }) =>
+    `No plan that gives all of this moves less data: all ${count(weighed, 'order')} of the partitions were weighed, with at most one of those that stay in another place in the order.`,
+  'proof.most': ({ weighed }: { weighed: number }) =>
+    `No plan within these wishes gives more: all ${count(weighed, 'order')} of the partitions were weighed, with at most one of those that stay in another place in the order.`,
+  'proof.not-all': ({ weighed }: { weighed: number }) =>
+    `This disk has too many partitions to weigh every order: ${count(weighed, 'order')} were. A better plan may exist.`,
+  'why-not.moved': (p: { volumes: readonly string[]; bytes: number; restarts: number }) =>
+    `It would fit if ${and(p.volumes.map(quoted))} may move: ${both(p.bytes)} of data, ${count(p.restarts, 'restart')} in all.`,
+  'why-not.untouched': ({ volume }: { volume: string }) => `It would fit if ${quoted(volume)} may change.`,
+  'why-not.efi': () => 'It would fit with another choice for the EFI system partition.',
+  'why-not.restarts': ({ restarts }: { restarts: number }) =>
+    `It would fit with ${count(restarts, 'restart')}.`,
+  'why-not.time': ({ seconds }: { seconds: number }) =>
+    `It would fit if copying may take ${count(Math.ceil(seconds / 60), 'minute')}.`,
+  'why-not.exposure': ({ count: n }: { count: number }) =>
+    `It would fit if a power cut in ${count(n, 'step')} may cost data. Make a backup first.`,
+  'why-not.tight': ({ volume, bytes, free }: { volume: string; bytes: number; free: number }) =>
+    `It would fit if ${quoted(volume)} is shrunk to ${both(bytes)}, which leaves it only ${binary(free)} of free space. That is less than it should have.`,
+  'why-not.unknown': ({ volume }: { volume: string }) =>
+    `Nobody has entered how much of ${quoted(volume)} is used, so it gives nothing. Enter it under As found.`,
+  'why-not.short': ({ bytes, free }: { bytes: number; free: number }) =>
+    `The disk is ${both(bytes)} too small for this: ${binary(free)} are free or can be freed.`,
 
   'size.becomes': ({ volume, bytes }: { volume: string; bytes: number }) =>
     `${quoted(volume)} becomes ${both(bytes)}`,

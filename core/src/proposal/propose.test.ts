@@ -3,16 +3,12 @@ import { GIB } from '../quantity/index.js';
 import { type Planned, noteFoundEdit, type Plan } from '../plan/index.js';
 import { systemFrom } from '../system/index.js';
 import { drawn, drawnMbr, edited, newSystem, planOn } from '../testing/builders.js';
-import { proposeParts } from './index.js';
+import { proposalsFor } from './index.js';
 
 const proposed = (planned: Planned) => {
   const { plan, survey } = planned;
-  const outcome = proposeParts(
-    planned,
-    plan.systems.find((s) => s.id === 'system-1')!,
-  );
-  if (!outcome.ok) throw new Error(outcome.hindrance.code);
-  return { after: edited(plan, survey, outcome.edit), does: outcome.does };
+  const { proposals } = proposalsFor(planned)!;
+  return { after: edited(plan, survey, proposals[0]!.edit), proposals };
 };
 const blockers = (planned: Planned) =>
   findAll(planned)
@@ -31,7 +27,7 @@ const onLaptop = (profile: string, ramGib = 16) => {
 };
 
 test('a full Windows gives the room, its EFI partition is shared, and the root is comfortable', () => {
-  const { after, does } = proposed({ plan: onLaptop('linux-desktop'), survey: laptop });
+  const { after, proposals } = proposed({ plan: onLaptop('linux-desktop'), survey: laptop });
   expect(parts(after)).toEqual([
     ['efi', 0],
     ['reserved', 0],
@@ -39,7 +35,7 @@ test('a full Windows gives the room, its EFI partition is shared, and the root i
     ['root', 31],
   ]);
   expect(after.partitions[0]!.owners).toEqual(['found-windows', 'system-1']);
-  expect(does.length).toBe(3);
+  expect(proposals[0]!.given).toBe(1);
   expect(blockers({ plan: after, survey: laptop })).toEqual([]);
 });
 
@@ -60,16 +56,15 @@ test('what makes its own partitions gets the room only', () => {
   const { after } = proposed({ plan: noted, survey: disk });
   expect(parts(after)).toEqual([
     ['efi', 1],
-    ['root', 378],
+    ['root', 377],
   ]);
 });
 
 test('without known used space nothing is shrunk, and it is said', () => {
   const plan = planOn(laptop, { kind: 'add-system', system: newSystem('linux-desktop') });
-  expect(proposeParts({ plan, survey: laptop }, newSystem('linux-desktop'))).toMatchObject({
-    ok: false,
-    hindrance: { code: 'propose-no.room', with: { known: false } },
-  });
+  const { proposals, whyNot } = proposalsFor({ plan, survey: laptop })!;
+  expect(proposals).toEqual([]);
+  expect(whyNot.map((w) => w.says.code)).toEqual(['why-not.unknown', 'why-not.short']);
 });
 
 test('on a full MBR the container takes what is left', () => {
@@ -102,18 +97,18 @@ test('on a full MBR the container takes what is left', () => {
 });
 
 describe('room that is there already', () => {
-  // Beside its parts, 640 MiB are left for an EFI system partition, alignment and records.
   const wished = { ...newSystem('linux-small'), leastBytes: 5 * GIB, comfortableBytes: 5 * GIB };
   const onDisk = (free: number) => {
     const used = 100 * GIB - free;
     const disk = drawn(100, [`${used / GIB}GiB ext4 "full"`]);
     const plan = planOn(disk, { kind: 'add-system', system: wished });
-    return proposeParts({ plan, survey: disk }, wished);
+    return proposalsFor({ plan, survey: disk })!.proposals.length;
   };
 
+  // Its root, an EFI system partition of 512 MiB, and what the table and alignment take.
   test('is used as it is, when it is just enough', () => {
-    expect(onDisk(6 * GIB).ok).toBe(true);
-    expect(onDisk(5.25 * GIB).ok).toBe(false);
+    expect(onDisk(5.51 * GIB)).toBe(1);
+    expect(onDisk(5.49 * GIB)).toBe(0);
   });
 });
 
