@@ -2,7 +2,7 @@ import { figuresOf, type PlanFigures } from '../overview/index.js';
 import { sizeOf, type BatchEdit, type Plan, type PlannedPartition } from '../plan/index.js';
 import { bytes, type Bytes } from '../quantity/index.js';
 import type { EfiShape } from '../strategy/index.js';
-import type { System } from '../system/index.js';
+import type { LevelOfSize, System } from '../system/index.js';
 import type { Role } from '../table/index.js';
 import { composed } from './compose.js';
 import { searchPlaces, type Placing } from './places/search.js';
@@ -15,6 +15,9 @@ export interface MadePart {
   readonly bytes: Bytes;
 }
 
+/** A wish near the one that was made: another level of size, or a home of its own. */
+export type NearWish = LevelOfSize | 'home';
+
 /** A plan that gives systems their places, as it was found by the search, with all that follows from it. */
 export interface Candidate {
   readonly edit: BatchEdit;
@@ -22,8 +25,8 @@ export interface Candidate {
   readonly figures: PlanFigures;
   /** How much of what is wished it gives: 1, all of it. */
   readonly given: number;
-  /** Whether it is for what is wished, and not for something near it. */
-  readonly asWished: boolean;
+  /** In what it is for something near what is wished; `null`: it is for just that. */
+  readonly near: NearWish | null;
   readonly loader: EfiShape | undefined;
   readonly made: readonly MadePart[];
   /** Kept volumes that become smaller, as they will be. */
@@ -82,7 +85,7 @@ function workedOut(situation: Situation, { loader, search, placing }: Draft): Ca
     ...made,
     figures,
     given: placing.given,
-    asWished: true,
+    near: null,
     loader,
     made: search.parts.map(({ id, role, owners }) => ({
       role,

@@ -1,4 +1,5 @@
 export { proposalsFor, type Proposal, type Proposals } from './propose.js';
 export type { ProofSays, ReasonSays } from './reasons.js';
-export { isHomeless } from './situation.js';
+export type { NearWish } from './candidates.js';
+export { isHomeless, systemsToPlace } from './situation.js';
 export type { WhyNot, WhyNotSays } from './why-not.js';

@@ -31,7 +31,7 @@ export const proposalsFor = derived((planned: Planned): Proposals | undefined =>
   if (!situation) return undefined;
   const found = candidatesFor(situation);
   const best = ranked([...found.candidates, ...variantsOf(planned.plan, situation)], situation.before);
-  const first = best.find((candidate) => candidate.asWished);
+  const first = best.find((candidate) => candidate.near === null);
   return {
     proposals: best.map((candidate) => ({ ...candidate, reasons: reasonsOf(candidate, planned) })),
     proof: first ? proofOf(first, found) : null,

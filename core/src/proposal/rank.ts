@@ -6,13 +6,13 @@ import type { Candidate } from './candidates.js';
 const MOST_SHOWN = 5;
 
 /** What counts, the most important first; less is better. */
-function costs({ figures, given, asWished, shrunk }: Candidate, { survey }: Planned): number[] {
+function costs({ figures, given, near, shrunk }: Candidate, { survey }: Planned): number[] {
   const { findings, moved, exposures, restarts, seconds } = figures;
   const kept = shrunk.reduce((sum, p) => sum + p.length, 0);
   return [
     findings.blocker,
     findings.hazard,
-    asWished && given === 1 ? 0 : 1,
+    near === null && given === 1 ? 0 : 1,
     moved.most,
     exposures,
     restarts,

@@ -48,17 +48,26 @@ export interface Situation {
 export function situationOf(planned: Planned): Situation | undefined {
   const { plan, survey } = planned;
   const wish = plan.wish ?? USUAL_WISH;
-  const homeless = plan.systems.filter((s) => isHomeless(plan, s));
-  const placed = plan.systems.filter((s) => s.origin === 'new' && !s.host && isPlacedAnew(plan, s));
-  const systems = [...(homeless.length > 0 ? homeless : placed)].sort(
-    (a, b) => Number(a.ownSetup) - Number(b.ownSetup),
-  );
+  const { systems, again } = systemsToPlace(plan);
   if (systems.length === 0) return undefined;
-  const taken = homeless.length > 0 ? [] : takenBack(planned, systems);
+  const taken = again ? takenBack(planned, systems) : [];
   const base = apply(plan, batch(message('edit.several'), taken), () => survey);
   if (!base.ok) return undefined;
   const { edits, after, loaders } = loadersFor({ plan: base.plan, survey }, systems, wish);
   return { before: { plan: after, survey }, edits: [...taken, ...edits], systems, wish, loaders };
+}
+
+/**
+ * The systems that proposals are made for, those that make their own partitions last: all that have no place, or where there are
+ * none, all that can be placed `again`.
+ */
+export function systemsToPlace(plan: Plan): { readonly systems: readonly System[]; readonly again: boolean } {
+  const inTurn = (systems: readonly System[]) =>
+    [...systems].sort((a, b) => Number(a.ownSetup) - Number(b.ownSetup));
+  const homeless = plan.systems.filter((s) => isHomeless(plan, s));
+  if (homeless.length > 0) return { systems: inTurn(homeless), again: false };
+  const placed = plan.systems.filter((s) => s.origin === 'new' && !s.host && isPlacedAnew(plan, s));
+  return { systems: inTurn(placed), again: true };
 }
 
 /** Whether all that it is installed on is new: so it can be placed again. */

@@ -1,7 +1,7 @@
 import { apply, batch, type Plan, type SingleEdit } from '../plan/index.js';
 import { LEVELS_OF_SIZE, USUAL_SYSTEM_WISH, type System, type SystemWish } from '../system/index.js';
 import { message } from '../words/index.js';
-import { candidatesFor, type Candidate } from './candidates.js';
+import { candidatesFor, type Candidate, type NearWish } from './candidates.js';
 import { ranked } from './rank.js';
 import { situationOf, type Situation } from './situation.js';
 
@@ -10,7 +10,7 @@ const HOME_OFFERED: SystemWish['home'] = { share: 0.5 };
 
 /** The best plans for wishes near the one that was made: another level of size, a home of its own. Taking one up changes the wish. */
 export function variantsOf(plan: Plan, situation: Situation): Candidate[] {
-  return nearWishes(situation.systems).flatMap((wishFor) => {
+  return nearWishes(situation.systems).flatMap(([name, wishFor]) => {
     const edits = situation.systems.map((s): SingleEdit => ({
       kind: 'change-system',
       system: s.id,
@@ -25,7 +25,7 @@ export function variantsOf(plan: Plan, situation: Situation): Candidate[] {
       .slice(0, 1)
       .map((best) => ({
         ...best,
-        asWished: false,
+        near: name,
         edit: { ...best.edit, edits: [...edits, ...best.edit.edits] },
       }));
   });
@@ -35,14 +35,14 @@ type WishFor = (system: System) => SystemWish;
 
 const wishOf = ({ wish }: System): SystemWish => wish ?? USUAL_SYSTEM_WISH;
 
-function nearWishes(systems: readonly System[]): WishFor[] {
+function nearWishes(systems: readonly System[]): [NearWish, WishFor][] {
   const levels = systems.every((s) => typeof wishOf(s).size === 'string') ? LEVELS_OF_SIZE : [];
   const sizes = levels
     .filter((size) => systems.some((s) => wishOf(s).size !== size))
-    .map((size): WishFor => (s) => ({ ...wishOf(s), size }));
+    .map((size): [NearWish, WishFor] => [size, (s) => ({ ...wishOf(s), size })]);
   const homes = systems.filter((s) => keepsHome(s) && wishOf(s).home === 'on-root');
   const withHome: WishFor = (s) => ({ ...wishOf(s), home: keepsHome(s) ? HOME_OFFERED : wishOf(s).home });
-  return [...sizes, ...(homes.length > 0 ? [withHome] : [])];
+  return [...sizes, ...(homes.length > 0 ? [['home', withHome] satisfies [NearWish, WishFor]] : [])];
 }
 
 /** Whether a home of its own is usual for it. */

@@ -1,3 +1,4 @@
+import { fileURLToPath } from 'node:url';
 import { TextDecoder, TextEncoder } from 'node:util';
 
 /** What a browser has and the test environment lacks. Nothing is ever laid out there: sizes are those of a usual window. */
@@ -13,12 +14,39 @@ class Resizing implements ResizeObserver {
   disconnect(): void {}
 }
 
+type Handler = (event: { readonly data: unknown }) => void;
+
+/** The module of a worker, run beside its page: there is only one thread. */
+class Working {
+  onmessage: Handler | null = null;
+  private handler: Handler | undefined;
+
+  constructor(url: URL) {
+    const here = globalThis.addEventListener;
+    Object.assign(globalThis, {
+      addEventListener: (_: string, handler: Handler) => (this.handler = handler),
+    });
+    jest.isolateModules(() => void require(fileURLToPath(url)));
+    Object.assign(globalThis, { addEventListener: here });
+  }
+
+  postMessage(data: unknown): void {
+    const here = globalThis.postMessage;
+    Object.assign(globalThis, { postMessage: (answer: unknown) => this.onmessage?.({ data: answer }) });
+    this.handler?.({ data });
+    Object.assign(globalThis, { postMessage: here });
+  }
+
+  terminate(): void {}
+}
+
 if (typeof window !== 'undefined') {
   Element.prototype.scrollIntoView = () => undefined;
   Object.assign(window, {
     TextDecoder,
     TextEncoder,
     ResizeObserver: Resizing,
+    Worker: Working,
     matchMedia: (media: string): Partial<MediaQueryList> => ({
       media,
       matches: false,

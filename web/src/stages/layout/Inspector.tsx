@@ -16,7 +16,7 @@ import {
 import { useDerived, useEdit, useOpenState, useSelection } from '../../open/context.js';
 import { OwnerSwatch } from '../../parts/OwnerSwatch.js';
 import { FindingCard } from '../findings/FindingCard.js';
-import { ProposeParts } from '../systems/ProposeParts.js';
+import { FirstProposal } from '../systems/proposals/FirstProposal.js';
 import { CreateInGap } from './CreateInGap.js';
 import { PartitionInspector } from './PartitionInspector.js';
 import classes from './LayoutStage.module.css';
@@ -57,13 +57,11 @@ function Homeless({ survey }: { survey: Survey }) {
     <div className={classes.group} style={{ marginTop: '0.9rem' }}>
       <span className="eyebrow">{words['layout.not-placed-yet']()}</span>
       {homeless.map((system) => (
-        <div key={system.id}>
-          <p>
-            <OwnerSwatch owners={[system.id]} /> <b>{system.name}</b>
-          </p>
-          <ProposeParts system={system} survey={survey} />
-        </div>
+        <p key={system.id}>
+          <OwnerSwatch owners={[system.id]} /> <b>{system.name}</b>
+        </p>
       ))}
+      <FirstProposal survey={survey} />
     </div>
   );
 }

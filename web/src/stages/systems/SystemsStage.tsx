@@ -28,14 +28,14 @@ import { OwnerSwatch } from '../../parts/OwnerSwatch.js';
 import { SizeInput } from '../../parts/SizeInput.js';
 import { FitBar } from './FitBar.js';
 import { Hosted } from './Hosted.js';
-import { ProposeParts } from './ProposeParts.js';
+import { ProposalsPanel } from './proposals/ProposalsPanel.js';
 import { words } from '../../words/words.js';
 import classes from './SystemsStage.module.css';
 import { text } from '../../words/say.js';
 
 /** Which systems are there, which come, and what each asks for. */
 export function SystemsStage() {
-  const { plan } = useOpenState();
+  const { plan, survey } = useOpenState();
   const { attempt } = useEdit();
   const added = useRef<string | null>(null);
   const last = useRef<HTMLDivElement>(null);
@@ -82,6 +82,7 @@ export function SystemsStage() {
         <SystemSheet key={system.id} system={system} />
       ))}
       <div ref={last} />
+      {survey && <ProposalsPanel survey={survey} />}
     </div>
   );
 }
@@ -199,11 +200,6 @@ function SystemSheet({ system }: { system: System }) {
           {survey && choosesPartMaker(system) && <PartsChoice system={system} survey={survey} />}
         </div>
         {survey && <Hosted system={system} survey={survey} />}
-        {survey && (
-          <div className={classes.proposal}>
-            <ProposeParts system={system} survey={survey} />
-          </div>
-        )}
         <NameInput
           label={words['systems.purpose']()}
           value={system.purpose}

@@ -12,6 +12,7 @@ import { machines } from './machines.js';
 import { moment } from './moment.js';
 import { open } from './open.js';
 import { parts } from './parts.js';
+import { proposals } from './proposals.js';
 import { report } from './report.js';
 import { runbook } from './runbook.js';
 import { section } from './section.js';
@@ -37,6 +38,7 @@ export const english = {
   ...moment,
   ...open,
   ...parts,
+  ...proposals,
   ...report,
   ...runbook,
   ...section,

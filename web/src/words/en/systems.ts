@@ -37,7 +37,6 @@ export const systems = {
   'systems.partitions-its-own': () => 'on partitions of its own',
   'systems.as-one-file': (title: string) => `as one file in “${title}”`,
   'systems.size-file': () => 'Size of the file',
-  'systems.use-proposal': () => 'Use this proposal',
   'systems.systems': () => 'Systems',
   'systems.choose-which-systems-stay': () =>
     'Choose which systems stay, which are added or removed, and how much space each needs. The sizes are from the makers or rules of thumb; change them if you know better.',
