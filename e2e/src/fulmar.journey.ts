@@ -70,11 +70,11 @@ describe('fulmar: macOS stays, Linux and Windows come', () => {
     expect(await on.app.text('main')).not.toContain('There is not enough free space for Windows');
   });
 
-  test('both are proposed at a press each, and nothing stops the plan', async () => {
+  test('both are proposed at one press, and nothing stops the plan', async () => {
     await on.app.stage('Systems');
     const sheet = '[aria-label="Desk Linux"]';
-    await on.app.sees('Use this proposal', sheet);
-    await (await on.app.page.$(`${sheet} ::-p-text(Use this proposal)`))!.click();
+    await on.app.sees('121 GiB stay free for the setup of Windows');
+    await on.app.press('Use plan 1');
     await on.app.saved();
     await on.app.sees('Given 60 GiB (64.4 GB): comfortable', sheet);
     expect(await on.app.figure('blockers')).toBe('0');

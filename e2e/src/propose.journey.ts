@@ -13,18 +13,19 @@ describe('knot: a second system, proposed whole', () => {
     await on.app.stage('Systems');
     await on.app.press('Add a system');
     await on.app.press('Linux, development or analysis at least 20 GiB (21.5 GB)', 'menuitem');
-    await on.app.sees('Shrinks “knot-home” to 116.1 GiB');
-    await on.app.sees('Creates root of 61 GiB');
+    await on.app.sees('“knot-home” keeps 117 GiB');
+    await on.app.sees('Linux 2 has 60.1 GiB, comfortable');
+    await on.app.sees('With a home of its own');
   });
 
   test('one press makes room and parts, and nothing stops the plan', async () => {
-    await on.app.press('Use this proposal');
+    await on.app.press('Use plan 1');
     await on.app.saved();
     expect(await on.app.figure('blockers')).toBe('0');
     await on.app.stage('Layout');
     expect((await on.app.core('planned')).slice(3, 6)).toEqual([
-      'knot-home ext4 · shrunk · /home 116.1 GiB 124.6 GB',
-      'root ext4 · new · / 61 GiB 65.5 GB',
+      'knot-home ext4 · shrunk · /home 117 GiB 125.6 GB',
+      'root ext4 · new · / 60.1 GiB 64.5 GB',
       'swap swap · new 8 GiB 8.6 GB',
     ]);
   });

@@ -1,7 +1,10 @@
+import fc from 'fast-check';
 import { findAll } from '../finding/index.js';
 import { GIB } from '../quantity/index.js';
-import { type Planned, noteFoundEdit, type Plan } from '../plan/index.js';
-import { systemFrom } from '../system/index.js';
+import { givers, noteFoundEdit, USUAL_WISH, type Plan, type Planned, type Wish } from '../plan/index.js';
+import { procedureFor } from '../sequence/index.js';
+import { systemFrom, type SystemWish } from '../system/index.js';
+import { anyStyledDisk } from '../testing/arbitraries.js';
 import { drawn, drawnMbr, edited, newSystem, planOn } from '../testing/builders.js';
 import { proposalsFor } from './index.js';
 
@@ -118,4 +121,114 @@ test('what would be left over as a sliver goes to the system', () => {
   const { after } = proposed({ plan, survey: disk });
   expect(findAll({ plan: after, survey: disk }).filter((f) => f.rule === 'sliver')).toEqual([]);
   expect(after.partitions.at(-1)!.length).toBeGreaterThan(30 * 2048 * 1024);
+});
+
+const WISHES: readonly { readonly bounds: Partial<Wish>; readonly untouched?: boolean }[] = [
+  { bounds: {} },
+  { bounds: { mostMovedBytes: 0 } },
+  { bounds: {}, untouched: true },
+  { bounds: { exposure: 'none' } },
+  { bounds: { mostRestarts: 4, efi: 'second' } },
+];
+
+/** A disk with files in everything that can hold some, and a Linux that comes. */
+const anyWishing = fc
+  .tuple(anyStyledDisk, fc.integer({ min: 1, max: 9 }), fc.constantFrom(...WISHES), fc.nat(9))
+  .map(([survey, tenth, wish, untouched]): Planned => {
+    const begun = planOn(survey, { kind: 'add-system', system: newSystem('linux-desktop') });
+    const plan = survey.partitions.reduce(
+      (now, { id, length }) =>
+        edited(now, survey, noteFoundEdit(now, id, { usedBytes: Math.floor((length * 512 * tenth) / 10) })),
+      begun,
+    );
+    const alone = plan.partitions.filter((p) => p.from !== null).map((p) => p.id);
+    const left = wish.untouched ? alone.slice(untouched % 4, (untouched % 4) + 1) : [];
+    return { plan: { ...plan, wish: { ...USUAL_WISH, ...wish.bounds, untouched: left } }, survey };
+  });
+
+test('on any disk, every proposal keeps to what is wished, shrinks nothing too far, and can be carried out', () => {
+  let proposals = 0;
+  let moving = 0;
+  fc.assert(
+    fc.property(anyWishing, (planned) => {
+      const { plan, survey } = planned;
+      const wish = plan.wish!;
+      const targets = new Map(givers(planned).map((g) => [g.partition.id, g.target]));
+      const before = new Set(blockers(planned));
+      for (const { edit, after, figures, moved } of proposalsFor(planned)!.proposals) {
+        proposals += 1;
+        if (moved.length > 0) moving += 1;
+        expect(edited(plan, survey, edit)).toEqual(after);
+        expect(procedureFor({ plan: after, survey }).ordered.ok).toBe(true);
+        const worse = blockers({ plan: after, survey }).filter((rule) => !before.has(rule));
+        expect(worse).toEqual([]);
+        for (const was of plan.partitions) {
+          const is = after.partitions.find((p) => p.id === was.id)!;
+          if (is.length < was.length)
+            expect(is.length * 512).toBeGreaterThanOrEqual(Math.min(targets.get(was.id)!, was.length * 512));
+          if (wish.untouched.includes(was.id)) expect([is.start, is.length]).toEqual([was.start, was.length]);
+          if (wish.mostMovedBytes === 0) expect(is.start).toBe(was.start);
+        }
+        if (wish.exposure === 'none') expect(figures.exposures).toBe(0);
+        expect(figures.restarts).toBeLessThanOrEqual(wish.mostRestarts ?? Infinity);
+      }
+    }),
+    { numRuns: 150 },
+  );
+  expect([proposals > 150, moving > 10]).toEqual([true, true]);
+});
+
+test('a proposal taken up is proposed again as it is, from the disk as it was found', () => {
+  const plan = onLaptop('linux-desktop');
+  const { after } = proposed({ plan, survey: laptop });
+  const [again] = proposalsFor({ plan: after, survey: laptop })!.proposals;
+  expect(again!.after.partitions.map((p) => [p.role, p.start, p.length])).toEqual(
+    after.partitions.map((p) => [p.role, p.start, p.length]),
+  );
+});
+
+describe('what stands in the way is named, with what it costs to lift it', () => {
+  // Between Windows and what is free lies its recovery partition.
+  const disk = drawn(500, ['100MiB efi', '300GiB windows', '1GiB recovery', '150GiB xfs "store"']);
+  const wishing = (wish: Partial<Wish>): Planned => {
+    const plan = planOn(disk, { kind: 'add-system', system: { ...newSystem('linux-desktop'), wish: LARGE } });
+    const noted = ['found-2', 'found-3', 'found-4'].reduce(
+      (now, id) =>
+        edited(now, disk, noteFoundEdit(now, id, { usedBytes: id === 'found-3' ? GIB / 2 : 60 * GIB })),
+      plan,
+    );
+    return { plan: { ...noted, wish: { ...USUAL_WISH, ...wish } }, survey: disk };
+  };
+  const LARGE: SystemWish = { size: { bytes: 250 * GIB }, home: 'on-root', swap: 'none' };
+
+  test('the volume in between moves where that gives what is wished', () => {
+    const { proposals, whyNot, proof } = proposalsFor(wishing({}))!;
+    expect(proposals[0]).toMatchObject({ given: 1, moved: [{ from: 'found-3' }, { from: 'found-4' }] });
+    expect([whyNot, proof!.code]).toEqual([[], 'proof.least']);
+  });
+
+  test('where nothing may move, less is given, and moving is named with its price', () => {
+    const { proposals, whyNot } = proposalsFor(wishing({ mostMovedBytes: 0 }))!;
+    expect(proposals[0]!.given).toBeLessThan(1);
+    expect(whyNot.map(({ says, wish }) => [says.code, wish?.mostMovedBytes])).toEqual([
+      ['why-not.moved', null],
+    ]);
+  });
+
+  test('so are a volume to be left alone, a bound on restarts, and one on exposure', () => {
+    const codes = (wish: Partial<Wish>) => proposalsFor(wishing(wish))!.whyNot.map((w) => w.says.code);
+    expect(codes({ untouched: ['found-2'] })).toContain('why-not.untouched');
+    expect(codes({ mostRestarts: 1 })).toContain('why-not.restarts');
+    expect(codes({ mostSeconds: 1 })).toContain('why-not.time');
+    expect(codes({ exposure: 'none' })).toContain('why-not.exposure');
+  });
+
+  test('what volumes are advised to keep is said, and not proposed', () => {
+    const plan = onLaptop('linux-desktop');
+    const system = plan.systems.find((s) => s.id === 'system-1')!;
+    const wish: SystemWish = { ...LARGE, size: { bytes: 390 * GIB } };
+    const large = edited(plan, laptop, { kind: 'change-system', system: system.id, changes: { wish } });
+    const { whyNot } = proposalsFor({ plan: large, survey: laptop })!;
+    expect(whyNot.map((w) => w.says.code)).toContain('why-not.tight');
+  });
 });

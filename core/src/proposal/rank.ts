@@ -11,8 +11,8 @@ function costs({ figures, given, near, shrunk }: Candidate, { survey }: Planned)
   const kept = shrunk.reduce((sum, p) => sum + p.length, 0);
   return [
     findings.blocker,
-    findings.hazard,
     near === null && given === 1 ? 0 : 1,
+    findings.hazard,
     moved.most,
     exposures,
     restarts,

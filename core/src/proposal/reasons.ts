@@ -19,19 +19,27 @@ export function reasonsOf(candidate: Candidate, { survey }: Planned): ReasonSays
       message('reason.keeps', { volume: partitionTitle(p), bytes: p.length * sectorBytes }),
     ),
     ...(shrunk.length === 0 && volumes.length === 0 ? [message('reason.free-space')] : []),
-    ...made.map((part) => madeSays(part, figures)),
+    ...made.map((part) => madeSays(part, figures, made)),
     ...(loader && !loader.fresh ? [message('reason.loader', { strategy: loader.title })] : []),
     ...(figures.exposures > 0 ? [message('reason.exposed', { count: figures.exposures })] : []),
     message('reason.restarts', { count: figures.restarts }),
   ];
 }
 
-function madeSays({ role, owners, bytes }: MadePart, { systems }: PlanFigures): ReasonSays {
+function madeSays(
+  { role, owners, bytes }: MadePart,
+  { systems }: PlanFigures,
+  all: readonly MadePart[],
+): ReasonSays {
   const system = owners.map((s) => s.name).join(', ');
   const given = systems.find((s) => s.id === owners[0]!.id)!.room;
   if (role === null) return message('reason.room', { system, bytes: given.systemBytes });
   if (role !== 'root' && role !== 'system')
-    return message('reason.part', { role: roleInSentence(role), bytes });
+    return message('reason.part', {
+      role: roleInSentence(role),
+      bytes,
+      system: all.filter((other) => other.role === role).length > 1 ? system : '',
+    });
   return message('reason.system', { system, bytes, fit: given.fit });
 }
 

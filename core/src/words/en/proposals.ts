@@ -50,7 +50,8 @@ export const proposals = {
     `${system} has ${binary(bytes)}, ${FITS[fit]}`,
   'reason.room': ({ system, bytes }: { system: string; bytes: number }) =>
     `${binary(bytes)} stay free for the setup of ${system}`,
-  'reason.part': ({ role, bytes }: { role: string; bytes: number }) => `${role} ${binary(bytes)}`,
+  'reason.part': ({ role, bytes, system }: { role: string; bytes: number; system: string }) =>
+    `${role}${system === '' ? '' : ` of ${system}`} ${binary(bytes)}`,
   'reason.loader': ({ strategy }: { strategy: string }) => `EFI system partition: ${lowered(strategy)}`,
   'reason.exposed': ({ count: n }: { count: number }) => `in ${count(n, 'step')} a power cut could cost data`,
   'reason.restarts': ({ count: n }: { count: number }) => count(n, 'restart'),
