@@ -122,6 +122,9 @@ export interface Search {
   readonly parts: readonly NewPart[];
 }
 
+/** About half a second of work for what is wished, and a tenth for each wish beside it. */
+const MOST_PAIRS = { wished: 6_000_000, beside: 1_500_000 } as const;
+
 export interface SearchBounds {
   /** Volumes may give all that they do not need, beyond what is advised. */
   readonly toFloor?: boolean;
@@ -150,6 +153,7 @@ export function searchFor(
     rows,
     fresh: whole ? parts.map((part) => ({ ...part, least: part.wished })) : parts,
     mostMovedBytes: wish.mostMovedBytes,
+    mostPairs: whole ? MOST_PAIRS.beside : MOST_PAIRS.wished,
     roundTo: sectors(GIB / survey.disk.sectorBytes),
     sliver: sectors(Math.max(GIB, MOST_SLIVER_BYTES) / survey.disk.sectorBytes - step),
   };

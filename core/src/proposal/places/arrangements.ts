@@ -26,8 +26,8 @@ export function waysOf(problem: PlaceProblem): Ways {
   const binding = [each, grouped, together].find((b) => count(b) <= MOST_WAYS) ?? together;
   const picks = chosen(slots, binding).slice(0, MOST_WAYS);
   const asTheyAre = problem.rows.map(({ parts }) => [...parts.keys()]);
-  const orders = tradesOf(asTheyAre);
   const room = Math.floor(MOST_WAYS / Math.max(1, picks.length));
+  const orders = tradesOf(asTheyAre, room);
   return {
     inOrder: picks.map((places) => ({ orders: asTheyAre, slots: places })),
     trading: orders
@@ -64,15 +64,19 @@ function chosen(slots: readonly Slot[], binding: readonly number[]): Slot[][] {
     .map(({ pick }) => binding.map((b) => slots[pick[b]!]!));
 }
 
-/** Every order of the parts that stay in which one of them has left its place. */
-function tradesOf(orders: readonly (readonly number[])[]): (readonly (readonly number[])[])[] {
-  return orders.flatMap((order, row) => {
-    const others = order.flatMap((index) => {
+type Orders = readonly (readonly number[])[];
+
+/** Every order of the parts that stay in which one of them has left its place, as far as `most`. */
+function tradesOf(orders: Orders, most: number): Orders[] {
+  const trades: Orders[] = [];
+  for (const [row, order] of orders.entries())
+    for (const index of order) {
       const without = order.filter((i) => i !== index);
-      return without.map((_, at) => without.toSpliced(at < index ? at : at + 1, 0, index));
-    });
-    // Two neighbours trade places whichever of them leaves.
-    const distinct = [...new Map(others.map((o) => [o.join(), o])).values()];
-    return distinct.map((other) => orders.with(row, other));
-  });
+      for (let at = 0; at < order.length; at++) {
+        if (trades.length > most) return trades;
+        // Two neighbours trade places whichever of them leaves: the one behind counts.
+        if (at !== index && at !== index + 1) trades.push(orders.with(row, without.toSpliced(at, 0, index)));
+      }
+    }
+  return trades;
 }

@@ -36,6 +36,8 @@ export interface PlaceProblem {
   readonly mostMovedBytes: number | null;
   /** To what the sizes of parts that give room are rounded where nothing is lost by it. */
   readonly roundTo: Sectors;
+  /** Pairs of parts that are weighed, at the most; beyond that the search is not exhaustive. */
+  readonly mostPairs: number;
   /** Up to this much is a sliver that goes to a part beside it. */
   readonly sliver: Sectors;
 }

@@ -24,8 +24,10 @@ export interface PlacesFound {
   readonly exhaustive: boolean;
 }
 
-/** More volumes than this that give room together are not tried. */
+/** More volumes than this that give room together are tried only as all of them. */
 const MOST_GIVERS = 3;
+/** Where more than this can give room, those that give it together are neighbours. */
+const MOST_APART = 6;
 
 interface Level {
   readonly level: number;
@@ -33,40 +35,65 @@ interface Level {
   readonly way: Arrangement;
 }
 
+interface Given {
+  readonly givers: readonly string[];
+  readonly levels: readonly Level[];
+}
+
 /**
  * All that is worth a look: for each choice of volumes that give room, the most that can be given for each amount of
- * data moved. A choice of more volumes counts only where it gives more, or moves less, than fewer of them.
+ * data moved. A choice of more volumes counts only where it gives more, or moves less, than fewer of them. What all of them
+ * together reach is found first: no choice can do better.
  */
 export function searchPlaces(problem: PlaceProblem): PlacesFound {
-  const ways = waysOf(problem);
   const able = problem.rows.flatMap((row) => row.parts.filter((p) => p.least < p.length).map((p) => p.id));
-  const found: { readonly givers: readonly string[]; readonly front: readonly Level[] }[] = [];
-  let weighed = 0;
-  for (const givers of choices(able)) {
-    const fewer = found.filter((f) => f.givers.every((id) => givers.includes(id))).flatMap((f) => f.front);
-    const front = new Front(problem, new Set(givers), fewer);
+  const effort: Effort = { pairsLeft: problem.mostPairs / 2, weighed: 0 };
+  const ways = waysOf(problem);
+  const search = (givers: readonly string[], known: readonly Level[], best: readonly Level[]): Given => {
+    const front = new Front(problem, new Set(givers), known, best, effort);
     front.weigh(ways.inOrder);
-    if (front.leastMoved !== 0) front.weigh(ways.trading);
-    weighed += front.weighed;
-    found.push({ givers, front: front.levels });
+    front.weigh(ways.trading);
+    return { givers, levels: front.levels };
+  };
+  const all = search(able, [], []);
+  const allTried = effort.pairsLeft > 0;
+  effort.pairsLeft += problem.mostPairs / 2;
+  const found: Given[] = [];
+  for (const givers of choices(able).filter((set) => set.length < able.length)) {
+    const fewer = found.filter((f) => f.givers.every((id) => givers.includes(id))).flatMap((f) => f.levels);
+    found.push(search(givers, fewer, all.levels));
   }
+  const fewer = found.flatMap((f) => f.levels);
+  const only = all.levels.filter(
+    (l) => !fewer.some((f) => f.level >= l.level && f.movedBytes <= l.movedBytes),
+  );
   return {
-    placings: found.flatMap(({ givers, front }) => front.map((level) => settled(problem, givers, level))),
-    weighed,
-    exhaustive: ways.all && able.length <= MOST_GIVERS,
+    placings: [...found, { givers: able, levels: only }].flatMap(({ givers, levels }) =>
+      levels.map((level) => settled(problem, givers, level)),
+    ),
+    weighed: effort.weighed,
+    exhaustive: ways.all && allTried && effort.pairsLeft > 0,
   };
 }
 
-/** None, each one, each two and so on; all of them last where they are more. */
+interface Effort {
+  pairsLeft: number;
+  weighed: number;
+}
+
+/** None, each one, then two and three of them that are neighbours, or any where these are few. */
 function choices(able: readonly string[]): string[][] {
-  const sets = able.reduce<string[][]>((all, id) => [...all, ...all.map((set) => [...set, id])], [[]]);
-  const small = sets.filter((set) => set.length <= MOST_GIVERS).sort((a, b) => a.length - b.length);
-  return able.length > MOST_GIVERS ? [...small, [...able]] : small;
+  if (able.length <= MOST_APART)
+    return able
+      .reduce<string[][]>((sets, id) => [...sets, ...sets.map((set) => [...set, id])], [[]])
+      .filter((set) => set.length <= MOST_GIVERS)
+      .sort((a, b) => a.length - b.length);
+  const rows = [1, 2, 3].flatMap((count) => able.slice(count - 1).map((_, i) => able.slice(i, i + count)));
+  return [[], ...rows];
 }
 
 /** The levels that were reached so far, with the least data moved for each; those of fewer givers count as known. */
 class Front {
-  weighed = 0;
   levels: Level[] = [];
   private readonly top: number;
   private readonly staying: ReadonlyMap<string, Sectors>;
@@ -78,6 +105,8 @@ class Front {
     private readonly problem: PlaceProblem,
     givers: ReadonlySet<string>,
     private readonly known: readonly Level[],
+    private readonly best: readonly Level[],
+    private readonly effort: Effort,
   ) {
     this.top = levelsOf(problem);
     const parts = problem.rows.flatMap((row) => row.parts);
@@ -88,18 +117,18 @@ class Front {
     );
   }
 
-  /** The least data moved by which all that is wished for is given. */
-  get leastMoved(): number | undefined {
-    const whole = [...this.known, ...this.levels].filter((l) => l.level === this.top);
-    return whole.length > 0 ? Math.min(...whole.map((l) => l.movedBytes)) : undefined;
-  }
-
   weigh(ways: readonly Arrangement[]): void {
     for (const way of ways) {
-      if (this.leastMoved === 0) return;
-      this.weighed += 1;
+      if (this.effort.pairsLeft <= 0 || this.isDone()) return;
+      this.effort.weighed += 1;
       this.follow(way);
     }
+  }
+
+  /** Whether nothing better can come: all is given and nothing moves, or as much as all volumes together can do. */
+  private isDone(): boolean {
+    if (this.isKnown(this.top, 0)) return true;
+    return this.best.length > 0 && this.best.every((l) => this.isKnown(l.level, l.movedBytes));
   }
 
   /** Every level at which this way moves less than is known. */
@@ -134,6 +163,7 @@ class Front {
   }
 
   private moved(way: Arrangement, level: number): number | undefined {
+    this.effort.pairsLeft -= (this.staying.size + this.least.length) ** 2;
     const fresh = freshAt(this.problem, level);
     return movedBy(this.problem, way, { staying: (id) => this.staying.get(id)!, fresh });
   }
