@@ -32,6 +32,7 @@ const CORE_LAYERS = [
   'runbook',
   'overview',
   'proposal',
+  'recipe',
   'exchange',
 ];
 

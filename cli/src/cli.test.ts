@@ -17,6 +17,7 @@ import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import Database from 'better-sqlite3';
+import { unzipSync } from 'fflate';
 
 const ROOT = resolve(__dirname, '../..');
 const image = (name: string) => join(ROOT, `demo/images/${name}.qcow2`);
@@ -303,5 +304,54 @@ describe('a backup', () => {
     expect(status).toBe(2);
     expect(stderr).toContain(why);
     expect(existsSync(join(folder, to))).toBe(false);
+  });
+});
+
+describe('recipe', () => {
+  const recipe = (text: string) => {
+    const file = join(folder, 'bench.recipe');
+    writeFileSync(file, `rhizotome recipe 1\nrecipe "Bench"\n${text}\n`);
+    return file;
+  };
+  const LINUX = 'add "Field Linux", like linux-desktop, wished comfortable';
+
+  test('is applied to every machine of a folder; one that it does not fit is said by the exit code', () => {
+    const { status, stdout } = rhizotome(['recipe', 'apply', recipe(LINUX), join(ROOT, 'demo/machines')]);
+    expect(status).toBe(1);
+    expect(stdout).toMatch(/^petrel: fits: moves no partition; “Station” keeps \d+ GiB/m);
+    expect(stdout).toMatch(/^sanderling: does not fit\. The disk is .* too small/m);
+    expect(stdout).toContain('6 machines as wished, 0 with less, 1 not at all');
+  });
+
+  test('gives each machine its edit, and all runbooks as one zip', () => {
+    const machines = join(folder, 'machines');
+    mkdirSync(machines, { recursive: true });
+    writeFileSync(join(machines, 'petrel.rhizotome'), readFileSync(plan('petrel')));
+    const zip = join(folder, 'runbooks.zip');
+    const args = ['recipe', 'apply', recipe(LINUX), machines, '--json', '--zip', zip];
+    const { status, stdout } = rhizotome(args);
+    expect(status).toBe(0);
+    expect(JSON.parse(stdout)).toMatchObject({
+      format: 'rhizotome/recipe-outcome',
+      machines: [{ name: 'petrel', fit: 'whole', edit: { kind: 'batch' } }],
+      totals: { fits: { whole: 1, less: 0, no: 0, there: 0 } },
+    });
+    const files = Object.keys(unzipSync(readFileSync(zip)));
+    expect(files).toEqual(expect.arrayContaining(['day.md', 'petrel/runbook.html', 'petrel/plan.rhizotome']));
+    expect(rhizotome(args).stderr).toContain('is there already');
+  });
+
+  test.each([
+    ['shrink everything', /bench\.recipe:3:1: This line is not known here/],
+    ['add "L", like linux-desktop, wished huge', /bench\.recipe:3:\d+: /],
+  ])('%s is refused at its place', (text, why) => {
+    const { status, stderr } = rhizotome(['recipe', 'apply', recipe(text), folder]);
+    expect([status, why.test(stderr)]).toEqual([2, true]);
+  });
+
+  test('a folder without machines is said', () => {
+    const empty = join(folder, 'empty');
+    mkdirSync(empty);
+    expect(rhizotome(['recipe', 'apply', recipe(LINUX), empty]).stderr).toContain('has no machine');
   });
 });

@@ -5,6 +5,7 @@ import { capture, type CaptureOptions } from './commands/capture.js';
 import { check } from './commands/check.js';
 import { compare, type CompareOptions } from './commands/compare.js';
 import { image, type ImageOptions } from './commands/image.js';
+import { recipeApply, type RecipeOptions } from './commands/recipe.js';
 import { report, REPORTERS, type ReportOptions } from './commands/report.js';
 import { runbook, type RunbookOptions } from './commands/runbook.js';
 import { steps, type StepsOptions } from './commands/steps.js';
@@ -85,6 +86,17 @@ export async function run(argv: readonly string[]): Promise<number> {
     )
     .option('--force', 'write over an existing file')
     .action((plan: string, options: RunbookOptions) => runbook(plan, options));
+  program
+    .command('recipe')
+    .description('one recipe for many machines')
+    .command('apply <recipe> <folder>')
+    .description('what a recipe comes to on every machine in a folder; ends with 1 where it does not fit one')
+    .option('--json', 'print it as JSON')
+    .option('--zip <file>', 'write the runbooks of all, and the plan of the day, into a new zip')
+    .option('--force', 'write over an existing file')
+    .action((recipe: string, folder: string, options: RecipeOptions) => {
+      code = recipeApply(recipe, folder, options);
+    });
   program
     .command('compare <plan> <disk>')
     .description('where a disk, image or capture archive stands in the procedure of a plan')

@@ -13,7 +13,17 @@ export * from './ability/index.js';
 export * from './sizing/index.js';
 export * from './plan/index.js';
 export * from './report/index.js';
-export * from './notation/index.js';
+export {
+  looksLikeNotation,
+  parseNotation,
+  printNotation,
+  rewriteEdit,
+  type MachineText,
+  type NotationError,
+  type NotationOutcome,
+  type RewriteOutcome,
+  type Rewritten,
+} from './notation/index.js';
 export * from './match/index.js';
 export * from './start/index.js';
 export * from './mounting/index.js';
@@ -28,4 +38,5 @@ export * from './standing/index.js';
 export * from './runbook/index.js';
 export * from './overview/index.js';
 export * from './proposal/index.js';
+export * from './recipe/index.js';
 export * from './exchange/index.js';

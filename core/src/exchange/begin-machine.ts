@@ -14,7 +14,7 @@ import {
 import { isPlannable, type Survey, type SurveyIdentity } from '../survey/index.js';
 import { looksLikeNotation, type MachineText } from '../notation/index.js';
 import type { Stage } from '../overview/index.js';
-import { proposalsFor } from '../proposal/index.js';
+import { bestProposalFor } from '../proposal/index.js';
 import { systemFrom } from '../system/index.js';
 import { message, type Text } from '../words/index.js';
 import type { HistoryEntry } from './exchange.js';
@@ -144,7 +144,7 @@ export function begunMachine(
   if (add) {
     const system = systemFrom(add.profile, { id: add.id, name: add.name, origin: 'new' });
     make({ kind: 'add-system', system });
-    const [first] = (survey && proposalsFor({ plan, survey })?.proposals) ?? [];
+    const [first] = (survey && bestProposalFor({ plan, survey })?.proposals) ?? [];
     if (first) make(first.edit);
   }
   return { ...frame(name, '', at), revision: history.length, plan, surveys: survey ? [survey] : [], history };

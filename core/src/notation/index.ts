@@ -5,5 +5,7 @@ export {
   type MachineText,
   type NotationOutcome,
 } from './document.js';
-export type { NotationError } from './lines.js';
+export { Fields, oneString } from './fields.js';
+export { linesOf, NotationFault, quoted, type NotationError } from './lines.js';
+export { systemWishFields, takeSystemWish, takeWish, wishFields } from './wish.js';
 export { rewriteEdit, type RewriteOutcome, type Rewritten } from './rewrite.js';

@@ -12,9 +12,13 @@ import { choice, sizeIn, wholeNumber, type Fields } from './fields.js';
 import { quoted, stringsIn, type Text } from './lines.js';
 
 export function wishFields(wish: Wish): string[] {
-  const { efi, untouched, mostMovedBytes, mostRestarts, mostSeconds, exposure } = wish;
+  const { efi, efiFreeBytes, keep, untouched, mostMovedBytes, mostRestarts, mostSeconds, exposure } = wish;
   return [
     `wish efi ${efi}`,
+    ...(efiFreeBytes === null ? [] : [`share with free ${formatExact(efiFreeBytes)}`]),
+    ...(keep === 'advised'
+      ? []
+      : [`keeps ${percent(keep.factor)}% of used`, `keeps free ${formatExact(keep.freeBytes)}`]),
     ...(untouched.length === 0 ? [] : [`untouched ${untouched.map(quoted).join(' ')}`]),
     ...(mostMovedBytes === null ? [] : [`moves at most ${formatExact(mostMovedBytes)}`]),
     ...(mostRestarts === null ? [] : [`restarts at most ${mostRestarts}`]),
@@ -26,11 +30,14 @@ export function wishFields(wish: Wish): string[] {
 export function takeWish(fields: Fields): Wish {
   const efi = fields.subject.after('efi') ?? fields.subject.fault('Write: wish efi any, …');
   const untouched = fields.take('untouched');
+  const free = fields.take('share with free');
   const [moved, restarts, seconds] = ['moves', 'restarts', 'seconds'].map((key) =>
     fields.take(`${key} at most`),
   );
   return {
     efi: choice(efi, ['any', ...EFI_STRATEGIES] as const),
+    efiFreeBytes: free ? sizeIn(free, NOTHING_KNOWN) : null,
+    keep: takeKeep(fields),
     untouched: untouched ? stringsIn(untouched) : USUAL_WISH.untouched,
     mostMovedBytes: moved ? sizeIn(moved, NOTHING_KNOWN) : null,
     mostRestarts: restarts ? wholeNumber(restarts) : null,
@@ -38,6 +45,20 @@ export function takeWish(fields: Fields): Wish {
     exposure: fields.flag('nothing exposed') ? 'none' : 'any',
   };
 }
+
+/** Both are told, or neither. */
+function takeKeep(fields: Fields): Wish['keep'] {
+  const free = fields.take('keeps free');
+  const used = fields.take('keeps');
+  if (!free && !used) return 'advised';
+  const factor = /^(\d+(?:\.\d+)?)\s*% of used$/i.exec(used?.text ?? '')?.[1];
+  if (!free || factor === undefined)
+    return (used ?? free)!.fault('Write both: keeps 130% of used, keeps free 40GiB.');
+  const keep = { factor: Number(factor) / 100, freeBytes: sizeIn(free, NOTHING_KNOWN) };
+  return keep.factor >= 1 && keep.factor <= 10 ? keep : used!.fault('It is between 100 % and 1000 %.');
+}
+
+const percent = (share: number): number => Number((share * 100).toFixed(6));
 
 /** What is wished for one system, as fields of its line. */
 export function systemWishFields({ size, home, swap }: SystemWish): string[] {
@@ -62,14 +83,14 @@ export function takeSystemWish(fields: Fields): SystemWish | undefined {
 }
 
 const amount = (of: Amount): string =>
-  'bytes' in of ? formatExact(of.bytes) : `${Number((of.share * 100).toFixed(6))}% of free`;
+  'bytes' in of ? formatExact(of.bytes) : `${percent(of.share)}% of free`;
 
 function amountIn(text: Text): Amount {
-  const percent = /^(\d+(?:\.\d+)?)\s*% of free$/i.exec(text.text)?.[1];
-  if (percent === undefined) {
+  const told = /^(\d+(?:\.\d+)?)\s*% of free$/i.exec(text.text)?.[1];
+  if (told === undefined) {
     const size = sizeIn(text, NOTHING_KNOWN);
     return size > 0 ? { bytes: size } : text.fault('An amount is more than nothing.');
   }
-  const share = Number(percent) / 100;
+  const share = Number(told) / 100;
   return share > 0 && share <= 1 ? { share } : text.fault('A share is more than 0 % and at most 100 %.');
 }

@@ -25,9 +25,17 @@ export function givers(planned: Planned, toFloor = false): Giver[] {
       const kept = partition.from !== null && partition.treatment === 'keep';
       if (!kept || !floor || !canShrink(sizedAs(partition))) return [];
       const used = usedOf(planned, partition.from);
-      const target = Math.max(floor.bytes, used && !toFloor ? advisedWindowsBytes(used.bytes) : 0);
+      const target = Math.max(floor.bytes, used && !toFloor ? keptBytes(planned, used.bytes) : 0);
       const frees = sizeOf(partition, planned.survey) - target;
       return frees > 0 ? [{ partition, target, frees }] : [];
     })
     .sort((a, b) => b.frees - a.frees);
+}
+
+/** What a volume keeps that gives room: as the plan wishes, else as advised. */
+function keptBytes({ plan }: Planned, used: number): number {
+  const keep = plan.wish?.keep ?? 'advised';
+  return keep === 'advised'
+    ? advisedWindowsBytes(used)
+    : Math.max(Math.ceil(used * keep.factor), used + keep.freeBytes);
 }

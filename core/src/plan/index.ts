@@ -68,7 +68,7 @@ export { apply, EditSchema, takes, type BatchEdit, type Edit, type SingleEdit } 
 export { commute, readingsNamed } from './edits/order.js';
 export { editTitle, type EditSays } from './edits/title.js';
 export { givers, type Giver } from './givers.js';
-export { EFI_STRATEGIES, USUAL_WISH, type EfiStrategyId, type Wish } from './wish.js';
+export { EFI_STRATEGIES, USUAL_WISH, WishSchema, type EfiStrategyId, type Keep, type Wish } from './wish.js';
 export { EMPTY_HISTORY, remember, type History, type MadeEdit } from './history.js';
 export { refusePlan } from './edits/fact-edits.js';
 export { refuseRewrite, type PartRefusal } from './edits/refuse-rewrite.js';

@@ -24,13 +24,22 @@ export interface Proposals {
 
 /**
  * Places for the systems that have none, as they are wished: every choice of volumes that give room, every order of parts, each way
- * to place loaders, weighed exactly, the best worked out as plans and ranked. `undefined` where no system comes.
+ * to place loaders, weighed exactly, the best worked out as plans and ranked; and plans for wishes near by. `undefined` where no
+ * system comes.
  */
-export const proposalsFor = derived((planned: Planned): Proposals | undefined => {
+export const proposalsFor = derived((planned: Planned): Proposals | undefined => searched(planned, true));
+
+/** The best of them for just what is wished, and what keeps the wish from being given. */
+export const bestProposalFor = derived(
+  (planned: Planned): Pick<Proposals, 'proposals' | 'whyNot'> | undefined => searched(planned, false),
+);
+
+function searched(planned: Planned, withNear: boolean): Proposals | undefined {
   const situation = situationOf(planned);
   if (!situation) return undefined;
   const found = candidatesFor(situation);
-  const best = ranked([...found.candidates, ...variantsOf(planned.plan, situation)], situation.before);
+  const near = withNear ? variantsOf(planned.plan, situation) : [];
+  const best = ranked([...found.candidates, ...near], situation.before);
   const first = best.find((candidate) => candidate.near === null);
   return {
     proposals: best.map((candidate) => ({ ...candidate, reasons: reasonsOf(candidate, planned) })),
@@ -38,4 +47,4 @@ export const proposalsFor = derived((planned: Planned): Proposals | undefined =>
     whyNot: first?.given === 1 ? [] : whyNot(planned, situation),
     weighed: found.weighed,
   };
-});
+}

@@ -3,6 +3,8 @@ import {
   batch,
   givers,
   packRows,
+  sizeOf,
+  usedOf,
   type PackPart,
   USUAL_WISH,
   volumesOf,
@@ -109,11 +111,20 @@ function loadersFor(planned: Planned, systems: readonly System[], wish: Wish) {
   if (needing.length === 0 || (wish.efi === 'any' && needing.every(owns))) return asIs;
   const situation = efiShapes(planned);
   if (!situation) return asIs;
-  const possible = situation.shapes.filter((s) => s.hindrances.length === 0);
+  const crowded = wish.efiFreeBytes !== null && freeOn(planned, situation.present) < wish.efiFreeBytes;
+  const possible = situation.shapes.filter(
+    (s) => s.hindrances.length === 0 && !(crowded && s.id === 'share'),
+  );
   const shared = possible.find((s) => s.id === 'share');
   const wanted =
     wish.efi === 'any' ? (shared ? [shared] : possible) : possible.filter((s) => s.id === wish.efi);
   return { edits: situation.edits, after: situation.plan, loaders: wanted };
+}
+
+/** What is free on a partition, in bytes: nothing, where nobody said what is used. */
+function freeOn(planned: Planned, partition: PlannedPartition | undefined): number {
+  const used = partition?.from ? usedOf(planned, partition.from) : undefined;
+  return partition && used ? sizeOf(partition, planned.survey) - used.bytes : 0;
 }
 
 /** The places to be searched for one way of placing the loaders, and what is made in them. */

@@ -49,7 +49,21 @@ export function runbookFiles(
 
 /** Files as one zip, in a folder named after the machine. @param madeAt ISO 8601 */
 export function zipOf(files: NamedFiles, machine: string, madeAt: string): Uint8Array {
-  const folder = plain(machine);
-  const entries = Object.entries(files).map(([name, bytes]) => [`${folder}/${name}`, bytes] as const);
-  return zipSync(Object.fromEntries(entries), { mtime: madeAt, level: 6 });
+  return zipOfAll([{ machine, files }], {}, madeAt);
+}
+
+/** The files of many machines as one zip, each in a folder of its own name, and files beside them. @param madeAt ISO 8601 */
+export function zipOfAll(
+  machines: readonly { readonly machine: string; readonly files: NamedFiles }[],
+  beside: NamedFiles,
+  madeAt: string,
+): Uint8Array {
+  const taken = new Set<string>();
+  const entries = machines.flatMap(({ machine, files }) => {
+    let folder = plain(machine);
+    for (let n = 2; taken.has(folder); n++) folder = `${plain(machine)}-${n}`;
+    taken.add(folder);
+    return Object.entries(files).map(([name, bytes]) => [`${folder}/${name}`, bytes] as const);
+  });
+  return zipSync({ ...beside, ...Object.fromEntries(entries) }, { mtime: madeAt, level: 6 });
 }

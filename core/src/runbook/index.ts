@@ -1,9 +1,9 @@
 export { cutAfter, type Cut } from './cut.js';
 export { listedCells, listedHeads } from './listed.js';
-export { runbookFiles, zipOf, type NamedFiles } from './files.js';
+export { runbookFiles, zipOf, zipOfAll, type NamedFiles } from './files.js';
 export { runbookHtml } from './html.js';
 export { daySays, type RunbookTitle } from './title.js';
-export { momentMarkdown, runbookMarkdown, sheetsMarkdown } from './markdown.js';
+export { momentMarkdown, plainMarkdown, runbookMarkdown, sheetsMarkdown } from './markdown.js';
 export { runbookFor, type Runbook, type RunbookPhase, type RunbookStep } from './runbook.js';
 export { standingReport, type StandingReport } from './standing.js';
 export { timeSays } from './time.js';

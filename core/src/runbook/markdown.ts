@@ -21,22 +21,22 @@ export function momentMarkdown(catalogue: Catalogue, planned: Planned, moment: M
   return new Sheet(catalogue).moment(planned, moment);
 }
 
-/** What begins a structure of Markdown within a line, and would not stand as it is. */
-const text = (value: string): string => value.replace(/[\\`*_[\]<>|#]/g, (c) => `\\${c}`);
+/** A text within a line: what would begin a structure of Markdown stands as it is. */
+export const plainMarkdown = (value: string): string => value.replace(/[\\`*_[\]<>|#]/g, (c) => `\\${c}`);
 
 class Sheet {
   constructor(private readonly catalogue: Catalogue) {}
 
   whole(runbook: Runbook, title: RunbookTitle): string {
     const { refusal } = runbook;
-    const about = text(this.said(aboutSays(runbook, title, (time) => this.said(time))));
+    const about = plainMarkdown(this.said(aboutSays(runbook, title, (time) => this.said(time))));
     return [
-      `# ${text(title.machine)}`,
+      `# ${plainMarkdown(title.machine)}`,
       about,
       ...this.day(runbook),
       ...this.warnings('page.blocked', title.blockers),
       ...this.warnings('page.at-risk', title.hazards),
-      ...(refusal ? [text(this.said(refusal))] : []),
+      ...(refusal ? [plainMarkdown(this.said(refusal))] : []),
       ...runbook.phases.flatMap((phase) => this.phase(phase)),
       `## ${this.say('page.sheet', null)}`,
       this.say('page.sheet-about', null),
@@ -52,7 +52,7 @@ class Sheet {
   sheets(runbook: Runbook): string {
     return [
       ...runbook.phases.flatMap(({ title, sheet }) =>
-        sheet ? [`## ${text(this.said(title))}`, ...this.listed(sheet)] : [],
+        sheet ? [`## ${plainMarkdown(this.said(title))}`, ...this.listed(sheet)] : [],
       ),
       `## ${this.say('page.sheet', null)}`,
       this.sheet(runbook.sheet),
@@ -80,7 +80,7 @@ class Sheet {
   }
 
   private say<C extends Code>(code: C, params: Message<C>['with']): string {
-    return text(String(sayIn(this.catalogue, { code, with: params })));
+    return plainMarkdown(String(sayIn(this.catalogue, { code, with: params })));
   }
 
   private said<C extends Code>(said: Message<C>) {
@@ -89,7 +89,7 @@ class Sheet {
 
   private day(runbook: Runbook): string[] {
     const day = daySays(runbook);
-    return day ? [text(this.said(day))] : [];
+    return day ? [plainMarkdown(this.said(day))] : [];
   }
 
   private warnings(head: 'page.blocked' | 'page.at-risk', titles: readonly string[]): string[] {
@@ -99,8 +99,8 @@ class Sheet {
   private phase(phase: RunbookPhase): string[] {
     const restart = phase.restart ? ` (${this.say('page.restart', null)})` : '';
     return [
-      `## ${text(this.said(phase.title))}${restart}`,
-      text(this.said(phase.note)),
+      `## ${plainMarkdown(this.said(phase.title))}${restart}`,
+      plainMarkdown(this.said(phase.note)),
       ...(phase.sheet ? this.listed(phase.sheet) : []),
       ...phase.steps.map((step) => this.step(step)),
     ];
@@ -118,15 +118,15 @@ class Sheet {
 
   private step(s: RunbookStep): string {
     const { title, actions, checks, warning } = this.said(s.says);
-    const time = s.time ? ` (${text(this.said(s.time))})` : '';
+    const time = s.time ? ` (${plainMarkdown(this.said(s.time))})` : '';
     const note = (head: 'page.watch-out' | 'page.exposed', said: string | null) =>
-      said === null ? [] : [`   - **${this.say(head, null)}** ${text(said)}`];
+      said === null ? [] : [`   - **${this.say(head, null)}** ${plainMarkdown(said)}`];
     return [
-      `${s.number}. [${s.done ? 'x' : ' '}] **${text(title)}**${time}`,
-      ...actions.map((action) => `   - ${text(action)}`),
+      `${s.number}. [${s.done ? 'x' : ' '}] **${plainMarkdown(title)}**${time}`,
+      ...actions.map((action) => `   - ${plainMarkdown(action)}`),
       ...s.commands.map((command) => `   - \`${command}\``),
       `   - **${this.say('page.continue', null)}**`,
-      ...checks.map((check) => `     - ${text(check)}`),
+      ...checks.map((check) => `     - ${plainMarkdown(check)}`),
       ...note('page.watch-out', warning),
       ...note('page.exposed', s.exposure && this.said(s.exposure)),
     ].join('\n');
@@ -164,7 +164,7 @@ class Sheet {
     return [
       `## ${this.say('page.mounts', null)}`,
       ...mounts.flatMap(({ system, byInstaller, table: wanted, present }) => [
-        `### ${text(system.name)}`,
+        `### ${plainMarkdown(system.name)}`,
         this.say('page.mounts-about', { byInstaller }),
         table(
           this.said(message('page.mounts-heads')),
@@ -181,7 +181,7 @@ class Sheet {
   private wayBack({ back, losses }: Runbook): string[] {
     if (back.length === 0) return [];
     const item = ({ title, where, undoes }: Runbook['back'][number], i: number) =>
-      `${i + 1}. ${text(this.said(title))} (${this.say('page.undoes', { where: this.said(where), step: undoes })})`;
+      `${i + 1}. ${plainMarkdown(this.said(title))} (${this.say('page.undoes', { where: this.said(where), step: undoes })})`;
     return [
       `## ${this.say('page.way-back', null)}`,
       this.say('page.way-back-about', null),
@@ -191,9 +191,9 @@ class Sheet {
   }
 }
 
-const list = (items: readonly string[]): string => items.map((item) => `- ${text(item)}`).join('\n');
+const list = (items: readonly string[]): string => items.map((item) => `- ${plainMarkdown(item)}`).join('\n');
 
 function table(heads: readonly string[], rows: readonly (readonly string[])[]): string {
-  const row = (cells: readonly string[]) => `| ${cells.map(text).join(' | ')} |`;
+  const row = (cells: readonly string[]) => `| ${cells.map(plainMarkdown).join(' | ')} |`;
   return [row(heads), `|${' --- |'.repeat(heads.length)}`, ...rows.map(row)].join('\n');
 }

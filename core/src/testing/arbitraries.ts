@@ -183,6 +183,14 @@ export function anyEdit(planned: Planned): fc.Arbitrary<Edit> {
       wish: fc.option(
         fc.record({
           efi: fc.constantFrom('any', ...EFI_STRATEGIES),
+          efiFreeBytes: fc.option(fc.nat(2 ** 30)),
+          keep: fc.oneof(
+            fc.constant('advised'),
+            fc.record({
+              factor: fc.integer({ min: 100, max: 1000 }).map((percent) => percent / 100),
+              freeBytes: fc.nat(2 ** 40),
+            }),
+          ),
           untouched: fc.array(ids, { maxLength: 2 }),
           mostMovedBytes: fc.option(fc.nat(2 ** 40)),
           mostRestarts: fc.option(fc.nat(9)),

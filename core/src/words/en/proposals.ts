@@ -2,6 +2,8 @@ import { and, binary, both, count, lowered, quoted } from './format.js';
 
 type Fit = 'nothing' | 'too-small' | 'least' | 'comfortable' | 'generous';
 
+const COLUMNS = { machine: 'Machine', becomes: 'Result', restarts: 'Restarts', time: 'Time' } as const;
+
 const FITS: Readonly<Record<Fit, string>> = {
   nothing: 'no place',
   'too-small': 'less than it needs',
@@ -78,6 +80,22 @@ export const proposals = {
     `Nobody has entered how much of ${quoted(volume)} is used, so it gives nothing. Enter it under As found.`,
   'why-not.short': ({ bytes, free }: { bytes: number; free: number }) =>
     `The disk is ${both(bytes)} too small for this: ${binary(free)} are free or can be freed.`,
+
+  'recipe.there': () => 'has everything already',
+  'recipe.no': ({ why }: { why: readonly string[] }) => `does not fit. ${why.join(' ')}`,
+  'recipe.whole': ({ reasons }: { reasons: readonly string[] }) => `fits: ${reasons.join('; ')}`,
+  'recipe.less': ({ reasons }: { reasons: readonly string[] }) => `fits with less: ${reasons.join('; ')}`,
+  'recipe.column': ({ column }: { column: 'machine' | 'becomes' | 'restarts' | 'time' }) => COLUMNS[column],
+  'recipe.totals': (p: {
+    whole: number;
+    less: number;
+    no: number;
+    there: number;
+    movedBytes: number;
+    restarts: number;
+    time: string;
+  }) =>
+    `${count(p.whole, 'machine')} as wished, ${p.less} with less, ${p.no} not at all, ${p.there} done already. In all ${count(p.restarts, 'restart')}, ${binary(p.movedBytes)} of data copied within the disks, ${p.time}.`,
 
   'size.becomes': ({ volume, bytes }: { volume: string; bytes: number }) =>
     `${quoted(volume)} becomes ${both(bytes)}`,

@@ -65,6 +65,8 @@ describe('what is wished, and what fits', () => {
     );
     expect(plan().wish).toEqual({
       efi: 'second',
+      efiFreeBytes: null,
+      keep: 'advised',
       untouched: [],
       mostMovedBytes: 0,
       mostRestarts: 8,

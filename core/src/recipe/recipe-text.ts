@@ -1,0 +1,111 @@
+import {
+  Fields,
+  linesOf,
+  NotationFault,
+  oneString,
+  quoted,
+  systemWishFields,
+  takeSystemWish,
+  takeWish,
+  wishFields,
+  type NotationError,
+} from '../notation/index.js';
+import { USUAL_WISH } from '../plan/index.js';
+import { readDocumentOf } from '../schema/index.js';
+import { SYSTEM_PROFILES, USUAL_SYSTEM_WISH } from '../system/index.js';
+import { RECIPE_DOCUMENT, RecipeSchema, type Recipe, type RecipeSystem } from './recipe.js';
+
+const FIRST_LINE = 'rhizotome recipe 1';
+
+export type RecipeRead =
+  { readonly ok: true; readonly recipe: Recipe } | { readonly ok: false; readonly error: NotationError };
+
+/** The text of a recipe; `readRecipe` of it is the same again. */
+export function printRecipe({ name, systems, wish }: Recipe): string {
+  const lines = [
+    FIRST_LINE,
+    `recipe ${quoted(name)}`,
+    ...systems.map((s) =>
+      [`add ${quoted(s.name)}`, `like ${s.profile}`, ...systemWishFields(s.wish)].join(', '),
+    ),
+    wishFields({ ...wish, untouched: [] }).join(', '),
+  ];
+  return `${lines.join('\n')}\n`;
+}
+
+/** Reads a recipe, as text or as JSON. An error points at its line and column; nothing is read in part. */
+export function readRecipe(text: string): RecipeRead {
+  if (text.trimStart().startsWith('{')) return fromJson(text);
+  try {
+    return { ok: true, recipe: parse(text) };
+  } catch (error) {
+    if (error instanceof NotationFault) return { ok: false, error: error.error };
+    throw error;
+  }
+}
+
+function fromJson(text: string): RecipeRead {
+  const failed = (message: string): RecipeRead => ({
+    ok: false,
+    error: { line: 1, column: 1, length: 1, message },
+  });
+  let value: unknown;
+  try {
+    value = JSON.parse(text);
+  } catch {
+    return failed('This is no JSON: it is cut off, or not text.');
+  }
+  const read = readDocumentOf(RECIPE_DOCUMENT, value);
+  if (read.ok) return { ok: true, recipe: read.value };
+  return failed(
+    read.fault.code === 'newer'
+      ? 'This recipe was written by a newer version.'
+      : 'This is no recipe: its fields are not those of one.',
+  );
+}
+
+function parse(text: string): Recipe {
+  const { lines } = linesOf(text);
+  const [first, ...rest] = lines;
+  const head = first?.fields[0];
+  if (!head || lines[0]!.fields.length !== 1 || head.text !== FIRST_LINE)
+    throw new NotationFault({
+      line: first?.line ?? 1,
+      column: 1,
+      length: 1,
+      message: `A recipe begins with “${FIRST_LINE}”.`,
+    });
+  let name = 'Recipe';
+  let wish: Recipe['wish'] = withoutPlaces(USUAL_WISH);
+  const systems: RecipeSystem[] = [];
+  for (const line of rest) {
+    const keyword = KEYWORDS.find((k) => line.fields[0]!.after(k) !== undefined);
+    if (!keyword) return line.fields[0]!.fault(`This line is not known here. Known: ${KEYWORDS.join(', ')}.`);
+    const fields = new Fields(line, keyword);
+    if (keyword === 'recipe') name = oneString(fields.subject);
+    else if (keyword === 'wish') {
+      const told = takeWish(fields);
+      if (told.untouched.length > 0)
+        return line.fields[0]!.fault('A recipe names no partition: leave “untouched” out.');
+      wish = withoutPlaces(told);
+    } else systems.push(systemIn(fields));
+    fields.done();
+  }
+  if (systems.length === 0)
+    return head.fault('A recipe adds something: write “add "Linux", like linux-desktop”.');
+  const read = RecipeSchema.safeParse({ format: 'rhizotome/recipe', version: 1, name, systems, wish });
+  return read.success ? read.data : head.fault(read.error.issues[0]!.message);
+}
+
+const KEYWORDS = ['recipe', 'add', 'wish'] as const;
+
+const withoutPlaces = ({ untouched: _, ...wish }: typeof USUAL_WISH): Recipe['wish'] => wish;
+
+function systemIn(fields: Fields): RecipeSystem {
+  const name = oneString(fields.subject);
+  const profiles = SYSTEM_PROFILES.map((p) => p.id);
+  const profile =
+    fields.oneOf('like', profiles) ??
+    fields.subject.fault(`Write what it is like: like ${profiles.join(', ')}.`);
+  return { name, profile, wish: takeSystemWish(fields) ?? USUAL_SYSTEM_WISH };
+}
