@@ -3,10 +3,13 @@ import fc from 'fast-check';
 import { GIB } from '../../quantity/index.js';
 import type { Survey } from '../../survey/index.js';
 import { anyStyledDisk, walk } from '../../testing/arbitraries.js';
-import { drawn, drawnMbr, edited, gib, mib, planOn, surveysOf } from '../../testing/builders.js';
+import { drawn, drawnMbr, edited, gib, mib, newSystem, planOn, surveysOf } from '../../testing/builders.js';
 import {
   apply,
   bodiesOf,
+  createInGap,
+  largestGap,
+  plannedGaps,
   drawGrip,
   gripsOf,
   noteFoundEdit,
@@ -17,7 +20,7 @@ import {
   type Grip,
   type Plan,
 } from '../index.js';
-import { inEnglish } from '../../words/index.js';
+import { inEnglish, type Message } from '../../words/index.js';
 
 const DISK = drawn(500, ['1GiB efi', '100GiB ext4 "one"', '50GiB ext4 "two"']);
 const noted = ['found-2', 'found-3'].reduce(
@@ -176,6 +179,60 @@ describe('what can be done with a part at a press', () => {
       true,
       false,
     ]);
+  });
+
+  test('free space is given, shared or closed up; everything else keeps its size, and what it costs is said', () => {
+    let [gaps, moving] = [0, 0];
+    fc.assert(
+      fc.property(anyStyledDisk, fc.nat(), (survey, seed) => {
+        let plan = planOn(survey);
+        walk(survey, seed, 6, (before, edit) => {
+          const result = apply(before, edit, surveysOf(survey));
+          plan = result.ok ? result.plan : before;
+          return plan;
+        });
+        const planned = { plan, survey };
+        const free = (of: Plan) =>
+          plannedGaps({ plan: of, survey }).reduce((sum, g) => sum + g.usable.length, 0);
+        for (const gap of plannedGaps(planned))
+          for (const { id, edit, title } of verbsOf(planned, gap.id)) {
+            gaps += 1;
+            const after = edited(plan, survey, edit);
+            const moved = (title as Message<'verb.give'>).with.moved;
+            if (moved > 0) moving += 1;
+            const grown = after.partitions.filter((p) => p.length !== partitionOf(plan, p.id)!.length);
+            for (const p of grown) expect(p.length).toBeGreaterThan(partitionOf(plan, p.id)!.length);
+            if (id === 'close')
+              expect([grown, after.partitions.length]).toEqual([[], plan.partitions.length]);
+            else expect(free(after)).toBeLessThan(free(plan));
+            if (id.startsWith('give:')) expect(grown.map((p) => `give:${p.id}`)).toEqual([id]);
+            const kept = after.partitions.filter((p) => p.from !== null && p.treatment === 'keep');
+            const travels = kept.some((p) => p.start !== partitionOf(plan, p.id)!.start);
+            if (!travels) expect(moved).toBe(0);
+          }
+      }),
+      { numRuns: 300 },
+    );
+    expect([gaps > 300, moving > 30]).toEqual([true, true]);
+  });
+
+  test('a new root with room makes a home of its end', () => {
+    const system = newSystem('linux-desktop');
+    const large = edited(
+      shrunk,
+      DISK,
+      { kind: 'add-system', system },
+      createInGap({ plan: shrunk, survey: DISK }, largestGap({ plan: shrunk, survey: DISK })!, {
+        role: 'root',
+        owners: [system],
+      })!,
+    );
+    const root = large.partitions.find((p) => p.from === null)!;
+    const verb = verbsOf({ plan: large, survey: DISK }, root.id).find((v) => v.id === 'split-home')!;
+    const after = edited(large, DISK, verb.edit);
+    const [left, home] = after.partitions.filter((p) => p.from === null);
+    expect(left!.length).toBe(Math.min(system.comfortableBytes / 512, root.length / 2));
+    expect([home!.start, left!.length + home!.length]).toEqual([left!.start + left!.length, root.length]);
   });
 
   test('as it was found leads back', () => {

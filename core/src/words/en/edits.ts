@@ -51,6 +51,7 @@ export const edits = {
     parts.length > 2 || parts.length === 0 ? 'Move partitions' : `Move ${and(parts)}`,
   'edit.loader': ({ system }: { system: string }) => `Change how ${system} boots`,
   'edit.recipe': ({ recipe }: { recipe: string }) => `Apply the recipe “${recipe}”`,
+  'edit.split-home': () => 'Make a home from the end of the root',
   'edit.wish': () => 'Change what is wished',
   'edit.boot-order': () => 'Change the boot order',
   'edit.container': () => 'Change the extended partition',

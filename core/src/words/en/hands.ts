@@ -1,7 +1,10 @@
-import { quoted } from './format.js';
+import { binary, quoted } from './format.js';
 
 const SHARES = { half: 'half', quarter: 'a quarter', 'three-quarters': 'three quarters' } as const;
 type Share = keyof typeof SHARES;
+
+/** What it costs in data that travels, behind what it does. */
+const moving = (moved: number): string => (moved > 0 ? ` (moves ${binary(moved)})` : '');
 
 /** What can be done with a part at a press, and where an edge that is drawn comes to lie. */
 export const hands = {
@@ -11,6 +14,11 @@ export const hands = {
   'verb.undelete': () => 'Keep it as found',
   'verb.fill': () => 'Fill the free space behind it',
   'verb.halve': () => 'Free half of it',
+  'verb.give': ({ volume, moved }: { volume: string; moved: number }) =>
+    `Give it to ${quoted(volume)}${moving(moved)}`,
+  'verb.share-out': ({ moved }: { moved: number }) => `Share it between its neighbours${moving(moved)}`,
+  'verb.close': ({ moved }: { moved: number }) => `Close it up${moving(moved)}`,
+  'verb.split-home': () => 'Make a home from its end',
   'verb.trade': ({ other }: { other: string }) => `Swap places with ${quoted(other)}`,
   'verb.as-found': () => 'Restore as found',
   'verb.logical': () => 'Make it a logical',

@@ -20,6 +20,7 @@ import { useEdit, useOpenState, useSelection } from '../../open/context.js';
 import { SizeInput } from '../../parts/SizeInput.js';
 import classes from './LayoutStage.module.css';
 import { words } from '../../words/words.js';
+import { Verbs } from './Verbs.js';
 import { roleName } from '../../words/names.js';
 import { text } from '../../words/say.js';
 
@@ -145,6 +146,7 @@ export function CreateInGap({ survey, gap }: { survey: Survey; gap: GapPart }) {
         )}
         <Button onClick={create}>{words['layout.create-2']()}</Button>
       </div>
+      <Verbs survey={survey} part={gap.id} />
     </>
   );
 }

@@ -47,7 +47,28 @@ describe('a partition that is selected', () => {
   });
 });
 
+describe('a size for which there is no free space', () => {
+  test('is offered with what the neighbours move for it', async () => {
+    const { hand, screen, plan } = await openStage(<LayoutStage />, demo('dunlin'), '/?sel=found-5');
+    const before = part(plan, 'found-5').length * 512;
+    const size = screen.getByRole('textbox', { name: 'New size' });
+    await hand.clear(size);
+    await hand.type(size, `${before / GIB + 10}GiB{Enter}`);
+    expect(part(plan, 'found-5').length * 512).toBe(before);
+    await hand.click(screen.getByRole('button', { name: /^Let its neighbours make space/ }));
+    expect(part(plan, 'found-5').length * 512).toBe(before + 10 * GIB);
+  });
+});
+
 describe('free space', () => {
+  test('is given to a neighbour, or closed up, at a press', async () => {
+    const { hand, screen, plan } = await openStage(<LayoutStage />, demo('dunlin'), '/?sel=gap-785057792');
+    const root = part(plan, 'found-5');
+    const give = screen.getByRole('button', { name: /^Give it to “dunlin-root”/ });
+    await hand.click(give);
+    expect(part(plan, 'found-5').length * 512).toBeGreaterThanOrEqual(root.length * 512 + 35 * GIB);
+  });
+
   test('becomes a partition of the size and for the system that are chosen', async () => {
     const text = demo('turnstone');
     const gap = plannedParts(planOf(text) as Planned).find((p) => p.kind === 'gap')!;

@@ -10,11 +10,9 @@ import {
   usedOf,
   VOLUME_KINDS,
   VOLUME_TRAITS,
-  verbsOf,
   type Held,
   type PlannedPartition,
   type Survey,
-  type Verb,
 } from '@rhizotome/core';
 import { useMemo, useState } from 'react';
 import { useEdit, useOpenState, useSelection } from '../../open/context.js';
@@ -22,8 +20,10 @@ import { useEditPreview } from '../../open/preview.js';
 import { OwnerToggles } from '../../parts/OwnerToggles.js';
 import { SizeInput } from '../../parts/SizeInput.js';
 import { Inside } from './Inside.js';
+import { Verbs } from './Verbs.js';
 import { WordInput } from './WordInput.js';
 import { Beneath } from './Beneath.js';
+import { MakeSpace } from './MakeSpace.js';
 import { MoreFacts } from './MoreFacts.js';
 import classes from './LayoutStage.module.css';
 import { SlotFacts } from './SlotFacts.js';
@@ -42,6 +42,10 @@ export function PartitionInspector({ survey, partition }: Props) {
   const { plan } = useOpenState();
   const { tryEdit } = useEdit();
   const [hold, setHold] = useState<Held>('start');
+  /** A size that was refused. */
+  const [wanted, setWanted] = useState<number | null>(null);
+  /** How often space was made: what was typed is done with then. */
+  const [made, setMade] = useState(0);
   return (
     <>
       <h2>{partitionTitle(partition)}</h2>
@@ -57,11 +61,27 @@ export function PartitionInspector({ survey, partition }: Props) {
       <MoreFacts survey={survey} partition={partition} />
       <div className={classes.group}>
         <SizeInput
+          key={made}
           label={words['layout.new-size']()}
           context={sizeContextFor({ plan, survey }, partition, hold)}
           value={sizeOf(partition, survey)}
-          onSize={(size) => tryEdit(resizeTo({ plan, survey }, partition, size, hold))}
+          onSize={(size) => {
+            const refused = tryEdit(resizeTo({ plan, survey }, partition, size, hold));
+            setWanted(refused === null ? null : size);
+            return refused;
+          }}
         />
+        {wanted !== null && (
+          <MakeSpace
+            survey={survey}
+            partition={partition}
+            size={wanted}
+            onMade={() => {
+              setWanted(null);
+              setMade(made + 1);
+            }}
+          />
+        )}
         <SegmentedControl
           fullWidth
           size="xs"
@@ -82,7 +102,7 @@ export function PartitionInspector({ survey, partition }: Props) {
           ))}
         </p>
       </div>
-      <Verbs survey={survey} partition={partition} />
+      <Verbs survey={survey} part={partition.id} />
       <SlotFacts survey={survey} partition={partition} />
       <Inside survey={survey} partition={partition} />
       <Particulars partition={partition} />
@@ -143,33 +163,6 @@ function Facts({ survey, partition }: Props) {
         </span>
       </dd>
     </dl>
-  );
-}
-
-function Verbs({ survey, partition }: Props) {
-  const { plan } = useOpenState();
-  const verbs = useMemo(() => verbsOf({ plan, survey }, partition.id), [plan, survey, partition.id]);
-  return (
-    <div className={classes.verbs}>
-      {verbs.map((verb) => (
-        <VerbButton key={verb.id} verb={verb} partition={partition} />
-      ))}
-    </div>
-  );
-}
-
-/** Pointed at, it shows what it would do. */
-function VerbButton({ verb, partition }: { verb: Verb; partition: PlannedPartition }) {
-  const { attempt } = useEdit();
-  const { select } = useSelection();
-  const preview = useEditPreview(verb.edit);
-  const press = () => {
-    if (attempt(verb.edit) && verb.id === 'delete' && partition.from === null) select(null);
-  };
-  return (
-    <Button size="xs" variant={verb.id === 'keep' ? 'filled' : 'default'} onClick={press} {...preview}>
-      {text(verb.title)}
-    </Button>
   );
 }
 

@@ -93,6 +93,8 @@ export const layout = {
   'layout.be-formatted-2': () => ' · to be formatted',
   'layout.kept-2': () => ' · kept',
   'layout.new-size': () => 'New size',
+  'layout.make-space': (moved: string | null) =>
+    moved === null ? 'Let its neighbours make space' : `Let its neighbours make space (moves ${moved})`,
   'layout.fixed-end': () => 'Fixed end',
   'layout.keep-start-fixed': () => 'keep the start fixed',
   'layout.keep-end-fixed': () => 'keep the end fixed',

@@ -49,7 +49,7 @@ export const proposals = {
     'Say how large each new system shall be and what may change. Every order of the partitions is weighed, and the best plans are shown. Nothing changes before you use one.',
   'proposals.again': () => 'Propose again',
   'proposals.again-what': () =>
-    'All new systems have their place. You can have it proposed anew, with other wishes.',
+    'All new systems have their place. You can have other plans proposed, with other wishes.',
   'proposals.size': () => 'Size',
   'proposals.size-choice': (choice: keyof typeof SIZES) => SIZES[choice],
   'proposals.of': (what: string, system: string) => `${what} of ${system}`,
