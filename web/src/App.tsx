@@ -5,6 +5,9 @@ import { Caught } from './shell/Caught.js';
 import { NotFoundPage } from './shell/NotFoundPage.js';
 import { words } from './words/words.js';
 
+const RecipePage = lazy(() =>
+  import('./stages/recipe/RecipePage.js').then((m) => ({ default: m.RecipePage })),
+);
 const OpenMachine = lazy(() => import('./open/OpenMachine.js').then((m) => ({ default: m.OpenMachine })));
 const CaughtStage = lazy(() => import('./open/CaughtStage.js').then((m) => ({ default: m.CaughtStage })));
 
@@ -38,6 +41,16 @@ export function App() {
   return (
     <Routes>
       <Route path="/" element={<MachinesPage />} />
+      <Route
+        path="/recipe"
+        element={
+          <Caught>
+            <Suspense fallback={<p className="page">{words['shell.opening']()}</p>}>
+              <RecipePage />
+            </Suspense>
+          </Caught>
+        }
+      />
       <Route
         path="/machines/:id"
         element={

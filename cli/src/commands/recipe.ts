@@ -5,14 +5,13 @@ import {
   dayPlanMarkdown,
   encodeUtf8,
   english,
-  findAll,
   outcomeSays,
   readRecipe,
   runbookFiles,
   totalsOf,
   totalsSay,
+  titleOf,
   zipOfAll,
-  type Level,
   type Recipe,
   type RecipeMachine,
 } from '@rhizotome/core';
@@ -100,15 +99,7 @@ function zipped(recipe: Recipe, machines: readonly Applied[]): Uint8Array {
     .filter(({ outcome }) => outcome.edit !== null)
     .map(({ name, story, survey, outcome }) => {
       const planned = { plan: outcome.after, survey };
-      const findings = findAll(planned);
-      const titles = (level: Level) =>
-        findings.filter((f) => f.level === level).map((f) => say(f.says).title);
-      const title = {
-        machine: visible(name),
-        madeAt,
-        blockers: titles('blocker'),
-        hazards: titles('hazard'),
-      };
+      const title = titleOf(english, planned, visible(name), madeAt);
       return { machine: title.machine, files: runbookFiles(english, planned, story, title) };
     });
   const day = encodeUtf8(dayPlanMarkdown(english, recipe.name, machines));

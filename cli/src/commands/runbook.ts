@@ -1,20 +1,18 @@
 import {
   english,
-  findAll,
   momentMarkdown,
   runbookFiles,
   runbookFor,
   runbookHtml,
   runbookMarkdown,
   sheetsMarkdown,
+  titleOf,
   zipOf,
-  type Level,
 } from '@rhizotome/core';
 import { Failure } from '../failure.js';
 import { readPlan } from '../input.js';
 import { momentAfter } from '../moment.js';
 import { print, writeFile } from '../output.js';
-import { say } from '../words.js';
 import { visible } from '../visible.js';
 
 export interface RunbookOptions {
@@ -36,14 +34,7 @@ export function runbook(path: string, { html, sheet, moment, zip, force }: Runbo
   if (sheet) return print(linesOf(sheetsMarkdown(english, runbookFor(planned))).trimEnd());
   if (moment !== undefined)
     return print(linesOf(momentMarkdown(english, planned, momentAfter(planned, moment))).trimEnd());
-  const findings = findAll(planned);
-  const titles = (level: Level) => findings.filter((f) => f.level === level).map((f) => say(f.says).title);
-  const title = {
-    machine: visible(name || path),
-    madeAt: new Date().toISOString(),
-    blockers: titles('blocker'),
-    hazards: titles('hazard'),
-  };
+  const title = titleOf(english, planned, visible(name || path), new Date().toISOString());
   if (zip !== undefined) {
     const bytes = zipOf(runbookFiles(english, planned, story, title), title.machine, title.madeAt);
     return writeFile(zip, force === true, (put) => put(bytes, 0), path);

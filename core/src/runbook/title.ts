@@ -1,4 +1,6 @@
-import { message, type Message } from '../words/index.js';
+import { findAll, type Level } from '../finding/index.js';
+import type { Planned } from '../plan/index.js';
+import { message, sayIn, type Catalogue, type Message } from '../words/index.js';
 import type { Runbook } from './runbook.js';
 import { timeSays, type TimeSays } from './time.js';
 
@@ -9,6 +11,19 @@ export interface RunbookTitle {
   readonly madeAt: string;
   readonly blockers: readonly string[];
   readonly hazards: readonly string[];
+}
+
+/** The head of a plan's runbook, with what stops it and what puts data at risk. @param madeAt ISO 8601 */
+export function titleOf(
+  catalogue: Catalogue,
+  planned: Planned,
+  machine: string,
+  madeAt: string,
+): RunbookTitle {
+  const findings = findAll(planned);
+  const titles = (level: Level) =>
+    findings.filter((f) => f.level === level).map((f) => sayIn(catalogue, f.says).title);
+  return { machine, madeAt, blockers: titles('blocker'), hazards: titles('hazard') };
 }
 
 /** The line on the disk, the restarts and the copying time, and when the file was made. */

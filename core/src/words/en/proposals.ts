@@ -95,7 +95,7 @@ export const proposals = {
     restarts: number;
     time: string;
   }) =>
-    `${count(p.whole, 'machine')} as wished, ${p.less} with less, ${p.no} not at all, ${p.there} done already. In all ${count(p.restarts, 'restart')}, ${binary(p.movedBytes)} of data copied within the disks, ${p.time}.`,
+    `${count(p.whole, 'machine')} as wished, ${p.less} with less, ${p.no} not at all, ${p.there} done already. In all ${count(p.restarts, 'restart')}, up to ${binary(p.movedBytes)} of data copied within the disks, ${p.time}.`,
 
   'size.becomes': ({ volume, bytes }: { volume: string; bytes: number }) =>
     `${quoted(volume)} becomes ${both(bytes)}`,

@@ -24,6 +24,7 @@ export function MachinesPage() {
   const bench = useBench();
   const [renaming, setRenaming] = useState<MachineRow | null>(null);
   const keeping = useKeeping();
+  const navigate = useNavigate();
   const [deleted, setDeleted] = useState(false);
   const { machines } = bench;
   return (
@@ -40,6 +41,7 @@ export function MachinesPage() {
             <MoreButton
               label={words['keeping.menu']()}
               actions={[
+                { title: words['recipe.title'](), run: () => void navigate('/recipe') },
                 { title: words['keeping.open'](), run: keeping.open },
                 { title: words['keeping.backup'](), run: keeping.backup },
                 { title: words['keeping.restore'](), run: keeping.restore },

@@ -6,6 +6,7 @@ import {
   message,
   objectsOf,
   runbookFiles,
+  titleOf,
   runbookHtml,
   timeSays,
   zipOf,
@@ -53,7 +54,7 @@ export function RunbookStage() {
     );
   const blockers = findings.filter((f) => f.level === 'blocker').map((f) => say(f.says).title);
   const hazards = findings.filter((f) => f.level === 'hazard').map((f) => say(f.says).title);
-  const title = () => ({ machine: name, madeAt: new Date().toISOString(), blockers, hazards });
+  const title = () => titleOf(catalogue, { plan, survey }, name, new Date().toISOString());
   const saveRunbook = () => {
     const html = runbookHtml(catalogue, runbook, title());
     download(`${fileName(name)}-runbook.html`, new Blob([html], { type: 'text/html' }));

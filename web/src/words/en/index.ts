@@ -13,6 +13,7 @@ import { moment } from './moment.js';
 import { open } from './open.js';
 import { parts } from './parts.js';
 import { proposals } from './proposals.js';
+import { recipe } from './recipe.js';
 import { report } from './report.js';
 import { runbook } from './runbook.js';
 import { section } from './section.js';
@@ -39,6 +40,7 @@ export const english = {
   ...open,
   ...parts,
   ...proposals,
+  ...recipe,
   ...report,
   ...runbook,
   ...section,

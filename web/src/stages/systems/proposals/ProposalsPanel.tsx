@@ -1,7 +1,16 @@
 import { Button } from '@mantine/core';
-import { systemsToPlace, type Proposals, type Survey, type System } from '@rhizotome/core';
+import {
+  printRecipe,
+  recipeOf,
+  systemsToPlace,
+  type Proposals,
+  type Survey,
+  type System,
+} from '@rhizotome/core';
 import { useMemo, useState } from 'react';
-import { useEdit, useOpenState } from '../../../open/context.js';
+import { useNavigate } from 'react-router';
+import { keptRecipe } from '../../recipe/recipe-text.js';
+import { useEdit, useOpenMachine, useOpenState } from '../../../open/context.js';
 import { say } from '../../../words/say.js';
 import { words } from '../../../words/words.js';
 import { ProposalCard } from './ProposalCard.js';
@@ -52,8 +61,27 @@ function Wishing({ systems, survey }: { systems: readonly System[]; survey: Surv
         </p>
       )}
       {searched.state === 'failed' && <p role="alert">{words['proposals.failed'](searched.why)}</p>}
+      <ForOthers />
       {searched.state === 'found' && <Found proposals={searched.proposals} survey={survey} />}
     </section>
+  );
+}
+
+/** The same wishes, for all machines of the bench. */
+function ForOthers() {
+  const { plan } = useOpenState();
+  const { name } = useOpenMachine();
+  const navigate = useNavigate();
+  const recipe = recipeOf(plan, name);
+  if (!recipe) return null;
+  const use = () => {
+    keptRecipe.write(printRecipe(recipe));
+    void navigate('/recipe');
+  };
+  return (
+    <Button size="compact-xs" variant="subtle" color="loam" onClick={use}>
+      {words['recipe.use-wishes']()}
+    </Button>
   );
 }
 
