@@ -44,7 +44,7 @@ describe('verdicts', () => {
         system: newSystem(profile),
       },
     );
-    return { plan, survey, verdict: verdictsOf(plan).find((v) => v.system.id === 'system-1')! };
+    return { plan, survey, verdict: verdictsOf(plan, survey).find((v) => v.system.id === 'system-1')! };
   };
 
   test.each<['gpt' | 'mbr', FirmwareMode, string, string]>([
@@ -74,7 +74,7 @@ describe('verdicts', () => {
   test('a medium started in the other mode is told apart from the disk’s style and the firmware’s mode', () => {
     const { plan } = situation('gpt', 'uefi', 'linux-desktop');
     const wrong = edited(plan, gpt, machine({ mediumStart: 'bios' }));
-    const verdict = verdictsOf(wrong).find((v) => v.system.id === 'system-1')!;
+    const verdict = verdictsOf(wrong, undefined).find((v) => v.system.id === 'system-1')!;
     expect(verdict).toMatchObject({ level: 'cannot', fit: 'yes' });
     expect(verdict.reasons).toEqual([message('verdict.medium-other-mode', { start: 'bios', mode: 'uefi' })]);
     const [way] = waysOut(wrong, gpt);
@@ -85,7 +85,7 @@ describe('verdicts', () => {
   test('an installed system is stranded by a switch of mode', () => {
     const { plan } = situation('gpt', 'uefi', 'linux-desktop');
     const switched = edited(plan, gpt, { kind: 'set-target', changes: { mode: 'bios' } });
-    expect(verdictsOf(switched).map((v) => [v.system.name, v.level])).toEqual([
+    expect(verdictsOf(switched, undefined).map((v) => [v.system.name, v.level])).toEqual([
       ['Windows', 'cannot'],
       ['Newcomer', 'cannot'],
     ]);
@@ -94,7 +94,9 @@ describe('verdicts', () => {
   test('firmware that has no such mode is said first', () => {
     const { plan } = situation('gpt', 'uefi', 'linux-desktop');
     const old = edited(plan, gpt, machine({ firmware: 'bios' }));
-    expect(verdictsOf(old)[1]!.reasons[0]).toEqual(message('verdict.no-such-mode', { mode: 'uefi' }));
+    expect(verdictsOf(old, undefined)[1]!.reasons[0]).toEqual(
+      message('verdict.no-such-mode', { mode: 'uefi' }),
+    );
   });
 });
 
@@ -124,7 +126,7 @@ describe('ways out of a mismatch', () => {
 
   test('the first way makes everything fit', () => {
     const adopted = edited(curlew, four, adoptWay(curlew, waysOut(curlew, four)[0]!));
-    expect(verdictsOf(adopted).map((v) => v.level)).toEqual(['fits']);
+    expect(verdictsOf(adopted, undefined).map((v) => v.level)).toEqual(['fits']);
   });
 
   test('converting an MBR in place shows each condition', () => {

@@ -1,5 +1,6 @@
 import { canRun, type FirmwareMode } from '../machine/index.js';
 import { hasBootEntry, type Plan } from '../plan/index.js';
+import type { Survey } from '../survey/index.js';
 import { fitOf, type Fit, type System } from '../system/index.js';
 import { type TableStyle } from '../table/index.js';
 import { message, type Code, type Message } from '../words/index.js';
@@ -33,16 +34,20 @@ export function hasBiosBoot(plan: Plan, family: System['family']): boolean {
 }
 
 /** How every system of the plan stands to the planned mode and style, and to how its medium will be started. */
-export function verdictsOf(plan: Plan): Verdict[] {
-  return plan.systems.map((system) => verdictOn(plan, system));
+export function verdictsOf(plan: Plan, survey: Survey | undefined): Verdict[] {
+  return plan.systems.map((system) => verdictOn(plan, system, survey));
 }
 
 /**
- * The mode a found system is installed for: UEFI where the firmware has an entry for it; else the one in use, unless it
+ * The mode a found system is installed for: UEFI where the firmware has an entry for it that leads to this disk; else the one in use, unless it
  * could not have been installed in that mode on this style of disk; then the other.
  */
-export function installedMode(plan: Plan, system: System): FirmwareMode | 'unknown' {
-  if (system.origin === 'found' && hasBootEntry(plan, system)) return 'uefi';
+export function installedMode(
+  plan: Plan,
+  system: System,
+  survey: Survey | undefined,
+): FirmwareMode | 'unknown' {
+  if (system.origin === 'found' && hasBootEntry(plan, system, survey)) return 'uefi';
   const now = plan.machine.modeInUse;
   if (system.origin !== 'found' || now === 'unknown') return 'unknown';
   if (fitOf(system, now, plan.target.style) !== 'no') return now;
@@ -50,7 +55,7 @@ export function installedMode(plan: Plan, system: System): FirmwareMode | 'unkno
 }
 
 /** One system against the planned mode and style, and how its medium will be started. */
-export function verdictOn(plan: Plan, system: System): Verdict {
+export function verdictOn(plan: Plan, system: System, survey: Survey | undefined): Verdict {
   const { mode, style } = plan.target;
   const fit = fitOf(system, mode, style);
   const reasons: Reason[] = [fitReason(system, fit, plan)];
@@ -65,7 +70,7 @@ export function verdictOn(plan: Plan, system: System): Verdict {
       level: 'cannot',
       says: message('verdict.medium-other-mode', { start, mode }),
     });
-  const installed = installedMode(plan, system);
+  const installed = installedMode(plan, system, survey);
   if (installed !== 'unknown' && installed !== mode)
     reasons.push({
       // A conversion has its start files written anew: that is a step, and nothing is wrong after it.

@@ -175,6 +175,7 @@ describe('one verdict', () => {
     verdictOn(
       plan,
       plan.systems.find((s) => s.id === id)!,
+      mbr,
     );
 
   test('an installed system of the other mode cannot start; after a conversion it is a condition', () => {
@@ -192,7 +193,7 @@ describe('one verdict', () => {
   test('the mode of the medium concerns new systems only, and only where it is known', () => {
     const added = edited(begun, mbr, { kind: 'add-system', system: newSystem('linux-desktop') });
     const levels = (mediumStart: MediumStart) =>
-      verdictsOf(edited(added, mbr, machine({ mediumStart }))).map((v) => v.level);
+      verdictsOf(edited(added, mbr, machine({ mediumStart })), undefined).map((v) => v.level);
     expect(levels('bios')).toEqual(['fits', 'fits']);
     expect(levels('unknown')).toEqual(['fits', 'fits']);
     expect(levels('uefi')).toEqual(['fits', 'cannot']);

@@ -28,7 +28,7 @@ export interface Way {
 
 /** The ways out of a mismatch, least loss first. Empty where everything fits. */
 export function waysOut(plan: Plan, survey: Survey | undefined): Way[] {
-  const verdicts = verdictsOf(plan);
+  const verdicts = verdictsOf(plan, survey);
   if (verdicts.every((v) => v.level === 'fits' || v.level === 'condition')) return [];
   const { mode, style } = plan.target;
   const other: FirmwareMode = mode === 'uefi' ? 'bios' : 'uefi';
@@ -36,7 +36,7 @@ export function waysOut(plan: Plan, survey: Survey | undefined): Way[] {
     plan.systems.every((system) => ['yes', 'needs-bios-boot'].includes(fitOf(system, m, s)));
   const ways: Way[] = [];
   if (accepted(mode, style)) ways.push(...mediumWay(plan));
-  if (accepted(other, style) && canRun(plan.machine, other)) ways.push(modeWay(plan, other));
+  if (accepted(other, style) && canRun(plan.machine, other)) ways.push(modeWay(plan, other, survey));
   if (style === 'mbr' && accepted('uefi', 'gpt') && canRun(plan.machine, 'uefi') && survey)
     ways.push(convertWay({ plan, survey }));
   if (
@@ -75,8 +75,8 @@ function mediumWay(plan: Plan): Way[] {
   ];
 }
 
-function modeWay(plan: Plan, mode: FirmwareMode): Way {
-  const stranded = plan.systems.filter((s) => !['unknown', mode].includes(installedMode(plan, s)));
+function modeWay(plan: Plan, mode: FirmwareMode, survey: Survey | undefined): Way {
+  const stranded = plan.systems.filter((s) => !['unknown', mode].includes(installedMode(plan, s, survey)));
   return {
     id: 'firmware-mode',
     loss: 0,

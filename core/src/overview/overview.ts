@@ -82,7 +82,7 @@ function stageStates(
     machine.medium !== 'unknown',
   ];
   const hasNew = plan.systems.some((s) => s.origin === 'new');
-  const verdicts = verdictsOf(plan).map((v) => v.level);
+  const verdicts = verdictsOf(plan, survey).map((v) => v.level);
   const measured = survey?.partitions.every(
     (p) =>
       !['system', 'root', 'home', 'data'].includes(plan.found[p.id]?.role ?? '') ||

@@ -75,9 +75,14 @@ const includesWord = (text: string, word: string): boolean =>
       .trim()} `,
   );
 
-/** Whether a found system has a boot entry that leads to an EFI system partition: then it is installed for UEFI. */
-export function hasBootEntry(plan: Plan, system: System): boolean {
+/**
+ * Whether a found system has a boot entry: then it is installed for UEFI. Where the disk was read, the entry must lead to a
+ * partition on it: one that leads nowhere is what is left of an earlier installation, and tells nothing of this one.
+ */
+export function hasBootEntry(plan: Plan, system: System, survey: Survey | undefined): boolean {
   return (plan.machine.bootEntries?.entries ?? []).some(
-    (entry) => systemOfEntry(plan, entry)?.id === system.id,
+    (entry) =>
+      systemOfEntry(plan, entry)?.id === system.id &&
+      (survey === undefined || partitionOfEntry(survey, entry) !== undefined),
   );
 }

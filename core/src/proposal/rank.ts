@@ -24,6 +24,9 @@ function costs({ figures, given, near, shrunk }: Candidate, { survey }: Planned)
   ];
 }
 
+/** Of which more is better. */
+const more = (amount: number): number => -amount;
+
 /** What one gives up for another: that, and how much each volume keeps. */
 function weighed(candidate: Candidate, planned: Planned): number[] {
   const { findings, moved, exposures, restarts, seconds, systems, freeBytes } = candidate.figures;
@@ -36,11 +39,11 @@ function weighed(candidate: Candidate, planned: Planned): number[] {
     restarts,
     seconds.most,
     -candidate.given,
-    -freeBytes,
-    ...systems.flatMap(({ room }) => [-room.systemBytes, -room.otherBytes]),
+    more(freeBytes),
+    ...systems.flatMap(({ room }) => [more(room.systemBytes), more(room.otherBytes)]),
     ...planned.plan.partitions
       .filter((p) => p.from !== null)
-      .map(({ id }) => -(candidate.after.partitions.find((p) => p.id === id)?.length ?? 0)),
+      .map(({ id }) => more(candidate.after.partitions.find((p) => p.id === id)?.length ?? 0)),
   ];
 }
 

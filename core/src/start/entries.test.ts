@@ -1,4 +1,4 @@
-import { apply, EMPTY_PLAN, beginEdit, type Edit, type Planned } from '../plan/index.js';
+import { apply, EMPTY_PLAN, beginEdit, partitionOfEntry, type Edit, type Planned } from '../plan/index.js';
 import { installedMode } from '../match/index.js';
 import type { BootEntries, BootEntry } from '../firmware/index.js';
 import { sectors } from '../quantity/index.js';
@@ -108,8 +108,20 @@ describe('which system an entry starts', () => {
   });
 
   test('one that has an entry is installed for UEFI, whatever mode is in use', () => {
-    const { plan } = with_([entry()], [{ kind: 'set-machine', changes: { modeInUse: 'bios' } }]);
+    const { plan, survey } = with_([entry()], [{ kind: 'set-machine', changes: { modeInUse: 'bios' } }]);
     const [windows] = plan.systems;
-    expect(installedMode(plan, windows!)).toBe('uefi');
+    expect(installedMode(plan, windows!, survey)).toBe('uefi');
+  });
+
+  test('one whose entry leads to no partition of this disk is not: it is left of an earlier installation', () => {
+    const elsewhere = { ...entry().partition!, uuid: ID.replace(/1$/, '9') };
+    const stale = entry({ partition: elsewhere });
+    const { plan, survey } = with_([stale], [{ kind: 'set-machine', changes: { modeInUse: 'bios' } }]);
+    const [windows] = plan.systems;
+    expect(partitionOfEntry(survey, stale)).toBeUndefined();
+    expect(installedMode(plan, windows!, undefined)).toBe('uefi');
+    expect(installedMode(plan, windows!, survey)).toBe(
+      installedMode({ ...plan, machine: { ...plan.machine, bootEntries: undefined } }, windows!, survey),
+    );
   });
 });

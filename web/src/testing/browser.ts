@@ -26,7 +26,7 @@ class Working {
     Object.assign(globalThis, {
       addEventListener: (_: string, handler: Handler) => (this.handler = handler),
     });
-    jest.isolateModules(() => void require(fileURLToPath(url)));
+    jest.isolateModules(() => void jest.requireActual(fileURLToPath(url)));
     Object.assign(globalThis, { addEventListener: here });
   }
 

@@ -8,10 +8,10 @@ export const modesMixed: Rule = {
   level: 'hazard',
   basis: 'A chooser started in one mode cannot start a system installed in the other (UEFI 2.10 §3.5.1)',
   check: (planned) => {
-    const { plan } = planned;
+    const { plan, survey } = planned;
     const arriving = newSystems(planned);
     const stay = systemsThatStay(planned).filter((s) => s.origin === 'found');
-    const now = stay[0] ? installedMode(plan, stay[0]) : 'unknown';
+    const now = stay[0] ? installedMode(plan, stay[0], survey) : 'unknown';
     const start = plan.machine.mediumStart;
     if (
       now === 'unknown' ||

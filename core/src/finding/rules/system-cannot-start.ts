@@ -16,7 +16,7 @@ export const systemCannotStart: Rule = {
       return edit ? [{ title: way.title, edit }] : [];
     });
     const helps = (edit: Edit, system: string) => settles(planned, edit, system);
-    return verdictsOf(plan)
+    return verdictsOf(plan, survey)
       .filter((v) => v.level === 'cannot' || v.level === 'unreliable')
       .map((v) => ({
         of: v.system.id,
@@ -48,7 +48,7 @@ function settles(planned: Planned, edit: Edit, systemId: string): boolean {
   const result = apply(plan, edit, () => survey);
   const system = result.ok && result.plan.systems.find((s) => s.id === systemId);
   if (!result.ok || !system) return false;
-  const level = (after: Plan, s: System) => verdictOn(after, s).level;
+  const level = (after: Plan, s: System) => verdictOn(after, s, survey).level;
   const others = result.plan.systems.filter((s) => s.id !== systemId && level(plan, s) !== 'cannot');
   return (
     ['fits', 'condition'].includes(level(result.plan, system)) &&

@@ -25,7 +25,7 @@ import { words } from '../../words/words.js';
 export function BootStage() {
   const { plan, survey } = useOpenState();
   const { attempt } = useEdit();
-  const verdicts = verdictsOf(plan);
+  const verdicts = verdictsOf(plan, survey);
   const ways = waysOut(plan, survey);
   const [pointed, setPointed] = useState<Way | null>(null);
   return (

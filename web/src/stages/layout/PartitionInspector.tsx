@@ -1,4 +1,4 @@
-import { Button, NativeSelect, SegmentedControl } from '@mantine/core';
+import { NativeSelect, SegmentedControl } from '@mantine/core';
 import {
   advisedWindowsBytes,
   floorOf,
@@ -14,9 +14,8 @@ import {
   type PlannedPartition,
   type Survey,
 } from '@rhizotome/core';
-import { useMemo, useState } from 'react';
-import { useEdit, useOpenState, useSelection } from '../../open/context.js';
-import { useEditPreview } from '../../open/preview.js';
+import { useState } from 'react';
+import { useEdit, useOpenState } from '../../open/context.js';
 import { OwnerToggles } from '../../parts/OwnerToggles.js';
 import { SizeInput } from '../../parts/SizeInput.js';
 import { Inside } from './Inside.js';
@@ -29,7 +28,6 @@ import classes from './LayoutStage.module.css';
 import { SlotFacts } from './SlotFacts.js';
 import { words } from '../../words/words.js';
 import { evidenceName, partitionTitle, roleName, volumeName } from '../../words/names.js';
-import { text } from '../../words/say.js';
 
 interface Props {
   readonly survey: Survey;
