@@ -21,6 +21,7 @@ import {
 import { benchDrag, benchFirstLoad } from './browser.mjs';
 import { benchDisks } from './disks.mjs';
 import { benchLoad } from './load.mjs';
+import { benchProposals } from './propose.mjs';
 import { poster, startServer, stopServer } from './server.mjs';
 
 function report(name, ratio, goal, detail) {
