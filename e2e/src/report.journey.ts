@@ -28,14 +28,14 @@ test('from nothing to a proposal with true floors: one paste, one choice, one pr
   await on.app.choose('Add beside it', 'Linux, desktop');
   await on.app.press('Add this machine');
   await on.app.sees('floor 168.6 GiB');
-  await on.app.sees('shrinks by 31 GiB');
+  await on.app.sees('shrinks by 30.7 GiB');
   expect(on.app.page.url()).toMatch(/\/layout$/);
   const planned = await on.app.core('planned');
   expect(planned.map((label) => label.replace(/ GiB.*| MiB.*/, ''))).toEqual([
     expect.stringMatching(/^EFI system .*260$/),
     expect.stringMatching(/^Windows reserved .*16$/),
-    expect.stringMatching(/^Station .*444\.7$/),
-    expect.stringMatching(/^root .*31$/),
+    expect.stringMatching(/^Station .*445$/),
+    expect.stringMatching(/^root .*30\.7$/),
     expect.stringMatching(/^Recovery .*800$/),
     expect.stringMatching(/^free .*201\.7$/),
   ]);
@@ -71,7 +71,7 @@ test('another report adds what the first could not tell, and what is planned sta
     expect.stringMatching(/^3 Network Boot0002 a device or a program of the firmware not changed$/),
   ]);
   await on.app.stage('Layout');
-  await on.app.sees('shrinks by 31 GiB');
+  await on.app.sees('shrinks by 30.7 GiB');
 });
 
 test('a report after the installation tells how the boot entries stand to the plan', async () => {

@@ -24,6 +24,8 @@ const VIEWS: readonly [file: string, machine: string | null, path: string, schem
   ['as-found', 'petrel', 'as-found', 'light'],
   ['read-disk', 'fulmar', 'as-found', 'light'],
   ['systems', 'petrel', 'systems', 'light'],
+  ['proposals', 'fulmar', 'systems', 'light'],
+  ['recipe', null, 'recipe', 'light'],
   ['boot', 'curlew', 'boot', 'light'],
   ['loaders', 'petrel', 'boot', 'light'],
   ['layout-mbr', 'dunlin', 'layout', 'light'],
@@ -73,9 +75,17 @@ async function keepTwo(app: Driver): Promise<void> {
 test.each(VIEWS)('%s', async (file, machine, path, scheme) => {
   const app = await Driver.open(on.browser, on.server.address);
   await app.page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
-  await app.go(machine ? `/machines/${machines[machine]}/${path}` : '/');
+  await app.go(machine ? `/machines/${machines[machine]}/${path}` : `/${path}`);
   if (file === 'read-disk' || file === 'by-hand') await app.press('Read again');
   if (file === 'by-hand') await drawByHand(app);
+  if (file === 'proposals') {
+    await app.sees('Best for your wish');
+    await app.page.$eval('[aria-label="What you want, and what fits"]', (panel) => panel.scrollIntoView());
+  }
+  if (file === 'recipe') {
+    await app.press('Check all machines');
+    await app.sees('done already');
+  }
   if (file === 'layout-text') await app.pick('Panel beside the drawing', 'text');
   if (file === 'sizing') {
     await app.pick('Panel beside the drawing', 'sizing');

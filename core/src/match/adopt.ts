@@ -1,4 +1,14 @@
-import { batch, newTableEdit, type Edit, type Plan, type SingleEdit } from '../plan/index.js';
+import { canRun, type FirmwareMode } from '../machine/index.js';
+import {
+  apply,
+  batch,
+  newTableEdit,
+  type Edit,
+  type Plan,
+  type Planned,
+  type SingleEdit,
+} from '../plan/index.js';
+import type { TableStyle } from '../table/index.js';
 import { message } from '../words/index.js';
 import type { Way } from './ways.js';
 
@@ -20,4 +30,19 @@ export function adoptWay(plan: Plan, way: Way): Edit {
     case 'new-table':
       return batch(says, [...newTableEdit(plan, way.style).edits, mode, medium]);
   }
+}
+
+/**
+ * Makes a mode and a style the plan's, by hand, where the disk holds nothing that could be lost: it is blank, or its table is written
+ * anew in this plan anyway. `undefined` where that is not so, where the plan is there already, or where the plan does not take it.
+ */
+export function stateEdit(planned: Planned, mode: FirmwareMode, style: TableStyle): Edit | undefined {
+  const { plan, survey } = planned;
+  const { target, machine, partitions } = plan;
+  const here = target.mode === mode && target.style === style;
+  const holdsNothing = survey.disk.style === 'none' && survey.partitions.length === 0;
+  const free = (holdsNothing || target.table === 'new') && partitions.every((p) => p.from === null);
+  if (here || !free || !canRun(machine, mode)) return undefined;
+  const edit: Edit = { kind: 'set-target', changes: { mode, style } };
+  return apply(plan, edit, () => survey).ok ? edit : undefined;
 }

@@ -1,4 +1,4 @@
-export { adoptWay } from './adopt.js';
+export { adoptWay, stateEdit } from './adopt.js';
 export {
   BSD_BOOT,
   hasBiosBoot,

@@ -1,9 +1,10 @@
 import { english, message, sayIn } from '../words/index.js';
 import type { FirmwareMode } from '../machine/index.js';
 import { edited, drawn, newSystem, planOn } from '../testing/builders.js';
-import type { Edit } from '../plan/index.js';
+import { newTableEdit, type Edit, type Plan } from '../plan/index.js';
+import type { Survey } from '../survey/index.js';
 import { fitOf, type Family } from '../system/index.js';
-import { adoptWay, verdictsOf, waysOut } from './index.js';
+import { adoptWay, stateEdit, verdictsOf, waysOut } from './index.js';
 
 const machine = (changes: Extract<Edit, { kind: 'set-machine' }>['changes']): Edit => ({
   kind: 'set-machine',
@@ -155,5 +156,37 @@ describe('ways out of a mismatch', () => {
       style: 'mbr',
       table: 'convert',
     });
+  });
+});
+
+describe('a mode and a style are chosen by hand', () => {
+  const states = (plan: Plan, survey: Survey) =>
+    (['uefi', 'bios'] as const).flatMap((mode) =>
+      (['gpt', 'mbr'] as const).flatMap((style) => {
+        const edit = stateEdit({ plan, survey }, mode, style);
+        if (!edit) return [];
+        const { target } = edited(plan, survey, edit);
+        expect([target.mode, target.style]).toEqual([mode, style]);
+        return [`${mode} ${style}`];
+      }),
+    );
+  const blank = drawn(500, [], { style: 'none' });
+  const both = { kind: 'set-machine', changes: { firmware: 'both' } } as const;
+
+  test('on a blank disk, each but the one that is the plan’s, as far as the firmware has it', () => {
+    expect(states(planOn(blank, both), blank)).toEqual(['uefi mbr', 'bios gpt', 'bios mbr']);
+    const only = { kind: 'set-machine', changes: { firmware: 'uefi' } } as const;
+    expect(states(planOn(blank, only), blank)).toEqual(['uefi mbr']);
+  });
+
+  test('where partitions are kept none, and again once a new table is written anyway', () => {
+    const disk = drawn(500, ['100MiB efi', '200GiB windows']);
+    const plan = planOn(disk, both);
+    expect(states(plan, disk)).toEqual([]);
+    expect(states(edited(plan, disk, newTableEdit(plan)), disk)).toEqual([
+      'uefi mbr',
+      'bios gpt',
+      'bios mbr',
+    ]);
   });
 });

@@ -3,6 +3,14 @@ import { demo, openStage } from '../../testing/stage.js';
 import { BootStage } from './BootStage.js';
 
 describe('boot', () => {
+  test('on a blank disk a mode and a style are chosen in the map', async () => {
+    const { hand, screen, plan } = await openStage(<BootStage />, demo('turnstone'));
+    await hand.click(screen.getByRole('button', { name: 'Choose UEFI and MBR' }));
+    expect(plan().target).toMatchObject({ mode: 'uefi', style: 'mbr' });
+    expect(screen.getByRole('button', { name: 'Choose UEFI and GPT' })).toBeTruthy();
+    expect(screen.queryByRole('button', { name: 'Choose UEFI and MBR' })).toBeNull();
+  });
+
   test('a solution that erases nothing is taken by one press', async () => {
     const { hand, screen, plan } = await openStage(<BootStage />, demo('curlew'));
     const before = plan();

@@ -1,6 +1,7 @@
 import { Button } from '@mantine/core';
 import {
   adoptWay,
+  stateEdit,
   modeName,
   verdictsOf,
   waysOut,
@@ -37,7 +38,15 @@ export function BootStage() {
       ) : (
         <div className={classes.columns}>
           <section>
-            <StateMap plan={plan} ways={ways} pointed={pointed} />
+            <StateMap
+              plan={plan}
+              ways={ways}
+              pointed={pointed}
+              choose={(mode, style) => {
+                const edit = survey && stateEdit({ plan, survey }, mode, style);
+                return edit ? () => attempt(edit) : null;
+              }}
+            />
             <p className="small soft">{mediumWords(plan)}</p>
           </section>
           <section>

@@ -1,3 +1,4 @@
+import { Button } from '@mantine/core';
 import {
   canRun,
   fitOf,
@@ -28,13 +29,15 @@ interface Props {
   readonly ways: readonly Way[];
   /** The way that is pointed at beside the map. */
   readonly pointed: Way | null;
+  /** Makes a state the plan's; `null` for one that cannot be chosen by hand. */
+  readonly choose: (mode: FirmwareMode, style: TableStyle) => (() => void) | null;
 }
 
 /**
  * The four states a machine and disk can be in, what each system says to each, where the plan stands, and the ways that
  * lead from there to another.
  */
-export function StateMap({ plan, ways, pointed }: Props) {
+export function StateMap({ plan, ways, pointed, choose }: Props) {
   return (
     <div
       className={classes.map}
@@ -66,7 +69,13 @@ export function StateMap({ plan, ways, pointed }: Props) {
             {STYLES.map((style, column) => (
               <Fragment key={style}>
                 {column > 0 && <Across mode={mode} plan={plan} ways={ways} pointed={pointed} />}
-                <State plan={plan} mode={mode} style={style} reached={leadsTo(pointed, mode, style)} />
+                <State
+                  plan={plan}
+                  mode={mode}
+                  style={style}
+                  reached={leadsTo(pointed, mode, style)}
+                  choose={choose(mode, style)}
+                />
               </Fragment>
             ))}
           </div>
@@ -85,9 +94,10 @@ interface StateProps {
   readonly style: TableStyle;
   /** The way that is pointed at leads here. */
   readonly reached: boolean;
+  readonly choose: (() => void) | null;
 }
 
-function State({ plan, mode, style, reached }: StateProps) {
+function State({ plan, mode, style, reached, choose }: StateProps) {
   const here = plan.target.mode === mode && plan.target.style === style;
   const out = !canRun(plan.machine, mode);
   return (
@@ -112,11 +122,23 @@ function State({ plan, mode, style, reached }: StateProps) {
           </span>
         );
       })}
+      {choose && (
+        <Button
+          size="compact-xs"
+          variant="default"
+          aria-label={words['boot.choose-state'](modeName(mode), style.toUpperCase())}
+          onClick={choose}
+        >
+          {words['boot.choose']()}
+        </Button>
+      )}
     </div>
   );
 }
 
-interface WaysProps extends Props {
+type Shown = Omit<Props, 'choose'>;
+
+interface WaysProps extends Shown {
   readonly mode?: FirmwareMode;
 }
 
@@ -132,7 +154,7 @@ function Across({ mode, plan, ways, pointed }: WaysProps) {
 }
 
 /** The ways between the two modes, for each style, and those that change both. */
-function Between({ plan, ways, pointed }: Props) {
+function Between({ plan, ways, pointed }: Shown) {
   const { target } = plan;
   const sign = target.mode === 'uefi' ? '↓' : '↑';
   const straight = (style: TableStyle) =>

@@ -61,8 +61,8 @@ function Wishing({ systems, survey }: { systems: readonly System[]; survey: Surv
         </p>
       )}
       {searched.state === 'failed' && <p role="alert">{words['proposals.failed'](searched.why)}</p>}
-      <ForOthers />
       {searched.state === 'found' && <Found proposals={searched.proposals} survey={survey} />}
+      <ForOthers />
     </section>
   );
 }
