@@ -38,6 +38,10 @@ if [ -r /etc/fstab ]; then
   # Remarks and shares of other computers are left out: they are nobody's business.
   printf '"mountTable": "%s",\n' "$(grep -v -e '^[[:space:]]*#' -e '^[[:space:]]*//' -e '^[^#[:space:]]*:/' /etc/fstab | text)"
 fi
+if [ -r /etc/crypttab ]; then
+  # Names and sources only: where keys lie is nobody's business.
+  printf '"cryptTable": "%s",\n' "$(sed -n 's/^[[:space:]]*\([^#[:space:]][^[:space:]]*\)[[:space:]]\{1,\}\([^[:space:]]\{1,\}\).*/\1 \2/p' /etc/crypttab | text)"
+fi
 printf '"variables": {'
 separator=
 for file in $efi/efivars/Boot[0-9A-F][0-9A-F][0-9A-F][0-9A-F]-* $efi/efivars/BootOrder-* $efi/efivars/BootCurrent-* \

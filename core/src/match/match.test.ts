@@ -4,7 +4,7 @@ import { edited, drawn, newSystem, planOn } from '../testing/builders.js';
 import { newTableEdit, type Edit, type Plan } from '../plan/index.js';
 import type { Survey } from '../survey/index.js';
 import { fitOf, type Family } from '../system/index.js';
-import { adoptWay, stateEdit, verdictsOf, waysOut } from './index.js';
+import { adoptWay, installedMode, stateEdit, verdictsOf, waysOut } from './index.js';
 
 const machine = (changes: Extract<Edit, { kind: 'set-machine' }>['changes']): Edit => ({
   kind: 'set-machine',
@@ -189,4 +189,18 @@ describe('a mode and a style are chosen by hand', () => {
       'bios mbr',
     ]);
   });
+});
+
+test('where the mode in use is not known, loaders on the disk tell for what its systems are installed', () => {
+  const bare = drawn(500, ['100MiB efi', '200GiB windows']);
+  const disk: Survey = {
+    ...bare,
+    partitions: bare.partitions.map((p, i) =>
+      i === 0 ? { ...p, volume: { kind: 'fat', contents: { loaders: ['BOOT'] } } } : p,
+    ),
+  };
+  const plan = planOn(bare, machine({ modeInUse: 'unknown' }));
+  const [windows] = plan.systems;
+  expect(installedMode(plan, windows!, bare)).toBe('unknown');
+  expect(installedMode(plan, windows!, disk)).toBe('uefi');
 });

@@ -39,7 +39,7 @@ export function verdictsOf(plan: Plan, survey: Survey | undefined): Verdict[] {
 }
 
 /**
- * The mode a found system is installed for: UEFI where the firmware has an entry for it that leads to this disk; else the one in use, unless it
+ * The mode a found system is installed for: UEFI where the firmware has an entry for it that leads to this disk; else the one in use, or where that is not known what the loaders on the disk tell, unless it
  * could not have been installed in that mode on this style of disk; then the other.
  */
 export function installedMode(
@@ -48,10 +48,17 @@ export function installedMode(
   survey: Survey | undefined,
 ): FirmwareMode | 'unknown' {
   if (system.origin === 'found' && hasBootEntry(plan, system, survey)) return 'uefi';
+  if (system.origin !== 'found') return 'unknown';
   const now = plan.machine.modeInUse;
-  if (system.origin !== 'found' || now === 'unknown') return 'unknown';
+  if (now === 'unknown') return modeRead(survey);
   if (fitOf(system, now, plan.target.style) !== 'no') return now;
   return now === 'uefi' ? 'bios' : 'uefi';
+}
+
+/** UEFI where an EFI system partition holds loaders: whatever is installed on this disk starts from them. */
+function modeRead(survey: Survey | undefined): FirmwareMode | 'unknown' {
+  const holdsLoaders = survey?.partitions.some((p) => (p.volume?.contents?.loaders ?? []).length > 0);
+  return holdsLoaders ? 'uefi' : 'unknown';
 }
 
 /** One system against the planned mode and style, and how its medium will be started. */

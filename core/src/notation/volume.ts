@@ -31,6 +31,7 @@ export function volumeFields(v: Volume): string[] {
     ...field('loaders', list(v.contents?.loaders)),
     ...field('system', v.contents?.systemName === undefined ? undefined : quoted(v.contents.systemName)),
     ...field('fstab', v.contents?.fstab === undefined ? undefined : quoted(v.contents.fstab)),
+    ...field('crypttab', v.contents?.crypttab === undefined ? undefined : quoted(v.contents.crypttab)),
     ...field('unread', list(v.unread)),
   ];
 }
@@ -57,6 +58,7 @@ export function takeVolume(fields: Fields, kindText?: Text): Volume | undefined 
   const contents = defined({
     loaders: loaders && stringsIn(loaders),
     fstab: fields.string('fstab'),
+    crypttab: fields.string('crypttab'),
     systemName: fields.string('system'),
   });
   if (floor && floor.by === undefined)

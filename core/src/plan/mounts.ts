@@ -6,7 +6,20 @@ import type { Volume } from '../volume/index.js';
  * root on the same disk says. What an encrypted container or a volume group holds counts for its partition.
  */
 export function mountPointsIn(survey: Survey): ReadonlyMap<string, string> {
-  const bySource = new Map(survey.partitions.flatMap((p) => linesOf(p.volume?.contents?.fstab ?? '')));
+  const opened = new Map(survey.partitions.flatMap((p) => containersIn(p.volume?.contents?.crypttab ?? '')));
+  const lines = survey.partitions.flatMap((p) => linesOf(p.volume?.contents?.fstab ?? ''));
+  // A container that is opened under a name is mounted where that name is.
+  const bySource = new Map(
+    lines.flatMap(([source, place]): [string, string][] => {
+      const container = opened.get(source);
+      return container
+        ? [
+            [source, place],
+            [container, place],
+          ]
+        : [[source, place]];
+    }),
+  );
   return new Map(
     survey.partitions.flatMap((p): [string, string][] => {
       const mounted =
@@ -27,12 +40,12 @@ export interface MountTableLine {
   readonly refersTo: string;
 }
 
-/** Every line of every mount table that was read and names a partition of this disk; swap included. */
+/** Every line of every mount table and crypttab that was read and names a partition of this disk; swap included. */
 export function mountTableLines(survey: Survey): MountTableLine[] {
   const bySource = new Map(survey.partitions.flatMap((p) => sourcesOf(p).map((s) => [s, p.id] as const)));
   return survey.partitions.flatMap((p) =>
-    (p.volume?.contents?.fstab ?? '').split('\n').flatMap((line): MountTableLine[] => {
-      const refersTo = bySource.get(sourceIn(line));
+    sourceLinesIn(p.volume).flatMap(({ line, source }): MountTableLine[] => {
+      const refersTo = bySource.get(source);
       return refersTo === undefined || refersTo === p.id
         ? []
         : [{ table: p.id, line: line.trim().replace(/\s+/g, ' '), refersTo }];
@@ -40,9 +53,29 @@ export function mountTableLines(survey: Survey): MountTableLine[] {
   );
 }
 
+/** The lines of both tables of a root, with what each names. */
+function sourceLinesIn(volume: Volume | undefined): { readonly line: string; readonly source: string }[] {
+  const { fstab = '', crypttab = '' } = volume?.contents ?? {};
+  return [
+    ...fstab.split('\n').map((line) => ({ line, source: sourceIn(line) })),
+    ...crypttab.split('\n').map((line) => ({ line, source: fieldOf(line, 1) })),
+  ];
+}
+
+/** Names under which containers are opened, and the containers: crypttab(5). */
+function containersIn(crypttab: string): [string, string][] {
+  return crypttab.split('\n').flatMap((line): [string, string][] => {
+    const [name, source] = [fieldOf(line, 0), fieldOf(line, 1)];
+    return name && source && !name.startsWith('#') ? [[`/dev/mapper/${name}`, source]] : [];
+  });
+}
+
+const fieldOf = (line: string, at: number): string =>
+  (line.trim().split(/\s+/)[at] ?? '').toLowerCase().replaceAll('"', '');
+
 /** The first field, as it is compared. */
 function sourceIn(line: string): string {
-  return (line.trim().split(/\s+/)[0] ?? '').toLowerCase().replaceAll('"', '');
+  return fieldOf(line, 0);
 }
 
 function mountedIn(volume: Volume | undefined): string | undefined {

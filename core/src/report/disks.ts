@@ -58,7 +58,7 @@ function propertyDisks(ioreg: string, profile: unknown): ReportedDisk[] {
   }
 }
 
-function fromLsblk(text: string, { mountTable, by }: MachineReport): ToldDisks {
+function fromLsblk(text: string, report: MachineReport): ToldDisks {
   const listed = disksInLsblk(text);
   if (!listed.ok) return listed;
   return {
@@ -72,8 +72,8 @@ function fromLsblk(text: string, { mountTable, by }: MachineReport): ToldDisks {
       controller: undefined,
       survey: (identity) => {
         const outcome = surveyFromLsblk(text, identity, disk.path);
-        return outcome.ok && !by.live
-          ? { ok: true, survey: withRoot(outcome.survey, mountTable, by.name) }
+        return outcome.ok && !report.by.live
+          ? { ok: true, survey: withRoot(outcome.survey, report) }
           : outcome;
       },
     })),
@@ -81,8 +81,12 @@ function fromLsblk(text: string, { mountTable, by }: MachineReport): ToldDisks {
 }
 
 /** What the running system tells of itself belongs to the volume that it runs from. */
-function withRoot(survey: Survey, fstab: string | undefined, systemName: string | undefined): Survey {
-  const contents = { ...(fstab ? { fstab } : {}), ...(systemName ? { systemName } : {}) };
+function withRoot(survey: Survey, { by, mountTable, cryptTable }: MachineReport): Survey {
+  const contents = {
+    ...(mountTable ? { fstab: mountTable } : {}),
+    ...(cryptTable ? { crypttab: cryptTable } : {}),
+    ...(by.name ? { systemName: by.name } : {}),
+  };
   return {
     ...survey,
     partitions: survey.partitions.map((p) =>

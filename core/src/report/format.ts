@@ -78,6 +78,8 @@ const ReportSchema = z.object({
   clock: z.enum(['utc', 'local']).optional(),
   /** Text of /etc/fstab. */
   mountTable: whole(200_000).optional(),
+  /** Of /etc/crypttab, a name and a source a line: no key files, no options. */
+  cryptTable: whole(50_000).optional(),
   /** Variables of the firmware by name: the hex digits of their files in efivarfs. */
   variables: z.record(whole(80), whole(20_000)).optional(),
   /** What general utilities printed. */

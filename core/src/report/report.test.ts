@@ -365,3 +365,41 @@ describe('the same disk again', () => {
     expect(differences.map((d) => d.code)).toEqual(['report.differs-label', 'report.differs-used']);
   });
 });
+
+test('what a Linux mounts and opens belongs to the volume that it runs from', () => {
+  const part = (number: number, more: object) => ({
+    name: `sda${number}`,
+    path: `/dev/sda${number}`,
+    type: 'part',
+    size: 20 * GIB,
+    start: 2048 + (number - 1) * 20 * 2048 * 1024,
+    partn: number,
+    ...more,
+  });
+  const disk = {
+    name: 'sda',
+    path: '/dev/sda',
+    type: 'disk',
+    size: 500 * GIB,
+    'log-sec': 512,
+    pttype: 'gpt',
+    children: [part(1, { fstype: 'ext4', mountpoints: ['/'] }), part(2, { fstype: 'crypto_LUKS' })],
+  };
+  const read = readReport(
+    JSON.stringify({
+      format: 'rhizotome/report',
+      version: 1,
+      by: { family: 'linux' },
+      mountTable: '/dev/mapper/safe /home ext4 defaults 0 2',
+      cryptTable: 'safe UUID=abc',
+      printed: { lsblk: JSON.stringify({ blockdevices: [disk] }) },
+    }),
+  );
+  const told = read.ok ? toldDisks(read.value) : undefined;
+  const outcome = told?.ok ? told.disks[0]!.survey(IDENTITY) : undefined;
+  const contents = outcome?.ok ? outcome.survey.partitions.map((p) => p.volume?.contents) : [];
+  expect(contents).toEqual([
+    { fstab: '/dev/mapper/safe /home ext4 defaults 0 2', crypttab: 'safe UUID=abc' },
+    undefined,
+  ]);
+});

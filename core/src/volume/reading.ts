@@ -14,6 +14,8 @@ export interface VolumeContents {
   readonly loaders?: readonly string[] | undefined;
   /** Text of `/etc/fstab`. */
   readonly fstab?: string | undefined;
+  /** Text of `/etc/crypttab`, or what a report told of it: a name and a source a line. */
+  readonly crypttab?: string | undefined;
   /** Name the system gives itself in `/etc/os-release`. */
   readonly systemName?: string | undefined;
 }

@@ -27,6 +27,7 @@ export const VolumeSchema: z.ZodType<Volume> = z.lazy(() =>
       .strictObject({
         loaders: z.array(text(255)).max(32).optional(),
         fstab: text(1_100_000).optional(),
+        crypttab: text(1_100_000).optional(),
         systemName: text(80).optional(),
       })
       .optional(),

@@ -35,9 +35,11 @@ function measure(ext: Ext): Partial<Volume> {
 
 function contentsOf(ext: Ext): Volume['contents'] | undefined {
   const fstab = unlessUnreadable(() => readTextFile(ext, 'etc/fstab'));
+  const crypttab = unlessUnreadable(() => readTextFile(ext, 'etc/crypttab'));
   const release = unlessUnreadable(() => readTextFile(ext, 'etc/os-release'));
   const systemName = release && nameIn(release);
-  return fstab || systemName ? { ...told('fstab', fstab), ...told('systemName', systemName) } : undefined;
+  if (!fstab && !crypttab && !systemName) return undefined;
+  return { ...told('fstab', fstab), ...told('crypttab', crypttab), ...told('systemName', systemName) };
 }
 
 /** `PRETTY_NAME`, or `NAME`, unquoted (os-release(5)). */
