@@ -191,7 +191,7 @@ describe('a mode and a style are chosen by hand', () => {
   });
 });
 
-test('where the mode in use is not known, loaders on the disk tell for what its systems are installed', () => {
+test('where the mode in use is not known, loaders and boot code on the disk tell for what its systems are installed', () => {
   const bare = drawn(500, ['100MiB efi', '200GiB windows']);
   const disk: Survey = {
     ...bare,
@@ -203,4 +203,6 @@ test('where the mode in use is not known, loaders on the disk tell for what its 
   const [windows] = plan.systems;
   expect(installedMode(plan, windows!, bare)).toBe('unknown');
   expect(installedMode(plan, windows!, disk)).toBe('uefi');
+  const started: Survey = { ...bare, disk: { ...bare.disk, bootCode: true } };
+  expect(installedMode(plan, windows!, started)).toBe('bios');
 });

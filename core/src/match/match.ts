@@ -1,5 +1,5 @@
 import { canRun, type FirmwareMode } from '../machine/index.js';
-import { hasBootEntry, type Plan } from '../plan/index.js';
+import { hasBootEntry, modeRead, type Plan } from '../plan/index.js';
 import type { Survey } from '../survey/index.js';
 import { fitOf, type Fit, type System } from '../system/index.js';
 import { type TableStyle } from '../table/index.js';
@@ -50,15 +50,9 @@ export function installedMode(
   if (system.origin === 'found' && hasBootEntry(plan, system, survey)) return 'uefi';
   if (system.origin !== 'found') return 'unknown';
   const now = plan.machine.modeInUse;
-  if (now === 'unknown') return modeRead(survey);
+  if (now === 'unknown') return survey ? modeRead(survey) : 'unknown';
   if (fitOf(system, now, plan.target.style) !== 'no') return now;
   return now === 'uefi' ? 'bios' : 'uefi';
-}
-
-/** UEFI where an EFI system partition holds loaders: whatever is installed on this disk starts from them. */
-function modeRead(survey: Survey | undefined): FirmwareMode | 'unknown' {
-  const holdsLoaders = survey?.partitions.some((p) => (p.volume?.contents?.loaders ?? []).length > 0);
-  return holdsLoaders ? 'uefi' : 'unknown';
 }
 
 /** One system against the planned mode and style, and how its medium will be started. */

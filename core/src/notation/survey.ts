@@ -38,6 +38,7 @@ export function surveyLines(survey: Survey, comments: Comments | undefined): str
       ...(disk.tableId === undefined ? [] : [`id ${quoted(disk.tableId)}`]),
       `usable ${disk.firstUsable} to ${disk.usableEnd}`,
       ...(disk.device === undefined ? [] : [`device ${quoted(disk.device)}`]),
+      ...(disk.bootCode ? ['boot code'] : []),
       ...(disk.bareVolume ? volumeFields(disk.bareVolume) : []),
     ]),
     ...(survey.otherDisks ?? []).flatMap((d) =>
@@ -201,7 +202,11 @@ export class SurveyReader {
       style,
       ...defined({ tableId: fields.string('id') }),
       ...(usable ? areaIn(usable) : areaBy(style, sizeSectors, sectorBytes, size)),
-      ...defined({ device: fields.string('device'), bareVolume: takeVolume(fields) }),
+      ...defined({
+        device: fields.string('device'),
+        bootCode: fields.flag('boot code') || undefined,
+        bareVolume: takeVolume(fields),
+      }),
     };
     return 'disk';
   }

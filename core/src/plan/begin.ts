@@ -6,6 +6,7 @@ import { systemFrom, type Family, type System } from '../system/index.js';
 import { partitionType, type Role } from '../table/index.js';
 import type { VolumeKind } from '../volume/index.js';
 import { foundInside } from './inside/index.js';
+import { modeRead } from './mode-read.js';
 import { mountPointsIn } from './mounts.js';
 import type { BeginEdit } from './edits/fact-edits.js';
 import type { FoundNote, PlannedPartition } from './plan.js';
@@ -108,6 +109,8 @@ function proposeMode(planned: Planned): FirmwareMode {
   const { firmware, modeInUse } = plan.machine;
   if (firmware === 'uefi' || firmware === 'bios') return firmware;
   if (modeInUse !== 'unknown') return modeInUse;
+  const read = modeRead(survey);
+  if (read !== 'unknown') return read;
   return survey.disk.style === 'mbr' ? 'bios' : 'uefi';
 }
 

@@ -113,6 +113,7 @@ export {
   type PlannedVolume,
   type RoomInside,
 } from './inside/index.js';
+export { modeRead } from './mode-read.js';
 export { mountPointsIn, mountTableLines, type MountTableLine } from './mounts.js';
 export { packRows, type PackRow } from './pack-rows.js';
 export {

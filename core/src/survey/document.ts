@@ -28,6 +28,7 @@ const DocumentSchema = z.strictObject({
     sectorBytes: z.union([z.literal(512), z.literal(4096)]),
     style: z.enum(['gpt', 'mbr', 'none']),
     tableId: z.string().max(64).optional(),
+    bootCode: z.boolean().optional(),
     firstUsable: z.int().nonnegative(),
     usableEnd: z.int().nonnegative(),
     device: z.string().max(64).optional(),

@@ -70,6 +70,7 @@ export function surveyFromDisk(
         ...(table.tableId === undefined ? {} : { tableId: table.tableId }),
         firstUsable: table.firstUsable,
         usableEnd: table.usableEnd,
+        ...(table.style !== 'none' && hasBootCode(source) ? { bootCode: true } : {}),
         ...(bare && bare.kind !== 'none' ? { bareVolume: bare } : {}),
       },
       damage: table.damage,
@@ -79,6 +80,12 @@ export function surveyFromDisk(
     },
   };
 }
+
+/** Bytes of the first sector before the disk signature: code, where a loader for BIOS was written (UEFI 2.10, table 5.1). */
+const BOOT_CODE_BYTES = 440;
+
+const hasBootCode = (source: ByteSource): boolean =>
+  source.read(0, BOOT_CODE_BYTES)?.some((byte) => byte !== 0) ?? false;
 
 /** Maps of large volumes take some hundred MiB; no sound disk takes many times what it holds. */
 const LEAST_BOUND_BYTES = 256 * MIB;

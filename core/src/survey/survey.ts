@@ -34,6 +34,8 @@ export interface SurveyDisk {
   readonly usableEnd: Sectors;
   /** Linux device path, where the source told it. */
   readonly device?: string | undefined;
+  /** Whether the first sector holds code that a BIOS would start (its bytes before the disk signature); absent where it was not read, or there is none. */
+  readonly bootCode?: boolean | undefined;
   /** A file system that covers the whole disk, without a table. */
   readonly bareVolume?: Volume | undefined;
 }
@@ -171,6 +173,7 @@ export const SurveySchema: z.ZodType<Survey> = exactly<Survey>()(
         sectorBytes: z.union([z.literal(512), z.literal(4096)]),
         style: z.enum(['gpt', 'mbr', 'none']),
         tableId: text(64).optional(),
+        bootCode: z.boolean().optional(),
         firstUsable: sectorCount,
         usableEnd: sectorCount,
         device: text(64).optional(),
