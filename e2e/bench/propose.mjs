@@ -11,6 +11,7 @@ import {
   readRecipe,
   surveyFromHand,
   systemFrom,
+  USUAL_WISH,
 } from '@rhizotome/core';
 
 const IDENTITY = { id: 'bench', takenAt: '2026-01-01T00:00:00.000Z' };
@@ -48,7 +49,10 @@ function large() {
   const { survey } = read;
   const begun = planned(EMPTY_PLAN, survey, [beginEdit({ plan: EMPTY_PLAN, survey })]);
   const used = survey.partitions.map((p) => noteFoundEdit(begun, p.id, { usedBytes: GIB }));
-  return { plan: planned(begun, survey, [...used, { kind: 'add-system', system: LINUX }]), survey };
+  // Every one of them can give, and none alone enough.
+  const wish = { ...USUAL_WISH, keep: { factor: 1, freeBytes: GIB } };
+  const edits = [...used, { kind: 'wish-for', wish }, { kind: 'add-system', system: LINUX }];
+  return { plan: planned(begun, survey, edits), survey };
 }
 
 const RECIPE = 'rhizotome recipe 1\nadd "Field", like linux-small, wished comfortable';

@@ -233,6 +233,7 @@ async function benchBrowser() {
 
 benchDerived();
 benchPacking();
+benchProposals(report);
 benchDisks(report, median);
 await benchServer();
 await benchLoad(report, quantile, largePlan());

@@ -134,7 +134,7 @@ export interface Search {
 }
 
 /** About half a second of work for what is wished, and a tenth for each wish beside it. */
-const MOST_PAIRS = { wished: 6_000_000, beside: 1_500_000 } as const;
+const MOST_PAIRS = { wished: 5_000_000, beside: 1_000_000 } as const;
 
 export interface SearchBounds {
   /** Volumes may give all that they do not need, beyond what is advised. */

@@ -76,6 +76,8 @@ export function searchPlaces(problem: PlaceProblem): PlacesFound {
   };
 }
 
+const sum = (list: readonly number[]): number => list.reduce((a, b) => a + b, 0);
+
 interface Effort {
   pairsLeft: number;
   weighed: number;
@@ -118,6 +120,7 @@ class Front {
   }
 
   weigh(ways: readonly Arrangement[]): void {
+    if (sum(this.least) > sum(this.room)) return;
     for (const way of ways) {
       if (this.effort.pairsLeft <= 0 || this.isDone()) return;
       this.effort.weighed += 1;
