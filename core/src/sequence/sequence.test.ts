@@ -312,6 +312,23 @@ test('a placeholder is made by the system that is there, and formatted by the in
   expect(byId.get('format:new-1')!.at).toBeLessThan(byId.get('install:system-1')!.at);
 });
 
+test('a placeholder that does not begin at once is made in a live session: a disk tool asks for no place', () => {
+  const survey = drawn(500, ['1GiB efi', '200GiB windows']);
+  const begun = planOn(survey, { kind: 'add-system', system: newSystem('linux-desktop', 'Field Linux') });
+  const partition = {
+    ...newPartition(begun, {
+      role: 'root',
+      start: mib(1 + 211 * 1024),
+      length: gib(40),
+      owners: begun.systems.slice(1),
+    }),
+    placeholder: true,
+  };
+  const plan = edited(begun, survey, { kind: 'create', partition });
+  const steps = procedureFor({ plan, survey }).phases.flatMap((p) => p.steps);
+  expect(steps.find((s) => s.id === 'create:new-1')!.environment).toEqual({ kind: 'live' });
+});
+
 describe('a converted table', () => {
   const survey = drawn(500, ['200GiB windows', '100GiB ext4 "store"'], { style: 'mbr' });
   const plan = edited(planOn(survey), survey, {

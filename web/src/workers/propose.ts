@@ -25,7 +25,9 @@ export function searchProposals(request: ProposeRequest): Search {
   idle = undefined;
   const result = new Promise<ProposeAnswer>((resolve, reject) => {
     at.onmessage = ({ data }: MessageEvent<ProposeAnswer>) => {
-      idle ??= at;
+      // One waits for the next search; a second is not needed.
+      if (idle) at.terminate();
+      else idle = at;
       resolve(data);
     };
     at.onerror = (event) => reject(new Error(event.message || 'the worker could not be started'));

@@ -82,10 +82,15 @@ function beginsAtOnce(situation: Situation, p: PlannedPartition): boolean {
   return free * situation.survey.disk.sectorBytes <= SLACK_BYTES;
 }
 
-/** In whatever file system the system that is there makes; the installer of its owner formats it. */
+/**
+ * In whatever file system a system that is there makes, which asks for a size and for no place: it begins at once, or is made in a
+ * live session. The installer of its owner formats it.
+ */
 function placeholder(situation: Situation, p: PlannedPartition): Making {
   const found = situation.plan.systems.filter((s) => s.origin === 'found' && s.change === undefined);
-  const maker = found.find((s) => s.family === 'windows') ?? found[0];
+  const [maker] = found
+    .filter((s) => !s.host && isFreeFor(situation, p, s))
+    .sort((a, b) => Number(b.family === 'windows') - Number(a.family === 'windows'));
   return {
     create: maker ? { kind: 'running', system: maker.id } : LIVE,
     format: formatPlace(situation, p),

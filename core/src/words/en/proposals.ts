@@ -1,4 +1,4 @@
-import { and, binary, both, count, lowered, quoted } from './format.js';
+import { and, binary, both, capital, count, lowered, quoted } from './format.js';
 
 type Fit = 'nothing' | 'too-small' | 'least' | 'comfortable' | 'generous';
 
@@ -59,9 +59,9 @@ export const proposals = {
   'reason.restarts': ({ count: n }: { count: number }) => count(n, 'restart'),
   'proof.nothing': () => 'No partition moves, so no plan can move less.',
   'proof.least': ({ weighed }: { weighed: number }) =>
-    `No plan that gives all of this moves less data: all ${count(weighed, 'order')} of the partitions were weighed, with at most one of those that stay in another place in the order.`,
+    `No plan that gives all of this moves less data, with at most one of the partitions that stay in another place in the order. ${capital(count(weighed, 'order'))} of the partitions ${weighed === 1 ? 'was' : 'were'} weighed; no other can be better.`,
   'proof.most': ({ weighed }: { weighed: number }) =>
-    `No plan within these wishes gives more: all ${count(weighed, 'order')} of the partitions were weighed, with at most one of those that stay in another place in the order.`,
+    `No plan within these wishes gives more, with at most one of the partitions that stay in another place in the order. ${capital(count(weighed, 'order'))} of the partitions ${weighed === 1 ? 'was' : 'were'} weighed; no other can be better.`,
   'proof.not-all': ({ weighed }: { weighed: number }) =>
     `This disk has too many partitions to weigh every order: ${count(weighed, 'order')} were. A better plan may exist.`,
   'why-not.moved': (p: { volumes: readonly string[]; bytes: number; restarts: number }) =>

@@ -13,7 +13,7 @@ export function FirstProposal({ survey }: { survey: Survey }) {
   const { plan } = useOpenState();
   const searched = useProposals(plan, survey);
   const { attempt } = useEdit();
-  const found = searched.state === 'found' ? searched.proposals : undefined;
+  const found = searched.state === 'found' && searched.of === plan ? searched.proposals : undefined;
   const [first] = found?.proposals ?? [];
   const preview = useEditPreview(first?.edit ?? null);
   return (

@@ -11,12 +11,14 @@ interface Props {
   readonly reasons: readonly string[];
   /** Its place among the others, from 1. */
   readonly place: number;
+  /** Whether it is for the plan as it is. */
+  readonly current: boolean;
   readonly survey: Survey;
   readonly beside: readonly Plan[];
 }
 
 /** One plan that is proposed: how it divides the disk, what tells it from the others, and a press to use it. */
-export function ProposalCard({ proposal, reasons, place, survey, beside }: Props) {
+export function ProposalCard({ proposal, reasons, place, current, survey, beside }: Props) {
   const { attempt } = useEdit();
   const best = place === 1 && titleOf(proposal) === words['proposals.first']();
   return (
@@ -28,6 +30,7 @@ export function ProposalCard({ proposal, reasons, place, survey, beside }: Props
       <Button
         size="xs"
         variant={best ? 'filled' : 'default'}
+        disabled={!current}
         aria-label={words['proposals.use-nth'](place)}
         onClick={() => attempt(proposal.edit)}
       >

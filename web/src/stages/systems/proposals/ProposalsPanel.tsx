@@ -60,8 +60,11 @@ function Wishing({ systems, survey }: { systems: readonly System[]; survey: Surv
           </Button>
         </p>
       )}
+      {searched.state === 'stopped' && <p role="status">{words['proposals.stopped']()}</p>}
       {searched.state === 'failed' && <p role="alert">{words['proposals.failed'](searched.why)}</p>}
-      {searched.state === 'found' && <Found proposals={searched.proposals} survey={survey} />}
+      {searched.state === 'found' && (
+        <Found proposals={searched.proposals} survey={survey} current={searched.of === plan} />
+      )}
       <ForOthers />
     </section>
   );
@@ -85,13 +88,14 @@ function ForOthers() {
   );
 }
 
-function Found({
-  proposals: { proposals, proof, whyNot },
-  survey,
-}: {
-  proposals: Proposals;
-  survey: Survey;
-}) {
+interface FoundProps {
+  readonly proposals: Proposals;
+  readonly survey: Survey;
+  /** Whether they are for the plan as it is: those of before are shown until new ones come, and cannot be used. */
+  readonly current: boolean;
+}
+
+function Found({ proposals: { proposals, proof, whyNot }, survey, current }: FoundProps) {
   const { attempt } = useEdit();
   const plans = useMemo(() => proposals.map((p) => p.after), [proposals]);
   const reasons = proposals.map((p) => p.reasons.map(say));
@@ -107,6 +111,7 @@ function Found({
             proposal={proposal}
             reasons={reasons[i]!.filter((reason) => !shared.includes(reason))}
             place={i + 1}
+            current={current}
             survey={survey}
             beside={plans}
           />

@@ -3,6 +3,7 @@ import { useEffect, useState } from 'react';
 import { searchProposals } from '../../../workers/propose.js';
 
 export type Searched =
+  | { readonly state: 'waiting' }
   | { readonly state: 'searching'; readonly stop: () => void }
   | { readonly state: 'stopped' }
   | { readonly state: 'failed'; readonly why: string }
@@ -10,7 +11,7 @@ export type Searched =
 
 /** Proposals for the plan as it is, searched anew whenever it changes; those of before stay until then. */
 export function useProposals(plan: Plan, survey: Survey): Searched {
-  const [searched, setSearched] = useState<Searched>({ state: 'stopped' });
+  const [searched, setSearched] = useState<Searched>({ state: 'waiting' });
   useEffect(() => {
     const { result, cancel } = searchProposals({ plan, survey });
     let ended = false;
@@ -24,7 +25,7 @@ export function useProposals(plan: Plan, survey: Survey): Searched {
     };
     const slow = setTimeout(() => !ended && setSearched({ state: 'searching', stop }), SHOWN_AFTER_MS);
     result.then(
-      ({ proposals }) => end(proposals ? { state: 'found', of: plan, proposals } : { state: 'stopped' }),
+      ({ proposals }) => end(proposals ? { state: 'found', of: plan, proposals } : { state: 'waiting' }),
       (error: unknown) =>
         end({ state: 'failed', why: error instanceof Error ? error.message : String(error) }),
     );
