@@ -13,6 +13,7 @@ import { typeOf } from '../recognition/index.js';
 import { kindOf, procedureFor } from '../sequence/index.js';
 import { anyStyledDisk, walk } from '../testing/arbitraries.js';
 import type { Survey } from '../survey/index.js';
+import { sectors } from '../quantity/index.js';
 import { drawn, edited, gib, newSystem, planOn, surveysOf } from '../testing/builders.js';
 import { momentsOf, partitionNumbers, sheetsOf } from './index.js';
 
@@ -86,10 +87,11 @@ test('a placeholder that is made before a partition goes takes the lowest number
     { kind: 'add-system', system },
     { kind: 'remove', partition: 'found-3' },
   );
+  const last = survey.partitions.at(-1)!;
   const made = (placeholder: boolean) => {
     const partition = newPartition(base, {
       role: 'root',
-      start: gib(300),
+      start: sectors(last.start + last.length),
       length: gib(40),
       owners: [system],
     });
