@@ -50,7 +50,7 @@ export function capture(path: string, options: CaptureOptions): void {
   for (const [name, bytes, what] of files)
     print(`${join(options.output, name)}  ${formatBinary(bytes.length)}  ${what}`);
   print(
-    'disk.capture holds names of files and volumes where the survey reads them, and the mount table; no other content.',
+    'disk.capture holds names of files and volumes where the survey reads them, the mount table and crypttab; no other content.',
   );
 }
 
