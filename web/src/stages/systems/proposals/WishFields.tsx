@@ -4,6 +4,8 @@ import {
   EFI_STRATEGIES,
   SWAP_RULES,
   USUAL_WISH,
+  type Amount,
+  type Edit,
   type Survey,
   type System,
   type Wish,
@@ -23,56 +25,37 @@ interface Props {
 
 /** How large one system is wished, where its files lie, and how it swaps. */
 export function SystemWishFields({ system, survey }: Props) {
-  const { attempt, tryEdit } = useEdit();
+  const { attempt } = useEdit();
   const wish = wishOf(system);
   const name = (what: string) => words['proposals.of'](what, system.name);
-  const context = { disk: bytes(survey.disk.sizeSectors * survey.disk.sectorBytes) };
   return (
     <div className={classes.wish}>
       <strong className={classes.name}>
         <OwnerSwatch owners={[system.id]} />
         {system.name}
       </strong>
-      <NativeSelect
-        size="xs"
+      <AmountFields
         label={words['proposals.size']()}
-        aria-label={name(words['proposals.size']())}
-        value={choiceOf(wish.size)}
-        data={SIZE_CHOICES.map((value) => ({ value, label: words['proposals.size-choice'](value) }))}
-        onChange={(e) => {
-          const choice = SIZE_CHOICES.find((c) => c === e.currentTarget.value)!;
-          attempt(changeWish(system, { size: chosen(choice, system.comfortableBytes) }));
-        }}
+        name={name(words['proposals.size']())}
+        sizeLabel={words['proposals.how-large']()}
+        choices={SIZE_CHOICES.map((value) => ({ value, label: words['proposals.size-choice'](value) }))}
+        wish={wish.size}
+        begun={system.comfortableBytes}
+        survey={survey}
+        change={(size) => changeWish(system, { size })}
       />
-      {typeof wish.size !== 'string' && 'bytes' in wish.size && (
-        <SizeInput
-          label={words['proposals.how-large']()}
-          context={context}
-          value={wish.size.bytes}
-          onSize={(size) => tryEdit(changeWish(system, { size: { bytes: size } }))}
-        />
-      )}
       {!system.ownSetup && (
         <>
-          <NativeSelect
-            size="xs"
+          <AmountFields
             label={words['proposals.home']()}
-            aria-label={name(words['proposals.home']())}
-            value={choiceOf(wish.home)}
-            data={HOME_CHOICES.map((value) => ({ value, label: words['proposals.home-choice'](value) }))}
-            onChange={(e) => {
-              const choice = HOME_CHOICES.find((c) => c === e.currentTarget.value)!;
-              attempt(changeWish(system, { home: chosen(choice, system.comfortableBytes) }));
-            }}
+            name={name(words['proposals.home']())}
+            sizeLabel={words['proposals.home-large']()}
+            choices={HOME_CHOICES.map((value) => ({ value, label: words['proposals.home-choice'](value) }))}
+            wish={wish.home}
+            begun={system.comfortableBytes}
+            survey={survey}
+            change={(home) => changeWish(system, { home })}
           />
-          {typeof wish.home !== 'string' && 'bytes' in wish.home && (
-            <SizeInput
-              label={words['proposals.home-large']()}
-              context={context}
-              value={wish.home.bytes}
-              onSize={(size) => tryEdit(changeWish(system, { home: { bytes: size } }))}
-            />
-          )}
           <NativeSelect
             size="xs"
             label={words['proposals.swap']()}
@@ -90,6 +73,48 @@ export function SystemWishFields({ system, survey }: Props) {
         </>
       )}
     </div>
+  );
+}
+
+interface AmountProps<T extends string> {
+  readonly label: string;
+  /** The label with the system, for those who hear it. */
+  readonly name: string;
+  readonly sizeLabel: string;
+  readonly choices: readonly { readonly value: T | 'half' | 'all' | 'bytes'; readonly label: string }[];
+  readonly wish: T | Amount;
+  /** The size that one of one’s own begins with, in bytes. */
+  readonly begun: number;
+  readonly survey: Survey;
+  readonly change: (wish: T | Amount) => Edit;
+}
+
+/** A choice of amounts, and a field for a size of one’s own where that is chosen. */
+function AmountFields<T extends string>(props: AmountProps<T>) {
+  const { label, name, sizeLabel, choices, wish, begun, survey, change } = props;
+  const { attempt, tryEdit } = useEdit();
+  return (
+    <>
+      <NativeSelect
+        size="xs"
+        label={label}
+        aria-label={name}
+        value={choiceOf(wish)}
+        data={[...choices]}
+        onChange={(e) => {
+          const { value } = choices.find((c) => c.value === e.currentTarget.value)!;
+          attempt(change(chosen(value, begun)));
+        }}
+      />
+      {typeof wish !== 'string' && 'bytes' in wish && (
+        <SizeInput
+          label={sizeLabel}
+          context={{ disk: bytes(survey.disk.sizeSectors * survey.disk.sectorBytes) }}
+          value={wish.bytes}
+          onSize={(size) => tryEdit(change({ bytes: size }))}
+        />
+      )}
+    </>
   );
 }
 
