@@ -100,7 +100,7 @@ describe('survey', () => {
 
   test('notation printed by it is taken by the others', () => {
     const { stdout } = rhizotome(['survey', image('knot'), '--notation']);
-    expect(stdout).toMatch(/^rhizotome 1\n/);
+    expect(stdout).toMatch(/^rhizotome 2\n/);
     writeFileSync(join(folder, 'knot.txt'), stdout);
     expect(rhizotome(['check', 'knot.txt'])).toMatchObject({
       status: 2,

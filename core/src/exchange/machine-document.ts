@@ -1,5 +1,11 @@
 import { z } from 'zod';
-import { looksLikeNotation, parseNotation, type MachineText, type NotationError } from '../notation/index.js';
+import {
+  FIRST_LINE,
+  looksLikeNotation,
+  parseNotation,
+  type MachineText,
+  type NotationError,
+} from '../notation/index.js';
 import { PLAN_DOCUMENT, planFault, refusalSays, type Plan } from '../plan/index.js';
 import { readDocumentOf, statedVersion, type DocumentFault } from '../schema/index.js';
 import { english, inEnglish, sayIn } from '../words/index.js';
@@ -72,7 +78,7 @@ export function readDocument(text: string, identity: SurveyIdentity): DocumentOu
   const parsed = jsonOf(text);
   if (!parsed.ok)
     return problem(
-      `This is neither notation (it would begin with “rhizotome 1”) nor JSON: ${parsed.reason}.`,
+      `This is neither notation (it would begin with “${FIRST_LINE}”) nor JSON: ${parsed.reason}.`,
     );
   const format = (parsed.value as { format?: unknown } | null)?.format;
   if (format === 'rhizotome/survey') return fromSurvey(parsed.value);

@@ -4,7 +4,7 @@ import {
   apply,
   createInGap,
   plannedGaps,
-  resizeTo,
+  sizeTo,
   type Edit,
   type GapPart,
   type InsideFate,
@@ -37,7 +37,7 @@ export function createIn(
 /** Of a volume inside a partition too. */
 export function resize(planned: Planned, volume: PlannedVolume, size: number): Edit {
   const partition = partitionOf(planned.plan, volume.id);
-  if (partition) return resizeTo(planned, partition, size);
+  if (partition) return sizeTo(planned, partition, size);
   const length = sectorsToHold(size, planned.survey.disk.sectorBytes);
   return { kind: 'resize', partition: volume.id, length, hold: 'start' };
 }

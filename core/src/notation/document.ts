@@ -13,6 +13,7 @@ import { planLines } from './plan-lines.js';
 import { PLAN_KEYWORDS, PlanReader } from './plan.js';
 import { END, remark, Remarks, withRemarks } from './remarks.js';
 import { SURVEY_KEYWORDS, surveyLines, SurveyReader } from './survey.js';
+import { FIRST_LINE, versionOf } from './version.js';
 
 /** What a text tells: a machine with its plan and the survey that it rests on, or a survey alone. */
 export interface MachineText {
@@ -33,8 +34,6 @@ export type NotationOutcome =
       readonly rounded: readonly NotationError[];
     }
   | { readonly ok: false; readonly error: NotationError };
-
-const FIRST_LINE = 'rhizotome 1';
 
 /**
  * The text of a machine, its survey and its plan. `parseNotation` of it is the same again; remarks of both are kept
@@ -91,7 +90,7 @@ type Keyword = (typeof KEYWORDS)[number];
 function parse(text: string, identity: SurveyIdentity, remarks: Remarks): MachineText {
   const { lines, end } = linesOf(text);
   const [first, ...rest] = lines;
-  checkFirst(first);
+  const version = versionOf(first);
   remarks.keep('rhizotome', first!);
   remarks.keep(END, { before: end, behind: undefined, line: first!.line });
   const named = rest.map((line): [Keyword | '>', Line] => [line.depth > 0 ? '>' : keywordOf(line), line]);
@@ -99,12 +98,10 @@ function parse(text: string, identity: SurveyIdentity, remarks: Remarks): Machin
   const survey = surveyIn(named, remarks, identity);
   const { name, story, machine, told } = machineIn(named, remarks);
   const proposed = !named.some(([keyword]) => keyword === 'plan');
-  const reader = new PlanReader(
-    machine,
-    survey,
-    remarks,
-    proposed && survey !== undefined && isPlannable(survey),
-  );
+  const reader = new PlanReader(machine, survey, remarks, {
+    proposed: proposed && survey !== undefined && isPlannable(survey),
+    version,
+  });
   for (const [keyword, line] of named) {
     const known = PLAN_KEYWORDS.find((k) => k === keyword);
     if (known) reader.read(known, line);
@@ -115,22 +112,6 @@ function parse(text: string, identity: SurveyIdentity, remarks: Remarks): Machin
   if (plan) return { name, story, survey: survey ?? null, plan: comments ? { ...plan, comments } : plan };
   if (!survey) return first!.fields[0]!.fault('The text tells of no machine and no disk.');
   return { name, story, survey: comments ? { ...survey, comments } : survey, plan };
-}
-
-function checkFirst(first: Line | undefined): void {
-  const field = first?.fields[0];
-  if (!field || field.text.replace(/\s+/g, ' ') === FIRST_LINE) {
-    if (!field)
-      throw new NotationFault({
-        line: 1,
-        column: 1,
-        length: 1,
-        message: `The text is empty. It begins with “${FIRST_LINE}”.`,
-      });
-    return;
-  }
-  if (field.after('rhizotome')) field.fault('This text is of another version; version 1 is read here.');
-  field.fault(`The text begins with “${FIRST_LINE}”.`);
 }
 
 function keywordOf(line: Line): Keyword {

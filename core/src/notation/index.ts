@@ -8,4 +8,5 @@ export {
 export { Fields, oneString } from './fields.js';
 export { linesOf, NotationFault, quoted, type NotationError } from './lines.js';
 export { systemWishFields, takeSystemWish, takeWish, wishFields } from './wish.js';
+export { FIRST_LINE } from './version.js';
 export { rewriteEdit, type RewriteOutcome, type Rewritten } from './rewrite.js';

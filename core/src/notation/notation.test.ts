@@ -3,6 +3,7 @@ import { resolve } from 'node:path';
 import { apply, EMPTY_PLAN, type Plan } from '../plan/index.js';
 import { GIB } from '../quantity/index.js';
 import type { Survey } from '../survey/index.js';
+import { USUAL_USE } from '../system/index.js';
 import { anyEdit, anyStyledDisk } from '../testing/arbitraries.js';
 import { drawn, edited, IDENTITY, newSystem, petrelSurvey, planOn, surveysOf } from '../testing/builders.js';
 import { surveyFromImage } from '../testing/images.js';
@@ -40,7 +41,7 @@ describe('a text', () => {
 
   test('a size that is not whole sectors is rounded up, and that is said with its place', () => {
     const text = [
-      'rhizotome 1',
+      'rhizotome 2',
       'disk, size 500107862016 B, table gpt',
       'found 1, at 1 MiB, size 1000000001 B, holds ext4',
       'plan uefi, table gpt, keep',
@@ -60,7 +61,7 @@ describe('a text', () => {
   test('more than 128 entries take more of both ends of the disk', () => {
     const text = (numbers: readonly number[]) =>
       [
-        'rhizotome 1',
+        'rhizotome 2',
         'disk, size 500107862016 B, table gpt',
         ...numbers.map((n) => `found ${n}, size 1 GiB, holds ext4`),
       ].join('\n');
@@ -111,7 +112,7 @@ describe('a text', () => {
 
   test('says that an extended container takes the rest', () => {
     const lines = [
-      'rhizotome 1',
+      'rhizotome 2',
       'disk, size 100GiB, table mbr',
       'plan bios, table mbr',
       'extended at 20GiB, size rest',
@@ -124,7 +125,7 @@ describe('a text', () => {
   test('keeps every remark where it stood', () => {
     const text = [
       '# about this file',
-      'rhizotome 1',
+      'rhizotome 2',
       'machine "petrel"  # the grey one',
       'disk, size 500GB',
       '# the start volume',
@@ -146,14 +147,35 @@ describe('a text', () => {
     expect(printNotation(read(printed))).toBe(printed);
   });
 
+  test.each([
+    [1, 10],
+    [2, 15],
+  ])('of version %i: a profile asks for what it asked for then, %i GiB', (version, gibibytes) => {
+    const { plan } = read(`rhizotome ${version}\nsystem Linux, as l, new, like linux-desktop`);
+    expect(plan!.systems[0]!.leastBytes).toBe(gibibytes * GIB);
+    const printed = printNotation(read(`rhizotome ${version}\nsystem Linux, as l, new, like linux-desktop`));
+    expect(read(printed).plan).toEqual(plan);
+  });
+
+  test('what a system is to hold is told with it, and what is left out is as usual', () => {
+    const line =
+      'system Linux, as l, new, like linux-desktop, photos 120 GiB, large images, grows 12.5% a year';
+    expect(read(`rhizotome 2\n${line}`).plan!.systems[0]!.use).toEqual({
+      ...USUAL_USE,
+      photosBytes: 120 * GIB,
+      largeImages: true,
+      growth: 0.125,
+    });
+  });
+
   test('is told apart from other text', () => {
-    expect(looksLikeNotation('# hi\n\nrhizotome 1\n')).toBe(true);
+    expect(looksLikeNotation('# hi\n\nrhizotome 2\n')).toBe(true);
     expect(looksLikeNotation('{"format":"rhizotome/survey"}')).toBe(false);
   });
 });
 
 describe('written by hand', () => {
-  const text = (...lines: string[]) => ['rhizotome 1', ...lines].join('\n');
+  const text = (...lines: string[]) => ['rhizotome 2', ...lines].join('\n');
 
   test('a short text is enough: places, owners and roles are proposed', () => {
     const { survey, plan } = read(
@@ -177,7 +199,7 @@ describe('written by hand', () => {
       usedBytes: 18 * GIB,
     });
     expect(plan!.systems.map((s) => [s.name, s.origin, s.leastBytes])).toEqual([
-      ['Linux', 'found', 10 * GIB],
+      ['Linux', 'found', 15 * GIB],
       ['Windows', 'new', 30e9],
     ]);
   });
@@ -207,8 +229,11 @@ describe('written by hand', () => {
   });
 
   test.each([
-    ['', 1, 1, 'begins with “rhizotome 1”'],
-    ['rhizotome 2', 1, 1, 'another version'],
+    ['', 1, 1, 'begins with “rhizotome 2”'],
+    ['rhizotome 3', 1, 1, 'another version'],
+    [text('system Linux, as l, new, like linux-desktop, grows fast'), 2, 52, 'grows 20% a year'],
+    [text('system Linux, as l, new, like linux-desktop, keeps kernels 99'), 2, 60, 'kernelsKept'],
+    [text('system Linux, as l, new, like linux-desktop, large images yes'), 2, 59, 'Nothing is expected'],
     [text('disk, size 80'), 2, 12, 'Did you mean'],
     [text('disk, size 80GiX'), 2, 14, 'not a unit'],
     [text('disk, table gpt'), 2, 1, 'size of the disk is missing'],
@@ -256,7 +281,7 @@ describe('written by hand', () => {
 
   test('no text makes it throw', () => {
     const pieces = fc.constantFrom(
-      'rhizotome 1',
+      'rhizotome 2',
       'disk',
       ', size ',
       '500GB',
@@ -276,7 +301,7 @@ describe('written by hand', () => {
     );
     fc.assert(
       fc.property(fc.array(pieces, { maxLength: 30 }), fc.string(), (parts, noise) => {
-        const outcome = parseNotation(`rhizotome 1\n${parts.join('')}${noise}`, IDENTITY);
+        const outcome = parseNotation(`rhizotome 2\n${parts.join('')}${noise}`, IDENTITY);
         if (!outcome.ok) expect(outcome.error.line).toBeGreaterThan(0);
       }),
       { numRuns: 500 },
@@ -365,7 +390,7 @@ test('a kept part is called as it was found unless its line says otherwise, and 
 
 describe('what a note leaves out', () => {
   const lines = [
-    'rhizotome 1',
+    'rhizotome 2',
     'machine m',
     'disk, size 100 GiB, table gpt',
     'found 1, at 1 MiB, size 20 GiB, type "Linux data", holds xfs, label files, used 5 GiB by counters',
@@ -403,7 +428,7 @@ describe('what a note leaves out', () => {
 });
 
 describe('boot entries', () => {
-  const text = `rhizotome 1
+  const text = `rhizotome 2
 machine tern
 firmware uefi, now uefi, installer unknown, secure boot unknown
 medium unknown

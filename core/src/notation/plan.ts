@@ -32,6 +32,7 @@ import type { Remarks } from './remarks.js';
 import { usualNames, volumesAsFound } from './plan-lines.js';
 import { takeWish } from './wish.js';
 import { readSystem } from './system.js';
+import type { Version } from './version.js';
 
 export const PLAN_KEYWORDS = [
   'plan',
@@ -63,15 +64,15 @@ export class PlanReader {
   private plan: Plan;
   private likely: ReadonlyMap<string, FoundNote> | undefined;
 
-  /** @param proposed whether what the text leaves out is proposed from the survey, as when a disk is read. */
+  /** @param about `proposed`: whether what the text leaves out is proposed from the survey, as when a disk is read. */
   constructor(
     machine: Machine,
     private readonly survey: Survey | undefined,
     private readonly remarks: Remarks,
-    private readonly proposed: boolean,
+    private readonly about: { readonly proposed: boolean; readonly version: Version },
   ) {
     this.plan = { ...EMPTY_PLAN, machine, surveyId: survey?.id ?? null };
-    if (!survey || !proposed) return;
+    if (!survey || !about.proposed) return;
     const { target, systems, found, partitions } = beginEdit({ plan: this.plan, survey });
     this.plan = { ...this.plan, target, systems, found, partitions };
   }
@@ -121,7 +122,7 @@ export class PlanReader {
   }
 
   finish(): Plan {
-    if (this.proposed && this.parts.length === 0) return this.withVolumes(this.withKeptParts());
+    if (this.about.proposed && this.parts.length === 0) return this.withVolumes(this.withKeptParts());
     const partitions: PlannedPartition[] = [];
     for (const [i, { fields, line }] of this.parts.entries()) {
       if (!this.survey)
@@ -243,7 +244,7 @@ export class PlanReader {
   }
 
   private takeSystem(line: Line): void {
-    const system = readSystem(line, `system-${this.plan.systems.length + 1}`);
+    const system = readSystem(line, `system-${this.plan.systems.length + 1}`, this.about.version);
     if (this.plan.systems.some((s) => s.id === system.id))
       line.fields[0]!.fault(`A system “${system.id}” is there already.`);
     this.plan = { ...this.plan, systems: [...this.plan.systems, system] };

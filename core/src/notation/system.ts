@@ -1,4 +1,4 @@
-import { formatExact } from '../quantity/index.js';
+import { formatExact, GIB } from '../quantity/index.js';
 import {
   MEDIA,
   nearestProfile,
@@ -8,11 +8,14 @@ import {
   systemFrom,
   SystemSchema,
   type System,
+  type SystemNeeds,
   type SystemProfile,
 } from '../system/index.js';
 import { NOTHING_KNOWN } from './context.js';
 import { Fields, oneString, sizeIn } from './fields.js';
 import { quoted, type Line } from './lines.js';
+import { takeUse, useFields } from './use.js';
+import type { Version } from './version.js';
 import { systemWishFields, takeSystemWish } from './wish.js';
 
 /** What becomes of a found system. */
@@ -44,6 +47,7 @@ export function systemLine(system: System): string {
     ...(system.parts ? [`parts ${system.parts}`] : []),
     ...(system.medium ? [`medium ${system.medium}`] : []),
     ...(system.wish ? systemWishFields(system.wish) : []),
+    ...(system.use ? useFields(system.use) : []),
     ...(system.host
       ? [`hosted in ${quoted(system.host.partition)}`, `image ${formatExact(system.host.bytes)}`]
       : []),
@@ -64,8 +68,13 @@ function fieldsAgainst(system: System, { id, needs }: SystemProfile): string[] {
   ];
 }
 
+/** Where a profile asked for something else when texts of version 1 were written. */
+const NEEDS_OF_1: Readonly<Record<string, Partial<SystemNeeds>>> = {
+  'linux-desktop': { leastBytes: 10 * GIB },
+};
+
 /** The system that a line tells. `freshId` where it gives none. */
-export function readSystem(line: Line, freshId: string): System {
+export function readSystem(line: Line, freshId: string, version: Version): System {
   const fields = new Fields(line, 'system');
   const profile = fields.oneOf(
     'like',
@@ -80,12 +89,16 @@ export function readSystem(line: Line, freshId: string): System {
   const name = oneString(fields.subject);
   const change = fields.flag('retires') ? 'retire' : fields.flag('anew') ? 'reinstall' : undefined;
   const host = hostIn(fields);
-  const base = systemFrom(profile, { id: fields.string('as') ?? freshId, name, origin });
+  const base: System = {
+    ...systemFrom(profile, { id: fields.string('as') ?? freshId, name, origin }),
+    ...(version === 1 ? NEEDS_OF_1[profile] : {}),
+  };
   const system: System = {
     ...base,
     ...(change ? { change } : {}),
     ...(host ? { host } : {}),
     ...chosen('wish', takeSystemWish(fields)),
+    ...chosen('use', takeUse(fields)),
     ...chosen('swap', fields.oneOf('swap', SWAP_CHOICES)),
     ...chosen('parts', fields.oneOf('parts', PART_MAKERS)),
     ...chosen('medium', fields.oneOf('medium', MEDIA)),

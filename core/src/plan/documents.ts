@@ -5,12 +5,12 @@ import { PlanSchema, type Plan } from './plan.js';
 type Json = Readonly<Record<string, unknown>>;
 
 export const PLAN_DOCUMENT: DocumentKind<Plan> = {
-  version: 4,
+  version: 5,
   schema: PlanSchema,
   // Until version 2 encryption was a tick, until version 3 nobody was asked for a TPM and a controller; the schemas read
   // that wherever it stands, since edits hold such parts too. Version 4 added what may be absent: who told a fact, boot
-  // entries, who makes a partition, wishes.
-  upgrades: [2, 3, 4].map((version) => (plan) => ({ ...plan, version })),
+  // entries, who makes a partition, wishes; version 5 what a system is to hold.
+  upgrades: [2, 3, 4, 5].map((version) => (plan) => ({ ...plan, version })),
   versionOf: statedVersion,
 };
 

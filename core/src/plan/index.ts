@@ -40,6 +40,8 @@ export {
   removeSystemEdit,
   retireEdit,
   resizeTo,
+  sizeTo,
+  splitHomeEdit,
   shareOut,
   sizeContextFor,
   sizeContextForGap,

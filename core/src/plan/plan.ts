@@ -119,7 +119,7 @@ export interface Target {
  */
 export interface Plan {
   readonly format: 'rhizotome/plan';
-  readonly version: 4;
+  readonly version: 5;
   readonly surveyId: string | null;
   readonly machine: Machine;
   readonly target: Target;
@@ -151,7 +151,7 @@ export interface Acceptance {
 /** A plan before anything is said: no survey, no systems. */
 export const EMPTY_PLAN: Plan = {
   format: 'rhizotome/plan',
-  version: 4,
+  version: 5,
   surveyId: null,
   machine: UNKNOWN_MACHINE,
   target: { mode: 'uefi', style: 'gpt', table: 'keep', controller: 'as-is', secureBoot: 'as-is' },
@@ -248,7 +248,7 @@ export const AcceptanceSchema = exactly<Acceptance>()(
 export const PlanSchema: z.ZodType<Plan> = exactly<Plan>()(
   z.strictObject({
     format: z.literal('rhizotome/plan'),
-    version: z.literal(4),
+    version: z.literal(5),
     surveyId: identifier.nullable(),
     machine: MachineSchema,
     target: TargetSchema,

@@ -1,7 +1,7 @@
 import type { Planned } from '../plan/index.js';
 import { alignUp, GIB, MIB, sectors, sectorsToHold, type Sectors } from '../quantity/index.js';
-import { advisedSwapBytes, bootSize, swapRules, windowsRoom } from '../sizing/index.js';
-import { USUAL_SYSTEM_WISH, type Amount, type System } from '../system/index.js';
+import { advisedSwapBytes, bootSize, LEAST_HOME_BYTES, swapRules, windowsRoom } from '../sizing/index.js';
+import { USUAL_SYSTEM_WISH, holdingOf, type Amount, type System } from '../system/index.js';
 import type { Role } from '../table/index.js';
 import type { FreshPart } from './places/problem.js';
 
@@ -11,8 +11,6 @@ export interface NewPart extends FreshPart {
   readonly owners: readonly System[];
 }
 
-/** A home below this is not worth one of its own. Rule of thumb. */
-const LEAST_HOME_BYTES = 5 * GIB;
 /** Swap that nobody asked for takes no more of a disk than this. Rule of thumb. */
 const MOST_SWAP_SHARE = 0.1;
 
@@ -61,7 +59,7 @@ function sizedParts({ plan, survey }: Planned, system: System, freeBytes: number
   }
   const fixed = (role: Role, size: number): Sized[] =>
     size > 0 ? [{ role, owners, least: size, wished: size, turn: 0, takesRest: false }] : [];
-  const boot = system.needsBoot ? bootSize().bytes : 0;
+  const boot = system.needsBoot ? bootSize(holdingOf(system)).bytes : 0;
   const swap = swapBytes(system, plan.machine.ramBytes, survey.disk.sizeSectors * survey.disk.sectorBytes);
   const rest = freeBytes - boot - swap - wished - SPARE_BYTES;
   const home =

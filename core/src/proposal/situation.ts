@@ -156,10 +156,9 @@ export function searchFor(
     parts: parts.map((p) => staying(situation, loader, p, toFloor)),
   }));
   const free = rows.reduce((sum, row) => sum + freeIn(row), 0) * survey.disk.sectorBytes;
-  const parts = [
-    ...startParts(before, systems, loader),
-    ...systems.flatMap((system) => newPartsFor(before, system, free)),
-  ];
+  const own = systems.flatMap((system) => newPartsFor(before, system, free));
+  const wished = own.reduce((sum, part) => sum + part.wished, 0) * survey.disk.sectorBytes;
+  const parts = [...startParts(before, systems, loader, free - wished), ...own];
   const problem: PlaceProblem = {
     rows,
     fresh: whole ? parts.map((part) => ({ ...part, least: part.wished })) : parts,
@@ -200,11 +199,12 @@ function staying(
 const leastLength = (target: number, sectorBytes: number): Sectors =>
   sectors(Math.ceil(target / sectorBytes));
 
-/** What all of the systems start from, where that is new. */
+/** What all of the systems start from, where that is new; `leftBytes`: room that is left beside what they wish for. */
 function startParts(
   { plan, survey }: Planned,
   systems: readonly System[],
   loader: EfiShape | undefined,
+  leftBytes: number,
 ): NewPart[] {
   const step = MIB / survey.disk.sectorBytes;
   const make = (role: 'efi' | 'bios-boot', size: number, owners: readonly System[]): NewPart => {
@@ -213,7 +213,10 @@ function startParts(
     const sizes = { least: length, wished: length, lead, turn: 0, takesRest: false };
     return { id: role, role, owners, ...sizes, group: systems[0]!.id };
   };
-  if (loader?.fresh) return [make('efi', loader.sizeBytes!, loader.fresh)];
+  if (loader?.fresh) {
+    const size = loader.sizeBytes! <= leftBytes ? loader.sizeBytes! : loader.leastBytes!;
+    return [make('efi', size, loader.fresh)];
+  }
   const { mode, style } = plan.target;
   const needing = systems.filter((s) => !s.ownSetup);
   const lacks = mode === 'bios' && style === 'gpt' && !plan.partitions.some((p) => p.role === 'bios-boot');

@@ -132,14 +132,14 @@ describe('applied to a machine', () => {
   });
 
   test('less fits, or nothing, and why', () => {
-    expect(applyRecipe(recipe, laptop(500, 370)).fit).toBe('less');
+    expect(applyRecipe(recipe, laptop(500, 365)).fit).toBe('less');
     const full = applyRecipe(recipe, laptop(200, 190));
     expect([full.fit, full.edit]).toEqual(['no', null]);
     expect(full.whyNot.map((w) => w.says.code)).toContain('why-not.short');
   });
 
   test('totals count what is changed only', () => {
-    const outcomes = [laptop(500, 100), laptop(500, 370), laptop(200, 190)].map((p) =>
+    const outcomes = [laptop(500, 100), laptop(500, 365), laptop(200, 190)].map((p) =>
       applyRecipe(recipe, p),
     );
     const totals = totalsOf(outcomes);

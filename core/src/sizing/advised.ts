@@ -1,5 +1,5 @@
 import { GIB, MIB } from '../quantity/index.js';
-import type { System } from '../system/index.js';
+import { holdingOf, type System } from '../system/index.js';
 import type { Role } from '../table/index.js';
 import { newEfiBytes } from './efi.js';
 import { bootSize } from './others.js';
@@ -30,16 +30,16 @@ export function advisedSwapBytes(
 export function usualPartBytes(
   role: Role,
   system: System | undefined,
-  ram: number | null,
+  { ram, disk }: { readonly ram: number | null; readonly disk: Parameters<typeof newEfiBytes>[1] },
 ): number | undefined {
   switch (role) {
     case 'root':
     case 'system':
       return system?.comfortableBytes;
     case 'efi':
-      return newEfiBytes(system ? [system] : []);
+      return newEfiBytes(system ? [system] : [], disk);
     case 'boot':
-      return bootSize().bytes;
+      return bootSize(system && holdingOf(system)).bytes;
     case 'bios-boot':
       return MIB;
     case 'swap': {

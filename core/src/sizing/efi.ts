@@ -1,7 +1,7 @@
 import { bytes, GIB, MIB, type Bytes } from '../quantity/index.js';
-import type { System } from '../system/index.js';
-import { kernelsBytes, KERNELS_KEPT } from './kernels.js';
-import { RULE_OF_THUMB, type SizeLine } from './make-up.js';
+import { holdingOf, type System } from '../system/index.js';
+import { kernelsBytes } from './kernels.js';
+import { RULE_OF_THUMB, totalOf, type SizeLine } from './make-up.js';
 import { message, type Phrase } from '../words/index.js';
 
 /** FAT32 by definition has at least 65 525 clusters (FAT on-disk format specification, "FAT type determination"). */
@@ -30,8 +30,8 @@ export function efiBudget(systems: readonly System[], sectorBytes: number): read
         ...(system.kernelsOnEfi
           ? [
               line(
-                message('line.kernels-of', { count: KERNELS_KEPT + 1, system: system.name }),
-                kernelsBytes(),
+                message('line.kernels-of', { count: holdingOf(system).kernelsKept + 1, system: system.name }),
+                kernelsBytes(holdingOf(system)),
               ),
             ]
           : []),
@@ -40,7 +40,21 @@ export function efiBudget(systems: readonly System[], sectorBytes: number): read
   ];
 }
 
-/** Size of a new EFI system partition: 512 MiB, or 1 GiB where kernels live on it. */
-export function newEfiBytes(systems: readonly System[]): Bytes {
-  return bytes(systems.some((s) => s.kernelsOnEfi) ? GIB : 512 * MIB);
+/** Where it takes no more of a disk than this, a new one is generous. Rule of thumb. */
+const MOST_SHARE = 0.01;
+
+/** Below this a new EFI system partition is not made: 512 MiB, 1 GiB where kernels live on it; more where that would not hold what comes. */
+export function leastEfiBytes(systems: readonly System[], sectorBytes: number): Bytes {
+  const usual = systems.some((s) => s.kernelsOnEfi) ? GIB : 512 * MIB;
+  const step = 256 * MIB;
+  return bytes(Math.max(usual, Math.ceil(totalOf(efiBudget(systems, sectorBytes)) / step) * step));
+}
+
+/** Size of a new EFI system partition, in bytes: 1 GiB where the disk has room for it, and never below the least. */
+export function newEfiBytes(
+  systems: readonly System[],
+  { sizeSectors, sectorBytes }: { readonly sizeSectors: number; readonly sectorBytes: number },
+): Bytes {
+  const roomy = GIB <= sizeSectors * sectorBytes * MOST_SHARE;
+  return bytes(Math.max(leastEfiBytes(systems, sectorBytes), roomy ? GIB : 0));
 }

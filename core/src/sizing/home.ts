@@ -1,17 +1,16 @@
 import { GIB } from '../quantity/index.js';
+import type { SystemUse } from '../system/index.js';
 import { madeUp, RULE_OF_THUMB, share, type MadeUp, type SizeLine } from './make-up.js';
 import { message } from '../words/index.js';
 
-/** What people keep, in bytes today, and how it grows. */
-export interface HomeUse {
-  readonly documentsBytes: number;
-  readonly photosBytes: number;
-  readonly mediaBytes: number;
-  readonly projectsBytes: number;
-  /** Per year: 0.2 is a fifth more each year. */
-  readonly growth: number;
-  readonly years: number;
-}
+/** What people keep today, and how it grows. */
+export type HomeUse = Pick<
+  SystemUse,
+  'documentsBytes' | 'photosBytes' | 'mediaBytes' | 'projectsBytes' | 'growth' | 'years'
+>;
+
+/** A home below this is not worth one of its own. Rule of thumb. */
+export const LEAST_HOME_BYTES = 5 * GIB;
 
 const HEADROOM = 0.15;
 

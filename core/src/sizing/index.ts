@@ -1,7 +1,7 @@
 export { advisedSwapBytes, usualPartBytes } from './advised.js';
 export { kernelsBytes } from './kernels.js';
-export { efiBudget, fat32FloorBytes, newEfiBytes } from './efi.js';
-export { homeOverYears, homeSize, type HomeUse } from './home.js';
+export { efiBudget, fat32FloorBytes, leastEfiBytes, newEfiBytes } from './efi.js';
+export { homeOverYears, homeSize, LEAST_HOME_BYTES, type HomeUse } from './home.js';
 export { totalOf, type MadeUp, type SizeAdvice, type SizeLine } from './make-up.js';
 export { advisedWindowsBytes, bootSize, hostedRoomBytes, windowsRoom } from './others.js';
 export { ROOT_PROFILES, rootAdvice, USUAL_ROOT, type RootUse } from './root.js';

@@ -1,12 +1,16 @@
 import { MIB } from '../quantity/index.js';
+import { USUAL_USE, type SystemUse } from '../system/index.js';
 
-/** A kernel, and the initial image that goes with it. Rule of thumb; with graphics firmware an image is larger. */
 const KERNEL_BYTES = 15 * MIB;
-const INITIAL_IMAGE_BYTES = 100 * MIB;
+/** An initial image; with graphics firmware in it, it is larger. */
+const IMAGE_BYTES = 100 * MIB;
+const LARGE_IMAGE_BYTES = 250 * MIB;
 
-/** Kernels that stay installed; while one is updated there is one more. */
-export const KERNELS_KEPT = 2;
+export type KernelUse = Pick<SystemUse, 'kernelsKept' | 'largeImages'>;
 
-/** What so many kernels take, the one that is being installed included. */
-export const kernelsBytes = (kept = KERNELS_KEPT): number =>
-  (kept + 1) * (KERNEL_BYTES + INITIAL_IMAGE_BYTES);
+/** A kernel and the initial image that goes with it, in bytes. Rule of thumb. */
+export const kernelBytes = ({ largeImages }: KernelUse): number =>
+  KERNEL_BYTES + (largeImages ? LARGE_IMAGE_BYTES : IMAGE_BYTES);
+
+/** What the kernels that are kept take, and the one that is being installed. */
+export const kernelsBytes = (use: KernelUse = USUAL_USE): number => (use.kernelsKept + 1) * kernelBytes(use);

@@ -1,14 +1,18 @@
 import { bytes, GB, GIB, MIB, type Bytes } from '../quantity/index.js';
-import { kernelsBytes, KERNELS_KEPT } from './kernels.js';
+import { USUAL_USE } from '../system/index.js';
+import { kernelBytes, kernelsBytes, type KernelUse } from './kernels.js';
 import { madeUp, RULE_OF_THUMB, share, wholeMib, type MadeUp, type SizeLine } from './make-up.js';
 import { message, type Phrase } from '../words/index.js';
 
-/** Size of a /boot that holds this many kernels besides the one being installed; 1 GiB for the usual two. */
-export function bootSize(kernelsKept = KERNELS_KEPT): MadeUp {
+/** The initial image to rescue with holds every driver. */
+const RESCUE_MORE_BYTES = 35 * MIB;
+
+/** Size of a /boot: 1 GiB for the usual two kernels and the one being installed, 2 GiB with graphics firmware in their images. */
+export function bootSize(use: KernelUse = USUAL_USE): MadeUp {
   const line = (what: Phrase, mib: number): SizeLine => ({ what, bytes: mib * MIB, source: RULE_OF_THUMB });
   const lines = [
-    line(message('line.kernels-and-images', { count: kernelsKept + 1 }), kernelsBytes(kernelsKept) / MIB),
-    line(message('line.rescue'), 150),
+    line(message('line.kernels-and-images', { count: use.kernelsKept + 1 }), kernelsBytes(use) / MIB),
+    line(message('line.rescue'), (kernelBytes(use) + RESCUE_MORE_BYTES) / MIB),
     line(message('line.loader-images'), 50),
   ];
   return madeUp([...lines, share(message('line.headroom'), lines, 0.8)], 256 * MIB);

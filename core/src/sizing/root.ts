@@ -1,28 +1,16 @@
-import type { LevelOfSize } from '../system/index.js';
 import { GIB } from '../quantity/index.js';
-import { madeUp, RULE_OF_THUMB, share, type SizeAdvice, type SizeLine } from './make-up.js';
+import { USUAL_USE, type LevelOfSize, type SystemUse } from '../system/index.js';
 import { message, type Phrase } from '../words/index.js';
+import { kernelBytes } from './kernels.js';
+import { madeUp, RULE_OF_THUMB, share, type SizeAdvice, type SizeLine } from './make-up.js';
 
-/** What a root is to hold beyond what its profile says; sizes in bytes. */
-export interface RootUse {
-  /** Programs beyond the profile's own: large games, tool chains. */
-  readonly moreProgramsBytes: number;
-  /** Containers and images of virtual machines that are kept on the root. */
-  readonly containersBytes: number;
-  readonly snapshots: boolean;
+/** What a root is to hold. */
+export interface RootUse extends SystemUse {
   /** Kernels lie on the root: there is no /boot of its own and none on the EFI system partition. */
   readonly kernelsInside: boolean;
-  /** No home of its own: this much of people's files lies on the root. */
-  readonly homeBytes: number;
 }
 
-export const USUAL_ROOT: RootUse = {
-  moreProgramsBytes: 0,
-  containersBytes: 0,
-  snapshots: false,
-  kernelsInside: true,
-  homeBytes: 0,
-};
+export const USUAL_ROOT: RootUse = { ...USUAL_USE, kernelsInside: true };
 
 interface RootParts {
   readonly base: number;
@@ -30,9 +18,9 @@ interface RootParts {
   readonly containers?: Readonly<Record<LevelOfSize, number>>;
 }
 
-/** In GiB. Rule of thumb throughout: 10 GiB for a bare desktop, 20-30 for a good one, 60 and more for development. */
+/** In GiB. Rule of thumb throughout (2026): 15 GiB for a bare desktop, 30-40 for a good one, 60 and more for development. */
 const PARTS: Readonly<Record<string, RootParts>> = {
-  'linux-desktop': { base: 6, programs: { least: 1.5, comfortable: 18, generous: 43 } },
+  'linux-desktop': { base: 6, programs: { least: 5.8, comfortable: 18, generous: 43 } },
   'linux-development': {
     base: 7,
     programs: { least: 9, comfortable: 30, generous: 50 },
@@ -45,9 +33,8 @@ const PARTS: Readonly<Record<string, RootParts>> = {
 
 const BASES: Readonly<Record<string, Phrase>> = { 'linux-image': message('line.two-images') };
 
-/** A kernel with its initial image and modules. */
-const KERNEL_GIB = 0.35;
-const KERNELS: Readonly<Record<LevelOfSize, number>> = { least: 2, comfortable: 3, generous: 3 };
+/** What a kernel takes beside itself and its initial image: its modules. */
+const MODULES_GIB = 0.24;
 const SNAPSHOT_SHARE = 0.5;
 const HEADROOM = 0.2;
 const LEAST_ROOT = 5 * GIB;
@@ -77,16 +64,18 @@ function upToLeast(size: number): SizeLine {
 function rootLines(profile: string, parts: RootParts, use: RootUse, level: LevelOfSize): SizeLine[] {
   const line = (what: Phrase, gib: number): SizeLine => ({ what, bytes: gib * GIB, source: RULE_OF_THUMB });
   const hasOwnBoot = profile === 'linux-image' || !use.kernelsInside;
+  const kernels = use.kernelsKept + (level === 'least' ? 0 : 1);
+  const kernelGib = MODULES_GIB + kernelBytes(use) / GIB;
   const own = [
     line(BASES[profile] ?? message('line.base'), parts.base),
     line(message('line.programs'), parts.programs[level] + use.moreProgramsBytes / GIB),
-    line(message('line.kernels', { count: KERNELS[level] }), hasOwnBoot ? 0 : KERNELS[level] * KERNEL_GIB),
+    line(message('line.kernels', { count: kernels }), hasOwnBoot ? 0 : kernels * kernelGib),
     line(message('line.containers'), (parts.containers?.[level] ?? 0) + use.containersBytes / GIB),
   ];
   const kept = use.snapshots ? [...own, share(message('line.snapshots'), own, SNAPSHOT_SHARE)] : own;
   const files: SizeLine[] = [
     ...kept,
-    { what: message('line.files'), bytes: use.homeBytes, source: message('source.told') },
+    { what: message('line.files'), bytes: use.filesOnRootBytes, source: message('source.told') },
   ];
   return [...files, share(message('line.headroom-fifth'), files, HEADROOM)];
 }

@@ -1,5 +1,5 @@
-import { GB, GIB, MIB } from '../quantity/index.js';
-import { profileOf, systemFrom } from '../system/index.js';
+import { GB, GIB, MIB, nominalSectors } from '../quantity/index.js';
+import { profileOf, systemFrom, USUAL_USE } from '../system/index.js';
 import {
   advisedSwapBytes,
   usualPartBytes,
@@ -57,11 +57,16 @@ describe('the EFI budget', () => {
     });
   });
 
-  test.each([
-    [false, 512],
-    [true, 1024],
-  ])('a new one has room for kernels where they live on it (%s): %d MiB', (kernelsOnEfi, mebibytes) => {
-    expect(newEfiBytes([system('linux-desktop', { kernelsOnEfi })]) / MIB).toBe(mebibytes);
+  const many = { ...USUAL_USE, kernelsKept: 4, largeImages: true };
+  test.each<[object, number, number]>([
+    [{}, 64, 512],
+    [{ kernelsOnEfi: true }, 64, 1024],
+    [{}, 500, 1024],
+    [{ kernelsOnEfi: true, use: many }, 500, 1536],
+    [{ use: many }, 500, 1024],
+  ])('a new one for %j on a disk of %d GB has %d MiB', (changes, gigabytes, mebibytes) => {
+    const disk = { sizeSectors: nominalSectors(gigabytes), sectorBytes: 512 };
+    expect(newEfiBytes([system('linux-desktop', changes)], disk) / MIB).toBe(mebibytes);
   });
 });
 
@@ -105,18 +110,20 @@ describe('a root and what makes it up', () => {
   });
 
   test('lines add up to the size, and every use adds its own', () => {
-    const use = { ...USUAL_ROOT, moreProgramsBytes: 20 * GIB, snapshots: true, homeBytes: 50 * GIB };
+    const use = { ...USUAL_ROOT, moreProgramsBytes: 20 * GIB, snapshots: true, filesOnRootBytes: 50 * GIB };
     const { comfortable } = rootAdvice('linux-desktop', use)!;
     const lines = Object.fromEntries(comfortable.lines.map((l) => [inEnglish(l.what), l.bytes / GIB]));
+    const kernels = 3 * (0.24 + 115 / 1024);
+    const own = 6 + 38 + kernels;
     expect(lines).toEqual({
       'base system': 6,
       programs: 38,
-      '3 kernels': expect.closeTo(1.05, 6),
-      snapshots: expect.closeTo(45.05 / 2, 6),
+      '3 kernels': expect.closeTo(kernels, 6),
+      snapshots: expect.closeTo(own / 2, 6),
       'people’s files, without a separate home': 50,
-      'headroom, a fifth': expect.closeTo(0.2 * (45.05 * 1.5 + 50), 6),
+      'headroom, a fifth': expect.closeTo(0.2 * (own * 1.5 + 50), 6),
     });
-    expect(comfortable.bytes).toBe(Math.round(1.2 * (45.05 * 1.5 + 50)) * GIB);
+    expect(comfortable.bytes).toBe(Math.round(1.2 * (own * 1.5 + 50)) * GIB);
   });
 
   test('with a /boot of its own it holds no kernels, and it never gets below 5 GiB', () => {
@@ -148,13 +155,15 @@ describe('a home', () => {
 
 test('the other parts', () => {
   expect(bootSize().bytes).toBe(GIB);
-  expect(bootSize(4).bytes).toBeGreaterThan(GIB);
+  expect(bootSize({ kernelsKept: 4, largeImages: false }).bytes).toBe(1.25 * GIB);
+  expect(bootSize({ kernelsKept: 2, largeImages: true }).bytes).toBe(2 * GIB);
   expect(windowsRoom(64 * GB, true).bytes).toBe(Math.ceil((64 * GB) / MIB) * MIB + 16 * MIB + GIB);
   expect(windowsRoom(64 * GB, false).bytes - windowsRoom(64 * GB, true).bytes).toBe(100 * MIB);
   expect(hostedRoomBytes(30 * GIB)).toBe(33 * GIB);
 });
 
 describe('what is begun from', () => {
+  const disk = { sizeSectors: nominalSectors(500), sectorBytes: 512 };
   test.each<[string, number | null, object, number]>([
     ['linux-desktop', 4, {}, 12],
     ['linux-desktop', 8, {}, 8],
@@ -174,18 +183,19 @@ describe('what is begun from', () => {
     ['swap', 2, 14],
     ['swap', null, 4],
     ['boot', 8, 1],
-    ['efi', 8, 0.5],
+    ['efi', 8, 1],
     ['home', 8, undefined],
     ['data', 8, undefined],
   ])('a %s made by hand, with %p GiB of memory, begins at %p GiB', (role, ram, gibibytes) => {
-    const size = usualPartBytes(role, system('linux-desktop'), ram === null ? null : ram * GIB);
+    const about = { ram: ram === null ? null : ram * GIB, disk };
+    const size = usualPartBytes(role, system('linux-desktop'), about);
     expect(size && size / GIB).toBe(gibibytes);
   });
 
   test('a root begins comfortable', () => {
     const linux = system('linux-desktop');
-    expect(usualPartBytes('root', linux, null)).toBe(linux.comfortableBytes);
-    expect(usualPartBytes('root', undefined, null)).toBeUndefined();
-    expect(usualPartBytes('bios-boot', linux, null)).toBe(MIB);
+    expect(usualPartBytes('root', linux, { ram: null, disk })).toBe(linux.comfortableBytes);
+    expect(usualPartBytes('root', undefined, { ram: null, disk })).toBeUndefined();
+    expect(usualPartBytes('bios-boot', linux, { ram: null, disk })).toBe(MIB);
   });
 });

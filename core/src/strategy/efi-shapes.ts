@@ -10,7 +10,7 @@ import {
   type SingleEdit,
 } from '../plan/index.js';
 import type { Bytes } from '../quantity/index.js';
-import { efiBudget, newEfiBytes, totalOf, type SizeLine } from '../sizing/index.js';
+import { efiBudget, leastEfiBytes, newEfiBytes, totalOf, type SizeLine } from '../sizing/index.js';
 import { isArriving, type System } from '../system/index.js';
 import { message, type Code, type Message } from '../words/index.js';
 
@@ -25,6 +25,8 @@ export interface EfiShape {
   readonly hindrances: readonly HindranceSays[];
   /** Of the partition that the arriving systems would use. */
   readonly sizeBytes: Bytes | null;
+  /** With this it does too, where there is not the room for more. */
+  readonly leastBytes: Bytes | null;
   /** What that partition has to hold. */
   readonly budget: readonly SizeLine[];
   /** Whose a new one is. */
@@ -60,12 +62,15 @@ export function efiShapes(planned: Planned): EfiShapes | undefined {
   const staying = present
     ? base.plan.systems.filter((s) => present.owners.includes(s.id) && s.change !== 'retire')
     : [];
-  const { sectorBytes } = survey.disk;
+  const { disk } = survey;
+  const { sectorBytes } = disk;
+  const fresh = { sizeBytes: newEfiBytes(arriving, disk), leastBytes: leastEfiBytes(arriving, sectorBytes) };
   const shared = [...efiBudget([...new Set([...staying, ...arriving])], sectorBytes)];
-  const large = Math.max(newEfiBytes(arriving), totalOf(shared)) as Bytes;
+  const holding = (size: Bytes) => Math.max(size, totalOf(shared)) as Bytes;
+  const large = { sizeBytes: holding(fresh.sizeBytes), leastBytes: holding(fresh.leastBytes) };
   const has = present ? present.length * sectorBytes : 0;
   const about = { fresh: null, grows: null, describes: [], removes: null, budget: shared } as const;
-  const larger = !present ? [NONE_PRESENT] : has >= large ? [message('efi-no.large-enough')] : [];
+  const larger = !present ? [NONE_PRESENT] : has >= large.leastBytes ? [message('efi-no.large-enough')] : [];
   const sharing = present ? [shareEdit(present, arriving)] : [];
   const shapes: EfiShape[] = [
     {
@@ -74,6 +79,7 @@ export function efiShapes(planned: Planned): EfiShapes | undefined {
       title: message('efi.share'),
       hindrances: present ? hindrancesOfSharing(present, has, totalOf(shared)) : [NONE_PRESENT],
       sizeBytes: present ? (has as Bytes) : null,
+      leastBytes: null,
       describes: sharing,
     },
     {
@@ -81,7 +87,7 @@ export function efiShapes(planned: Planned): EfiShapes | undefined {
       id: 'second',
       title: message(present ? 'efi.second' : 'efi.first'),
       hindrances: [],
-      sizeBytes: newEfiBytes(arriving),
+      ...fresh,
       budget: [...efiBudget(arriving, sectorBytes)],
       fresh: arriving,
     },
@@ -90,7 +96,7 @@ export function efiShapes(planned: Planned): EfiShapes | undefined {
       id: 'enlarge',
       title: message('efi.enlarge'),
       hindrances: larger,
-      sizeBytes: larger.length > 0 ? null : large,
+      ...(larger.length > 0 ? { sizeBytes: null, leastBytes: null } : large),
       grows: present?.id ?? null,
       describes: sharing,
     },
@@ -99,7 +105,7 @@ export function efiShapes(planned: Planned): EfiShapes | undefined {
       id: 'replace',
       title: message('efi.replace'),
       hindrances: larger,
-      sizeBytes: large,
+      ...large,
       fresh: [...base.plan.systems.filter((s) => present?.owners.includes(s.id)), ...arriving],
       removes: present?.id ?? null,
     },

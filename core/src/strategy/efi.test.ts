@@ -67,7 +67,7 @@ test('a second one goes into the room made by shrinking', () => {
   expect(partitionOf(made.after!, 'new-1')).toMatchObject({
     role: 'efi',
     owners: ['system-1'],
-    length: gib(0.5),
+    length: gib(1),
   });
   expect(made.movedMore).toEqual({ least: 0, most: 0 });
 });
@@ -83,19 +83,19 @@ test('where nothing is free a new partition gives the room for it, and no other 
   const filled = fill(fill(plan, 'root', 'root', gap!), 'swap', 'swap', last!);
   const made = strategy({ plan: filled, survey }, 'second');
   const root = partitionOf(made.after!, 'root')!;
-  expect(gap!.usable.length - root.length).toBe(gib(0.5));
+  expect(gap!.usable.length - root.length).toBe(gib(1));
   expect(made.after!.partitions.find((p) => p.role === 'efi' && p.from === null)).toMatchObject({
     start: gap!.usable.start,
-    length: gib(0.5),
+    length: gib(1),
   });
   expect(made.movedMore).toEqual({ least: 0, most: 0 });
-  const leastBytes = root.length * 512 + 1;
-  const needy = edited(filled, survey, {
-    kind: 'change-system',
-    system: 'system-1',
-    changes: { leastBytes },
-  });
-  expect(strategy({ plan: needy, survey }, 'second').hindrances[0]).toMatchObject({ code: 'efi-no.no-gap' });
+  const needing = (left: number) => {
+    const changes = { leastBytes: (gap!.usable.length - left) * 512 + 1 };
+    const plan = edited(filled, survey, { kind: 'change-system', system: 'system-1', changes });
+    return strategy({ plan, survey }, 'second');
+  };
+  expect(needing(gib(1)).sizeBytes).toBe(0.5 * GIB);
+  expect(needing(gib(0.5)).hindrances[0]).toMatchObject({ code: 'efi-no.no-gap' });
 });
 
 test('enlarging moves what lies behind, says how much and for how long it is exposed', () => {
@@ -104,10 +104,10 @@ test('enlarging moves what lies behind, says how much and for how long it is exp
   expect(large.movedMore).toEqual({ least: 80 * GIB, most: 200 * GIB });
   expect(large.exposures).toContainEqual({
     what: ['found-3'],
-    when: { from: (512 - 100) * 2048, of: gib(200) },
+    when: { from: (1024 - 100) * 2048, of: gib(200) },
   });
   const [efi, windows] = ['found-1', 'found-3'].map((id) => partitionOf(large.after!, id)!);
-  expect([efi!.length, windows!.start - efi!.start]).toEqual([gib(0.5), gib(0.5) + 16 * 2048]);
+  expect([efi!.length, windows!.start - efi!.start]).toEqual([gib(1), gib(1) + 16 * 2048]);
 });
 
 test('an encrypted volume behind it is a wall', () => {

@@ -56,9 +56,15 @@ type Places =
   | { readonly ok: true; readonly edits: readonly SingleEdit[]; readonly moves: boolean }
   | { readonly ok: false; readonly hindrance: HindranceSays };
 
-/** Where what a strategy makes or enlarges comes to lie. */
-function placesFor({ plan }: EfiShapes, survey: Survey, shape: EfiShape): Places {
-  const size = shape.sizeBytes;
+/** Where what a strategy makes or enlarges comes to lie, and how large it is. */
+function placesFor(shapes: EfiShapes, survey: Survey, shape: EfiShape): Places & { size: Bytes | null } {
+  const { sizeBytes, leastBytes } = shape;
+  const usual = placesOfSize(shapes, survey, shape, sizeBytes);
+  if (usual.ok || leastBytes === null || leastBytes === sizeBytes) return { ...usual, size: sizeBytes };
+  return { ...placesOfSize(shapes, survey, shape, leastBytes), size: leastBytes };
+}
+
+function placesOfSize({ plan }: EfiShapes, survey: Survey, shape: EfiShape, size: Bytes | null): Places {
   if (size !== null && shape.fresh) {
     const made = createNew({ plan, survey }, shape.fresh, size);
     return 'edit' in made
@@ -126,12 +132,14 @@ const NOTHING: Range = { least: 0, most: 0 };
 
 /** Tries the edits, and works out what adopting them costs. */
 function settle({ plan: from, survey }: Planned, situation: EfiShapes, shape: EfiShape): EfiStrategy {
-  const { id, title, budget, sizeBytes } = shape;
-  const places: Places =
-    shape.hindrances.length > 0 ? { ok: true, edits: [], moves: false } : placesFor(situation, survey, shape);
+  const { id, title, budget } = shape;
+  const places =
+    shape.hindrances.length > 0
+      ? ({ ok: true, edits: [], moves: false, size: shape.sizeBytes } as const)
+      : placesFor(situation, survey, shape);
   const isFirst = id === 'second' && !situation.present;
   const stays = id === 'enlarge' && places.ok && !places.moves;
-  const about = { id, title, budget, sizeBytes, risks: isFirst || stays ? [] : RISKS[id] };
+  const about = { id, title, budget, sizeBytes: places.size, risks: isFirst || stays ? [] : RISKS[id] };
   const not = (hindrances: readonly HindranceSays[]): EfiStrategy => ({
     ...about,
     hindrances,

@@ -1,6 +1,6 @@
 import { english, sayIn, textIn } from '../words/index.js';
 import { GIB } from '../quantity/index.js';
-import { noteFoundEdit, partitionOf } from '../plan/index.js';
+import { createInGap, largestGap, noteFoundEdit, partitionOf } from '../plan/index.js';
 import { drawn, edited, gib, newSystem, planOn } from '../testing/builders.js';
 import { sizeEdit, sizeTargets } from './index.js';
 
@@ -53,6 +53,17 @@ describe('a size written into the plan', () => {
     const made = sizeEdit({ plan: owned, survey: DISK }, target(role), size);
     expect(made.ok ? sayIn(english, made.does) : textIn(english, made.hindrance)).toMatch(words);
     expect(made.ok).toBe(false);
+  });
+
+  test('where no gap is left, a home comes from the end of a new root', () => {
+    const planned = { plan: planOn(DISK, { kind: 'add-system', system }), survey: DISK };
+    const root = createInGap(planned, largestGap(planned)!, { role: 'root', owners: [system] })!;
+    const full = edited(planned.plan, DISK, root);
+    const made = sizeEdit({ plan: full, survey: DISK }, sizeTargets(full, 'home', system)[0]!, 100 * GIB);
+    if (!made.ok) throw new Error(textIn(english, made.hindrance));
+    expect(sayIn(english, made.does)).toMatch(/^a home of 100 GiB .* from the end of “root2”$/);
+    const home = edited(full, DISK, made.edit).partitions.find((p) => p.role === 'home')!;
+    expect([home.length, home.owners]).toEqual([gib(100), [system.id]]);
   });
 
   test('no swap takes the partition out', () => {

@@ -8,7 +8,8 @@ import {
   partitionTitle,
   placeLeastMoved,
   refusalSays,
-  resizeTo,
+  sizeTo,
+  splitHomeEdit,
   roleInSentence,
   type Edit,
   type Plan,
@@ -53,7 +54,7 @@ export function sizeEdit(planned: Planned, target: SizeTarget, size: number): Si
   const { partition } = target;
   const volume = partitionTitle(partition);
   if (size === 0) return remove(partition, volume);
-  const resize = resizeTo(planned, partition, size);
+  const resize = sizeTo(planned, partition, size);
   const tried = apply(plan, resize, () => survey);
   if (tried.ok)
     return {
@@ -75,6 +76,10 @@ function create(
   if (size === 0) return { ok: false, hindrance: message('size-no.none') };
   const gap = largestGap(planned);
   const edit = gap && createInGap(planned, gap, { role, owners, size });
+  if (!edit && role === 'home') {
+    const split = fromRoot(planned, owners, size);
+    if (split) return split;
+  }
   const made = edit && apply(plan, edit, () => survey);
   if (!edit || !made) return { ok: false, hindrance: message('size-no.gap', { bytes: size }) };
   if (!made.ok) return { ok: false, hindrance: refusalSays(made.refusal, survey.disk.sectorBytes) };
@@ -84,6 +89,16 @@ function create(
     does: message('size.create', { role: roleInSentence(role), bytes: size }),
     movedBytes: bytes(0),
   };
+}
+
+/** A home from the end of the root of its system, where that is not there yet. */
+function fromRoot(planned: Planned, [owner]: readonly System[], size: number): SizeEdit | undefined {
+  const { plan, survey } = planned;
+  const root = plan.partitions.find((p) => p.role === 'root' && p.owners.some((o) => o === owner?.id));
+  const edit = root && splitHomeEdit(planned, root, size);
+  if (!edit || !apply(plan, edit, () => survey).ok) return undefined;
+  const does = message('size.from-root', { volume: partitionTitle(root), bytes: size });
+  return { ok: true, edit, does, movedBytes: bytes(0) };
 }
 
 function remove(partition: PlannedPartition, volume: Text): SizeEdit {

@@ -9,6 +9,7 @@ export {
   type SwapRuleId,
   type SystemWish,
 } from './wish.js';
+export { SystemUseSchema, USUAL_USE, type SystemUse } from './use.js';
 export { fitOf, type Fit } from './fit.js';
 export {
   canBeTried,
@@ -26,6 +27,7 @@ export {
   SYSTEM_PROFILES,
   systemFrom,
   SystemSchema,
+  holdingOf,
   type Family,
   type ImageHost,
   type Medium,

@@ -1,3 +1,4 @@
+import { SystemUseSchema, USUAL_USE, type SystemUse } from './use.js';
 import { SystemWishSchema, type SystemWish } from './wish.js';
 import { exactly } from '../schema/index.js';
 import { z } from 'zod';
@@ -66,6 +67,8 @@ export interface System extends SystemNeeds {
   readonly parts?: PartMaker | undefined;
   /** What is wished for it, from which proposals are searched. Where absent: the usual. */
   readonly wish?: SystemWish | undefined;
+  /** What it is to hold, for the sizes that are advised. Where absent: the usual. */
+  readonly use?: SystemUse | undefined;
   /** Held as one image file in a volume of another system; not on partitions of its own. */
   readonly host?: ImageHost | undefined;
 }
@@ -88,7 +91,7 @@ export interface SystemProfile {
 }
 
 const linux: SystemNeeds = {
-  leastBytes: 10 * GIB,
+  leastBytes: 15 * GIB,
   comfortableBytes: 30 * GIB,
   generousBytes: 60 * GIB,
   needsUefi: false,
@@ -120,14 +123,14 @@ export const SYSTEM_PROFILES: readonly SystemProfile[] = [
     title: message('kind.linux-desktop'),
     family: 'linux',
     needs: linux,
-    source: 'Rule of thumb: 10 GiB is a bare minimum, 20–30 GiB is good for a desktop.',
+    source: 'Rule of thumb, 2026: 15–20 GiB is a bare minimum for a desktop, 30–40 GiB is good.',
   },
   {
     id: 'linux-development',
     title: message('kind.linux-development'),
     family: 'linux',
     needs: { ...linux, leastBytes: 20 * GIB, comfortableBytes: 60 * GIB, generousBytes: 100 * GIB },
-    source: 'Rule of thumb: 60 GiB and more if tools, containers or large programs are installed.',
+    source: 'Rule of thumb, 2026: 60 GiB and more for development, 100 GiB and more with large games.',
   },
   {
     id: 'linux-small',
@@ -182,8 +185,8 @@ export const SYSTEM_PROFILES: readonly SystemProfile[] = [
     id: 'bsd',
     title: 'BSD',
     family: 'bsd',
-    needs: { ...linux, signed: false, comfortableBytes: 25 * GIB },
-    source: 'Rule of thumb, as for a Linux desktop. Its media are usually not signed for Secure Boot.',
+    needs: { ...linux, signed: false, leastBytes: 10 * GIB, comfortableBytes: 25 * GIB },
+    source: 'Rule of thumb. Its media are usually not signed for Secure Boot.',
   },
 ];
 
@@ -212,6 +215,9 @@ export function systemFrom(
   return { ...identity, family, purpose: '', ...needs };
 }
 
+/** What it is to hold: as told, else the usual. */
+export const holdingOf = ({ use }: Pick<System, 'use'>): SystemUse => use ?? USUAL_USE;
+
 /** Whether the system is to be installed: it is new, or installed anew. */
 export function isArriving(system: System): boolean {
   return system.origin === 'new' || system.change === 'reinstall';
@@ -232,6 +238,7 @@ export const SystemSchema = exactly<System>()(
     swap: z.enum(SWAP_CHOICES).optional(),
     parts: z.enum(PART_MAKERS).optional(),
     wish: SystemWishSchema.optional(),
+    use: SystemUseSchema.optional(),
     leastBytes: room,
     comfortableBytes: room,
     generousBytes: room,

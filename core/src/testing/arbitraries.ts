@@ -26,6 +26,22 @@ const amount = fc.oneof(
   fc.integer({ min: 1, max: 100 }).map((percent) => ({ share: percent / 100 })),
 );
 
+const someBytes = fc.nat(900).map((n) => n * GIB);
+const use = fc.record({
+  moreProgramsBytes: someBytes,
+  containersBytes: someBytes,
+  snapshots: fc.boolean(),
+  filesOnRootBytes: someBytes,
+  kernelsKept: fc.integer({ min: 1, max: 10 }),
+  largeImages: fc.boolean(),
+  documentsBytes: someBytes,
+  photosBytes: someBytes,
+  mediaBytes: someBytes,
+  projectsBytes: someBytes,
+  growth: fc.nat(200).map((percent) => percent / 100),
+  years: fc.integer({ min: 1, max: 15 }),
+});
+
 /** A disk of 500 GiB with up to nine parts and gaps. */
 export const anyDisk = fc
   .array(
@@ -211,6 +227,11 @@ export function anyEdit(planned: Planned): fc.Arbitrary<Edit> {
           }),
         ),
       }),
+    }),
+    fc.record({
+      kind: fc.constant('change-system'),
+      system: fc.constantFrom(...plan.systems.map((s) => s.id), 'system-1'),
+      changes: fc.record({ use: fc.option(use) }),
     }),
     fc
       .constantFrom('linux-desktop', 'linux-image', 'windows-10', 'bsd')

@@ -17,7 +17,7 @@ export const efiMissing: Rule = {
     const needing = arriving.filter((s) => !s.ownSetup);
     if (plan.target.mode !== 'uefi' || needing.length === 0 || withRole(planned, 'efi').length > 0) return [];
     const maker = arriving.find((s) => s.ownSetup && s.family === 'windows');
-    const size = newEfiBytes(needing);
+    const size = newEfiBytes(needing, planned.survey.disk);
     return [
       {
         of: 'disk',

@@ -1,6 +1,7 @@
 import { message } from '../../words/index.js';
 import { isEncrypted } from '../../plan/index.js';
 import { bootSize } from '../../sizing/index.js';
+import { holdingOf } from '../../system/index.js';
 import { newSystems, ownedBy, nameOf } from '../context.js';
 import { createIn, remedy } from '../repairs.js';
 import { valueOf, fact, type Rule } from '../rule.js';
@@ -22,8 +23,8 @@ export const encryptedRoot: Rule = {
             partitions: [p.id],
             systems: [system.id],
             remedies: remedy(
-              message('remedy.create-boot', { bytes: bootSize().bytes }),
-              createIn(planned, { role: 'boot', owners: [system], size: bootSize().bytes }),
+              message('remedy.create-boot', { bytes: bootSize(holdingOf(system)).bytes }),
+              createIn(planned, { role: 'boot', owners: [system], size: bootSize(holdingOf(system)).bytes }),
             ),
           })),
       ),

@@ -1,20 +1,17 @@
 import { message, type Message, type Phrase } from '../../words/index.js';
 import type { Planned } from '../planned.js';
-import { GIB } from '../../quantity/index.js';
 import { surveyedPartition } from '../../survey/index.js';
 import { keptPartition } from '../begin.js';
 import { apply, type Edit } from '../edits/edit.js';
 import { alignmentSectors } from '../area.js';
-import { plannedGaps, roomAround, sizeOf } from '../layout.js';
+import { roomAround } from '../layout.js';
 import { endOf, partitionOf, type PartitionId, type PlannedPartition } from '../plan.js';
 import { partitionTitle } from '../names.js';
 import { isActive, isLogical, slotsOf } from '../slots/index.js';
-import { batch, singles } from './batch.js';
-import { createInGap } from './create-in-gap.js';
-import { resizeTo } from './size.js';
 import { fillEdit, halveEdit, swapOrderEdit } from './arrange.js';
 import { undeleteEdit } from './found.js';
 import { gapVerbsOf } from './gap-verbs.js';
+import { splitHomeEdit } from './split-home.js';
 import { makeLogicalEdit, makePrimaryEdit, markActiveEdit } from './slots.js';
 
 /** Something that can be done with a part at a press. */
@@ -90,27 +87,9 @@ function roomVerbs(planned: Planned, partition: PlannedPartition): Verb[] {
   ];
 }
 
-/** A home this small is not worth one of its own. */
-const LEAST_HOME_BYTES = 5 * GIB;
-
-/** Of a new root that holds the files too: a home from its end, so that the root keeps what its system is comfortable with. */
 function homeVerbs(planned: Planned, partition: PlannedPartition): Verb[] {
-  const { plan, survey } = planned;
-  const [owner] = plan.systems.filter((s) => partition.owners.includes(s.id));
-  const hasHome = plan.partitions.some((p) => p.role === 'home' && owner && p.owners.includes(owner.id));
-  if (partition.role !== 'root' || partition.from !== null || !owner || hasHome) return [];
-  const size = sizeOf(partition, survey);
-  const root = Math.min(owner.comfortableBytes, size / 2);
-  if (size - root < LEAST_HOME_BYTES) return [];
-  const smaller = resizeTo(planned, partition, root);
-  const result = apply(plan, smaller, () => survey);
-  const after = result.ok ? { plan: result.plan, survey } : undefined;
-  const end = after && partitionOf(after.plan, partition.id);
-  const gap = after && plannedGaps(after).find((g) => end !== undefined && g.start === endOf(end));
-  const home = after && gap && createInGap(after, gap, { role: 'home', owners: [owner] });
-  if (!home) return [];
-  const edit = batch(message('edit.split-home'), [...singles(smaller), ...singles(home)]);
-  return [{ id: 'split-home', title: message('verb.split-home'), edit }];
+  const edit = splitHomeEdit(planned, partition);
+  return edit ? [{ id: 'split-home', title: message('verb.split-home'), edit }] : [];
 }
 
 function neighbourVerbs(planned: Planned, partition: PlannedPartition): Verb[] {

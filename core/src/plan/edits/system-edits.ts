@@ -20,6 +20,7 @@ export const ChangeSystemSchema = z.strictObject({
     hibernation: SystemSchema.shape.hibernation.nullable(),
     swap: SystemSchema.shape.swap.nullable(),
     wish: SystemSchema.shape.wish.nullable(),
+    use: SystemSchema.shape.use.nullable(),
     parts: SystemSchema.shape.parts.nullable(),
     medium: SystemSchema.shape.medium.nullable(),
   }),

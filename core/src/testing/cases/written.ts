@@ -30,7 +30,7 @@ function on(lines: readonly string[], setting: Setting = {}): Case {
   const was = found.length > 0 ? table : 'none';
   return written(
     [
-      'rhizotome 1',
+      'rhizotome 2',
       'machine m',
       `firmware ${mode}, now ${mode}, installer ${mode}, secure boot ${secureBoot}${tpm}`,
       `memory ${memory}`,

@@ -103,6 +103,8 @@ export const proposals = {
     `${quoted(volume)} becomes ${both(bytes)}, and its neighbours move`,
   'size.create': ({ role, bytes }: { role: string; bytes: number }) =>
     `a new ${role} of ${both(bytes)} in the largest free space`,
+  'size.from-root': ({ volume, bytes }: { volume: string; bytes: number }) =>
+    `a home of ${both(bytes)} from the end of ${quoted(volume)}`,
   'size.delete': ({ volume }: { volume: string }) => `${quoted(volume)} is deleted`,
   'size-no.none': () => 'There is none now, and the size is 0.',
   'size-no.gap': ({ bytes }: { bytes: number }) => `No free space is large enough for ${both(bytes)}.`,

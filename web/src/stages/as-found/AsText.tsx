@@ -5,7 +5,7 @@ import type { WayProps } from './WaysIn.js';
 import classes from './ReadDisk.module.css';
 import { words } from '../../words/words.js';
 
-const EXAMPLE = `rhizotome 1
+const EXAMPLE = `rhizotome 2
 disk, size 500GB, table gpt
 found 1, size 100MiB, type "EFI system", holds fat, label "STARTUP"
 found 2, size rest, type "Basic data", holds ntfs, label "Station", used 95GiB`;

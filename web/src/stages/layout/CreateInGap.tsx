@@ -43,7 +43,8 @@ export function CreateInGap({ survey, gap }: { survey: Survey; gap: GapPart }) {
   const context = sizeContextForGap({ plan, survey }, gap);
   const [typed, setTyped] = useState<number | null>(null);
   const [refusal, setRefusal] = useState<string | null>(null);
-  const size = typed ?? Math.min(room, usualPartBytes(role, owner, plan.machine.ramBytes) ?? Infinity);
+  const usual = usualPartBytes(role, owner, { ram: plan.machine.ramBytes, disk: survey.disk });
+  const size = typed ?? Math.min(room, usual ?? Infinity);
 
   if (room === 0)
     return (

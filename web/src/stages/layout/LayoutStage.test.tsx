@@ -111,7 +111,9 @@ describe('beside the drawing', () => {
     await hand.click(await screen.findByRole('radio', { name: panel }));
     const gives = screen
       .getAllByRole<HTMLButtonElement>('button')
-      .findLast((b) => /\d [MG]iB/.test(b.textContent ?? '') && !b.disabled)!;
+      .findLast(
+        (b) => /\d [MG]iB/.test(b.textContent ?? '') && !/^Wish/.test(b.textContent!) && !b.disabled,
+      )!;
     await hand.hover(gives);
     await hand.click(gives);
     expect(plan().partitions.map((p) => p.role)).toEqual([role]);

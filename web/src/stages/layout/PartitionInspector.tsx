@@ -3,7 +3,7 @@ import {
   advisedWindowsBytes,
   floorOf,
   formatBoth,
-  resizeTo,
+  sizeTo,
   ROLES,
   sizeContextFor,
   sizeOf,
@@ -64,7 +64,7 @@ export function PartitionInspector({ survey, partition }: Props) {
           context={sizeContextFor({ plan, survey }, partition, hold)}
           value={sizeOf(partition, survey)}
           onSize={(size) => {
-            const refused = tryEdit(resizeTo({ plan, survey }, partition, size, hold));
+            const refused = tryEdit(sizeTo({ plan, survey }, partition, size, hold));
             setWanted(refused === null ? null : size);
             return refused;
           }}

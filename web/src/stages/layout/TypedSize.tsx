@@ -1,7 +1,7 @@
 import {
   apply,
   refusalSays,
-  resizeTo,
+  sizeTo,
   sizeContextFor,
   sizeOf,
   type Plan,
@@ -34,7 +34,7 @@ export function TypedSize({ survey, partition, placed, begun, preview, close }: 
   const { tryEdit } = useEdit();
   useEffect(() => () => preview(null), [preview]);
   const at = placed.planned.find((s) => s.id === partition.id);
-  const resize = (size: number) => resizeTo({ plan, survey }, partition, size);
+  const resize = (size: number) => sizeTo({ plan, survey }, partition, size);
   const follow = (size: number | null) => {
     const result = size === null ? null : apply(plan, resize(size), () => survey);
     preview(result?.ok ? result.plan : null);

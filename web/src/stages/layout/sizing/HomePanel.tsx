@@ -11,22 +11,14 @@ import {
   type System,
 } from '@rhizotome/core';
 import { Area, AreaChart, CartesianGrid, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
-import { useOpenMachine } from '../../../open/context.js';
 import { SizeInput } from '../../../parts/SizeInput.js';
-import { useKeptDraft } from './kept-draft.js';
 import { SetSize, TargetNote, useTarget } from './SetSize.js';
-import { AXIS, below, noted } from './axis.js';
+import { useTold } from './told.js';
+import { WishHome } from './WishHome.js';
+import { AXIS, axisTo, below, noted } from './axis.js';
 import classes from './SizingBench.module.css';
 import { words } from '../../../words/words.js';
 
-const MODEST: HomeUse = {
-  documentsBytes: 5 * GIB,
-  photosBytes: 20 * GIB,
-  mediaBytes: 10 * GIB,
-  projectsBytes: 10 * GIB,
-  growth: 0.2,
-  years: 5,
-};
 const KINDS = [
   ['documentsBytes', words['sizing.documents']()],
   ['photosBytes', words['sizing.photos']()],
@@ -41,8 +33,7 @@ interface Props {
 
 /** What people keep, how that grows, and when the home is full. */
 export function HomePanel({ survey, system }: Props) {
-  const { id } = useOpenMachine();
-  const [use, change] = useKeptDraft(id, `home.${system?.id ?? ''}`, MODEST);
+  const [use, change] = useTold(system);
   const { target, targets, choose } = useTarget('home', system);
   const present = target.kind === 'partition' ? sizeOf(target.partition, survey) : null;
   const advised = homeSize(use);
@@ -90,6 +81,7 @@ export function HomePanel({ survey, system }: Props) {
         size={advised.bytes}
         label={words['sizing.with-15-headroom'](formatBoth(advised.bytes))}
       />
+      {system && present === null && <WishHome system={system} size={advised.bytes} />}
     </>
   );
 }
@@ -115,7 +107,7 @@ function YearsChart({ use, present }: { use: HomeUse; present: number | null }) 
             {...AXIS}
             width={58}
             unit=" GiB"
-            domain={[0, (most: number) => Math.ceil(Math.max(most, (present ?? 0) / GIB) * 1.1)]}
+            {...axisTo(Math.max(...data.map((d) => d.size), (present ?? 0) / GIB), 4)}
           />
           <Area
             dataKey="size"

@@ -1,9 +1,10 @@
-import { Checkbox } from '@mantine/core';
+import { Button, Checkbox } from '@mantine/core';
 import {
   GIB,
   bytes,
   formatBinary,
   formatBoth,
+  isArriving,
   message,
   nearestProfile,
   rootAdvice,
@@ -16,11 +17,11 @@ import {
   type System,
 } from '@rhizotome/core';
 import { Bar, BarChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
-import { useOpenMachine, useOpenState } from '../../../open/context.js';
+import { useEdit, useOpenState } from '../../../open/context.js';
 import { SizeInput } from '../../../parts/SizeInput.js';
-import { useKeptDraft } from './kept-draft.js';
 import { SetSize, TargetNote, useTarget } from './SetSize.js';
-import { AXIS, noted } from './axis.js';
+import { useTold } from './told.js';
+import { AXIS, axisTo, noted } from './axis.js';
 import classes from './SizingBench.module.css';
 import { words } from '../../../words/words.js';
 import { text } from '../../../words/say.js';
@@ -31,7 +32,6 @@ const LEVEL_NAMES: Readonly<Record<LevelOfSize, string>> = {
   generous: words['systems.mark']('generous'),
 };
 const LEVELS: readonly LevelOfSize[] = ['least', 'comfortable', 'generous'];
-const NOTHING_MORE = { moreProgramsBytes: 0, containersBytes: 0, homeBytes: 0, snapshots: false };
 
 interface Props {
   readonly survey: Survey;
@@ -40,9 +40,8 @@ interface Props {
 
 /** What the root of a system is made of, at three levels. */
 export function RootPanel({ survey, system }: Props) {
-  const { id } = useOpenMachine();
   const { plan } = useOpenState();
-  const [use, change] = useKeptDraft(id, `root.${system?.id ?? ''}`, NOTHING_MORE);
+  const [use, change] = useTold(system);
   const { target, targets, choose } = useTarget('root', system);
   const profile = system && nearestProfile(system);
   const ownBoot = plan.partitions.some((p) => p.role === 'boot' && p.owners.includes(system?.id ?? ''));
@@ -68,8 +67,8 @@ export function RootPanel({ survey, system }: Props) {
         />
         <More
           label={words['sizing.files-if-there-no']()}
-          value={use.homeBytes}
-          set={(n) => change({ homeBytes: n })}
+          value={use.filesOnRootBytes}
+          set={(n) => change({ filesOnRootBytes: n })}
         />
         <Checkbox
           size="xs"
@@ -87,7 +86,32 @@ export function RootPanel({ survey, system }: Props) {
           label={`${LEVEL_NAMES[level]}: ${formatBoth(advice[level].bytes)}`}
         />
       ))}
+      {isArriving(system) && <TakeFigures system={system} advice={advice} />}
     </>
+  );
+}
+
+/** Lets the three sizes be those that proposals and findings go by. */
+function TakeFigures({ system, advice }: { system: System; advice: SizeAdvice }) {
+  const { attempt } = useEdit();
+  const sizes = {
+    leastBytes: advice.least.bytes,
+    comfortableBytes: advice.comfortable.bytes,
+    generousBytes: advice.generous.bytes,
+  };
+  const same = Object.entries(sizes).every(([key, size]) => system[key as keyof typeof sizes] === size);
+  if (same) return null;
+  return (
+    <div className={classes.set}>
+      <Button
+        size="compact-sm"
+        variant="default"
+        onClick={() => attempt({ kind: 'change-system', system: system.id, changes: sizes })}
+      >
+        {words['sizing.take-figures'](system.name)}
+      </Button>
+      <span className="small soft">{words['sizing.proposals-go-by-them']()}</span>
+    </div>
   );
 }
 
@@ -129,6 +153,7 @@ function MakeUpChart({ advice, present }: { advice: SizeAdvice; present: number 
     level: LEVEL_NAMES[level],
     ...Object.fromEntries(lines.map((name) => [name, bytesOf(advice, level, name) / GIB])),
   }));
+  const most = Math.max(advice.generous.bytes, present ?? 0) / GIB;
   return (
     <div className={classes.chart} style={{ height: 138 }}>
       <ResponsiveContainer>
@@ -138,7 +163,7 @@ function MakeUpChart({ advice, present }: { advice: SizeAdvice; present: number 
           margin={{ top: 14, right: 28, bottom: 0, left: 0 }}
           barCategoryGap={6}
         >
-          <XAxis type="number" unit=" GiB" tickLine={false} {...AXIS} />
+          <XAxis type="number" unit=" GiB" tickLine={false} {...axisTo(most)} {...AXIS} />
           <YAxis
             type="category"
             dataKey="level"

@@ -2,6 +2,7 @@ import { NativeSelect, SegmentedControl } from '@mantine/core';
 import type { Survey } from '@rhizotome/core';
 import { useState } from 'react';
 import { useOpenState } from '../../../open/context.js';
+import { BootPanel } from './BootPanel.js';
 import { EfiPanel } from './EfiPanel.js';
 import { HomePanel } from './HomePanel.js';
 import { RootPanel } from './RootPanel.js';
@@ -9,7 +10,7 @@ import { SwapPanel } from './SwapPanel.js';
 import classes from './SizingBench.module.css';
 import { words } from '../../../words/words.js';
 
-type Panel = 'root' | 'swap' | 'home' | 'efi';
+type Panel = 'root' | 'swap' | 'home' | 'boot' | 'efi';
 
 /** How large things should be and why, each figure written into the plan at a press. */
 export function SizingBench({ survey }: { survey: Survey }) {
@@ -30,6 +31,7 @@ export function SizingBench({ survey }: { survey: Survey }) {
             { value: 'root', label: words['sizing.root']() },
             { value: 'swap', label: words['sizing.swap']() },
             { value: 'home', label: words['sizing.home']() },
+            { value: 'boot', label: '/boot' },
             { value: 'efi', label: words['sizing.efi-partition']() },
           ]}
           onChange={setPanel}
@@ -47,6 +49,7 @@ export function SizingBench({ survey }: { survey: Survey }) {
       {panel === 'root' && <RootPanel key={system?.id} survey={survey} system={system} />}
       {panel === 'swap' && <SwapPanel key={system?.id} survey={survey} system={system} />}
       {panel === 'home' && <HomePanel key={system?.id} survey={survey} system={system} />}
+      {panel === 'boot' && <BootPanel key={system?.id} survey={survey} system={system} />}
       {panel === 'efi' && <EfiPanel survey={survey} />}
     </aside>
   );

@@ -22,13 +22,15 @@ import {
 import { useEdit, useOpenState } from '../../../open/context.js';
 import { SizeInput } from '../../../parts/SizeInput.js';
 import { SetSize, TargetNote, useTarget } from './SetSize.js';
-import { AXIS, below, noted } from './axis.js';
+import { AXIS, axisTo, below, noted } from './axis.js';
 import classes from './SizingBench.module.css';
 import { words } from '../../../words/words.js';
 import { text } from '../../../words/say.js';
 
-/** Memory sizes at which the rules are drawn, in GiB; each step as wide as the next. */
-const MEMORY = [1, 2, 4, 8, 16, 32, 64];
+/** The rules are drawn at least up to this much memory. */
+const LEAST_DRAWN = 16 * GIB;
+/** Straight pieces that a line is drawn of. */
+const STEPS = 40;
 const NAMES: Readonly<Record<SwapRule['id'], string>> = {
   fill: words['sizing.up-16'](),
   equal: words['sizing.as-ram'](),
@@ -109,34 +111,29 @@ function sentence({ id, bytes: size, reason }: SwapRule): string {
 const capital = (said: string) => said.charAt(0).toUpperCase() + said.slice(1);
 
 function RulesChart({ ram, present }: { ram: number; present: number | null }) {
-  const memory = [...new Set([...MEMORY, ram / GIB])].sort((a, b) => a - b);
+  const across = axisTo((1.25 * Math.max(ram, LEAST_DRAWN)) / GIB);
+  const end = across.domain[1];
   const rules = swapRules(ram).filter((r) => r.id !== 'none');
-  const data = memory.map((gib) => ({
-    x: Math.log2(gib),
-    ...Object.fromEntries(swapRules(gib * GIB).map((r) => [r.id, Math.log2(1 + r.bytes / GIB)])),
+  const up = axisTo(Math.max(...swapRules(end * GIB).map((r) => r.bytes)) / GIB);
+  const data = Array.from({ length: STEPS + 1 }, (_, i) => (i * end) / STEPS).map((memory) => ({
+    memory,
+    ...Object.fromEntries(swapRules(memory * GIB).map((r) => [r.id, r.bytes / GIB])),
   }));
-  const at = Math.log2(ram / GIB);
-  const height = (size: number) => Math.log2(1 + size / GIB);
-  const sizes = [0, 1, 3, 7, 15, 31, 63, 127];
   return (
     <div className={classes.chart} style={{ height: 250 }}>
       <ResponsiveContainer>
         <LineChart data={data} margin={{ top: 18, right: 78, bottom: 18, left: 0 }}>
           <CartesianGrid stroke="var(--hairline)" />
           <XAxis
-            dataKey="x"
+            dataKey="memory"
             type="number"
-            domain={[0, Math.max(6, at)]}
-            ticks={MEMORY.map((g) => Math.log2(g))}
-            tickFormatter={(x: number) => String(2 ** x)}
+            {...across}
             {...AXIS}
             label={below(words['sizing.memory-gib']())}
           />
           <YAxis
             type="number"
-            domain={[0, 7]}
-            ticks={sizes.map((s) => Math.log2(1 + s))}
-            tickFormatter={(y: number) => String(Math.round(2 ** y - 1))}
+            {...up}
             {...AXIS}
             width={40}
             label={{
@@ -157,11 +154,11 @@ function RulesChart({ ram, present }: { ram: number; present: number | null }) {
               strokeDasharray={DASHES[rule.id]}
               dot={false}
               isAnimationActive={false}
-              label={<EndLabel last={data.length - 1} text={NAMES[rule.id]} shift={SHIFTS[rule.id]} />}
+              label={<EndLabel last={STEPS} text={NAMES[rule.id]} shift={SHIFTS[rule.id]} />}
             />
           ))}
           <ReferenceLine
-            x={at}
+            x={ram / GIB}
             stroke="var(--accent)"
             strokeWidth={2}
             label={noted(words['sizing.machine'](formatBinary(ram)), 'top', 'var(--accent)')}
@@ -169,15 +166,22 @@ function RulesChart({ ram, present }: { ram: number; present: number | null }) {
           {rules.map((rule) => (
             <ReferenceDot
               key={rule.id}
-              x={at}
-              y={height(rule.bytes)}
+              x={ram / GIB}
+              y={rule.bytes / GIB}
               r={3.5}
               fill="var(--accent)"
               stroke="none"
             />
           ))}
           {present !== null && (
-            <ReferenceDot x={at} y={height(present)} r={6} fill="none" stroke="var(--ink)" strokeWidth={2} />
+            <ReferenceDot
+              x={ram / GIB}
+              y={present / GIB}
+              r={6}
+              fill="none"
+              stroke="var(--ink)"
+              strokeWidth={2}
+            />
           )}
         </LineChart>
       </ResponsiveContainer>
