@@ -103,8 +103,8 @@ export class Driver {
   }
 
   /** Replaces what a field holds and leaves it with Enter. */
-  async type(label: string, text: string, enter = true): Promise<void> {
-    const field = await this.find('textbox', label);
+  async type(label: string, text: string, enter = true, role = 'textbox'): Promise<void> {
+    const field = await this.find(role, label);
     await field.click({ count: 3 });
     await this.page.keyboard.press('Backspace');
     await field.type(text);

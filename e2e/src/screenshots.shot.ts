@@ -41,7 +41,7 @@ const VIEWS: readonly [file: string, machine: string | null, path: string, schem
 
 async function drawByHand(app: Driver): Promise<void> {
   await app.press('By hand', 'tab');
-  await app.type('Size of the disk', '500GB', false);
+  await app.type('Size of the disk', '500GB', false, 'combobox');
   const paste = 'Paste a list of sizes, one partition on each line';
   await app.type(
     paste,

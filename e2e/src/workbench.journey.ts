@@ -292,9 +292,9 @@ describe('the sizing bench', () => {
       t.startsWith('generous'),
     )!;
     expect(abs(sum - Number(/(\d+) GiB/.exec(set)![1]))).toBeLessThan(1.2);
-    await on.app.press('minimum: 10 GiB (10.7 GB)');
+    await on.app.press('minimum: 15 GiB (16.1 GB)');
     await on.app.saved();
-    expect((await planned())[1]).toBe('knot-root ext4 · shrunk · / 10 GiB 10.7 GB');
+    expect((await planned())[1]).toBe('knot-root ext4 · shrunk · / 15 GiB 16.1 GB');
     await on.app.press('Undo: Resize “knot-root”');
   });
 

@@ -9,7 +9,10 @@ import {
   GB,
   GIB,
   MIB,
+  driveSoldAs,
   nominalSectors,
+  soldAs,
+  USUAL_DRIVES_GB,
   parseSize,
   sectors,
   suggestionsFor,
@@ -135,6 +138,20 @@ describe('counts', () => {
     [500, 976_773_168],
     [1000, 1_953_525_168],
   ])('a drive sold as %d GB has %d sectors', (gb, count) => expect(nominalSectors(gb)).toBe(count));
+
+  test.each<[string, number | undefined]>([
+    ['500 GB', 976773168],
+    ['1tb', 1953525168],
+    [' 2 TB ', 3907029168],
+    ['500.1 GB', undefined],
+    ['40 GB', undefined],
+    ['500 GiB', undefined],
+  ])('%s on a drive: %p sectors', (text, count) => expect(driveSoldAs(text)?.sectors).toBe(count));
+
+  test('every usual number is read as it is written', () => {
+    for (const gigabytes of USUAL_DRIVES_GB)
+      expect(driveSoldAs(soldAs(gigabytes))?.gigabytes).toBe(gigabytes);
+  });
 
   test.each([-1, 1.5, Number.NaN, 2 ** 53])('%p is no number of sectors', (n) => {
     expect(() => sectors(n)).toThrow(RangeError);

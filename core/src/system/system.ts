@@ -3,7 +3,7 @@ import { SystemWishSchema, type SystemWish } from './wish.js';
 import { exactly } from '../schema/index.js';
 import { z } from 'zod';
 import { GB, GIB } from '../quantity/index.js';
-import { message, type Text } from '../words/index.js';
+import { message, type Phrase, type Text } from '../words/index.js';
 
 export const FAMILIES = ['windows', 'linux', 'macos', 'bsd'] as const;
 export type Family = (typeof FAMILIES)[number];
@@ -87,7 +87,7 @@ export interface SystemProfile {
   readonly title: Text;
   readonly family: Family;
   readonly needs: SystemNeeds;
-  readonly source: string;
+  readonly source: Phrase;
 }
 
 const linux: SystemNeeds = {
@@ -123,21 +123,21 @@ export const SYSTEM_PROFILES: readonly SystemProfile[] = [
     title: message('kind.linux-desktop'),
     family: 'linux',
     needs: linux,
-    source: 'Rule of thumb, 2026: 15–20 GiB is a bare minimum for a desktop, 30–40 GiB is good.',
+    source: message('kind-source.linux-desktop'),
   },
   {
     id: 'linux-development',
     title: message('kind.linux-development'),
     family: 'linux',
     needs: { ...linux, leastBytes: 20 * GIB, comfortableBytes: 60 * GIB, generousBytes: 100 * GIB },
-    source: 'Rule of thumb, 2026: 60 GiB and more for development, 100 GiB and more with large games.',
+    source: message('kind-source.linux-development'),
   },
   {
     id: 'linux-small',
     title: message('kind.linux-small'),
     family: 'linux',
     needs: { ...linux, leastBytes: 5 * GIB, comfortableBytes: 12 * GIB, generousBytes: 25 * GIB },
-    source: 'Rule of thumb: at least 5 GiB, 12 GiB with room for updates and logs.',
+    source: message('kind-source.linux-small'),
   },
   {
     id: 'linux-image',
@@ -150,21 +150,21 @@ export const SYSTEM_PROFILES: readonly SystemProfile[] = [
       generousBytes: 120 * GIB,
       needsBoot: true,
     },
-    source: 'Rule of thumb: two system images side by side, 40 GiB and up, with its own /boot.',
+    source: message('kind-source.linux-image'),
   },
   {
     id: 'windows-11',
     title: 'Windows 11',
     family: 'windows',
     needs: windows,
-    source: 'Published requirement: 64 GB, UEFI. Comfortable and generous: rule of thumb.',
+    source: message('kind-source.windows-11'),
   },
   {
     id: 'windows-10',
     title: message('kind.windows-10'),
     family: 'windows',
     needs: { ...windows, leastBytes: 32 * GB, comfortableBytes: 80 * GIB, needsUefi: false },
-    source: 'Published requirement: 32 GB. Comfortable and generous: rule of thumb.',
+    source: message('kind-source.windows-10'),
   },
   {
     id: 'macos',
@@ -179,14 +179,14 @@ export const SYSTEM_PROFILES: readonly SystemProfile[] = [
       hibernates: false,
       clock: 'utc',
     },
-    source: 'Rule of thumb: 60 GB and up.',
+    source: message('kind-source.macos'),
   },
   {
     id: 'bsd',
     title: 'BSD',
     family: 'bsd',
     needs: { ...linux, signed: false, leastBytes: 10 * GIB, comfortableBytes: 25 * GIB },
-    source: 'Rule of thumb. Its media are usually not signed for Secure Boot.',
+    source: message('kind-source.bsd'),
   },
 ];
 

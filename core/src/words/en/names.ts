@@ -19,7 +19,7 @@ export const names = {
   'the-role.root': () => 'root',
   'the-role.home': () => 'home',
   'the-role.swap': () => 'swap',
-  'the-role.boot': () => 'boot',
+  'the-role.boot': () => '/boot',
   'the-role.bios-boot': () => 'BIOS boot',
   'the-role.recovery': () => 'recovery',
   'the-role.data': () => 'data',
@@ -41,6 +41,18 @@ export const names = {
   'evidence.typed': () => 'entered by hand',
   'evidence.no-content': () => 'no files',
 
+  'kind-source.linux-desktop': () =>
+    'Rule of thumb, 2026: 15–20 GiB is a bare minimum for a desktop, 30–40 GiB is good.',
+  'kind-source.linux-development': () =>
+    'Rule of thumb, 2026: 60 GiB and more for development, 100 GiB and more with large games.',
+  'kind-source.linux-small': () => 'Rule of thumb: at least 5 GiB, 12 GiB with room for updates and logs.',
+  'kind-source.linux-image': () =>
+    'Rule of thumb: two system images side by side, 40 GiB and up, with its own /boot.',
+  'kind-source.windows-11': () =>
+    'Published requirement: 64 GB, UEFI. Comfortable and generous: rule of thumb.',
+  'kind-source.windows-10': () => 'Published requirement: 32 GB. Comfortable and generous: rule of thumb.',
+  'kind-source.macos': () => 'Rule of thumb: 60 GB and up.',
+  'kind-source.bsd': () => 'Rule of thumb. Its media are usually not signed for Secure Boot.',
   'kind.linux-desktop': () => 'Linux, desktop',
   'kind.linux-development': () => 'Linux, development or analysis',
   'kind.linux-small': () => 'Linux, small or without a desktop',

@@ -69,7 +69,7 @@ describe('a disk that was not read yet', () => {
   test('is entered by hand, row by row', async () => {
     const { hand, screen, saved } = await openStage(<AsFoundStage />, bare);
     await hand.click(screen.getByRole('tab', { name: 'By hand' }));
-    await hand.type(screen.getByRole('textbox', { name: 'Size of the disk' }), '240GB');
+    await hand.type(screen.getByRole('combobox', { name: 'Size of the disk' }), '240GB');
     await hand.click(screen.getByRole('button', { name: 'Add a partition' }));
     const size = screen.getByRole('textbox', { name: 'Size of partition 1' });
     await hand.clear(size);

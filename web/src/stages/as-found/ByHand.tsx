@@ -1,13 +1,15 @@
 import { Button, NativeSelect, Textarea, TextInput } from '@mantine/core';
 import {
+  driveSoldAs,
   formatBoth,
   handRowsIn,
   handRowsOf,
   MIB,
-  nominalSectors,
   parseSize,
   settleRows,
+  soldAs,
   surveyFromHand,
+  USUAL_DRIVES_GB,
   type HandDrawing,
   type HandRow,
   type SettledRow,
@@ -70,9 +72,15 @@ export function ByHand({ identity, adopt }: WayProps) {
           label={words['as-found.size-disk']()}
           w={200}
           placeholder="500GB"
+          list="drives"
           value={size}
           onChange={(e) => setSize(e.currentTarget.value)}
         />
+        <datalist id="drives">
+          {USUAL_DRIVES_GB.map((gigabytes) => (
+            <option key={gigabytes} value={soldAs(gigabytes)} />
+          ))}
+        </datalist>
         <NativeSelect
           label={words['as-found.partition-table']()}
           w={200}
@@ -135,18 +143,18 @@ function lineOf({ bytes, word, label, usedBytes }: SettledRow): string {
   return `${bytes / MIB}MiB ${word}${used}${label ? ` "${label.replaceAll('"', '')}"` : ''}`;
 }
 
-/** A drive sold by whole gigabytes has its nominal number of sectors; any other size is taken as it is. */
+/** A drive is taken by the number that it is sold with; any other size as it is. */
 function diskOf(typed: string): { bytes: number | undefined; note: string } {
   const parsed = parseSize(typed);
   if (!parsed.ok) return { bytes: undefined, note: parsed.error.message };
-  const sold = /^\s*(\d+)\s*(GB|TB)\s*$/i.exec(typed);
-  const gigabytes = sold ? Number(sold[1]) * (sold[2]!.toUpperCase() === 'TB' ? 1000 : 1) : 0;
-  if (gigabytes >= 50) {
-    const bytes = nominalSectors(gigabytes) * 512;
-    return {
-      bytes,
-      note: words['as-found.sectors-size-drive-sold'](formatBoth(bytes), bytes / 512, gigabytes),
-    };
-  }
-  return { bytes: Math.floor(parsed.value / 512) * 512, note: formatBoth(parsed.value) };
+  const drive = driveSoldAs(typed);
+  if (!drive) return { bytes: Math.floor(parsed.value / 512) * 512, note: formatBoth(parsed.value) };
+  return {
+    bytes: drive.bytes,
+    note: words['as-found.sectors-size-drive-sold'](
+      formatBoth(drive.bytes),
+      drive.sectors,
+      soldAs(drive.gigabytes),
+    ),
+  };
 }

@@ -97,8 +97,8 @@ export const asFound = {
     'The first size in a line counts. Words such as ntfs, efi, swap or unallocated are understood; a label stands in quotation marks.',
   'as-found.add-these-rows': () => 'Add these rows',
   'as-found.use-disk': () => 'Use this disk',
-  'as-found.sectors-size-drive-sold': (size: string, sectors: number, gigabytes: number) =>
-    `${size}: ${sectors} sectors, the size of a drive sold as ${gigabytes} GB`,
+  'as-found.sectors-size-drive-sold': (size: string, sectors: number, sold: string) =>
+    `${size}: ${sectors} sectors, the size of a drive sold as ${sold}`,
   'as-found.disk-image': () => 'Disk image',
   'as-found.drop-raw-or-qcow2': () =>
     'Drop a raw or qcow2 image of any size here, or a capture from the rhizotome command. Only the partition table and the file-system headers are read.',

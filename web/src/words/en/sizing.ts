@@ -41,7 +41,6 @@ export const sizing = {
   'sizing.wish-home': (size: string) => `Wish a home of ${size}`,
   'sizing.proposals-make-it': () => 'proposals under Systems make it',
   'sizing.none': () => 'none',
-  'sizing.sources': (names: string) => `Sources: ${names}.`,
   'sizing.up-16': () => 'up to 16',
   'sizing.as-ram': () => 'as RAM',
   'sizing.enter-memory-machine-first': () =>

@@ -53,7 +53,7 @@ export function RootPanel({ survey, system }: Props) {
     <>
       <TargetNote survey={survey} target={target} targets={targets} choose={choose} />
       <MakeUpChart advice={advice} present={present} />
-      <MakeUpTable advice={advice} />
+      <MakeUpTable advice={advice} source={profile.source} />
       <div className={classes.told}>
         <More
           label={words['sizing.more-programs']()}
@@ -198,8 +198,7 @@ function MakeUpChart({ advice, present }: { advice: SizeAdvice; present: number 
   );
 }
 
-function MakeUpTable({ advice }: { advice: SizeAdvice }) {
-  const sources = [...new Set(LEVELS.flatMap((level) => advice[level].lines.map((l) => text(l.source))))];
+function MakeUpTable({ advice, source }: { advice: SizeAdvice; source: Phrase }) {
   return (
     <>
       <table className={classes.makeUp}>
@@ -226,7 +225,7 @@ function MakeUpTable({ advice }: { advice: SizeAdvice }) {
           ))}
         </tbody>
       </table>
-      <p className="small soft">{words['sizing.sources'](sources.join(', '))}</p>
+      <p className="small soft">{text(source)}</p>
     </>
   );
 }

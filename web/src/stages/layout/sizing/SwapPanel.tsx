@@ -30,7 +30,7 @@ import { text } from '../../../words/say.js';
 /** The rules are drawn at least up to this much memory. */
 const LEAST_DRAWN = 16 * GIB;
 /** Straight pieces that a line is drawn of. */
-const STEPS = 40;
+const STEPS = 20;
 const NAMES: Readonly<Record<SwapRule['id'], string>> = {
   fill: words['sizing.up-16'](),
   equal: words['sizing.as-ram'](),
