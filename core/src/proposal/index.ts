@@ -1,4 +1,4 @@
-export { bestProposalFor, proposalsFor, type Proposal, type Proposals } from './propose.js';
+export { bestProposalFor, proposalsFor, proposalSteps, type Proposal, type Proposals } from './propose.js';
 export type { ProofSays, ReasonSays } from './reasons.js';
 export type { NearWish } from './candidates.js';
 export { isHomeless, systemsToPlace } from './situation.js';

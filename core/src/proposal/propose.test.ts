@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { findAll } from '../finding/index.js';
-import { GIB } from '../quantity/index.js';
+import { GIB, MIB } from '../quantity/index.js';
 import { givers, noteFoundEdit, USUAL_WISH, type Plan, type Planned, type Wish } from '../plan/index.js';
 import { procedureFor } from '../sequence/index.js';
 import { systemFrom, type SystemWish } from '../system/index.js';
 import { anyStyledDisk } from '../testing/arbitraries.js';
 import { drawn, drawnMbr, edited, newSystem, planOn } from '../testing/builders.js';
-import { proposalsFor } from './index.js';
+import { proposalsFor, proposalSteps } from './index.js';
 
 const proposed = (planned: Planned) => {
   const { plan, survey } = planned;
@@ -40,6 +40,14 @@ test('a full Windows gives the room, its EFI partition is shared, and the root i
   expect(after.partitions[0]!.owners).toEqual(['found-windows', 'system-1']);
   expect(proposals[0]).toMatchObject({ given: 1, near: null });
   expect(blockers({ plan: after, survey: laptop })).toEqual([]);
+});
+
+test('what is wished is found first, wishes near by one after the other', () => {
+  const planned = { plan: onLaptop('linux-desktop'), survey: laptop };
+  const steps = [...proposalSteps(planned)];
+  expect(steps[0]!.proposals.every((p) => p.near === null)).toBe(true);
+  expect(new Set(steps.at(-1)!.proposals.map((p) => p.near)).size).toBeGreaterThan(1);
+  expect(steps.at(-1)).toEqual(proposalsFor(planned));
 });
 
 test('with little memory it gets swap, and one that wants it a /boot', () => {
@@ -210,9 +218,31 @@ describe('what stands in the way is named, with what it costs to lift it', () =>
   test('where nothing may move, less is given, and moving is named with its price', () => {
     const { proposals, whyNot } = proposalsFor(wishing({ mostMovedBytes: 0 }))!;
     expect(proposals[0]!.given).toBeLessThan(1);
-    expect(whyNot.map(({ says, wish }) => [says.code, wish?.mostMovedBytes])).toEqual([
-      ['why-not.moved', null],
+    expect(whyNot).toMatchObject([
+      { says: { code: 'why-not.moved' }, lift: { kind: 'wish-for', wish: { mostMovedBytes: null } } },
     ]);
+  });
+
+  test('an empty volume could go: offered, and never proposed', () => {
+    const { plan, survey } = wishing({ mostMovedBytes: 0, untouched: ['found-2'] });
+    const wish = { ...LARGE, size: { bytes: 190 * GIB } };
+    const emptied = edited(
+      plan,
+      survey,
+      noteFoundEdit(plan, 'found-4', { usedBytes: 20 * MIB, role: 'data', owners: [] }),
+      { kind: 'describe', partition: 'found-4', changes: { role: 'data', owners: [] } },
+      {
+        kind: 'change-system',
+        system: 'system-1',
+        changes: { wish },
+      },
+    );
+    const { proposals, whyNot } = proposalsFor({ plan: emptied, survey })!;
+    for (const { after } of proposals) expect(after.partitions.map((p) => p.id)).toContain('found-4');
+    const empty = whyNot.find((w) => w.says.code === 'why-not.empty')!;
+    expect(empty.says.with).toEqual({ volume: 'store', used: 20 * MIB });
+    const gone = edited(emptied, survey, empty.lift!);
+    expect(proposalsFor({ plan: gone, survey })!.proposals[0]).toMatchObject({ given: 1 });
   });
 
   test('so are a volume to be left alone, a bound on restarts, and one on exposure', () => {

@@ -9,8 +9,8 @@ import { situationOf, type Situation } from './situation.js';
 const HOME_OFFERED: SystemWish['home'] = { share: 0.5 };
 
 /** The best plans for wishes near the one that was made: another level of size, a home of its own. Taking one up changes the wish. */
-export function variantsOf(plan: Plan, situation: Situation): Candidate[] {
-  return nearWishes(situation.systems).flatMap(([name, wishFor]) => {
+export function* variantsOf(plan: Plan, situation: Situation): Generator<Candidate> {
+  for (const [name, wishFor] of nearWishes(situation.systems)) {
     const edits = situation.systems.map((s): SingleEdit => ({
       kind: 'change-system',
       system: s.id,
@@ -19,16 +19,11 @@ export function variantsOf(plan: Plan, situation: Situation): Candidate[] {
     const { survey } = situation.before;
     const changed = apply(plan, batch(message('edit.wish'), edits), () => survey);
     const near = changed.ok ? situationOf({ plan: changed.plan, survey }) : undefined;
-    if (!near) return [];
+    if (!near) continue;
     const { candidates } = candidatesFor(near, { whole: true });
-    return ranked(candidates, near.before)
-      .slice(0, 1)
-      .map((best) => ({
-        ...best,
-        near: name,
-        edit: { ...best.edit, edits: [...edits, ...best.edit.edits] },
-      }));
-  });
+    const [best] = ranked(candidates, near.before);
+    if (best) yield { ...best, near: name, edit: { ...best.edit, edits: [...edits, ...best.edit.edits] } };
+  }
 }
 
 type WishFor = (system: System) => SystemWish;

@@ -1,11 +1,15 @@
 import {
+  apply,
   floorOf,
   partitionTitle,
   USUAL_WISH,
+  usedOf,
+  type Edit,
   type PartitionId,
   type Planned,
   type Wish,
 } from '../plan/index.js';
+import { MIB } from '../quantity/index.js';
 import { message, type Code, type Message } from '../words/index.js';
 import { candidatesFor, type Candidate } from './candidates.js';
 import { ranked } from './rank.js';
@@ -13,27 +17,28 @@ import { searchFor, situationOf, type Situation } from './situation.js';
 
 export type WhyNotSays = Message<Extract<Code, `why-not.${string}`>>;
 
-/** What keeps a wish from being given, and what it would cost to lift that; `wish`: the one without it. */
+/** What keeps a wish from being given, and what it would cost to lift that; `lift`: the edit that does. */
 export interface WhyNot {
   readonly says: WhyNotSays;
-  readonly wish?: Wish | undefined;
+  readonly lift?: Edit | undefined;
 }
 
 /** What stands in the way of what is wished, each bound by itself; what cannot be lifted by a wish comes last. */
 export function whyNot(planned: Planned, situation: Situation): WhyNot[] {
-  const { wish } = situation;
-  const lifted = bounds(wish).flatMap(([without, says]): WhyNot[] => {
-    const best = bestWhole({ ...planned, plan: { ...planned.plan, wish: without } });
-    return best ? [{ says: says(best, planned), wish: without }] : [];
+  const { plan, survey } = planned;
+  const lifted = [...bounds(situation.wish), ...empties(planned)].flatMap(([lift, says]): WhyNot[] => {
+    const without = apply(plan, lift, () => survey);
+    const best = without.ok ? bestWhole({ plan: without.plan, survey }) : undefined;
+    return best ? [{ says: says(best, planned), lift }] : [];
   });
   return [...lifted, ...breathing(situation), ...unknown(situation), ...short(situation)];
 }
 
-type Bound = readonly [without: Wish, says: (best: Candidate, planned: Planned) => WhyNotSays];
+type Bound = readonly [lift: Edit, says: (best: Candidate, planned: Planned) => WhyNotSays];
 
 /** Each bound of a wish, with what would be said of it. */
 function bounds(wish: Wish): Bound[] {
-  const without = (changes: Partial<Wish>): Wish => ({ ...wish, ...changes });
+  const without = (changes: Partial<Wish>): Edit => ({ kind: 'wish-for', wish: { ...wish, ...changes } });
   return [
     ...(wish.mostMovedBytes === null
       ? []
@@ -80,6 +85,20 @@ function bounds(wish: Wish): Bound[] {
           ] satisfies Bound,
         ]),
   ];
+}
+
+/** Less than this is what a file system takes for itself. Rule of thumb. */
+const EMPTY_BYTES = 256 * MIB;
+
+/** Volumes that no system needs and that hold next to nothing: a place that was held, a drive nobody filled. */
+function empties(planned: Planned): Bound[] {
+  return planned.plan.partitions.flatMap((p): Bound[] => {
+    const candidate = p.treatment === 'keep' && p.role === 'data' && p.from !== null;
+    const used = candidate ? usedOf(planned, p.from) : undefined;
+    if (!used || used.bytes > EMPTY_BYTES) return [];
+    const says = message('why-not.empty', { volume: partitionTitle(p), used: used.bytes });
+    return [[{ kind: 'remove', partition: p.id }, () => says]];
+  });
 }
 
 const titleOf = (plan: Planned['plan'], id: PartitionId) => {

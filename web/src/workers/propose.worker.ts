@@ -1,8 +1,11 @@
 /// <reference lib="webworker" />
-import { proposalsFor } from '@rhizotome/core';
+import { proposalSteps } from '@rhizotome/core';
 import type { ProposeAnswer, ProposeRequest } from './propose.js';
 
+const answer = (message: ProposeAnswer) => postMessage(message);
+
 addEventListener('message', ({ data: { plan, survey } }: MessageEvent<ProposeRequest>) => {
-  const answer: ProposeAnswer = { proposals: proposalsFor({ plan, survey }) };
-  postMessage(answer);
+  let proposals: ProposeAnswer['proposals'];
+  for (proposals of proposalSteps({ plan, survey })) answer({ proposals, done: false });
+  answer({ proposals, done: true });
 });

@@ -67,6 +67,8 @@ export const proposals = {
   'why-not.moved': (p: { volumes: readonly string[]; bytes: number; restarts: number }) =>
     `It would fit if ${and(p.volumes.map(quoted))} may move: ${both(p.bytes)} of data, ${count(p.restarts, 'restart')} in all.`,
   'why-not.untouched': ({ volume }: { volume: string }) => `It would fit if ${quoted(volume)} may change.`,
+  'why-not.empty': ({ volume, used }: { volume: string; used: number }) =>
+    `It would fit if ${quoted(volume)} went: it is empty but for ${binary(used)}. Look into it before.`,
   'why-not.efi': () => 'It would fit with another choice for the EFI system partition.',
   'why-not.restarts': ({ restarts }: { restarts: number }) =>
     `It would fit with ${count(restarts, 'restart')}.`,

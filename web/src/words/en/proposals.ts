@@ -74,7 +74,10 @@ export const proposals = {
   'proposals.exposure-choice': (choice: 'any' | 'none') =>
     choice === 'any' ? 'may cost data in some step' : 'must never cost data',
   'proposals.untouched': () => 'Leave as they are',
-  'proposals.searching': () => 'Weighing the orders of the partitions …',
+  'proposals.searching': (soFar: { proposals: readonly unknown[]; weighed: number } | null) =>
+    soFar === null
+      ? 'Weighing the orders of the partitions …'
+      : `${soFar.weighed} orders of the partitions weighed, ${count(soFar.proposals.length, 'plan')} so far; looking at wishes near by …`,
   'proposals.stop': () => 'Stop',
   'proposals.stopped': () => 'The search was stopped. It runs again when a wish changes.',
   'proposals.failed': (why: string) => `The search could not run: ${why}. Load the page again.`,

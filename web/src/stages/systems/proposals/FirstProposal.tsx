@@ -11,9 +11,9 @@ import { useProposals } from './useProposals.js';
 /** The best of the plans that are proposed, in a few lines; the others are one press away. */
 export function FirstProposal({ survey }: { survey: Survey }) {
   const { plan } = useOpenState();
-  const searched = useProposals(plan, survey);
+  const { state, found: last } = useProposals(plan, survey);
   const { attempt } = useEdit();
-  const found = searched.state === 'found' && searched.of === plan ? searched.proposals : undefined;
+  const found = state === 'found' && last?.of === plan ? last.proposals : undefined;
   const [first] = found?.proposals ?? [];
   const preview = useEditPreview(first?.edit ?? null);
   return (

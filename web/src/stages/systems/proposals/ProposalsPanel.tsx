@@ -39,6 +39,7 @@ export function ProposalsPanel({ survey }: { survey: Survey }) {
 function Wishing({ systems, survey }: { systems: readonly System[]; survey: Survey }) {
   const { plan } = useOpenState();
   const searched = useProposals(plan, survey);
+  const soFar = searched.found?.of === plan ? searched.found.proposals : null;
   return (
     <section className={classes.panel} aria-label={words['proposals.title']()}>
       <h2>{words['proposals.title']()}</h2>
@@ -54,7 +55,7 @@ function Wishing({ systems, survey }: { systems: readonly System[]; survey: Surv
       </div>
       {searched.state === 'searching' && (
         <p role="status">
-          {words['proposals.searching']()}{' '}
+          {words['proposals.searching'](soFar)}{' '}
           <Button size="compact-xs" variant="default" onClick={searched.stop}>
             {words['proposals.stop']()}
           </Button>
@@ -62,8 +63,13 @@ function Wishing({ systems, survey }: { systems: readonly System[]; survey: Surv
       )}
       {searched.state === 'stopped' && <p role="status">{words['proposals.stopped']()}</p>}
       {searched.state === 'failed' && <p role="alert">{words['proposals.failed'](searched.why)}</p>}
-      {searched.state === 'found' && (
-        <Found proposals={searched.proposals} survey={survey} current={searched.of === plan} />
+      {searched.found && (
+        <Found
+          proposals={searched.found.proposals}
+          survey={survey}
+          current={searched.found.of === plan}
+          searching={searched.state === 'searching'}
+        />
       )}
       <ForOthers />
     </section>
@@ -93,9 +99,10 @@ interface FoundProps {
   readonly survey: Survey;
   /** Whether they are for the plan as it is: those of before are shown until new ones come, and cannot be used. */
   readonly current: boolean;
+  readonly searching: boolean;
 }
 
-function Found({ proposals: { proposals, proof, whyNot }, survey, current }: FoundProps) {
+function Found({ proposals: { proposals, proof, whyNot }, survey, current, searching }: FoundProps) {
   const { attempt } = useEdit();
   const plans = useMemo(() => proposals.map((p) => p.after), [proposals]);
   const reasons = proposals.map((p) => p.reasons.map(say));
@@ -103,7 +110,7 @@ function Found({ proposals: { proposals, proof, whyNot }, survey, current }: Fou
   const shared = reasons.length > 1 ? reasons[0]!.filter((r) => reasons.every((of) => of.includes(r))) : [];
   return (
     <>
-      {proposals.length === 0 && <p>{words['proposals.none']()}</p>}
+      {proposals.length === 0 && !searching && <p>{words['proposals.none']()}</p>}
       <ol className={classes.cards} aria-label={words['proposals.list']()}>
         {proposals.map((proposal, i) => (
           <ProposalCard
@@ -123,15 +130,11 @@ function Found({ proposals: { proposals, proof, whyNot }, survey, current }: Fou
         <div className={classes.obstacles}>
           <h3>{words['proposals.why-not']()}</h3>
           <ul>
-            {whyNot.map(({ says, wish }) => (
+            {whyNot.map(({ says, lift }) => (
               <li key={say(says)}>
                 {say(says)}{' '}
-                {wish && (
-                  <Button
-                    size="compact-xs"
-                    variant="default"
-                    onClick={() => attempt({ kind: 'wish-for', wish })}
-                  >
+                {lift && (
+                  <Button size="compact-xs" variant="default" onClick={() => attempt(lift)}>
                     {words['proposals.lift']()}
                   </Button>
                 )}

@@ -2,30 +2,38 @@ import type { Plan, Proposals, Survey } from '@rhizotome/core';
 import { useEffect, useState } from 'react';
 import { searchProposals } from '../../../workers/propose.js';
 
-export type Searched =
-  | { readonly state: 'waiting' }
-  | { readonly state: 'searching'; readonly stop: () => void }
-  | { readonly state: 'stopped' }
-  | { readonly state: 'failed'; readonly why: string }
-  | { readonly state: 'found'; readonly of: Plan; readonly proposals: Proposals };
+/** A search, and what it found: of the plan that it was for. */
+export interface Searched {
+  readonly state: 'waiting' | 'searching' | 'stopped' | 'failed' | 'found';
+  readonly stop: () => void;
+  readonly why: string;
+  readonly found: { readonly of: Plan; readonly proposals: Proposals } | null;
+}
 
-/** Proposals for the plan as it is, searched anew whenever it changes; those of before stay until then. */
+const NONE: Searched = { state: 'waiting', stop: () => undefined, why: '', found: null };
+
+/** Proposals for the plan as it is, searched anew whenever it changes; those of before stay until the first are found. */
 export function useProposals(plan: Plan, survey: Survey): Searched {
-  const [searched, setSearched] = useState<Searched>({ state: 'waiting' });
+  const [searched, setSearched] = useState(NONE);
   useEffect(() => {
-    const { result, cancel } = searchProposals({ plan, survey });
     let ended = false;
-    const end = (next: Searched) => {
-      if (!ended) setSearched(next);
+    const say = (changes: Partial<Searched>) => {
+      if (!ended) setSearched((was) => ({ ...was, ...changes }));
+    };
+    const end = (changes: Partial<Searched>) => {
+      say(changes);
       ended = true;
     };
+    const { result, cancel } = searchProposals({ plan, survey }, (proposals) =>
+      say({ found: { of: plan, proposals } }),
+    );
     const stop = () => {
       end({ state: 'stopped' });
       cancel();
     };
-    const slow = setTimeout(() => !ended && setSearched({ state: 'searching', stop }), SHOWN_AFTER_MS);
+    const slow = setTimeout(() => say({ state: 'searching', stop }), SHOWN_AFTER_MS);
     result.then(
-      ({ proposals }) => end(proposals ? { state: 'found', of: plan, proposals } : { state: 'waiting' }),
+      (proposals) => end(proposals ? { state: 'found', found: { of: plan, proposals } } : NONE),
       (error: unknown) =>
         end({ state: 'failed', why: error instanceof Error ? error.message : String(error) }),
     );
