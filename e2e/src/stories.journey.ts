@@ -229,7 +229,7 @@ describe('dunlin: a second Linux and shared data on a full MBR', () => {
     await on.app.stage('Findings');
     await on.app.sees('The table is converted to GPT in place');
     await on.app.sees('There is no EFI system partition');
-    await on.app.press('Create it, 512 MiB (536.9 MB)');
+    await on.app.press('Create it, 1 GiB (1.1 GB)');
     await on.app.stage('Runbook');
     await on.app.sees('Convert the table of sda to GPT in place');
     const ids = await steps();

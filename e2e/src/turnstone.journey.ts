@@ -28,7 +28,7 @@ describe('turnstone: two Linux systems and shared data, from a blank disk', () =
   });
 
   test('a remedy creates the EFI partition for both', async () => {
-    await on.app.press('Create it, 512 MiB (536.9 MB)');
+    await on.app.press('Create it, 1 GiB (1.1 GB)');
     await on.app.sees('Gauge Linux has no root');
     expect(await on.app.figure('blockers')).toBe('2');
   });
@@ -40,11 +40,11 @@ describe('turnstone: two Linux systems and shared data, from a blank disk', () =
     await create({ owner: 'Desk Linux', role: 'Swap', size: 'ram' });
     await create({ owner: 'Gauge Linux', role: 'Data' });
     expect(await on.app.core('planned')).toEqual([
-      'EFI FAT · new · /boot/efi 512 MiB 536.9 MB',
+      'EFI FAT · new · /boot/efi 1 GiB 1.1 GB',
       'root ext4 · new · / 12 GiB 12.9 GB',
       'root2 ext4 · new · / 30 GiB 32.2 GB',
       'swap swap · new 8 GiB 8.6 GB',
-      'data ext4 · new · /srv/data 173.1 GiB 185.8 GB',
+      'data ext4 · new · /srv/data 172.6 GiB 185.3 GB',
     ]);
     expect(await on.app.figure('blockers')).toBe('0');
     expect(await on.app.figure('hazards')).toBe('0');
@@ -93,7 +93,7 @@ describe('turnstone: two Linux systems and shared data, from a blank disk', () =
       'verify-disk',
     ]);
     await on.app.sees(
-      'start at 1 MiB (sector 2048), size 512 MiB (last sector 1050623)',
+      'start at 1 MiB (sector 2048), size 1 GiB (last sector 2099199)',
       '[data-step="create:new-1"]',
     );
     await on.app.sees(
@@ -105,7 +105,7 @@ describe('turnstone: two Linux systems and shared data, from a blank disk', () =
       '[data-step="install:system-2"]',
     );
     await on.app.sees(
-      'sda5, 173.07 GiB (185.8 GB), ext4: mount at /srv/data; do NOT format.',
+      'sda5, 172.57 GiB (185.3 GB), ext4: mount at /srv/data; do NOT format.',
       '[data-step="install:system-2"]',
     );
     expect(await on.app.texts('tr[data-row] td:nth-child(2)')).toEqual([

@@ -64,6 +64,7 @@ export const sizing = {
   'sizing.twice': () => 'twice',
   'sizing.hibernate': () => 'hibernate',
   'sizing.root': () => 'root',
+  'sizing.boot': () => '/boot',
   'sizing.swap': () => 'swap',
   'sizing.home': () => 'home',
 };

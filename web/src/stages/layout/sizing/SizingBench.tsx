@@ -31,7 +31,7 @@ export function SizingBench({ survey }: { survey: Survey }) {
             { value: 'root', label: words['sizing.root']() },
             { value: 'swap', label: words['sizing.swap']() },
             { value: 'home', label: words['sizing.home']() },
-            { value: 'boot', label: '/boot' },
+            { value: 'boot', label: words['sizing.boot']() },
             { value: 'efi', label: words['sizing.efi-partition']() },
           ]}
           onChange={setPanel}
