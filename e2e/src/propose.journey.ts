@@ -63,7 +63,7 @@ describe('the EFI system partition', () => {
     await on.app.stage('Layout');
     expect((await on.app.core('planned')).filter((line) => line.includes('FAT'))).toEqual([
       'KNOT-ESP FAT · kept · /boot/efi 512 MiB 536.9 MB',
-      'EFI FAT · new · /boot/efi 512 MiB 536.9 MB',
+      'EFI FAT · new · /boot/efi 1 GiB 1.1 GB',
     ]);
   });
 });

@@ -1,4 +1,5 @@
 export { CONTAINER_NUMBER } from './forecast.js';
+export { linesOf, spanOf, titleOfLine, type Line } from './lines.js';
 export { momentsOf, partitionNumbers, type Moment } from './moments.js';
 export {
   lookAlikes,

@@ -6,6 +6,7 @@ import {
   isActive,
   isLogical,
   newPartition,
+  overlap,
   plannedParts,
   type Plan,
 } from '../plan/index.js';
@@ -15,7 +16,7 @@ import { anyStyledDisk, walk } from '../testing/arbitraries.js';
 import type { Survey } from '../survey/index.js';
 import { sectors } from '../quantity/index.js';
 import { drawn, edited, gib, newSystem, planOn, surveysOf } from '../testing/builders.js';
-import { momentsOf, partitionNumbers, sheetsOf } from './index.js';
+import { momentsOf, partitionNumbers, sheetOf, sheetsOf } from './index.js';
 
 /** What can be seen of a partition in a table, and of what it holds. */
 const seen = ({ planned }: ReturnType<typeof momentsOf>[number]) =>
@@ -111,12 +112,48 @@ test('two setups are not given the same room, and who comes after sees what was 
     add('windows-10', 'two'),
     add('linux-small', 'three'),
   );
-  const gaps = sheetsOf({ plan, survey })
-    .filter(({ environment }) => environment.kind === 'installer')
-    .map(({ rows }) => rows.filter((row) => row.kind === 'gap').map((row) => row.instruction));
-  expect(gaps).toEqual([
-    ['nothing', 'give-to-setup'],
-    ['give-to-setup', 'taken'],
-    ['taken', 'taken'],
+  const sheets = sheetsOf({ plan, survey }).filter(({ environment }) => environment.kind === 'installer');
+  const gaps = sheets.map(({ rows }) =>
+    rows.filter((row) => row.kind === 'gap').map((row) => row.instruction),
+  );
+  expect(gaps).toEqual([['nothing', 'give-to-setup'], ['give-to-setup'], []]);
+  const made = sheets.at(-1)!.rows.filter((row) => row.id.startsWith('setup/'));
+  expect(made.map((row) => [row.id, row.device, row.binary])).toEqual([
+    ['setup/two/reserved', 'nvme0n1p6', '16 MiB'],
+    ['setup/two/system', 'nvme0n1p7', '≈ 98.98 GiB'],
+    ['setup/two/recovery', 'nvme0n1p8', '512 MiB–1.00 GiB'],
+    ['setup/one/reserved', 'nvme0n1p3', '16 MiB'],
+    ['setup/one/system', 'nvme0n1p4', '≈ 337.98 GiB'],
+    ['setup/one/recovery', 'nvme0n1p5', '512 MiB–1.00 GiB'],
   ]);
+});
+
+describe('what setups make', () => {
+  const arriving = fc.subarray(['windows-11', 'windows-10', 'linux-small'], { minLength: 1 });
+  test('lies in their rooms, apart from all else, with a number of its own, and is a line of every later list', () => {
+    let setups = 0;
+    fc.assert(
+      fc.property(anyStyledDisk, arriving, (survey, profiles) => {
+        const plan = planOn(
+          survey,
+          ...profiles.map((id) => ({ kind: 'add-system', system: newSystem(id, id, id) }) as const),
+        );
+        const moments = momentsOf({ plan, survey });
+        for (const moment of moments) {
+          const { made, taken, numbers, planned } = moment;
+          const all = [...planned.plan.partitions, ...made];
+          for (const part of made) {
+            setups += 1;
+            expect(taken.some((r) => r.start <= part.start && endOf(part) <= endOf(r))).toBe(true);
+            expect(all.filter((other) => overlap(other, part)).map((p) => p.id)).toEqual([part.id]);
+          }
+          expect(new Set(all.map((p) => numbers.get(p.id))).size).toBe(all.length);
+          const { rows } = sheetOf({ plan, survey }, { environment: { kind: 'live' }, steps: [] }, moment);
+          expect(made.every((part) => rows.some((row) => row.id === part.id))).toBe(true);
+        }
+      }),
+      { numRuns: 60 },
+    );
+    expect(setups).toBeGreaterThan(30);
+  });
 });

@@ -5,7 +5,9 @@ import {
   type Planned,
   type PlannedPartition,
   systemOf,
+  placedParts,
   roomIn,
+  type PlacedSetupPart,
   takesRoom,
   type SetupRoom,
 } from '../plan/index.js';
@@ -24,6 +26,8 @@ export interface Moment {
   readonly numbers: ReadonlyMap<string, number>;
   /** Free space that a setup was given, in which it made partitions of its own by then. */
   readonly taken: readonly SetupRoom[];
+  /** Those partitions, as they are likely to be; they have numbers too. */
+  readonly made: readonly PlacedSetupPart[];
 }
 
 /** The disk before the first step, and after each; as found alone where the steps have no order. */
@@ -42,12 +46,15 @@ export const momentsOf = derived((planned): readonly Moment[] => {
  * Partition numbers as they will be. Kept partitions keep theirs, and new ones get the lowest number that is free when
  * they are made. Forecast in disk order where the steps have no order.
  */
-export const partitionNumbers = derived((planned): ReadonlyMap<string, number> => {
+export const partitionNumbers = derived((planned): ReadonlyMap<string, number> => endOfAll(planned).numbers);
+
+/** How the disk is numbered when all is done, and what setups made on it; forecast where the steps have no order. */
+export const endOfAll = derived((planned): Pick<Moment, 'numbers' | 'made' | 'taken'> => {
   const { ordered } = procedureFor(planned);
-  if (!ordered.ok) return forecastNumbers(planned);
+  if (!ordered.ok) return { numbers: forecastNumbers(planned), made: [], taken: [] };
   const disk = new DiskModel(planned);
   for (const step of ordered.steps) disk.carryOut(step);
-  return disk.numbers;
+  return disk.moment(ordered.steps.length);
 });
 
 /** On a GPT they change no number. On an MBR a logical may come to lie before another. */
@@ -62,6 +69,7 @@ class DiskModel {
   /** The ids of surveyed partitions, by those that they have in the plan. */
   private readonly idInPlan = new Map<string, string>();
   private taken: readonly SetupRoom[] = [];
+  private made: readonly PlacedSetupPart[] = [];
 
   constructor(private readonly whole: Planned) {
     const { plan, survey } = whole;
@@ -83,8 +91,12 @@ class DiskModel {
     const { plan, survey } = this.whole;
     const system = systemOf(plan, id);
     if (!system || !takesRoom(system, plan.partitions)) return;
-    const room = roomIn({ plan: this.planOf(plan, this.partitions()), survey }, id, this.taken);
-    if (room) this.taken = [...this.taken, room];
+    const now = { plan: this.planOf(plan, this.partitions()), survey };
+    const room = roomIn(now, id, this.taken);
+    if (!room) return;
+    this.taken = [...this.taken, room];
+    this.made = [...this.made, ...placedParts(now, room, this.made)];
+    this.numbering.follow(this.table, this.made);
   }
 
   carryOut(step: Step): void {
@@ -100,13 +112,13 @@ class DiskModel {
       }
     }
     const relists = kind.write !== undefined && !(this.table.style === 'gpt' && RESIZING.includes(step.kind));
-    if (relists) this.numbering.follow(this.table);
+    if (relists) this.numbering.follow(this.table, this.made);
   }
 
   moment(after: number): Moment {
     const { plan, survey } = this.whole;
     const planned = { plan: this.planOf(plan, this.partitions()), survey };
-    return { after, planned, numbers: this.numbers, taken: this.taken };
+    return { after, planned, numbers: this.numbers, taken: this.taken, made: this.made };
   }
 
   private partitions(): PlannedPartition[] {

@@ -1,4 +1,4 @@
-import { MBR_SLOTS, type Span } from '../plan/index.js';
+import { MBR_SLOTS, overlap, type Span } from '../plan/index.js';
 import type { TableModel } from '../sequence/index.js';
 import { containerIn, type Survey } from '../survey/index.js';
 import { CONTAINER_NUMBER } from './forecast.js';
@@ -28,8 +28,8 @@ export class Numbering {
     return this.known;
   }
 
-  /** Takes in what the table lists after a step. */
-  follow(table: TableModel): void {
+  /** Takes in what the table lists after a step, and what setups made beside it. */
+  follow(table: TableModel, bySetups: readonly (Span & { readonly id: string })[]): void {
     const next = new Map<string, number>();
     const logicals: Numbered[] = [];
     const fresh: Numbered[] = [];
@@ -46,6 +46,11 @@ export class Numbering {
       if (mbr && logical) logicals.push({ id: this.named(id), span });
       else take(this.named(id), span);
     if (mbr && table.container) take(CONTAINER_NUMBER, table.container);
+    const { container } = table;
+    for (const { id, start, length } of bySetups)
+      if (mbr && container && overlap(container, { start, length }))
+        logicals.push({ id, span: { start, length } });
+      else take(id, { start, length });
     let free = 1;
     for (const { id } of fresh.sort(byPlace)) {
       while (taken[free]) free += 1;

@@ -5,25 +5,25 @@ import {
   endOf,
   overlap,
   fatesOf,
-  partitionTitle,
   plannedContainer,
   roleName,
   shownAs,
-  plannedParts,
   type Fate,
+  type PlacedSetupPart,
   type Plan,
   type PlannedPartition,
   type Span,
   setupRooms,
   type SetupRoom,
 } from '../plan/index.js';
-import { MIB } from '../quantity/index.js';
+
 import { isArriving } from '../system/index.js';
-import { typeName, type Role } from '../table/index.js';
+import { typeFor, typeName, type Role } from '../table/index.js';
 import { volumeName } from '../volume/index.js';
 import { message, type Text } from '../words/index.js';
-import { partitionNumbers } from './moments.js';
+import { endOfAll, partitionNumbers, type Moment } from './moments.js';
 import { CONTAINER_NUMBER } from './forecast.js';
+import { linesOf, spanOf, titleOfLine, type Line } from './lines.js';
 
 /** What to do with a line of this sheet when an installer shows it. */
 export type Instruction =
@@ -66,75 +66,115 @@ export interface RecognitionRow {
   readonly instruction: Instruction;
 }
 
-/** Gaps up to this are not shown by installers, or not worth a line: the lead-in of a logical partition is one. */
-const SMALLEST_GAP_BYTES = MIB;
-
 /** What to do with a line; of a gap, with its span. */
-export type Instruct = (line: PlannedPartition | Span) => Instruction;
+export type Instruct = (line: Line) => Instruction;
 
 /** Every partition, and every gap worth a line, as it will be when all is done. */
 export const recognitionSheet = derived((planned): readonly RecognitionRow[] => {
   const { plan } = planned;
   const fates = new Map(fatesOf(planned).map((fate) => [fate.planned?.id, fate]));
-  const rooms = setupRooms(planned);
+  const { numbers, made, taken } = endOfAll(planned);
+  const rooms = taken.length > 0 ? taken : setupRooms(planned);
   const instruct: Instruct = (line) => {
-    if ('id' in line) return instructionFor(plan, line, fates.get(line.id));
-    return rooms.some((room) => overlap(room, line)) ? 'give-to-setup' : 'nothing';
+    if (line.kind === 'made') return 'leave-alone';
+    if (line.kind === 'partition') return instructionFor(plan, line.partition, fates.get(line.partition.id));
+    return rooms.some((room) => overlap(room, line.span)) ? 'give-to-setup' : 'nothing';
   };
-  return rowsOf(planned, partitionNumbers(planned), instruct, rooms);
+  return rowsOf({ planned, numbers, made }, instruct, rooms);
 });
 
 /** Every partition, and every gap worth a line, of a disk, with what to do with each. */
 export function rowsOf(
-  planned: Planned,
-  numbers: ReadonlyMap<string, number>,
+  { planned, numbers, made }: Pick<Moment, 'planned' | 'numbers' | 'made'>,
   instruct: Instruct,
   rooms: readonly SetupRoom[],
 ): readonly RecognitionRow[] {
   const { plan, survey } = planned;
   const device = deviceName(plan.machine);
-  const parts = plannedParts(planned).filter(
-    (part) =>
-      part.kind === 'partition' ||
-      (part.kind === 'gap' && part.length * survey.disk.sectorBytes > SMALLEST_GAP_BYTES),
-  );
-  const titles = parts.map((part) => {
-    if (part.kind === 'partition') return partitionTitle(part.partition);
-    const room = rooms.find((r) => overlap(r, part));
-    return room
-      ? message('sheet.room', { system: plan.systems.find((s) => s.id === room.system)?.name ?? '' })
-      : message('sheet.free');
-  });
+  const { sectorBytes } = survey.disk;
+  const lines = linesOf(planned, made);
+  const titles = lines.map((line) => titleOfLine(plan, line, rooms));
+  const named = (id: string) => partitionDevice(device, numbers.get(id)!);
   let order = 0;
-  const rows = parts.map((part, i): RecognitionRow => {
-    const sizeBytes = part.length * survey.disk.sectorBytes;
-    const p = part.kind === 'partition' ? part.partition : undefined;
-    const shown = p && shownAs(p);
-    if (p) order += 1;
-    return {
-      id: part.id,
-      kind: p ? 'partition' : 'gap',
+  const rows = lines.map((line, i): RecognitionRow => {
+    const about = {
       title: titles[i]!,
-      sizeBytes,
-      decimal: printedDecimal(sizeBytes),
-      binary: printedBinary(sizeBytes),
-      content: shown ? volumeName(shown.kind) : '',
-      label: shown?.label ?? '',
-      typeName: p ? typeName(typeOf(planned, p)) : '',
-      device: p ? partitionDevice(device, numbers.get(p.id)!) : '',
-      order: p ? order : 0,
       before: titles[i - 1] ?? message('sheet.start'),
       after: titles[i + 1] ?? message('sheet.end'),
-      mountPoint: p?.mountPoint ?? '',
-      isNew: p?.from === null,
-      instruction: instruct(p ?? { start: part.start, length: part.length }),
+      instruction: instruct(line),
     };
+    if (line.kind !== 'gap') order += 1;
+    switch (line.kind) {
+      case 'gap':
+        return { ...NO_PARTITION, ...about, ...printed(line.span, sectorBytes), id: line.id, kind: 'gap' };
+      case 'made': {
+        const { part } = line;
+        return {
+          ...about,
+          ...likely(part, sectorBytes),
+          id: part.id,
+          kind: 'partition',
+          content: part.fileSystem === 'none' ? '' : volumeName(part.fileSystem),
+          label: '',
+          typeName: typeName(typeFor(part.role === 'boot' ? 'data' : part.role, plan.target.style, false)),
+          device: named(part.id),
+          order,
+          mountPoint: '',
+          isNew: true,
+        };
+      }
+      case 'partition': {
+        const p = line.partition;
+        const shown = shownAs(p);
+        return {
+          ...about,
+          ...printed(p, sectorBytes),
+          id: p.id,
+          kind: 'partition',
+          content: volumeName(shown.kind),
+          label: shown.label,
+          typeName: typeName(typeOf(planned, p)),
+          device: named(p.id),
+          order,
+          mountPoint: p.mountPoint,
+          isNew: p.from === null,
+        };
+      }
+    }
   });
   const container = plannedContainer(planned);
   if (!container) return rows;
-  const at = parts.findIndex((part) => part.start >= container.start);
+  const at = lines.findIndex((line) => spanOf(line).start >= container.start);
   const row = containerRow(container.length * survey.disk.sectorBytes, device, numbers);
   return at < 0 ? [...rows, row] : [...rows.slice(0, at), row, ...rows.slice(at)];
+}
+
+const NO_PARTITION = {
+  content: '',
+  label: '',
+  typeName: '',
+  device: '',
+  order: 0,
+  mountPoint: '',
+  isNew: false,
+} as const;
+
+type Sizes = Pick<RecognitionRow, 'sizeBytes' | 'decimal' | 'binary'>;
+
+function printed({ length }: Pick<Span, 'length'>, sectorBytes: number): Sizes {
+  const sizeBytes = length * sectorBytes;
+  return { sizeBytes, decimal: printedDecimal(sizeBytes), binary: printedBinary(sizeBytes) };
+}
+
+/** Sizes that nobody can know before: from, to, or about. */
+function likely(part: PlacedSetupPart, sectorBytes: number): Sizes {
+  const { leastBytes, mostBytes } = part;
+  const { sizeBytes } = printed(part, sectorBytes);
+  const said = (print: (size: number) => string) => {
+    if (mostBytes === null) return `≈ ${print(sizeBytes)}`;
+    return leastBytes === mostBytes ? print(mostBytes) : `${print(leastBytes)}–${print(mostBytes)}`;
+  };
+  return { sizeBytes, decimal: said(printedDecimal), binary: said(printedBinary) };
 }
 
 /** A Linux lists the extended partition as a line of its own, and it looks like one that could be used. */
@@ -150,15 +190,10 @@ function containerRow(
     sizeBytes,
     decimal: printedDecimal(sizeBytes),
     binary: printedBinary(sizeBytes),
-    content: '',
-    label: '',
-    typeName: '',
+    ...NO_PARTITION,
     device: partitionDevice(device, numbers.get(CONTAINER_NUMBER) ?? 0),
-    order: 0,
     before: '',
     after: '',
-    mountPoint: '',
-    isNew: false,
     instruction: 'contains',
   };
 }

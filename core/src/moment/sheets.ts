@@ -6,6 +6,7 @@ import {
   type Plan,
   type Planned,
   type PlannedPartition,
+  type PlacedSetupPart,
   type Span,
   type SetupRoom,
 } from '../plan/index.js';
@@ -18,7 +19,7 @@ import {
   type Step,
   type StepKind,
 } from '../sequence/index.js';
-import { isArriving } from '../system/index.js';
+import { isArriving, type System } from '../system/index.js';
 import { momentsOf, type Moment } from './moments.js';
 import { instructionFor, rowsOf, type Instruct, type Instruction, type RecognitionRow } from './sheet.js';
 
@@ -70,8 +71,12 @@ export function sheetOf(
   const listing = listingOf(placeIn(planned.plan, environment));
   const rooms = momentsOf(planned)[moment.after + steps.length]?.taken ?? moment.taken;
   const instruct: Instruct = (line) =>
-    'id' in line ? toDo(planned, environment, steps, line) : toDoWithGap(planned, steps, line, moment, rooms);
-  const rows = rowsOf(moment.planned, moment.numbers, instruct, rooms);
+    line.kind === 'partition'
+      ? toDo(planned, environment, steps, line.partition)
+      : line.kind === 'made'
+        ? toDoWithMade(planned, steps, line.part)
+        : toDoWithGap(planned, steps, line.span, moment, rooms);
+  const rows = rowsOf(moment, instruct, rooms);
   // The disk tool of a Windows does not show its own reserved partition; its setup does.
   const hidden = (row: RecognitionRow) =>
     listing === 'windows' &&
@@ -109,6 +114,16 @@ function toDo(
   return said === 'format' && done !== 'format' ? 'use-keep' : said;
 }
 
+/** What a setup made is left alone, but for an EFI system partition that the next system starts from. */
+function toDoWithMade({ plan }: Planned, steps: readonly Step[], { role }: PlacedSetupPart): Instruction {
+  const shares = ({ id, ownSetup }: System) =>
+    !ownSetup && !plan.partitions.some((p) => p.role === 'efi' && p.owners.includes(id));
+  const starts = steps.some(
+    (step) => step.kind === 'install' && plan.systems.some((s) => s.id === step.system && shares(s)),
+  );
+  return role === 'efi' && starts ? 'use-keep' : 'leave-alone';
+}
+
 /** A gap in which something is made, or that a setup is given. */
 function toDoWithGap(
   planned: Planned,
@@ -127,6 +142,6 @@ function toDoWithGap(
 const ownSetup = (plan: Plan, id: string): boolean =>
   plan.systems.some((s) => s.id === id && s.ownSetup && isArriving(s));
 
-function isReserved({ planned }: Moment, id: string): boolean {
-  return planned.plan.partitions.some((p) => p.id === id && p.role === 'reserved');
+function isReserved({ planned, made }: Moment, id: string): boolean {
+  return [...planned.plan.partitions, ...made].some((p) => p.id === id && p.role === 'reserved');
 }

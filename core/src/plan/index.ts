@@ -129,6 +129,8 @@ export {
 export {
   installedOver,
   partsOfSetup,
+  placedParts,
+  type PlacedSetupPart,
   roomIn,
   setupRooms,
   takesRoom,

@@ -1,8 +1,10 @@
+import type { VolumeKind } from '../volume/index.js';
+import { alignmentSectors } from './area.js';
 import { overlap, plannedGaps, type Span } from './layout.js';
 import type { Planned } from './planned.js';
-import type { PlannedPartition } from './plan.js';
+import { endOf, type PlannedPartition } from './plan.js';
 import { isActive, MBR_SLOTS, slotsOf } from './slots/index.js';
-import { GIB, MIB } from '../quantity/index.js';
+import { alignDown, alignUp, GIB, MIB, sectors, sectorsToHold } from '../quantity/index.js';
 import { isArriving, type System, type SystemId } from '../system/index.js';
 import type { Role } from '../table/index.js';
 
@@ -14,17 +16,29 @@ export interface SetupRoom extends Span {
 /** What a setup makes in its room. Sizes in bytes; `most` is `null` for what takes the rest. */
 export interface SetupPart {
   readonly role: Role;
+  readonly fileSystem: VolumeKind;
   readonly leastBytes: number;
   readonly mostBytes: number | null;
 }
 
-/** The largest free space that no other setup has. */
+/** A part of a setup where it is likely to lie. */
+export interface PlacedSetupPart extends SetupPart, Span {
+  readonly id: string;
+  readonly system: SystemId;
+}
+
+/** The largest free space that no other setup has; on an MBR, outside of the extended partition only while a slot is left for it. */
 export function roomIn(
   planned: Planned,
   system: SystemId,
   given: readonly SetupRoom[],
 ): SetupRoom | undefined {
-  const free = plannedGaps(planned).filter((gap) => !given.some((room) => overlap(room, gap)));
+  const slots = slotsOf(planned);
+  const outside = given.filter((room) => !slots?.container || !overlap(room, slots.container)).length;
+  const isFull = slots !== undefined && slots.free <= outside;
+  const free = plannedGaps(planned).filter(
+    (gap) => !given.some((room) => overlap(room, gap)) && (gap.inside || !isFull),
+  );
   const [largest] = free.sort((a, b) => b.usable.length - a.usable.length);
   return largest && { system, start: largest.start, length: largest.length };
 }
@@ -60,25 +74,68 @@ export function setupRooms(planned: Planned): readonly SetupRoom[] {
 /**
  * What the setup of a Windows makes in its room, in the order of places. On a GPT: an EFI system partition where the disk has none,
  * the reserved one, the system volume, and recovery behind it. On an MBR: a small active one where none is active and a slot
- * is left. Sizes by common practice. Nothing is told of setups of other families.
+ * is left. Sizes by common practice. Nothing is told of setups of other families. `before`: what other setups made by then.
  */
-export function partsOfSetup(planned: Planned, system: System): readonly SetupPart[] {
+export function partsOfSetup(
+  planned: Planned,
+  system: System,
+  before: readonly SetupPart[] = [],
+): readonly SetupPart[] {
   if (system.family !== 'windows') return [];
   const { plan } = planned;
-  const rest: SetupPart = { role: 'system', leastBytes: system.leastBytes, mostBytes: null };
-  const recovery: SetupPart = { role: 'recovery', leastBytes: GIB / 2, mostBytes: GIB };
+  const rest: SetupPart = {
+    role: 'system',
+    fileSystem: 'ntfs',
+    leastBytes: system.leastBytes,
+    mostBytes: null,
+  };
+  const recovery: SetupPart = {
+    role: 'recovery',
+    fileSystem: 'ntfs',
+    leastBytes: GIB / 2,
+    mostBytes: GIB,
+  };
   if (plan.target.style === 'gpt') {
-    const efi: SetupPart = { role: 'efi', leastBytes: 100 * MIB, mostBytes: 260 * MIB };
+    const efi: SetupPart = { role: 'efi', fileSystem: 'fat', leastBytes: 100 * MIB, mostBytes: 260 * MIB };
     return [
-      ...(plan.partitions.some((p) => p.role === 'efi') ? [] : [efi]),
-      { role: 'reserved', leastBytes: 16 * MIB, mostBytes: 16 * MIB },
+      ...([...plan.partitions, ...before].some((p) => p.role === 'efi') ? [] : [efi]),
+      { role: 'reserved', fileSystem: 'none', leastBytes: 16 * MIB, mostBytes: 16 * MIB },
       rest,
       recovery,
     ];
   }
   const slots = slotsOf(planned);
-  const used = (slots?.primaries.length ?? 0) + (slots?.container ? 1 : 0);
-  const active = plan.partitions.some((p) => isActive(planned, p));
-  const start: SetupPart = { role: 'boot', leastBytes: 50 * MIB, mostBytes: 500 * MIB };
+  const used = (slots?.primaries.length ?? 0) + (slots?.container ? 1 : 0) + before.length;
+  const active = before.length > 0 || plan.partitions.some((p) => isActive(planned, p));
+  const start: SetupPart = {
+    role: 'boot',
+    fileSystem: 'ntfs',
+    leastBytes: 50 * MIB,
+    mostBytes: 500 * MIB,
+  };
   return [...(active || used + 2 > MBR_SLOTS ? [] : [start]), rest];
+}
+
+/**
+ * Where the parts of a setup are likely to lie in its room: side by side from its first whole MiB on, each as large as it is at the
+ * most, and what takes the rest between them. None where the room is too small for its system.
+ */
+export function placedParts(
+  planned: Planned,
+  room: SetupRoom,
+  before: readonly SetupPart[],
+): readonly PlacedSetupPart[] {
+  const system = planned.plan.systems.find((s) => s.id === room.system);
+  const parts = system ? partsOfSetup(planned, system, before) : [];
+  const step = alignmentSectors(planned.survey.disk.sectorBytes);
+  const length = ({ mostBytes }: SetupPart) =>
+    mostBytes === null ? 0 : alignUp(sectorsToHold(mostBytes, planned.survey.disk.sectorBytes), step);
+  let at: number = alignUp(room.start, step);
+  const rest = alignDown(endOf(room) - at - parts.reduce((sum, part) => sum + length(part), 0), step);
+  if (!system || rest * planned.survey.disk.sectorBytes < system.leastBytes) return [];
+  return parts.map((part): PlacedSetupPart => {
+    const placed = { start: sectors(at), length: sectors(part.mostBytes === null ? rest : length(part)) };
+    at = endOf(placed);
+    return { ...part, ...placed, id: `setup/${room.system}/${part.role}`, system: room.system };
+  });
 }

@@ -17,7 +17,8 @@ export function runbookHtml(catalogue: Catalogue, runbook: Runbook, title: Runbo
 }
 
 /** What the table lists when a place is entered, to be compared. */
-const listedAs = ({ disk }: RunbookPhase): string => JSON.stringify(disk.plan.partitions);
+const listedAs = ({ disk }: RunbookPhase): string =>
+  JSON.stringify([disk.planned.plan.partitions, disk.made]);
 
 /** The parts of the page, in the words of one language. */
 class Page {

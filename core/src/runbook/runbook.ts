@@ -18,6 +18,7 @@ import { commandsOf } from './commands.js';
 import { exposureOf, laneOf, nameOf, placeNote, placeOf, stepSays, type StepCode } from './says/index.js';
 import type { ExposureSays } from './says/exposure.js';
 import type { LaneSays, NoteSays, PlaceSays } from './says/place.js';
+import type { DiskThen } from './strip.js';
 import { timeSays, type TimeSays } from './time.js';
 import { backSays, lossSays, type BackStep, type LossSays } from './way-back.js';
 import { mountsOf, type SystemMounts } from './mounts.js';
@@ -44,7 +45,7 @@ export interface RunbookPhase {
   readonly environment: Environment;
   readonly restart: boolean;
   /** The disk when it is entered. */
-  readonly disk: Planned;
+  readonly disk: DiskThen;
   readonly steps: readonly RunbookStep[];
   /** What is listed there when it is entered, where a line of it is picked. */
   readonly sheet: Sheet | null;
@@ -71,7 +72,7 @@ export interface Runbook {
   readonly times: readonly StepTime[];
   readonly sheet: readonly RecognitionRow[];
   /** The disk when all is done. */
-  readonly end: Planned;
+  readonly end: DiskThen;
   /** Why there is no order of steps, where there is none. */
   readonly refusal: OrderSays | null;
   /** What cannot be brought back, from which step on. */
@@ -99,7 +100,7 @@ export const runbookFor = derived((planned): Runbook => {
     note: placeNote(planned, environment, restart),
     environment,
     restart,
-    disk: moments[number]!.planned,
+    disk: moments[number]!,
     sheet: sheets.get(number) ?? null,
     steps: steps.map((step): RunbookStep => {
       number += 1;
@@ -128,7 +129,7 @@ export const runbookFor = derived((planned): Runbook => {
     day: dayOf(planned, steps, restarts),
     times: steps.map((step) => ({ step: step.id, seconds: timeOf(planned, step) })),
     sheet: recognitionSheet(planned),
-    end: ordered.ok ? moments.at(-1)!.planned : planned,
+    end: ordered.ok ? moments.at(-1)! : { planned, made: [], taken: [] },
     refusal: ordered.ok ? null : orderSays(planned, ordered),
     losses: lossesOf(planned, steps).map((loss) => lossSays(planned, loss, steps)),
     done: steps.findLastIndex((s) => ticked.has(s.id)) + 1,

@@ -1,7 +1,10 @@
-import { partitionTitle, plannedParts, type Planned } from '../plan/index.js';
+import { linesOf, spanOf, titleOfLine, type Moment } from '../moment/index.js';
 import { formatBinary } from '../quantity/index.js';
 import { message, textIn, type Catalogue } from '../words/index.js';
 import { escaped } from './escaped.js';
+
+/** A moment as far as its drawing needs it. */
+export type DiskThen = Pick<Moment, 'planned' | 'made' | 'taken'>;
 
 const WIDTH = 760;
 const HEIGHT = 46;
@@ -19,28 +22,28 @@ const NOBODY = '#e4dfd7';
  * The disk at a moment as one bar, from its first sector on the left to its last on the right: an SVG element for a page.
  * In a readable scale: what would be too thin to see is drawn wider.
  */
-export function stripSvg(catalogue: Catalogue, planned: Planned): string {
+export function stripSvg(catalogue: Catalogue, { planned, made, taken }: DiskThen): string {
   const { plan, survey } = planned;
   const { sectorBytes, sizeSectors } = survey.disk;
-  const parts = plannedParts(planned).filter(
-    (part) => part.kind === 'partition' || (part.kind === 'gap' && part.length * sectorBytes > 1024 * 1024),
-  );
-  const wished = parts.map((part) => Math.max(LEAST, (part.length / sizeSectors) * WIDTH));
+  const lines = linesOf(planned, made);
+  const wished = lines.map((line) => Math.max(LEAST, (spanOf(line).length / sizeSectors) * WIDTH));
   const all = wished.reduce((sum, w) => sum + w, 0);
   let x = 0;
-  const drawn = parts.map((part, i) => {
+  const drawn = lines.map((line, i) => {
     const width = (wished[i]! / all) * WIDTH;
     const at = x;
     x += width;
-    const owner = part.kind === 'partition' ? part.partition.owners[0] : undefined;
+    const owner =
+      line.kind === 'made'
+        ? line.part.system
+        : line.kind === 'partition'
+          ? line.partition.owners[0]
+          : undefined;
     const index = plan.systems.findIndex((s) => s.id === owner);
-    const fill = part.kind === 'gap' ? '#fff' : index < 0 ? NOBODY : FILLS[index % FILLS.length]!;
-    const title = textIn(
-      catalogue,
-      part.kind === 'partition' ? partitionTitle(part.partition) : message('sheet.free'),
-    );
-    const size = formatBinary(part.length * sectorBytes);
-    const dashes = part.kind === 'gap' ? ' stroke-dasharray="4 3"' : '';
+    const fill = line.kind === 'gap' ? '#fff' : index < 0 ? NOBODY : FILLS[index % FILLS.length]!;
+    const title = textIn(catalogue, titleOfLine(plan, line, taken));
+    const size = formatBinary(spanOf(line).length * sectorBytes);
+    const dashes = line.kind === 'gap' ? ' stroke-dasharray="4 3"' : '';
     return `<g><title>${escaped(`${title}, ${size}`)}</title><rect x="${px(at + 0.5)}" y=".5" width="${px(width - 1)}" height="${HEIGHT - 1}" fill="${fill}" stroke="#2a2520"${dashes}/>${
       width < WORDED ? '' : words(at + 5, width - 8, title, size)
     }</g>`;

@@ -13,6 +13,7 @@ import {
 } from '../../plan/index.js';
 import { entryName } from '../../firmware/index.js';
 import { sheetOf, sheetsOf, type RecognitionRow, type Sheet } from '../../moment/index.js';
+import { deviceName, partitionDevice } from '../../recognition/index.js';
 import { volumeName } from '../../volume/index.js';
 import { procedureFor, type StepFor } from '../../sequence/index.js';
 import { entryOf, FALLBACK_PATH, setupMakingEfi, startOf, systemsAfter } from '../../start/index.js';
@@ -62,8 +63,16 @@ export function install(planned: At, step: StepFor<'install'>) {
       made.find(({ p }) => p.role === 'efi')?.device ??
       null,
     made: made.map(({ p, device }) => ({ device, name: partitionTitle(p) })),
+    efiMadeAs: efiOfSetup(planned),
     efiMadeBy: madeBy !== undefined && madeBy.id !== step.system ? madeBy.name : null,
   });
+}
+
+/** The device of an EFI system partition that a setup made by then. */
+function efiOfSetup({ before, plan }: At): string | null {
+  const made = before.made.find(({ role }) => role === 'efi');
+  const number = made && before.numbers.get(made.id);
+  return number === undefined ? null : partitionDevice(deviceName(plan.machine), number);
 }
 
 /** What is created in the same installer, before this step. */
@@ -136,7 +145,7 @@ function sheetOfInstaller(at: At, { system, environment }: StepFor<'install'>): 
 }
 
 /** A setup that makes its own partitions is given a placeholder to format, or the largest free space. */
-function roomForSetup(planned: Planned, system: System, sheet: readonly RecognitionRow[]) {
+function roomForSetup(planned: At, system: System, sheet: readonly RecognitionRow[]) {
   const placeholder = sheet.find((row) => {
     const p = row.kind === 'partition' ? partitionOf(planned.plan, row.id) : undefined;
     return p?.role === 'system' && p.treatment === 'format' && p.owners.includes(system.id);
@@ -154,7 +163,10 @@ function roomForSetup(planned: Planned, system: System, sheet: readonly Recognit
     .filter((row) => row.instruction === 'give-to-setup')
     .sort((a, b) => b.sizeBytes - a.sizeBytes);
   if (!largest) return { kind: 'none' as const, leastBytes: system.leastBytes };
-  const makes = partsOfSetup(planned, system).map((part) => ({ ...part, role: roleInSentence(part.role) }));
+  const makes = partsOfSetup(planned.before.planned, system, planned.before.made).map((part) => ({
+    ...part,
+    role: roleInSentence(part.role),
+  }));
   return {
     kind: 'gap' as const,
     binary: largest.binary,

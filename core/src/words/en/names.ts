@@ -63,6 +63,8 @@ export const names = {
     `partition ${number}${label === '' ? '' : ` “${label}”`}: ${content}`,
 
   'sheet.free': () => 'free space',
+  'sheet.by-setup': ({ role, system }: { role: string; system: string }) =>
+    `${role}, made by the setup of ${system}`,
   'sheet.room': ({ system }: { system: string }) => `free space for the setup of ${system}`,
   'sheet.start': () => 'start of the disk',
   'sheet.end': () => 'end of the disk',

@@ -1,9 +1,12 @@
 import { ActionIcon, Button } from '@mantine/core';
 import {
+  linesOf,
   message,
   momentsOf,
   partitionDevice,
   formatBinary,
+  spanOf,
+  titleOfLine,
   type Moment,
   type Runbook,
   type RunbookStep,
@@ -12,11 +15,10 @@ import {
 import { useDeferredValue } from 'react';
 import { useOpenState, useSelection } from '../../open/context.js';
 import { SectionGlance } from '../../section/SectionGlance.js';
-import { say } from '../../words/say.js';
+import { say, text } from '../../words/say.js';
 import { words } from '../../words/words.js';
 import classes from './AtMoment.module.css';
 import { PowerCut } from './PowerCut.js';
-import { partitionTitle } from '../../words/names.js';
 
 interface AtMomentProps {
   readonly runbook: Runbook;
@@ -86,17 +88,22 @@ export function AtMoment({ runbook, survey, at, go }: AtMomentProps) {
 
 /** The table as it is then, by its numbers. */
 function Table({ moment, device, sectorBytes }: { moment: Moment; device: string; sectorBytes: number }) {
-  const { planned, numbers } = moment;
+  const { planned, numbers, made, taken } = moment;
+  const lines = linesOf(planned, made).filter((line) => line.kind !== 'gap');
   return (
     <table className={classes.table} aria-label={words['moment.table']()}>
       <tbody>
-        {planned.plan.partitions.map((p) => (
-          <tr key={p.id} data-at={p.id}>
-            <td className="mono">{partitionDevice(device, numbers.get(p.id) ?? 0)}</td>
-            <td>{partitionTitle(p)}</td>
-            <td className={classes.size}>{formatBinary(p.length * sectorBytes)}</td>
-          </tr>
-        ))}
+        {lines.map((line) => {
+          const { id } = line.kind === 'made' ? line.part : line.partition;
+          const size = formatBinary(spanOf(line).length * sectorBytes);
+          return (
+            <tr key={id} data-at={id}>
+              <td className="mono">{partitionDevice(device, numbers.get(id) ?? 0)}</td>
+              <td>{text(titleOfLine(planned.plan, line, taken))}</td>
+              <td className={classes.size}>{line.kind === 'made' ? words['moment.likely'](size) : size}</td>
+            </tr>
+          );
+        })}
       </tbody>
     </table>
   );

@@ -4,6 +4,7 @@ export const moment = {
   'moment.slider': () => 'Go along the procedure',
   'moment.back': () => 'One step back',
   'moment.on': () => 'One step on',
+  'moment.likely': (size: string) => `≈ ${size}`,
   'moment.table': () => 'The table at this moment',
   'moment.then': () => 'then',
   'moment.practice': (after: number) => `Practice disk after step ${after}`,

@@ -128,6 +128,8 @@ export const systems = {
     efiDevice: string | null;
     /** A setup before it, which may have made one. */
     efiMadeBy: string | null;
+    /** As which device it is listed. */
+    efiMadeAs: string | null;
     /** Partitions that were created here for it, in this installer. */
     made: readonly { readonly device: string; readonly name: string }[];
   }) =>
@@ -158,7 +160,7 @@ export const systems = {
           ? p.efiDevice === null
             ? p.efiMadeBy === null
               ? 'Set the target of the boot loader to an EFI system partition. The plan has none for it.'
-              : `Set the target of the boot loader to the EFI system partition that the setup of ${p.efiMadeBy} made; do NOT format it.`
+              : `Set the target of the boot loader to the EFI system partition that the setup of ${p.efiMadeBy} made${p.efiMadeAs === null ? '' : `, likely ${p.efiMadeAs}`}; do NOT format it.`
             : `Set the target of the boot loader to the EFI system partition ${p.efiDevice}.`
           : `Set the target of the boot loader to the disk itself, ${p.disk.device}, not to a partition.`,
       ],
