@@ -14,7 +14,7 @@ import { typeOf } from '../recognition/index.js';
 import { kindOf, procedureFor } from '../sequence/index.js';
 import { anyStyledDisk, walk } from '../testing/arbitraries.js';
 import type { Survey } from '../survey/index.js';
-import { sectors } from '../quantity/index.js';
+import { GIB, sectors } from '../quantity/index.js';
 import { drawn, edited, gib, newSystem, planOn, surveysOf } from '../testing/builders.js';
 import { momentsOf, partitionNumbers, sheetOf, sheetsOf } from './index.js';
 
@@ -125,6 +125,27 @@ test('two setups are not given the same room, and who comes after sees what was 
     ['setup/one/reserved', 'nvme0n1p3', '16 MiB'],
     ['setup/one/system', 'nvme0n1p4', '≈ 337.98 GiB'],
     ['setup/one/recovery', 'nvme0n1p5', '512 MiB–1.00 GiB'],
+  ]);
+});
+
+test('a setup that is told a size takes no more, and the next one is given the rest', () => {
+  const survey = drawn(500, ['1GiB efi']);
+  const setup = (id: string, profile: string, room?: number) =>
+    ({ kind: 'add-system', system: { ...newSystem(profile, id, id), room } }) as const;
+  const plan = planOn(survey, setup('one', 'windows-11', 200 * GIB), setup('two', 'windows-10'));
+  const sheets = sheetsOf({ plan, survey }).filter(({ environment }) => environment.kind === 'installer');
+  expect(sheets.map(({ rows }) => rows.map((row) => [row.instruction, row.binary]))).toEqual([
+    [
+      ['leave-alone', '1.00 GiB'],
+      ['give-to-setup', '499.00 GiB'],
+    ],
+    [
+      ['leave-alone', '1.00 GiB'],
+      ['leave-alone', '16 MiB'],
+      ['leave-alone', '≈ 198.98 GiB'],
+      ['leave-alone', '512 MiB–1.00 GiB'],
+      ['give-to-setup', '299.00 GiB'],
+    ],
   ]);
 });
 

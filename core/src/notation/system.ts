@@ -46,6 +46,7 @@ export function systemLine(system: System): string {
     ...(system.swap ? [`swap ${system.swap}`] : []),
     ...(system.parts ? [`parts ${system.parts}`] : []),
     ...(system.medium ? [`medium ${system.medium}`] : []),
+    ...(system.room === undefined ? [] : [`room ${formatExact(system.room)}`]),
     ...(system.wish ? systemWishFields(system.wish) : []),
     ...(system.use ? useFields(system.use) : []),
     ...(system.host
@@ -97,6 +98,7 @@ export function readSystem(line: Line, freshId: string, version: Version): Syste
     ...base,
     ...(change ? { change } : {}),
     ...(host ? { host } : {}),
+    ...chosen('room', fields.size('room', NOTHING_KNOWN)),
     ...chosen('wish', takeSystemWish(fields)),
     ...chosen('use', takeUse(fields)),
     ...chosen('swap', fields.oneOf('swap', SWAP_CHOICES)),

@@ -129,6 +129,7 @@ export {
 export {
   installedOver,
   partsOfSetup,
+  partsInRooms,
   placedParts,
   type PlacedSetupPart,
   roomIn,

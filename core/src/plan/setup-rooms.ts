@@ -1,7 +1,7 @@
 import type { VolumeKind } from '../volume/index.js';
 import { alignmentSectors } from './area.js';
 import { overlap, plannedGaps, type Span } from './layout.js';
-import type { Planned } from './planned.js';
+import { derived, type Planned } from './planned.js';
 import { endOf, type PlannedPartition } from './plan.js';
 import { isActive, MBR_SLOTS, slotsOf } from './slots/index.js';
 import { alignDown, alignUp, GIB, MIB, sectors, sectorsToHold } from '../quantity/index.js';
@@ -27,20 +27,35 @@ export interface PlacedSetupPart extends SetupPart, Span {
   readonly system: SystemId;
 }
 
-/** The largest free space that no other setup has; on an MBR, outside of the extended partition only while a slot is left for it. */
+/**
+ * The largest free space that no other setup has, or as much of it as the setup is told to take; on an MBR, outside of the extended
+ * partition only while a slot is left for it.
+ */
 export function roomIn(
   planned: Planned,
   system: SystemId,
   given: readonly SetupRoom[],
 ): SetupRoom | undefined {
+  const { plan, survey } = planned;
   const slots = slotsOf(planned);
   const outside = given.filter((room) => !slots?.container || !overlap(room, slots.container)).length;
   const isFull = slots !== undefined && slots.free <= outside;
-  const free = plannedGaps(planned).filter(
-    (gap) => !given.some((room) => overlap(room, gap)) && (gap.inside || !isFull),
-  );
-  const [largest] = free.sort((a, b) => b.usable.length - a.usable.length);
-  return largest && { system, start: largest.start, length: largest.length };
+  const free = plannedGaps(planned)
+    .filter((gap) => gap.inside || !isFull)
+    .map((gap) => behindRooms(gap, given));
+  const [largest] = free.sort((a, b) => b.length - a.length);
+  if (!largest || largest.length <= 0) return undefined;
+  const told = plan.systems.find((s) => s.id === system)?.room;
+  const step = alignmentSectors(survey.disk.sectorBytes);
+  const wanted = told === undefined ? Infinity : alignUp(sectorsToHold(told, survey.disk.sectorBytes), step);
+  const lead = alignUp(largest.start, step) - largest.start;
+  return { system, start: largest.start, length: sectors(Math.min(largest.length, lead + wanted)) };
+}
+
+/** What setups before leave of free space: they take it from its start. */
+function behindRooms(gap: Span, given: readonly SetupRoom[]): Span {
+  const start = Math.max(gap.start, ...given.filter((room) => overlap(room, gap)).map(endOf));
+  return { start: sectors(start), length: sectors(endOf(gap) - start) };
 }
 
 /** Whether the setup of a system is given free space, and no partition that is held for it. */
@@ -139,3 +154,11 @@ export function placedParts(
     return { ...part, ...placed, id: `setup/${room.system}/${part.role}`, system: room.system };
   });
 }
+
+/** What all setups are likely to make in their rooms, in the order in which they are installed. */
+export const partsInRooms = derived((planned: Planned): readonly PlacedSetupPart[] =>
+  setupRooms(planned).reduce<readonly PlacedSetupPart[]>(
+    (made, room) => [...made, ...placedParts(planned, room, made)],
+    [],
+  ),
+);

@@ -57,8 +57,10 @@ export function* proposalSteps(planned: Planned): Generator<Proposals> {
 
 /** The best of them for just what is wished, and what keeps the wish from being given. */
 export const bestProposalFor = derived(
-  (planned: Planned): Pick<Proposals, 'proposals' | 'whyNot'> | undefined =>
-    proposalSteps(planned).next().value,
+  (planned: Planned): Pick<Proposals, 'proposals' | 'whyNot'> | undefined => {
+    const [first] = proposalSteps(planned);
+    return first;
+  },
 );
 
 function searched(planned: Planned, situation: Situation) {

@@ -65,6 +65,8 @@ export interface System extends SystemNeeds {
   readonly medium?: Medium | undefined;
   /** An intent: who makes the partitions that are its alone. Where absent: its installer, unless the disk is worked on in a live session anyway. */
   readonly parts?: PartMaker | undefined;
+  /** An intent, in bytes: how much of the free space its setup is told to take. Where absent: all of it. */
+  readonly room?: number | undefined;
   /** What is wished for it, from which proposals are searched. Where absent: the usual. */
   readonly wish?: SystemWish | undefined;
   /** What it is to hold, for the sizes that are advised. Where absent: the usual. */
@@ -237,6 +239,7 @@ export const SystemSchema = exactly<System>()(
     hibernation: z.literal('off').optional(),
     swap: z.enum(SWAP_CHOICES).optional(),
     parts: z.enum(PART_MAKERS).optional(),
+    room: room.min(1).optional(),
     wish: SystemWishSchema.optional(),
     use: SystemUseSchema.optional(),
     leastBytes: room,

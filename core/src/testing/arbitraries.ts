@@ -231,7 +231,7 @@ export function anyEdit(planned: Planned): fc.Arbitrary<Edit> {
     fc.record({
       kind: fc.constant('change-system'),
       system: fc.constantFrom(...plan.systems.map((s) => s.id), 'system-1'),
-      changes: fc.record({ use: fc.option(use) }),
+      changes: fc.record({ use: fc.option(use), room: fc.option(fc.integer({ min: 1, max: 2 ** 40 })) }),
     }),
     fc
       .constantFrom('linux-desktop', 'linux-image', 'windows-10', 'bsd')

@@ -106,6 +106,20 @@ const StratumShape = memo(function StratumShape({
               style={{ fill, stroke: fill }}
             />
           )}
+          {placed.outlines.map(({ id, title, top: from, bottom }) => (
+            <rect
+              key={id}
+              data-outline={id}
+              x={x + 5}
+              width={width - 10}
+              y={from + 1}
+              height={Math.max(1, bottom - from - 2)}
+              className={classes.outline}
+              style={{ stroke: fill }}
+            >
+              <title>{title}</title>
+            </rect>
+          ))}
         </>
       ) : (
         <>

@@ -25,6 +25,8 @@ export interface PlacedStratum {
   readonly labelAt: number;
   /** Where its floor is drawn, from the top of the drawing; absent where it has none. */
   readonly floorAt?: number;
+  /** Where what is in it is drawn in outline. */
+  readonly outlines: readonly (Edge & { readonly id: string; readonly title: string })[];
 }
 
 export interface PlacedRibbon {
@@ -61,6 +63,7 @@ export interface PlacedSection {
 
 const LEAST_PARTITION = 24;
 const LEAST_GAP = 14;
+const LEAST_OUTLINE = 7;
 const LABEL = { twoLines: 36, oneLine: 20 } as const;
 
 /** How a section is to be drawn. */
@@ -151,13 +154,16 @@ const WIDEST = 1080;
 const clamp = (n: number, least: number, most: number) => Math.max(least, Math.min(most, n));
 
 function scaleFor(strata: readonly Stratum[], view: View, height: number, kind: ScaleKind): DiskScale {
-  const within = (s: Stratum) => {
+  const within = (s: View, leastPixels: number) => {
     const start = Math.max(s.start, view.start);
     const length = Math.min(s.start + s.length, view.start + view.length) - start;
-    return { start: start - view.start, length, leastPixels: s.kind === 'gap' ? LEAST_GAP : LEAST_PARTITION };
+    return { start: start - view.start, length, leastPixels };
   };
-  const inner =
-    kind === 'true' ? trueScale(view.length, height) : readableScale(view.length, strata.map(within), height);
+  const drawn = strata.flatMap((s) => [
+    within(s, s.kind === 'gap' ? LEAST_GAP : LEAST_PARTITION),
+    ...(s.inside ?? []).filter((part) => overlaps(part, view)).map((part) => within(part, LEAST_OUTLINE)),
+  ]);
+  const inner = kind === 'true' ? trueScale(view.length, height) : readableScale(view.length, drawn, height);
   return viewScale(inner, view);
 }
 
@@ -181,6 +187,11 @@ function placeCore(strata: readonly Stratum[], scale: DiskScale, labelHeight: nu
       height: bottom - top,
       exaggerated: scale.exaggerates(stratum),
       labelAt: labels[i]!,
+      outlines: (stratum.inside ?? []).map((part) => ({
+        id: part.id,
+        title: part.title,
+        ...seenEdge(scale, part),
+      })),
       ...(floorAt === undefined || floorAt < 0 || floorAt > scale.height ? {} : { floorAt }),
     };
   });

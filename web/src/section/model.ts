@@ -9,6 +9,7 @@ import {
   MIB,
   mountPointsOf,
   overlap,
+  partsInRooms,
   partsOfSetup,
   roleInSentence,
   plannedContainer,
@@ -45,6 +46,16 @@ export interface Stratum {
   readonly unaligned?: boolean;
   /** Least length, in sectors; absent where not known or where nothing is kept. */
   readonly floor?: number;
+  /** What a setup makes in it. */
+  readonly inside?: readonly Outline[];
+}
+
+/** Something drawn in outline within a stratum. Span in sectors. */
+export interface Outline {
+  readonly id: string;
+  readonly title: string;
+  readonly start: number;
+  readonly length: number;
 }
 
 export interface SectionModel {
@@ -141,7 +152,7 @@ function floorSectors(floor: Measured | undefined, sectorBytes: number): number 
   return floor && floor.evidence !== 'no-content' ? Math.ceil(floor.bytes / sectorBytes) : undefined;
 }
 
-type RoomWords = Pick<Stratum, 'title' | 'notes' | 'owners'>;
+type RoomWords = Pick<Stratum, 'title' | 'notes' | 'owners' | 'inside'>;
 
 /** Free space that a setup is given: whose it is, and what will be made in it. */
 function roomOf(planned: Planned, rooms: readonly SetupRoom[], gap: Span): RoomWords | undefined {
@@ -153,6 +164,9 @@ function roomOf(planned: Planned, rooms: readonly SetupRoom[], gap: Span): RoomW
     title: words['section.room'](system.name),
     notes: makes.length > 0 ? [words['section.makes'](makes)] : [],
     owners: [system.id],
+    inside: partsInRooms(planned)
+      .filter((part) => part.system === system.id)
+      .map(({ id, role, start, length }) => ({ id, title: text(roleInSentence(role)), start, length })),
   };
 }
 
@@ -170,6 +184,7 @@ function gapStratum(
       title: room?.title ?? words['section.free'](),
       notes: [...(room?.notes ?? []), ...(inside ? [words['section.extended']()] : [])],
       owners: room?.owners ?? [],
+      ...(room?.inside ? { inside: room.inside } : {}),
     },
   ];
 }

@@ -19,6 +19,7 @@ export const ChangeSystemSchema = z.strictObject({
     host: SystemSchema.shape.host.nullable(),
     hibernation: SystemSchema.shape.hibernation.nullable(),
     swap: SystemSchema.shape.swap.nullable(),
+    room: SystemSchema.shape.room.nullable(),
     wish: SystemSchema.shape.wish.nullable(),
     use: SystemSchema.shape.use.nullable(),
     parts: SystemSchema.shape.parts.nullable(),

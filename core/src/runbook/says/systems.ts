@@ -172,6 +172,7 @@ function roomForSetup(planned: At, system: System, sheet: readonly RecognitionRo
     binary: largest.binary,
     decimal: largest.decimal,
     after: largest.before,
+    takesBytes: system.room ?? null,
     makes,
   };
 }

@@ -18,6 +18,7 @@ import { OwnerSwatch } from '../../parts/OwnerSwatch.js';
 import { FindingCard } from '../findings/FindingCard.js';
 import { FirstProposal } from '../systems/proposals/FirstProposal.js';
 import { CreateInGap } from './CreateInGap.js';
+import { RoomOfSetup } from './RoomOfSetup.js';
 import { PartitionInspector } from './PartitionInspector.js';
 import classes from './LayoutStage.module.css';
 import { words } from '../../words/words.js';
@@ -35,7 +36,10 @@ export function Inspector({ survey }: { survey: Survey }) {
       {partition ? (
         <PartitionInspector key={partition.id} survey={survey} partition={partition} />
       ) : gap ? (
-        <CreateInGap key={gap.id} survey={survey} gap={gap} />
+        <>
+          <CreateInGap key={gap.id} survey={survey} gap={gap} />
+          <RoomOfSetup survey={survey} gap={gap} />
+        </>
       ) : deleted ? (
         <DeletedPart survey={survey} id={deleted.id} />
       ) : foundParts(survey).some((part) => part.id === selected) ? (

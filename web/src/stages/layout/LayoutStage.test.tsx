@@ -112,7 +112,7 @@ describe('beside the drawing', () => {
     const gives = screen
       .getAllByRole<HTMLButtonElement>('button')
       .findLast(
-        (b) => /\d [MG]iB/.test(b.textContent ?? '') && !/^Wish/.test(b.textContent!) && !b.disabled,
+        (b) => /\d [MG]iB/.test(b.textContent ?? '') && !/^Wish/.test(b.textContent) && !b.disabled,
       )!;
     await hand.hover(gives);
     await hand.click(gives);

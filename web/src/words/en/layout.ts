@@ -162,6 +162,10 @@ export const layout = {
   'layout.slot-logical': () => 'logical',
   'layout.new-volume': () => 'new',
   'layout.no-layer': () => 'nothing',
+  'layout.room-of-setup': (system: string, size: string) => `The setup of ${system} is given ${size} of it.`,
+  'layout.setup-takes': (system: string) => `Of it, the setup of ${system} takes`,
+  'layout.all-of-it': () => 'all of it',
+  'layout.setup-makes': (parts: readonly string[]) => `It is likely to create: ${parts.join(', ')}.`,
   'layout.room': (size: string, inside: boolean) =>
     inside ? `${size} can be used, in the extended partition` : `${size} can be used`,
 };

@@ -35,6 +35,12 @@ const folderOf = ({ loader }: EntryFields): string => {
 };
 
 /** What is installed, and how systems start. */
+/** Setups ask for megabytes, and count in 1024s. */
+const takes = (bytes: number | null): string =>
+  bytes === null
+    ? ''
+    : ` Create a new partition in it, and enter ${Math.ceil(bytes / 2 ** 20)} MB as its size: ${both(bytes)}, not all of the free space.`;
+
 export const systems = {
   'step.redo-start': ({
     system,
@@ -227,6 +233,8 @@ export const systems = {
           binary: string;
           decimal: string;
           after: string;
+          /** How much of it, where not all. */
+          takesBytes: number | null;
           /** What the setup makes there; `mostBytes` is `null` for what takes the rest. */
           makes: readonly { role: string; leastBytes: number; mostBytes: number | null }[];
         }
@@ -241,7 +249,7 @@ export const systems = {
           : p.room.kind === 'placeholder'
             ? `Choose the custom installation, then the line of ${p.room.binary} (${p.room.decimal}): number ${p.room.number} in the order on the disk, after ${p.room.after}. The setup formats it.`
             : p.room.kind === 'gap'
-              ? `Choose the custom installation, then the free space of ${p.room.binary} (${p.room.decimal}) after ${p.room.after}. The setup creates its own partitions there${p.room.makes.length > 0 ? `, usually in this order: ${and(p.room.makes.map(made))}` : ''}.`
+              ? `Choose the custom installation, then the free space of ${p.room.binary} (${p.room.decimal}) after ${p.room.after}.${takes(p.room.takesBytes)} The setup creates its own partitions there${p.room.makes.length > 0 ? `, usually in this order: ${and(p.room.makes.map(made))}` : ''}.`
               : `There is no free space for it. It needs at least ${both(p.room.leastBytes)} in one piece.`,
       ],
       [
