@@ -86,8 +86,13 @@ const StratumShape = memo(function StratumShape({
   width,
   onSelect,
 }: StratumProps) {
-  const { stratum, top, height, exaggerated } = placed;
+  const { stratum, top, height, exaggerated, outlines } = placed;
   const inner = { y: top + 0.75, height: Math.max(0.5, height - 1.5) };
+  // Only so much of it as the setup takes, where that is known.
+  const given =
+    outlines.length > 0
+      ? { y: inner.y, height: Math.max(0.5, outlines.at(-1)!.bottom + 1 - inner.y) }
+      : inner;
   const fill =
     stratum.owners.length > 1
       ? `url(#${patternId(prefix, stratum.owners)})`
@@ -101,12 +106,12 @@ const StratumShape = memo(function StratumShape({
             <rect
               x={x + 1}
               width={width - 2}
-              {...inner}
+              {...given}
               className={classes.room}
               style={{ fill, stroke: fill }}
             />
           )}
-          {placed.outlines.map(({ id, title, top: from, bottom }) => (
+          {outlines.map(({ id, title, top: from, bottom }) => (
             <rect
               key={id}
               data-outline={id}

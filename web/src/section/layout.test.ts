@@ -6,6 +6,7 @@ import {
   noteFoundEdit,
   sectors,
   surveyFromHand,
+  systemFrom,
   type Edit,
   type Plan,
   type Survey,
@@ -123,4 +124,25 @@ describe('the section placed', () => {
     expect(station.height / section.height).toBeCloseTo(0.8, 6);
     expect(section.found.some((s) => s.exaggerated)).toBe(false);
   });
+});
+
+describe('what a setup makes in its room', () => {
+  const plan = planned(LAPTOP, () => ({
+    kind: 'add-system',
+    system: { ...systemFrom('windows-11', { id: 'w', name: 'W', origin: 'new' }), room: 70 * GIB },
+  }));
+  test.each(['readable', 'true'] as const)(
+    'is drawn in outline, in order and within it, in the %s scale',
+    (kind) => {
+      const { planned: placed } = placeSection(sectionModel({ plan, survey: LAPTOP }), LAPTOP.disk, FRAME, {
+        kind,
+      });
+      const { outlines, top, height } = placed.find((s) => s.outlines.length > 0)!;
+      expect(outlines.map((o) => o.id)).toEqual(['setup/w/reserved', 'setup/w/system', 'setup/w/recovery']);
+      outlines.forEach((o, i) => expect(o.top).toBeCloseTo(i === 0 ? top : outlines[i - 1]!.bottom, 0));
+      expect(outlines.at(-1)!.bottom).toBeLessThan(top + height);
+      const least = Math.min(...outlines.map((o) => o.bottom - o.top));
+      if (kind === 'readable') expect(least).toBeGreaterThanOrEqual(6.9);
+    },
+  );
 });

@@ -111,12 +111,25 @@ describe('beside the drawing', () => {
     await hand.click(await screen.findByRole('radio', { name: panel }));
     const gives = screen
       .getAllByRole<HTMLButtonElement>('button')
-      .findLast(
-        (b) => /\d [MG]iB/.test(b.textContent ?? '') && !/^Wish/.test(b.textContent) && !b.disabled,
-      )!;
+      .findLast((b) => /\d [MG]iB/.test(b.textContent ?? '') && !/^Wish/.test(b.textContent) && !b.disabled)!;
     await hand.hover(gives);
     await hand.click(gives);
     expect(plan().partitions.map((p) => p.role)).toEqual([role]);
+  });
+
+  test('a setup can be told how much of its free space it takes', async () => {
+    const { hand, screen, plan } = await openStage(
+      <LayoutStage />,
+      story('setup-makes-the-efi-partition'),
+      '/?sel=gap-34',
+    );
+    const field = screen.getByRole('textbox', { name: 'Of it, the setup of Windows takes' });
+    await hand.type(field, '200GiB{Enter}');
+    expect(plan().systems.find((s) => s.ownSetup)!.room).toBe(200 * GIB);
+    expect(screen.getByText(/System volume 198.7 GiB/)).toBeTruthy();
+    await hand.clear(field);
+    await hand.type(field, '{Enter}');
+    expect(plan().systems.find((s) => s.ownSetup)!.room).toBeUndefined();
   });
 
   test('a partition for volumes is split into them', async () => {
