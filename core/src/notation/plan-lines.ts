@@ -53,6 +53,13 @@ export function planLines(plan: Plan, survey: Survey | undefined, comments: Comm
         ...(remark === '' ? [] : [`remark ${quoted(remark)}`]),
       ]),
     ),
+    ...Object.entries(plan.records ?? {}).flatMap(([step, { at, remark }]) =>
+      put(`record ${step}`, [
+        `record ${quoted(step)}`,
+        ...(at === null ? [] : [`at ${quoted(at)}`]),
+        ...(remark === '' ? [] : [`remark ${quoted(remark)}`]),
+      ]),
+    ),
     ...plan.ticked.flatMap((step) => put(`done ${step}`, [`done ${quoted(step)}`])),
   ];
 }

@@ -2,6 +2,7 @@ import { PART_MAKERS } from '../system/index.js';
 import { FIRMWARE_MODES, type Machine } from '../machine/index.js';
 import {
   AcceptanceSchema,
+  StepRecordSchema,
   beginEdit,
   likelyNotes,
   EMPTY_PLAN,
@@ -46,6 +47,7 @@ export const PLAN_KEYWORDS = [
   'wish',
   'done',
   'accepted',
+  'record',
 ] as const;
 export type PlanKeyword = (typeof PLAN_KEYWORDS)[number];
 
@@ -108,6 +110,9 @@ export class PlanReader {
       case 'wish':
         this.plan = { ...this.plan, wish: takeWish(fields) };
         this.remarks.keep('wish', line);
+        break;
+      case 'record':
+        this.takeRecord(fields, line);
         break;
       case 'accepted':
         this.takeAccepted(fields, line);
@@ -218,6 +223,20 @@ export class PlanReader {
       );
     this.plan = { ...this.plan, accepted: { ...this.plan.accepted, [finding]: acceptance.data } };
     this.remarks.keep(`accepted ${finding}`, line);
+  }
+
+  private takeRecord(fields: Fields, line: Line): void {
+    const step = oneString(fields.subject);
+    const record = StepRecordSchema.safeParse({
+      at: fields.string('at') ?? null,
+      remark: fields.string('remark') ?? '',
+    });
+    if (!record.success)
+      return line.fields[0]!.fault(
+        'Write: record "STEP", at "2026-05-04T07:30:00Z", remark "…"; a remark has at most 500 characters.',
+      );
+    this.plan = { ...this.plan, records: { ...this.plan.records, [step]: record.data } };
+    this.remarks.keep(`record ${step}`, line);
   }
 
   private takeExtended(fields: Fields, line: Line): void {

@@ -3,6 +3,7 @@ import { same } from '../schema/index.js';
 import { inEnglish, message } from '../words/index.js';
 import {
   acceptAs,
+  recordAs,
   apply,
   batch,
   decideAs,
@@ -85,11 +86,11 @@ function editsBetween(from: Plan, to: Plan, survey: Survey | undefined): SingleE
   if (differ(machineLines(from.machine), machineLines(to.machine)))
     edits.push({ kind: 'set-machine', changes: changedFacts(from.machine, to.machine) });
   const decided = (plan: Plan) =>
-    planLines({ ...plan, accepted: undefined, wish: undefined }, survey, undefined);
+    planLines({ ...plan, accepted: undefined, wish: undefined, records: undefined }, survey, undefined);
   if (differ(decided(from), decided(to)))
     edits.push(decideAs(to, { device: to.machine.device, ticked: to.ticked }));
   if (!same(from.wish, to.wish)) edits.push({ kind: 'wish-for', wish: to.wish ?? null });
-  edits.push(...acceptAs(from, to));
+  edits.push(...acceptAs(from, to), ...recordAs(from, to));
   const [had, has] = [from.comments ?? {}, to.comments ?? {}];
   if (differ(had, has)) edits.push({ kind: 'remark', comments: has });
   return edits;

@@ -12,6 +12,7 @@ export {
   createInGap,
   nextRole,
   acceptAs,
+  recordAs,
   decideAs,
   distributeEdit,
   drawGrip,
@@ -160,6 +161,8 @@ export {
 } from './slots/index.js';
 export {
   AcceptanceSchema,
+  StepRecordSchema,
+  type StepRecord,
   EMPTY_PLAN,
   endOf,
   KNOWN,

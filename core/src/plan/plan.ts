@@ -134,10 +134,20 @@ export interface Plan {
   readonly wish?: Wish | undefined;
   /** Ids of runbook steps ticked off. */
   readonly ticked: readonly string[];
+  /** What was told of runbook steps as they were carried out, by their ids. */
+  readonly records?: Readonly<Record<string, StepRecord>> | undefined;
   /** Findings that were looked at and accepted, by their ids. */
   readonly accepted?: Readonly<Record<string, Acceptance>> | undefined;
   /** Remarks written in the plan's text form, by what they stand at. */
   readonly comments?: Comments | undefined;
+}
+
+/** When a step was ticked off, and what was noted of it: what was otherwise, a figure, a number to be kept. */
+export interface StepRecord {
+  /** As ISO 8601 in UTC; `null`: it is not ticked off, or nobody knows when it was. */
+  readonly at: string | null;
+  /** Empty for none. */
+  readonly remark: string;
 }
 
 /** That a finding may stand as it is, and why. It holds as long as the finding says the same. */
@@ -217,6 +227,10 @@ export const PlannedPartitionSchema = exactly<PlannedPartition>()(
 
 export const ContainerSchema = z.strictObject({ start: sectorCount, length: sectorCount }).nullable();
 
+export const StepRecordSchema = exactly<StepRecord>()(
+  z.strictObject({ at: z.iso.datetime().nullable(), remark: z.string().max(500) }),
+);
+
 const controller = z.enum(['as-is', 'plain']);
 const secureBoot = z.enum(['as-is', 'on']);
 
@@ -259,6 +273,7 @@ export const PlanSchema: z.ZodType<Plan> = exactly<Plan>()(
     start: StartPlanSchema.optional(),
     wish: WishSchema.optional(),
     ticked: z.array(z.string().max(120)).max(MOST.ticks).readonly(),
+    records: z.record(z.string().max(MOST.findingId), StepRecordSchema).optional(),
     accepted: z.record(z.string().max(MOST.findingId), AcceptanceSchema).optional(),
     comments: CommentsSchema.optional(),
   }),

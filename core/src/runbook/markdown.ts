@@ -119,7 +119,7 @@ class Sheet {
   private step(s: RunbookStep): string {
     const { title, actions, checks, warning } = this.said(s.says);
     const time = s.time ? ` (${plainMarkdown(this.said(s.time))})` : '';
-    const note = (head: 'page.watch-out' | 'page.exposed', said: string | null) =>
+    const note = (head: 'page.watch-out' | 'page.exposed' | 'page.noted', said: string | null) =>
       said === null ? [] : [`   - **${this.say(head, null)}** ${plainMarkdown(said)}`];
     return [
       `${s.number}. [${s.done ? 'x' : ' '}] **${plainMarkdown(title)}**${time}`,
@@ -129,6 +129,7 @@ class Sheet {
       ...checks.map((check) => `     - ${plainMarkdown(check)}`),
       ...note('page.watch-out', warning),
       ...note('page.exposed', s.exposure && this.said(s.exposure)),
+      ...note('page.noted', s.record && this.say('page.record', s.record)),
     ].join('\n');
   }
 

@@ -1,4 +1,4 @@
-import { derived, type Planned } from '../plan/index.js';
+import { derived, type Planned, type StepRecord } from '../plan/index.js';
 import { deviceName } from '../recognition/index.js';
 import { momentsOf, recognitionSheet, sheetsOf, type RecognitionRow, type Sheet } from '../moment/index.js';
 import {
@@ -34,6 +34,8 @@ export interface RunbookStep {
   /** What is lost if power fails while it runs. */
   readonly exposure: ExposureSays | null;
   readonly done: boolean;
+  /** When it was done, and what was noted of it. */
+  readonly record: StepRecord | null;
   /** `null` where it is not worth a figure. */
   readonly time: TimeSays | null;
 }
@@ -113,6 +115,7 @@ export const runbookFor = derived((planned): Runbook => {
         commands: commandsOf(at, step),
         exposure: exposureOf(planned, step, step.kind),
         done: ticked.has(step.id),
+        record: plan.records?.[step.id] ?? null,
         time: timeSaidOf(planned, step),
       };
     }),

@@ -195,6 +195,16 @@ export function anyEdit(planned: Planned): fc.Arbitrary<Edit> {
       return (logical ? makeLogicalEdit : makePrimaryEdit)(planned, partition);
     }),
     fc.record({
+      kind: fc.constant('record'),
+      step: fc.constantFrom('install:system-1', 'new-table'),
+      record: fc.option(
+        fc.record({
+          at: fc.constantFrom(null, '2026-05-04T07:30:00.000Z'),
+          remark: fc.string({ maxLength: 40 }),
+        }),
+      ),
+    }),
+    fc.record({
       kind: fc.constant('wish-for'),
       wish: fc.option(
         fc.record({

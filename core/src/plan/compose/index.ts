@@ -38,6 +38,6 @@ export {
   type Becoming,
 } from './systems.js';
 export { newTableEdit } from './table.js';
-export { acceptAs, decideAs, takeUpEdit } from './take-up.js';
+export { acceptAs, decideAs, recordAs, takeUpEdit } from './take-up.js';
 export { snapPlaces, type SnapPlace } from './snaps.js';
 export { verbsOf, type Verb } from './verbs.js';

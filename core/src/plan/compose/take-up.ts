@@ -41,8 +41,28 @@ export function takeUpEdit(present: Plan, other: Plan, says: EditSays): BatchEdi
 
 /** The edits after which the same findings are accepted as in another plan, for the same reasons. */
 export function acceptAs(present: Plan, other: Plan): SingleEdit[] {
-  const [has, had] = [other.accepted ?? {}, present.accepted ?? {}];
+  return changedEntries(present.accepted, other.accepted).map(([finding, accepted]) => ({
+    kind: 'accept',
+    finding,
+    accepted,
+  }));
+}
+
+/** The edits after which the same is noted of steps as in another plan. */
+export function recordAs(present: Plan, other: Plan): SingleEdit[] {
+  return changedEntries(present.records, other.records).map(([step, record]) => ({
+    kind: 'record',
+    step,
+    record,
+  }));
+}
+
+/** Entries of a table that are otherwise in another, as they are there; `null` for one that is not. */
+function changedEntries<T>(
+  had: Readonly<Record<string, T>> = {},
+  has: Readonly<Record<string, T>> = {},
+): [string, T | null][] {
   return [...new Set([...Object.keys(had), ...Object.keys(has)])]
-    .filter((id) => !same(had[id], has[id]))
-    .map((finding) => ({ kind: 'accept', finding, accepted: has[finding] ?? null }));
+    .filter((key) => !same(had[key], has[key]))
+    .map((key) => [key, has[key] ?? null]);
 }

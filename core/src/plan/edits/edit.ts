@@ -5,6 +5,7 @@ import {
   applyFactEdit,
   BeginSchema,
   NoteFoundSchema,
+  RecordSchema,
   RemarkSchema,
   SetMachineSchema,
   SetTargetSchema,
@@ -61,6 +62,7 @@ const SingleEditSchema = z.discriminatedUnion('kind', [
   SetTargetSchema,
   NoteFoundSchema,
   TickSchema,
+  RecordSchema,
   RemarkSchema,
   AcceptSchema,
   WishForSchema,
@@ -142,6 +144,7 @@ function applyAny(plan: Plan, edit: Edit, surveys: Surveys): Applied {
     case 'set-target':
     case 'note-found':
     case 'tick':
+    case 'record':
     case 'remark':
     case 'accept':
     case 'wish-for':

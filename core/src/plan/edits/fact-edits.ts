@@ -7,6 +7,7 @@ import {
   ContainerSchema,
   FoundNoteSchema,
   PlannedPartitionSchema,
+  StepRecordSchema,
   TargetChangesSchema,
   TargetSchema,
   type Plan,
@@ -39,6 +40,12 @@ export const TickSchema = z.strictObject({
   step: z.string().min(1).max(120),
   done: z.boolean(),
 });
+/** Says when a step was done and what is noted of it; `null`: nothing any more. */
+export const RecordSchema = z.strictObject({
+  kind: z.literal('record'),
+  step: z.string().min(1).max(120),
+  record: StepRecordSchema.nullable(),
+});
 /** Replaces the remarks of the plan's text form. */
 export const RemarkSchema = z.strictObject({ kind: z.literal('remark'), comments: CommentsSchema });
 /** Accepts a finding as it is, or no longer. */
@@ -69,6 +76,7 @@ export type FactEdit =
   | z.infer<typeof SetTargetSchema>
   | z.infer<typeof NoteFoundSchema>
   | z.infer<typeof TickSchema>
+  | z.infer<typeof RecordSchema>
   | z.infer<typeof RemarkSchema>
   | z.infer<typeof AcceptSchema>
   | z.infer<typeof WishForSchema>
@@ -105,15 +113,15 @@ export function applyFactEdit(plan: Plan, edit: FactEdit, surveys: Surveys): App
         { kind: 'tick', step: edit.step, done: was },
       );
     }
+    case 'record': {
+      const [records, was] = withEntry(plan.records, edit.step, edit.record);
+      return applied({ ...plan, records }, { kind: 'record', step: edit.step, record: was });
+    }
     case 'remark':
       return applied({ ...plan, comments: edit.comments }, { kind: 'remark', comments: plan.comments ?? {} });
     case 'accept': {
-      const { [edit.finding]: was = null, ...others } = plan.accepted ?? {};
-      const accepted = edit.accepted ? { ...others, [edit.finding]: edit.accepted } : others;
-      return applied(
-        { ...plan, accepted: Object.keys(accepted).length > 0 ? accepted : undefined },
-        { kind: 'accept', finding: edit.finding, accepted: was },
-      );
+      const [accepted, was] = withEntry(plan.accepted, edit.finding, edit.accepted);
+      return applied({ ...plan, accepted }, { kind: 'accept', finding: edit.finding, accepted: was });
     }
     case 'wish-for':
       return applied(
@@ -123,6 +131,17 @@ export function applyFactEdit(plan: Plan, edit: FactEdit, surveys: Surveys): App
     case 'begin':
       return begin(plan, edit, surveys);
   }
+}
+
+/** A table with another entry, or without it; absent where it is empty. And the entry that there was. */
+function withEntry<T>(
+  table: Readonly<Record<string, T>> | undefined,
+  key: string,
+  entry: T | null,
+): [Readonly<Record<string, T>> | undefined, T | null] {
+  const { [key]: was = null, ...others } = table ?? {};
+  const next = entry === null ? others : { ...others, [key]: entry };
+  return [Object.keys(next).length > 0 ? next : undefined, was];
 }
 
 function refuseTarget(plan: Plan, surveys: Surveys): Refusal | undefined {

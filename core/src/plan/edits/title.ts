@@ -48,6 +48,8 @@ export function editTitle(edit: Edit, plan: Plan): EditSays {
       return message('edit.note', { part: found(edit.found) });
     case 'tick':
       return edit.done ? message('edit.tick') : message('edit.untick');
+    case 'record':
+      return message('edit.record');
     case 'remark':
       return message('edit.remarks');
     case 'accept':

@@ -33,6 +33,7 @@ export const edits = {
   'edit.note': ({ part }: { part: string }) => `Note on ${part}`,
   'edit.tick': () => 'Mark a step as done',
   'edit.untick': () => 'Mark a step as not done',
+  'edit.record': () => 'Note something of a step',
   'edit.remarks': () => 'Change remarks',
   'edit.accept': () => 'Accept a finding',
   'edit.accept-no-more': () => 'Accept a finding no longer',

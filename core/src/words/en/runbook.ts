@@ -60,6 +60,9 @@ export const runbook = {
   'order.container': () => 'the extended partition',
   'order.part': ({ name }: { name: string }) => quoted(name),
 
+  'page.record': ({ at, remark }: { at: string | null; remark: string }) =>
+    [at === null ? '' : `done ${at.slice(0, 10)} ${at.slice(11, 16)} UTC`, remark].filter(Boolean).join(': '),
+  'page.noted': () => 'Noted',
   'sheet.install-here': () => 'install here',
   'sheet.install-over': () => 'install here, do not format',
   'sheet.use-keep': () => 'use, do not format',

@@ -23,7 +23,7 @@ import { useEdit, useOpenState } from '../../open/context.js';
 import { OwnerToggles } from '../../parts/OwnerToggles.js';
 import { SizeInput } from '../../parts/SizeInput.js';
 import classes from './Inside.module.css';
-import { WordInput } from './WordInput.js';
+import { WordInput } from '../../parts/WordInput.js';
 import { words } from '../../words/words.js';
 import { volumeName } from '../../words/names.js';
 

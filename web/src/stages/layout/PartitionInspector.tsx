@@ -20,7 +20,7 @@ import { OwnerToggles } from '../../parts/OwnerToggles.js';
 import { SizeInput } from '../../parts/SizeInput.js';
 import { Inside } from './Inside.js';
 import { Verbs } from './Verbs.js';
-import { WordInput } from './WordInput.js';
+import { WordInput } from '../../parts/WordInput.js';
 import { Beneath } from './Beneath.js';
 import { MakeSpace } from './MakeSpace.js';
 import { MoreFacts } from './MoreFacts.js';

@@ -12,6 +12,22 @@ describe('the runbook', () => {
     expect(plan().ticked).toHaveLength(0);
   });
 
+  test('when a step was ticked and what is noted of it is in the plan, and printed', async () => {
+    const { hand, screen, plan } = await openStage(<RunbookStage />, story('windows-moves-on-mbr'));
+    await hand.click(screen.getAllByRole('checkbox')[0]!);
+    const [id] = plan().ticked;
+    expect(Date.parse(plan().records![id!]!.at!)).toBeGreaterThan(Date.parse('2026-01-01T00:00:00Z'));
+    await hand.click(screen.getByRole('button', { name: 'Note on step 1' }));
+    await hand.type(screen.getByRole('textbox', { name: 'Note on step 1' }), 'key 4 of 7{Enter}');
+    expect(plan().records![id!]).toMatchObject({ remark: 'key 4 of 7' });
+    await hand.click(screen.getAllByRole('checkbox')[0]!);
+    expect(plan().records).toEqual({ [id!]: { at: null, remark: 'key 4 of 7' } });
+    const field = screen.getByRole('textbox', { name: 'Note on step 1' });
+    await hand.clear(field);
+    await hand.type(field, '{Enter}');
+    expect(plan().records).toBeUndefined();
+  });
+
   test('the slider goes through the moments, by keys too', async () => {
     const { hand, screen } = await openStage(<RunbookStage />, story('windows-moves-on-mbr'));
     const slider = screen.getByRole<HTMLInputElement>('slider');

@@ -1,5 +1,6 @@
 import { Button, Checkbox } from '@mantine/core';
 import {
+  batch,
   daySays,
   formatBinary,
   formatBoth,
@@ -10,6 +11,7 @@ import {
   runbookHtml,
   timeSays,
   zipOf,
+  type Edit,
   type Runbook,
   type RunbookPhase,
   type RunbookStep,
@@ -27,6 +29,7 @@ import { PracticeDisks } from './PracticeDisks.js';
 import { Sheet } from './Sheet.js';
 import { Standing } from './Standing.js';
 import { Timeline } from './Timeline.js';
+import { StepNote } from './StepNote.js';
 import { Starting, WayBack } from './WayBack.js';
 import classes from './RunbookStage.module.css';
 
@@ -198,6 +201,18 @@ interface StepItemProps {
   readonly show: (at: number) => void;
 }
 
+/** Ticks a step off, and keeps when that was. */
+function tickEdit({ id, record }: RunbookStep, done: boolean): Edit {
+  const tick = { kind: 'tick', step: id, done } as const;
+  const remark = record?.remark ?? '';
+  const at = done ? new Date().toISOString() : null;
+  const next = at === null && remark === '' ? null : { at, remark };
+  return batch(message(done ? 'edit.tick' : 'edit.untick'), [
+    tick,
+    { kind: 'record', step: id, record: next },
+  ]);
+}
+
 function StepItem({ step, shown, show }: StepItemProps) {
   const { attempt } = useEdit();
   const { selected, select } = useSelection();
@@ -220,7 +235,7 @@ function StepItem({ step, shown, show }: StepItemProps) {
             {step.time && <span className={classes.time}>{say(step.time)}</span>}
           </span>
         }
-        onChange={(e) => attempt({ kind: 'tick', step: step.id, done: e.currentTarget.checked })}
+        onChange={(e) => attempt(tickEdit(step, e.currentTarget.checked))}
       />
       <button
         type="button"
@@ -258,6 +273,7 @@ function StepItem({ step, shown, show }: StepItemProps) {
           </p>
         )}
       </div>
+      <StepNote step={step} />
     </li>
   );
 }

@@ -2,6 +2,10 @@ import { count } from './format.js';
 
 /** The stage Runbook, with mount tables and practice disks. */
 export const runbook = {
+  'runbook.done-at': (time: Date) =>
+    `done on ${time.toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}`,
+  'runbook.note': (number: number) => `Note on step ${number}`,
+  'runbook.add-note': () => 'note something',
   'runbook.line': (line: number) => `Line ${line}: `,
   'runbook.copy-or-check-table': () => 'Copy it, or check a table against the plan',
   'runbook.copied': () => 'Copied',

@@ -1,6 +1,6 @@
 import { TextInput } from '@mantine/core';
 import { useState } from 'react';
-import { words } from '../../words/words.js';
+import { words } from '../words/words.js';
 
 interface WordProps {
   readonly label: string;
