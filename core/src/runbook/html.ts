@@ -90,7 +90,7 @@ ${this.table(this.said(listedHeads(listing)), rows.map(row))}</details>`;
       said === null ? '' : `<p class="beware"><b>${head}</b> ${text(said)}</p>`;
     return `<article><label><input type="checkbox" data-step="${text(s.id)}"${s.done ? ' checked' : ''}> <span class="n">${s.number}</span> ${text(title)}${time}</label>
 <ul>${items(actions)}</ul>${s.commands.length > 0 ? `<pre>${text(s.commands.join('\n'))}</pre>` : ''}<p class="check"><b>${this.say('page.continue', null)}</b></p><ul class="check">${items(checks)}</ul>
-${note(this.say('page.watch-out', null), warning)}${note(this.say('page.exposed', null), s.exposure && this.said(s.exposure))}${note(this.say('page.noted', null), s.record && this.say('page.record', s.record))}</article>`;
+${note(this.say('page.watch-out', null), warning)}${note(this.say('page.exposed', null), s.exposure && this.said(s.exposure))}${note(this.say('page.noted', null), s.record && this.said(message('page.record', s.record)))}</article>`;
   }
 
   private table(heads: readonly string[], rows: readonly string[]): string {

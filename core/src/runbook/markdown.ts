@@ -129,7 +129,7 @@ class Sheet {
       ...checks.map((check) => `     - ${plainMarkdown(check)}`),
       ...note('page.watch-out', warning),
       ...note('page.exposed', s.exposure && this.said(s.exposure)),
-      ...note('page.noted', s.record && this.say('page.record', s.record)),
+      ...note('page.noted', s.record && this.said(message('page.record', s.record))),
     ].join('\n');
   }
 

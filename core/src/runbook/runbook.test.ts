@@ -194,6 +194,18 @@ describe('the runbook', () => {
     expect(overviewOf(ticked, survey).steps).toMatchObject({ done: 1 });
   });
 
+  test('when a step was done and what was noted of it is printed with it', () => {
+    const record = { at: '2026-05-04T18:20:00.000Z', remark: 'two <copies>' };
+    const noted = edited(plan, survey, { kind: 'record', step: 'backup', record });
+    const html = runbookHtml(english, runbookFor({ plan: noted, survey }), {
+      machine: 'petrel',
+      madeAt: '2026-05-04T09:00:00Z',
+      blockers: [],
+      hazards: [],
+    });
+    expect(html).toContain('<b>Noted</b> done 2026-05-04 18:20 UTC: two &lt;copies&gt;');
+  });
+
   test('as one file refers to nothing outside itself, and escapes names', () => {
     const html = runbookHtml(english, runbook, {
       machine: 'petrel & co',
