@@ -4,7 +4,7 @@ import { escaped as text } from './escaped.js';
 import { listedCells, listedHeads } from './listed.js';
 import { message, sayIn, textIn, type Catalogue, type Code, type Message } from '../words/index.js';
 import type { Runbook, RunbookPhase, RunbookStep } from './runbook.js';
-import { stripSvg } from './strip.js';
+import { stripSvg, type DiskThen } from './strip.js';
 import { ticksScript } from './ticks.js';
 import { aboutSays, daySays, type RunbookTitle } from './title.js';
 
@@ -33,7 +33,7 @@ class Page {
 <title>${this.say('page.title', { machine: title.machine })}</title><style>${STYLE}</style></head><body>
 <header><p class="brand">${this.say('page.brand', null)}</p><h1>${text(title.machine)}</h1>
 <p>${about}</p>${day ? `<p>${text(this.said(day))}</p>` : ''}</header>
-${this.warnings(title)}${refusal ? `<p class="warn">${text(this.said(refusal))}</p>` : ''}
+${this.cover(runbook)}${this.warnings(title)}${refusal ? `<p class="warn">${text(this.said(refusal))}</p>` : ''}
 ${runbook.phases.map((p, i) => this.phase(p, runbook.phases[i - 1])).join('\n')}
 <section class="sheet"><h2>${this.say('page.sheet', null)}</h2>${stripSvg(this.catalogue, runbook.end)}<p>${this.say('page.sheet-about', null)}</p>
 ${this.sheet(runbook.sheet)}</section>
@@ -52,6 +52,20 @@ ${this.wayBack(runbook)}
 
   private said<C extends Code>(said: Message<C>) {
     return sayIn(this.catalogue, said);
+  }
+
+  /** The two disks, and what cannot be undone: all that is at stake, at a glance. */
+  private cover({ begin, end, losses, phases }: Runbook): string {
+    if (phases.length === 0) return '';
+    const disk = (name: string, then: DiskThen) =>
+      `<figure><figcaption>${name}</figcaption>${stripSvg(this.catalogue, then)}</figure>`;
+    const lost = losses.map((loss) => `<li>${text(this.said(loss))}</li>`).join('');
+    return `<section class="cover">${disk(this.say('page.as-found', null), begin)}${disk(this.say('page.as-planned', null), end)}${
+      lost === ''
+        ? `<p>${this.say('page.all-undone', null)}</p>`
+        : `<p><strong>${this.say('page.lost', null)}</strong></p><ul>${lost}</ul>`
+    }</section>
+`;
   }
 
   private warnings({ blockers, hazards }: RunbookTitle): string {
@@ -169,6 +183,7 @@ ul{margin:.25rem 0 .25rem 1.4rem;padding:0}p.check,p.beware{margin:.25rem 0}p.ch
 table{border-collapse:collapse;width:100%;font-size:.82rem;font-variant-numeric:tabular-nums}
 th,td{text-align:left;padding:.25rem .4rem;border-bottom:1px solid #d9cfbd;vertical-align:top}tr.gap td{color:#6b6053;font-style:italic}
 tr td:last-child{font-weight:700}tr.leave-alone td:last-child,tr.nothing td:last-child{font-weight:400}details{margin:.6rem 0;overflow-x:auto;break-inside:avoid}summary{font-weight:650}pre{margin:.3rem 0 .3rem 1.4rem;padding:.4rem .6rem;background:#efe8d9;white-space:pre-wrap;overflow-wrap:anywhere}.sheet{break-before:page;overflow-x:auto}.flows{break-before:auto}
+figure{margin:.6rem 0}figcaption{font-size:.8rem;font-weight:600}.cover{break-inside:avoid}
 svg.strip{display:block;width:100%;height:auto;margin:.5rem 0;font:11px system-ui,sans-serif}
 @page{margin:14mm 14mm 18mm;@bottom-right{content:counter(page) ' / ' counter(pages);font:9pt system-ui,sans-serif}}@media print{body{margin:0;max-width:none;padding:0;background:#fff;font-size:10.5pt}h2{break-after:avoid}}
 `.replace(/\n/g, '');

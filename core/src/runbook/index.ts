@@ -1,3 +1,4 @@
+export { stripSvg, type DiskThen } from './strip.js';
 export { cutAfter, type Cut } from './cut.js';
 export { listedCells, listedHeads } from './listed.js';
 export { runbookFiles, zipOf, zipOfAll, type NamedFiles } from './files.js';

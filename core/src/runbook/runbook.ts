@@ -73,6 +73,8 @@ export interface Runbook {
   /** How long each step takes whoever does it, in their order. */
   readonly times: readonly StepTime[];
   readonly sheet: readonly RecognitionRow[];
+  /** The disk before the first step. */
+  readonly begin: DiskThen;
   /** The disk when all is done. */
   readonly end: DiskThen;
   /** Why there is no order of steps, where there is none. */
@@ -132,6 +134,7 @@ export const runbookFor = derived((planned): Runbook => {
     day: dayOf(planned, steps, restarts),
     times: steps.map((step) => ({ step: step.id, seconds: timeOf(planned, step) })),
     sheet: recognitionSheet(planned),
+    begin: moments[0]!,
     end: ordered.ok ? moments.at(-1)! : { planned, made: [], taken: [] },
     refusal: ordered.ok ? null : orderSays(planned, ordered),
     losses: lossesOf(planned, steps).map((loss) => lossSays(planned, loss, steps)),

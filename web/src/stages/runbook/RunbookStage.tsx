@@ -22,6 +22,7 @@ import { words } from '../../words/words.js';
 import { Link } from 'react-router';
 import { useDerived, useEdit, useOpenMachine, useOpenState, useSelection } from '../../open/context.js';
 import { download, fileName } from '../../parts/download.js';
+import { Cover } from './Cover.js';
 import { AtMoment } from './AtMoment.js';
 import { Listed } from './Listed.js';
 import { MountTables } from './MountTables.js';
@@ -90,6 +91,7 @@ export function RunbookStage() {
           <Button onClick={saveRunbook}>{words['runbook.save-as-one-file']()}</Button>
         </div>
       </div>
+      {steps > 0 && <Cover runbook={runbook} />}
       <Warnings
         title={say(message('page.blocked'))}
         sign="blocker"
