@@ -42,6 +42,7 @@ export {
   retireEdit,
   resizeTo,
   sizeTo,
+  sizeWithHome,
   splitHomeEdit,
   shareOut,
   sizeContextFor,

@@ -55,6 +55,24 @@ describe('a size written into the plan', () => {
     expect(made.ok).toBe(false);
   });
 
+  test('a new home gives the room for its root, where else data would travel', () => {
+    const planned = { plan: planOn(DISK, { kind: 'add-system', system }), survey: DISK };
+    const root = createInGap(planned, largestGap(planned)!, {
+      role: 'root',
+      owners: [system],
+      size: 60 * GIB,
+    })!;
+    const rooted = { plan: edited(planned.plan, DISK, root), survey: DISK };
+    const home = createInGap(rooted, largestGap(rooted)!, { role: 'home', owners: [system] })!;
+    const full = edited(rooted.plan, DISK, home);
+    const made = sizeEdit({ plan: full, survey: DISK }, sizeTargets(full, 'root', system)[0]!, 90 * GIB);
+    if (!made.ok) throw new Error(textIn(english, made.hindrance));
+    expect([sayIn(english, made.does), made.movedBytes]).toEqual([
+      '“root2” becomes 90 GiB (96.6 GB), from the home behind it',
+      0,
+    ]);
+  });
+
   test('where no gap is left, a home comes from the end of a new root', () => {
     const planned = { plan: planOn(DISK, { kind: 'add-system', system }), survey: DISK };
     const root = createInGap(planned, largestGap(planned)!, { role: 'root', owners: [system] })!;

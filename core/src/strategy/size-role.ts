@@ -9,6 +9,7 @@ import {
   placeLeastMoved,
   refusalSays,
   sizeTo,
+  sizeWithHome,
   splitHomeEdit,
   roleInSentence,
   type Edit,
@@ -64,7 +65,8 @@ export function sizeEdit(planned: Planned, target: SizeTarget, size: number): Si
       movedBytes: bytes(0),
     };
   const slid = slide(planned, partition, size, volume);
-  return slid ?? { ok: false, hindrance: refusalSays(tried.refusal, survey.disk.sectorBytes) };
+  const free = slid?.ok && slid.movedBytes === 0 ? slid : fromHome(planned, partition, size, volume);
+  return free ?? slid ?? { ok: false, hindrance: refusalSays(tried.refusal, survey.disk.sectorBytes) };
 }
 
 function create(
@@ -109,6 +111,18 @@ function remove(partition: PlannedPartition, volume: Text): SizeEdit {
     does: message('size.delete', { volume }),
     movedBytes: bytes(0),
   };
+}
+
+/** The new home behind it gives the room. */
+function fromHome(
+  planned: Planned,
+  partition: PlannedPartition,
+  size: number,
+  volume: Text,
+): SizeEdit | undefined {
+  const edit = sizeWithHome(planned, partition, size);
+  if (!edit || !apply(planned.plan, edit, () => planned.survey).ok) return undefined;
+  return { ok: true, edit, does: message('size.from-home', { volume, bytes: size }), movedBytes: bytes(0) };
 }
 
 function slide(

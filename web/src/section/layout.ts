@@ -92,10 +92,9 @@ export interface DiskSize {
 export function placeSection(model: SectionModel, disk: DiskSize, frame: Frame, look: Look): PlacedSection {
   const { labels = 'both', settled } = look;
   const view = look.view ?? { start: 0, length: disk.sizeSectors };
-  const seen = {
-    found: model.found.filter((s) => overlaps(s, view)),
-    planned: model.planned.filter((s) => overlaps(s, view)),
-  };
+  const inSight = (strata: readonly Stratum[]) =>
+    strata.filter((s) => overlaps(s, view)).map(detailed(labels));
+  const seen = { found: inSight(model.found), planned: inSight(model.planned) };
   const most = Math.max(
     labels === 'both' ? seen.found.length : 0,
     labels === 'none' ? 0 : seen.planned.length,
@@ -104,7 +103,12 @@ export function placeSection(model: SectionModel, disk: DiskSize, frame: Frame, 
   const height = Math.max(frame.height, most * labelHeight);
   const scale =
     settled?.scale ??
-    scaleFor([...seen.found, ...seen.planned, ...(look.also ?? [])], view, height, look.kind);
+    scaleFor(
+      [...seen.found, ...seen.planned, ...(look.also ?? []).map(detailed(labels))],
+      view,
+      height,
+      look.kind,
+    );
   const columns = columnsOf(Math.min(frame.width, WIDEST), labels);
   const { sectorBytes } = disk;
   return {
@@ -128,6 +132,15 @@ export function placeSection(model: SectionModel, disk: DiskSize, frame: Frame, 
     },
   };
 }
+
+/** Where there is no room for labels there is none for what is inside. */
+const detailed =
+  (labels: LabelSides) =>
+  (stratum: Stratum): Stratum => {
+    if (labels !== 'none' || !stratum.inside) return stratum;
+    const { inside: _, ...plain } = stratum;
+    return plain;
+  };
 
 function columnsOf(width: number, labels: LabelSides) {
   if (labels !== 'both') {

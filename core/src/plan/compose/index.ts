@@ -24,7 +24,7 @@ export {
   splitInsideEdit,
 } from './inside.js';
 export { kindEdit, kindOfSystem, kindsFor, originEdit, originIsOpen } from './kind-of-system.js';
-export { sizeTo } from './size-to.js';
+export { sizeTo, sizeWithHome } from './size-to.js';
 export { splitHomeEdit } from './split-home.js';
 export { resizeTo, sizeContextFor, sizeContextForGap, type Held } from './size.js';
 export { makeLogicalEdit, makePrimaryEdit, markActiveEdit } from './slots.js';

@@ -1,7 +1,8 @@
 import { LEAST_HOME_BYTES } from '../../sizing/index.js';
+import type { ArrangeEdit } from '../edits/arrange.js';
 import type { Edit } from '../edits/edit.js';
 import { sizeOf } from '../layout.js';
-import { endOf, partitionOf, type PlannedPartition } from '../plan.js';
+import { endOf, type PlannedPartition } from '../plan.js';
 import type { Planned } from '../planned.js';
 import { boundaryEdit } from './arrange.js';
 import { resizeTo, type Held } from './size.js';
@@ -16,24 +17,32 @@ export function sizeTo(
   size: number,
   hold: Held = 'start',
 ): Edit {
-  const home = hold === 'start' ? homeBehind(planned, partition) : undefined;
-  const { sectorBytes } = planned.survey.disk;
-  if (home && size >= 1 && size !== sizeOf(partition, planned.survey)) {
-    const edit = boundaryEdit(planned, partition, home, partition.start + Math.ceil(size / sectorBytes));
-    const left = edit.places.find((p) => p.partition === home.id)!.length * sectorBytes;
-    if (left >= LEAST_HOME_BYTES) return edit;
-  }
-  return resizeTo(planned, partition, size, hold);
+  const wish = planned.plan.systems.find((s) => s.id === partition.owners[0])?.wish;
+  const takesRest = wish !== undefined && wish.home !== 'on-root' && 'share' in wish.home;
+  const shared = hold === 'start' && takesRest ? sizeWithHome(planned, partition, size) : undefined;
+  return shared ?? resizeTo(planned, partition, size, hold);
 }
 
-/** The new home directly behind a new root, where it is wished to take a share of what is free. */
+/**
+ * The same for a new root with its new home directly behind it: the border between them moves. `undefined` where there is none, or
+ * too little would be left of it.
+ */
+export function sizeWithHome(
+  planned: Planned,
+  partition: PlannedPartition,
+  size: number,
+): ArrangeEdit | undefined {
+  const home = homeBehind(planned, partition);
+  const { sectorBytes } = planned.survey.disk;
+  if (!home || size < 1 || size === sizeOf(partition, planned.survey)) return undefined;
+  const edit = boundaryEdit(planned, partition, home, partition.start + Math.ceil(size / sectorBytes));
+  const left = edit.places.find((p) => p.partition === home.id)!.length * sectorBytes;
+  return left >= LEAST_HOME_BYTES ? edit : undefined;
+}
+
 function homeBehind({ plan }: Planned, root: PlannedPartition): PlannedPartition | undefined {
-  const [owner] = root.owners;
   const next = plan.partitions[plan.partitions.findIndex((p) => p.id === root.id) + 1];
-  const wish = plan.systems.find((s) => s.id === owner)?.wish;
-  const takesRest = wish !== undefined && wish.home !== 'on-root' && 'share' in wish.home;
   if (root.role !== 'root' || root.from !== null || next?.role !== 'home' || next.from !== null)
     return undefined;
-  const beside = takesRest && next.owners[0] === owner && next.start === endOf(root);
-  return beside ? partitionOf(plan, next.id) : undefined;
+  return next.owners[0] === root.owners[0] && next.start === endOf(root) ? next : undefined;
 }

@@ -105,6 +105,8 @@ export const proposals = {
     `${quoted(volume)} becomes ${both(bytes)}, and its neighbours move`,
   'size.create': ({ role, bytes }: { role: string; bytes: number }) =>
     `a new ${role} of ${both(bytes)} in the largest free space`,
+  'size.from-home': ({ volume, bytes }: { volume: string; bytes: number }) =>
+    `${quoted(volume)} becomes ${both(bytes)}, from the home behind it`,
   'size.from-root': ({ volume, bytes }: { volume: string; bytes: number }) =>
     `a home of ${both(bytes)} from the end of ${quoted(volume)}`,
   'size.delete': ({ volume }: { volume: string }) => `${quoted(volume)} is deleted`,
