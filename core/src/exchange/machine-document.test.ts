@@ -114,7 +114,11 @@ describe('a machine given away', () => {
       broken((p) => ({ partitions: p.partitions.map((q) => ({ ...q, owners: ['x'] })) })),
       'plan.partitions[0].owners: ',
     ],
-    ['a later version', { ...machine, plan: { ...plan, version: 9 as unknown as 4 } }, 'newer version'],
+    [
+      'a later version',
+      { ...machine, plan: { ...plan, version: 9 as unknown as Plan['version'] } },
+      'newer version',
+    ],
   ])('%s is refused with its place', (_, document, message) => {
     const outcome = readDocument(JSON.stringify(machineDocument(document)), IDENTITY);
     expect(outcome).toMatchObject({ ok: false, problem: { message: expect.stringContaining(message) } });

@@ -1,6 +1,8 @@
 import { systemOf, type Planned } from '../../plan/index.js';
 import type { StepBack, StepFor, StepKind } from '../../sequence/index.js';
 import { isForGood, procedureFor } from '../../sequence/index.js';
+import { momentsOf } from '../../moment/index.js';
+import { deviceName, partitionDevice } from '../../recognition/index.js';
 import { message, type Code, type Message } from '../../words/index.js';
 import { bytesOf, foundLine, foundName, nameOf, systemName } from './facts.js';
 
@@ -27,10 +29,15 @@ const oldTable = (planned: Planned) =>
     ? message('back.no-table')
     : message('back.old-table', { copied: copied(planned) });
 
-/** Whether a setup made partitions of its own, rather than taking one that was held for it. */
-function setupMade({ plan }: Planned, system: string): boolean {
+/** As what the partitions are listed that a setup made, as far as that is known; `null` where it makes none, but takes one that is held for it. */
+function setupMade(planned: Planned, system: string): readonly string[] | null {
+  const { plan } = planned;
   const own = systemOf(plan, system)?.ownSetup === true;
-  return own && !plan.partitions.some((p) => p.role === 'system' && p.owners.includes(system));
+  if (!own || plan.partitions.some((p) => p.role === 'system' && p.owners.includes(system))) return null;
+  const { made, numbers } = momentsOf(planned).at(-1)!;
+  return made
+    .filter((part) => part.system === system)
+    .map(({ id }) => partitionDevice(deviceName(plan.machine), numbers.get(id)!));
 }
 
 /** How the steps are undone of those kinds that are. */

@@ -1,8 +1,11 @@
-import { both, MODE, quoted, STYLE, type Mode, type Style } from './format.js';
+import { and, both, MODE, quoted, STYLE, type Mode, type Style } from './format.js';
 
 /** How each step is undone, and what cannot be. */
-const SETUP_MADE =
-  '. Delete the partitions that its setup made in the free space it was given, and no others';
+const setupMade = (devices: readonly string[] | null): string => {
+  if (devices === null) return '';
+  const listed = devices.length > 0 ? `, likely ${and(devices)}` : '';
+  return `. Delete the partitions that its setup made in the free space it was given${listed}, and no others`;
+};
 
 export const wayBack = {
   'back.grow-back': ({ volume, bytes }: { volume: string; bytes: number }) =>
@@ -32,14 +35,14 @@ export const wayBack = {
   'back.name': ({ volume }: { volume: string }) =>
     `Set the partition name of ${quoted(volume)} as it was found`,
   'back.label': ({ volume }: { volume: string }) => `Set the label of ${quoted(volume)} as it was found`,
-  'back.uninstall-uefi': ({ system, made }: { system: string; made: boolean }) =>
-    `Remove the boot entry of ${system} from the list of the firmware, and its directory from the EFI system partition${made ? SETUP_MADE : ''}`,
+  'back.uninstall-uefi': ({ system, made }: { system: string; made: readonly string[] | null }) =>
+    `Remove the boot entry of ${system} from the list of the firmware, and its directory from the EFI system partition${setupMade(made)}`,
   'back.uninstall-bios': (p: {
     system: string;
     copied: boolean;
     /** A system that was there before, whose boot code stood in the first sector. */
     before: string | null;
-    made: boolean;
+    made: readonly string[] | null;
   }) =>
     `${
       p.copied
@@ -47,7 +50,7 @@ export const wayBack = {
         : p.before === null
           ? `No other system needs the boot code that ${p.system} wrote to the first sector: it may stay`
           : `Let the repair tools of ${p.before} write its boot loader to the first sector of the disk again`
-    }${p.made ? SETUP_MADE : ''}`,
+    }${setupMade(p.made)}`,
   'back.reinstalled': ({ system }: { system: string }) =>
     `Restore the old ${system} from its backup or its recovery medium, and let that write its boot loader again. What was there before stays: remove no boot entry`,
   'back.redo-start': ({ system }: { system: string }) =>

@@ -17,7 +17,7 @@ describe('the runbook', () => {
     await hand.click(screen.getAllByRole('checkbox')[0]!);
     const [id] = plan().ticked;
     expect(Date.parse(plan().records![id!]!.at!)).toBeGreaterThan(Date.parse('2026-01-01T00:00:00Z'));
-    await hand.click(screen.getByRole('button', { name: 'Note on step 1' }));
+    await hand.click(screen.getByRole('button', { name: 'Add a note to step 1' }));
     await hand.type(screen.getByRole('textbox', { name: 'Note on step 1' }), 'key 4 of 7{Enter}');
     expect(plan().records![id!]).toMatchObject({ remark: 'key 4 of 7' });
     await hand.click(screen.getAllByRole('checkbox')[0]!);

@@ -29,7 +29,7 @@ export function StepNote({ step: { id, number, record, done } }: { step: Runbook
           variant="subtle"
           color="loam"
           className="no-print"
-          aria-label={words['runbook.note'](number)}
+          aria-label={words['runbook.add-note-to'](number)}
           onClick={() => setWriting(true)}
         >
           {words['runbook.add-note']()}

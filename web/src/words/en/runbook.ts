@@ -5,7 +5,8 @@ export const runbook = {
   'runbook.done-at': (time: Date) =>
     `done on ${time.toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}`,
   'runbook.note': (number: number) => `Note on step ${number}`,
-  'runbook.add-note': () => 'note something',
+  'runbook.add-note': () => 'Add a note',
+  'runbook.add-note-to': (number: number) => `Add a note to step ${number}`,
   'runbook.line': (line: number) => `Line ${line}: `,
   'runbook.copy-or-check-table': () => 'Copy it, or check a table against the plan',
   'runbook.copied': () => 'Copied',
