@@ -16,7 +16,6 @@ import {
   setupRooms,
   type SetupRoom,
 } from '../plan/index.js';
-
 import { isArriving } from '../system/index.js';
 import { typeFor, typeName, type Role } from '../table/index.js';
 import { volumeName } from '../volume/index.js';

@@ -9,7 +9,8 @@ export const PLAN_DOCUMENT: DocumentKind<Plan> = {
   schema: PlanSchema,
   // Until version 2 encryption was a tick, until version 3 nobody was asked for a TPM and a controller; the schemas read
   // that wherever it stands, since edits hold such parts too. Version 4 added what may be absent: who told a fact, boot
-  // entries, who makes a partition, wishes; version 5 what a system is to hold.
+  // entries, who makes a partition, wishes; version 5 what a system is
+  // to hold, how much room its setup takes, and what was noted of steps.
   upgrades: [2, 3, 4, 5].map((version) => (plan) => ({ ...plan, version })),
   versionOf: statedVersion,
 };

@@ -9,7 +9,7 @@ import { fact, type Drafted, type Rule } from '../rule.js';
 const SYSTEM_PLACES = ['/', '/usr', '/var', '/opt', '/nix', '/usr/local'];
 
 /** What a partition serves as for its owner, where its file system must suit that. */
-function holdingOf(p: PlannedVolume): Use | undefined {
+function useOf(p: PlannedVolume): Use | undefined {
   if (p.role === 'root' || p.role === 'system') return 'system';
   if (p.role === 'home' || p.role === 'boot') return p.role;
   if (p.role === 'efi' || p.role === 'swap') return undefined;
@@ -32,7 +32,7 @@ export const rootContent: Rule = {
 };
 
 function unfit(p: PlannedVolume, system: System): Drafted[] {
-  const use = holdingOf(p);
+  const use = useOf(p);
   if (!use || suits(p.fileSystem, system.family, use) === 'can') return [];
   const usual = USUAL_CONTENT[system.family];
   return [

@@ -103,7 +103,7 @@ export function create(planned: At, step: StepFor<'create'>) {
     content: contentOf(p, step),
     formattedBy: step.formattedBy === null ? '' : systemName(planned, step.formattedBy),
     where: WHERE[step.environment.kind],
-    use: holdingOf(p),
+    use: useOf(p),
     fileSystem: fileSystemName(p),
     device: deviceOf(planned, p.id),
     layer: p.layer === undefined || p.layer === 'none' ? null : p.layer,
@@ -128,7 +128,7 @@ const WHERE = {
 } as const;
 
 /** What an installer is told of it. */
-function holdingOf({ role, mountPoint }: PlannedPartition): Text {
+function useOf({ role, mountPoint }: PlannedPartition): Text {
   if (role === 'swap') return message('use.swap');
   return mountPoint === ''
     ? roleName(role)
