@@ -136,6 +136,14 @@ describe('a boot entry that was read', () => {
     expect(said).toContain('(\\EFI\\old)');
   });
 
+  test('the directories that were read are told where its system goes, without that of the fallback', () => {
+    const volume = { ...esp.volume!, contents: { loaders: ['old', 'BOOT', 'two'] } };
+    const read = { ...beside, partitions: [{ ...esp, volume }, ...beside.partitions.slice(1)] };
+    const goes: Edit = { kind: 'change-system', system: 'found-windows', changes: { change: 'retire' } };
+    const [said] = says({ plan: edited(told, read, goes), survey: read }, 'remove-start');
+    expect(said).toContain('the partition holds \\EFI\\old, \\EFI\\two.');
+  });
+
   test('gives its fields where its EFI system partition is formatted', () => {
     const formatted: Edit = { kind: 'treat', partition: esp.id, treatment: 'format' };
     const said = says({ plan: edited(told, beside, formatted), survey: beside }, 'redo-start');

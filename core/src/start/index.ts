@@ -1,6 +1,7 @@
 export { entriesAfter, type EntriesSay } from './entries-after.js';
 export { entryOf, entryStates, type EntryFate, type EntryState } from './entries.js';
 export {
+  loadersOn,
   setupMakingEfi,
   startOf,
   systemsAfter,

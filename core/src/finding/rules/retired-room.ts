@@ -1,7 +1,6 @@
 import { message } from '../../words/index.js';
-import { fillEdit, plannedParts, sizedAs } from '../../plan/index.js';
-import { GIB } from '../../quantity/index.js';
-import { canGrow } from '../../volume/index.js';
+import { freedGaps, roomWaysOf } from '../../plan/index.js';
+import { bytes, GIB } from '../../quantity/index.js';
 import { newSystems, ownedBy, nameOf } from '../context.js';
 import { inBytes, listed, fact, type Drafted, type Rule } from '../rule.js';
 
@@ -12,7 +11,6 @@ export const retiredRoom: Rule = {
   check: (planned) => {
     const { plan } = planned;
     const { sectorBytes } = planned.survey.disk;
-    const parts = plannedParts(planned);
     return plan.systems
       .filter((s) => s.change === 'retire')
       .flatMap((system): Drafted[] => {
@@ -48,28 +46,19 @@ export const retiredRoom: Rule = {
               ],
             },
           ];
-        const gaps = parts.flatMap((part, i) => {
-          const before = parts[i - 1];
-          if (part.kind !== 'gap' || part.usable.length * sectorBytes < GIB || before?.kind !== 'partition')
-            return [];
-          return canGrow(sizedAs(before.partition)) ? [{ part, neighbour: before.partition }] : [];
-        });
-        if (gaps.length === 0 || newSystems(planned).length > 0) return [];
+        if (newSystems(planned).length > 0) return [];
+        const free = bytes(
+          freedGaps(planned, system).reduce((sum, { usable }) => sum + usable.length * sectorBytes, 0),
+        );
+        const ways = free < GIB ? [] : roomWaysOf(planned, system);
+        if (ways.length === 0) return [];
         return [
           {
             of: system.id,
             says: message('finding.retired-room', { system: system.name }),
-            evidence: gaps.map(({ part, neighbour }) =>
-              fact(
-                message('fact.behind', { volume: nameOf(neighbour) }),
-                inBytes(part.usable.length * sectorBytes),
-              ),
-            ),
+            evidence: [fact('free', inBytes(free))],
             systems: [system.id],
-            remedies: gaps.map(({ neighbour }) => ({
-              title: message('remedy.give-gap', { volume: nameOf(neighbour) }),
-              edit: fillEdit(planned, neighbour),
-            })),
+            remedies: ways.map(({ title, edit }) => ({ title, edit })),
           },
         ];
       });

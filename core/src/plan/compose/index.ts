@@ -23,6 +23,7 @@ export {
   sizeContextInside,
   splitInsideEdit,
 } from './inside.js';
+export { freedGaps, roomWaysOf, type RoomWay } from './give-room.js';
 export { kindEdit, kindOfSystem, kindsFor, originEdit, originIsOpen } from './kind-of-system.js';
 export { sizeTo, sizeWithHome } from './size-to.js';
 export { splitHomeEdit } from './split-home.js';

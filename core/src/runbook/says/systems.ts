@@ -16,7 +16,7 @@ import { sheetOf, sheetsOf, type RecognitionRow, type Sheet } from '../../moment
 import { deviceName, partitionDevice } from '../../recognition/index.js';
 import { volumeName } from '../../volume/index.js';
 import { procedureFor, type StepFor } from '../../sequence/index.js';
-import { entryOf, FALLBACK_PATH, setupMakingEfi, startOf, systemsAfter } from '../../start/index.js';
+import { entryOf, FALLBACK_PATH, loadersOn, setupMakingEfi, startOf, systemsAfter } from '../../start/index.js';
 import { defaultClock, type System } from '../../system/index.js';
 import { message } from '../../words/index.js';
 import { bytesOf, deviceOf, diskOf, nameOf, systemName, type At } from './facts.js';
@@ -201,6 +201,10 @@ export const removeStart = (planned: Planned, { system }: StepFor<'remove-start'
     system: systemName(planned, system),
     mode: planned.plan.target.mode,
     entry: entryFields(planned, system),
+    directories: planned.plan.partitions
+      .filter(({ role }) => role === 'efi')
+      .flatMap((efi) => loadersOn(planned.survey, efi))
+      .filter((name) => name.toUpperCase() !== 'BOOT'),
   });
 
 export function startOrder({ plan }: Planned) {

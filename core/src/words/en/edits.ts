@@ -5,6 +5,8 @@ export const edits = {
   'edit.titled': ({ title }: { title: string }) => title,
   'edit.remove-system': ({ system }: { system: string }) => `Remove ${system} from the plan`,
   'edit.retire': ({ system }: { system: string }) => `Remove ${system} from the disk`,
+  'edit.give-room': ({ system, volume }: { system: string; volume: string }) =>
+    `Remove ${system}, and give its space to ${quoted(volume)}`,
   'edit.reinstall': ({ system }: { system: string }) => `Reinstall ${system}`,
   'edit.keep-system': ({ system }: { system: string }) => `Keep ${system}`,
   'edit.create-logical': () => 'Create a logical',

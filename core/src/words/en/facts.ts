@@ -126,7 +126,6 @@ export type ValueCode = keyof typeof VALUE;
 export const facts = {
   'fact.what': ({ what }: { what: FactCode }) => WHAT[what],
   'fact.needs': ({ system }: { system: string }) => `${system} needs`,
-  'fact.behind': ({ volume }: { volume: string }) => `behind ${volume}`,
 
   'value.of': ({ value }: { value: ValueCode }) => VALUE[value],
   'value.bytes': ({ bytes }: { bytes: number }) => both(bytes),

@@ -325,7 +325,7 @@ export const findings = {
   'finding.retired-room': ({ system }: { system: string }) =>
     say(
       `The space of ${system} is not used yet`,
-      'The partition in front of it can grow into it without moving any data.',
+      'It is free: give it to a partition that stays, or leave it free for later.',
     ),
   'finding.room-elsewhere': ({ volume }: { volume: string }) =>
     say(

@@ -16,6 +16,8 @@ export const hands = {
   'verb.halve': () => 'Free half of it',
   'verb.give': ({ volume, moved }: { volume: string; moved: number }) =>
     `Give it to ${quoted(volume)}${moving(moved)}`,
+  'verb.give-room': ({ volume, gained, moved }: { volume: string; gained: number; moved: number }) =>
+    `${binary(gained)} to ${quoted(volume)}${moving(moved)}`,
   'verb.share-out': ({ moved }: { moved: number }) => `Share it between its neighbours${moving(moved)}`,
   'verb.close': ({ moved }: { moved: number }) => `Close it up${moving(moved)}`,
   'verb.split-home': () => 'Make a home from its end',

@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-import { GIB } from '@rhizotome/core';
+import { GIB, inEnglish, partitionOf, roomWaysOf } from '@rhizotome/core';
 import { demo, openStage } from '../../testing/stage.js';
 import { SystemsStage } from './SystemsStage.js';
 
@@ -40,6 +40,18 @@ describe('systems', () => {
     expect(plan().systems.find((s) => s.id === found.id)!.change).toBe('retire');
     await hand.click(choice.getByRole('radio', { name: 'stays' }));
     expect(plan().systems.find((s) => s.id === found.id)!.change).toBeUndefined();
+  });
+
+  test('one that goes gives its space to whom one says, at a press', async () => {
+    const { hand, screen, plan, open } = await openStage(<SystemsStage />, demo('dunlin'));
+    const found = plan().systems.find((s) => s.origin === 'found' && s.family === 'linux')!;
+    const [way] = roomWaysOf({ plan: plan(), survey: open.getState().survey! }, found);
+    const sheet = screen.getByRole('region', { name: found.name });
+    const before = partitionOf(plan(), way!.taker)!.length;
+    await hand.click([...sheet.querySelectorAll('button')].find((b) => b.textContent!.includes('give its space'))!);
+    await hand.click(await screen.findByRole('menuitem', { name: inEnglish(way!.title) }));
+    expect(plan().systems.find((s) => s.id === found.id)!.change).toBe('retire');
+    expect(partitionOf(plan(), way!.taker)!.length).toBeGreaterThan(before);
   });
 
   test('a Linux may swap without a partition', async () => {

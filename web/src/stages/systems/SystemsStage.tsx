@@ -27,6 +27,7 @@ import { useEdit, useOpenState } from '../../open/context.js';
 import { OwnerSwatch } from '../../parts/OwnerSwatch.js';
 import { SizeInput } from '../../parts/SizeInput.js';
 import { FitBar } from './FitBar.js';
+import { GiveRoom } from './GiveRoom.js';
 import { Hosted } from './Hosted.js';
 import { ProposalsPanel } from './proposals/ProposalsPanel.js';
 import { words } from '../../words/words.js';
@@ -124,6 +125,7 @@ function SystemSheet({ system }: { system: System }) {
           <span className="soft">{FAMILY_NAMES[system.family]}</span>
         )}
         <Becomes system={system} />
+        {survey && <GiveRoom system={system} survey={survey} />}
         <Button
           size="compact-sm"
           variant="subtle"

@@ -85,10 +85,12 @@ export const systems = {
     system,
     mode,
     entry,
+    directories,
   }: {
     system: string;
     mode: Mode;
     entry?: EntryFields | undefined;
+    directories: readonly string[];
   }) =>
     say(
       `Remove ${system} from the boot menu`,
@@ -96,6 +98,9 @@ export const systems = {
         ...(mode === 'uefi'
           ? [
               `Delete the directory of ${system}${entry ? folderOf(entry) : ''} from the EFI system partition, and no other.`,
+              ...(directories.length > 0
+                ? [`As it was read, the partition holds ${directories.map((name) => `\\EFI\\${name}`).join(', ')}.`]
+                : []),
               entry
                 ? `Delete its boot entry ${entry.number} “${entry.name}” from the list of the firmware.`
                 : 'Delete its boot entry from the list of the firmware.',
