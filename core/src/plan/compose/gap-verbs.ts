@@ -58,9 +58,7 @@ function share(planned: Planned, gap: GapPart): Verb[] {
   const wishes = new Map(pair.map((p) => [p!.id, { weight: p!.length, least: p!.length }]));
   const edit = distributeEdit(planned, wishes);
   if (!edit) return [];
-  return [
-    { id: 'share-out', title: message('verb.share-out', { moved: movedMore(planned, edit) }), edit },
-  ];
+  return [{ id: 'share-out', title: message('verb.share-out', { moved: movedMore(planned, edit) }), edit }];
 }
 
 /** What lies behind it, up to the next free space, slides to its beginning. */

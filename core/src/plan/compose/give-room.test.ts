@@ -20,7 +20,11 @@ function shared(): Plan {
     DISK,
     noteFoundEdit(begun, 'found-4', { owners: [], role: 'data', usedBytes: 20 * 2 ** 30 }),
   );
-  return edited(photos, DISK, { kind: 'describe', partition: 'found-4', changes: { owners: [], role: 'data' } });
+  return edited(photos, DISK, {
+    kind: 'describe',
+    partition: 'found-4',
+    changes: { owners: [], role: 'data' },
+  });
 }
 
 describe('who has the space of a system that goes', () => {
@@ -39,7 +43,9 @@ describe('who has the space of a system that goes', () => {
     const after = edited(plan, DISK, photos!.edit);
     expect(after.systems.find((s) => s.id === linux.id)?.change).toBe('retire');
     expect(after.partitions.map((p) => p.id)).toEqual(['found-1', 'found-2', 'found-4']);
-    expect(inEnglish((photos!.edit as { says: never }).says)).toBe('Remove Linux, and give its space to “photos”');
+    expect(inEnglish((photos!.edit as { says: never }).says)).toBe(
+      'Remove Linux, and give its space to “photos”',
+    );
   });
 
   test('once it is gone, its space is still to be given', () => {
@@ -74,7 +80,10 @@ describe('who has the space of a system that goes', () => {
                 expect(kept?.length).toBe(own && kept === undefined ? undefined : p.length);
                 expect(kept?.treatment).toBe(own && kept === undefined ? undefined : p.treatment);
               }
-              expect(apply(after, result.inverse, surveysOf(survey))).toMatchObject({ ok: true, plan: before });
+              expect(apply(after, result.inverse, surveysOf(survey))).toMatchObject({
+                ok: true,
+                plan: before,
+              });
               expect(fatesOf({ plan: after, survey })).toHaveLength(survey.partitions.length);
             }
           const made = apply(before, step, surveysOf(survey));
@@ -88,7 +97,13 @@ describe('who has the space of a system that goes', () => {
 });
 
 test('an extended partition in which nothing is left goes with its system', () => {
-  const disk = drawnMbr([[100, 'ntfs']], [[60, 'ext4'], [4, 'swap']]);
+  const disk = drawnMbr(
+    [[100, 'ntfs']],
+    [
+      [60, 'ext4'],
+      [4, 'swap'],
+    ],
+  );
   const plan = planOn(disk);
   const linux = plan.systems.find((s) => s.family === 'linux')!;
   const [way] = roomWaysOf({ plan, survey: disk }, linux);

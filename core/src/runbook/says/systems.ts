@@ -16,7 +16,14 @@ import { sheetOf, sheetsOf, type RecognitionRow, type Sheet } from '../../moment
 import { deviceName, partitionDevice } from '../../recognition/index.js';
 import { volumeName } from '../../volume/index.js';
 import { procedureFor, type StepFor } from '../../sequence/index.js';
-import { entryOf, FALLBACK_PATH, loadersOn, setupMakingEfi, startOf, systemsAfter } from '../../start/index.js';
+import {
+  entryOf,
+  FALLBACK_PATH,
+  loadersOn,
+  setupMakingEfi,
+  startOf,
+  systemsAfter,
+} from '../../start/index.js';
 import { defaultClock, type System } from '../../system/index.js';
 import { message } from '../../words/index.js';
 import { bytesOf, deviceOf, diskOf, nameOf, systemName, type At } from './facts.js';

@@ -1,14 +1,14 @@
 import { Button, Menu } from '@mantine/core';
-import { roomWaysOf, type RoomWay, type Survey, type System } from '@rhizotome/core';
+import { roomWaysOf, type Survey, type System } from '@rhizotome/core';
 import { useMemo } from 'react';
 import { useEdit, useOpenState } from '../../open/context.js';
-import { useEditPreview } from '../../open/preview.js';
 import { text } from '../../words/say.js';
 import { words } from '../../words/words.js';
 
 /** Who has the space of a system that goes: one press removes it and gives the space away. */
 export function GiveRoom({ system, survey }: { system: System; survey: Survey }) {
   const { plan } = useOpenState();
+  const { attempt } = useEdit();
   const ways = useMemo(() => roomWaysOf({ plan, survey }, system), [plan, survey, system]);
   if (ways.length === 0) return null;
   return (
@@ -20,19 +20,11 @@ export function GiveRoom({ system, survey }: { system: System; survey: Survey })
       </Menu.Target>
       <Menu.Dropdown>
         {ways.map((way) => (
-          <Way key={`${way.taker} ${way.gained}`} way={way} />
+          <Menu.Item key={`${way.taker} ${way.gained}`} onClick={() => attempt(way.edit)}>
+            {text(way.title)}
+          </Menu.Item>
         ))}
       </Menu.Dropdown>
     </Menu>
-  );
-}
-
-/** Pointed at, it shows what it would do. */
-function Way({ way }: { way: RoomWay }) {
-  const { attempt } = useEdit();
-  return (
-    <Menu.Item onClick={() => attempt(way.edit)} {...useEditPreview(way.edit)}>
-      {text(way.title)}
-    </Menu.Item>
   );
 }

@@ -48,7 +48,9 @@ describe('systems', () => {
     const [way] = roomWaysOf({ plan: plan(), survey: open.getState().survey! }, found);
     const sheet = screen.getByRole('region', { name: found.name });
     const before = partitionOf(plan(), way!.taker)!.length;
-    await hand.click([...sheet.querySelectorAll('button')].find((b) => b.textContent!.includes('give its space'))!);
+    await hand.click(
+      [...sheet.querySelectorAll('button')].find((b) => b.textContent!.includes('give its space'))!,
+    );
     await hand.click(await screen.findByRole('menuitem', { name: inEnglish(way!.title) }));
     expect(plan().systems.find((s) => s.id === found.id)!.change).toBe('retire');
     expect(partitionOf(plan(), way!.taker)!.length).toBeGreaterThan(before);

@@ -99,7 +99,9 @@ export const systems = {
           ? [
               `Delete the directory of ${system}${entry ? folderOf(entry) : ''} from the EFI system partition, and no other.`,
               ...(directories.length > 0
-                ? [`As it was read, the partition holds ${directories.map((name) => `\\EFI\\${name}`).join(', ')}.`]
+                ? [
+                    `As it was read, the partition holds ${directories.map((name) => `\\EFI\\${name}`).join(', ')}.`,
+                  ]
                 : []),
               entry
                 ? `Delete its boot entry ${entry.number} “${entry.name}” from the list of the firmware.`
