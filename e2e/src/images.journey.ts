@@ -209,6 +209,13 @@ describe('what is given back', () => {
     expect(spans(surveyIn(image))).toEqual(spans(original));
   });
 
+  test('all that goes to the machine is one file, with disks to practise on', async () => {
+    await on.app.press('Save all as a zip');
+    const zip = (await downloaded('red-knot.zip')).toString('latin1');
+    for (const name of ['runbook.html', 'plan.rhizotome', 'practice/as-found.qcow2', 'practice/how-to.md'])
+      expect(zip).toContain(`red-knot/${name}`);
+  });
+
   test('the safety copy holds the table’s sectors and the words how to keep them', async () => {
     await on.app.stage('As found');
     await on.app.press('Safety copy');

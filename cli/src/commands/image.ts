@@ -32,7 +32,8 @@ export function image(path: string, options: ImageOptions): void {
       `${options.output}: the name must end in .qcow2 or .img, which tells the kind of image.`,
     );
   print(`${options.output}: a disk of ${formatBoth(disk.sizeBytes)}, sectors of ${disk.sectorBytes} bytes.`);
-  if (disk.unformatted.length > 0) print(`Left unformatted: ${disk.unformatted.map(text).join('; ')}.`);
+  if (disk.unformatted.length > 0)
+    print(`Left unformatted: ${disk.unformatted.map(({ says }) => text(says)).join('; ')}.`);
 }
 
 function practiceDisk(

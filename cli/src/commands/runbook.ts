@@ -1,6 +1,7 @@
 import {
   english,
   momentMarkdown,
+  practiceFiles,
   runbookFiles,
   runbookFor,
   runbookHtml,
@@ -36,7 +37,8 @@ export function runbook(path: string, { html, sheet, moment, zip, force }: Runbo
     return print(linesOf(momentMarkdown(english, planned, momentAfter(planned, moment))).trimEnd());
   const title = titleOf(english, planned, visible(name || path), new Date().toISOString());
   if (zip !== undefined) {
-    const bytes = zipOf(runbookFiles(english, planned, story, title), title.machine, title.madeAt);
+    const files = { ...runbookFiles(english, planned, story, title), ...practiceFiles(english, planned) };
+    const bytes = zipOf(files, title.machine, title.madeAt);
     return writeFile(zip, force === true, (put) => put(bytes, 0), path);
   }
   const write = html ? runbookHtml : runbookMarkdown;

@@ -1,5 +1,5 @@
 import { encodeUtf8, md5, uuidFrom, type Stretch } from '../bytes/index.js';
-import type { Moment } from '../moment/index.js';
+import { momentsOf, type Moment } from '../moment/index.js';
 import type { Planned } from '../plan/index.js';
 import { recordPlace, type Survey } from '../survey/index.js';
 import {
@@ -19,8 +19,14 @@ export interface PracticeDisk {
   readonly sizeBytes: number;
   readonly sectorBytes: number;
   readonly stretches: readonly Stretch[];
-  /** Parts that are there by their table entry only, in words: which and what they would hold. */
-  readonly unformatted: readonly Phrase[];
+  /** Parts that are there by their table entry only. */
+  readonly unformatted: readonly EmptyVolume[];
+}
+
+/** A partition of a practice disk that nothing was formatted in. */
+export interface EmptyVolume extends Pick<PracticeEntry, 'number' | 'label' | 'content' | 'volumeUuid'> {
+  /** Which, and what it would hold. */
+  readonly says: Phrase;
 }
 
 /** The disk as it was found, with a sound table, its start volumes and swap formatted, and everything else empty. */
@@ -34,8 +40,15 @@ export function practiceDiskPlanned(planned: Planned): PracticeDisk {
 }
 
 /** The disk at a moment of the procedure: to practise from there on. */
-export function practiceDiskAt({ planned, numbers, after }: Moment): PracticeDisk {
-  return after === 0 ? practiceDiskFound(planned.survey) : build(plannedLayout(planned, numbers));
+export const practiceDiskAt = (moment: Moment): PracticeDisk => build(layoutAt(moment));
+
+const layoutAt = ({ planned, numbers, after }: Moment): PracticeLayout =>
+  after === 0 ? foundLayout(planned.survey) : plannedLayout(planned, numbers);
+
+/** The moments whose disks differ: of several with one disk, the first. */
+export function practiceMoments(planned: Planned): readonly Moment[] {
+  const moments = momentsOf(planned).map((moment) => ({ moment, shape: JSON.stringify(layoutAt(moment)) }));
+  return moments.filter(({ shape }, i) => moments[i - 1]?.shape !== shape).map(({ moment }) => moment);
 }
 
 function build(layout: PracticeLayout): PracticeDisk {
@@ -55,13 +68,10 @@ function build(layout: PracticeLayout): PracticeDisk {
     ],
     unformatted: formatted
       .filter(({ entry, stretches }) => !stretches && entry.content !== 'none')
-      .map(({ entry }) =>
-        message('practice.unformatted', {
-          number: entry.number,
-          label: entry.label,
-          content: volumeName(entry.content),
-        }),
-      ),
+      .map(({ entry: { number, label, content, volumeUuid } }) => ({
+        ...{ number, label, content, volumeUuid },
+        says: message('practice.unformatted', { number, label, content: volumeName(content) }),
+      })),
   };
 }
 

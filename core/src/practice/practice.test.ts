@@ -69,7 +69,7 @@ describe('a plan', () => {
       plan.partitions.map((p, i) => [i + 1, p.start, p.length, p.name]),
     );
     expect(again.partitions.map((p) => p.volume?.kind)).toEqual(['fat', 'none', 'swap']);
-    expect(disk.unformatted.map(inEnglish)).toEqual(['partition 2 “root”: ext4']);
+    expect(disk.unformatted.map(({ says }) => inEnglish(says))).toEqual(['partition 2 “root”: ext4']);
     expect(again.disk.sizeSectors).toBe(blank.disk.sizeSectors);
   });
 

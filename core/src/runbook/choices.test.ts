@@ -7,7 +7,7 @@ import { newTableEdit } from '../plan/index.js';
 import type { Environment } from '../sequence/index.js';
 import { drawn, edited, gib, IDENTITY, newSystem, planOn } from '../testing/builders.js';
 import { english, sayIn, type Message } from '../words/index.js';
-import { runbookFor, standingReport } from './index.js';
+import { practiceFiles, runbookFor, standingReport } from './index.js';
 import { laneOf, placeOf } from './says/index.js';
 
 const FOLDER = join(__dirname, '../testing/plans');
@@ -151,4 +151,19 @@ describe('a boot entry that was read', () => {
     const plain = says({ plan: edited(planned, beside, formatted), survey: beside }, 'redo-start');
     expect(plain.join(' ')).not.toContain('was called');
   });
+});
+
+test('disks to practise on: one for each moment at which the disk is another, each with its list', () => {
+  const moves = story('windows-moves-on-mbr');
+  const files = practiceFiles(english, moves);
+  expect(Object.keys(files)).toEqual([
+    'practice/as-found.qcow2',
+    'practice/before-step-4.qcow2',
+    'practice/before-step-9.qcow2',
+    'practice/how-to.md',
+  ]);
+  const page = new TextDecoder().decode(files['practice/how-to.md']);
+  expect(page).toContain('The disk before steps 4 to 8 of 12.');
+  expect(page.match(/^# /gm)).toHaveLength(4);
+  expect(page).toContain("    mkfs.ext4 -L 'linux' /dev/sda3");
 });

@@ -5,8 +5,8 @@ import { deviceIsAssumed } from '../recognition/index.js';
 import type { Step } from '../sequence/index.js';
 import { surveyedPartition } from '../survey/index.js';
 import { defaultClock, type Family, type System } from '../system/index.js';
-import type { VolumeKind } from '../volume/index.js';
-import { containerCommands, type MakeOn } from './containers.js';
+import { makeCommands, shellWord, type VolumeKind } from '../volume/index.js';
+import { containerCommands } from './containers.js';
 import { deviceOf, type At } from './says/facts.js';
 import { movesRecovery } from './says/systems.js';
 
@@ -78,32 +78,19 @@ function made(at: At, id: string): readonly string[] {
   const p = partitionOf(at.plan, id);
   if (!p || deviceIsAssumed(at.plan.machine)) return [];
   const { luks, lvm } = layersOf(p);
-  if (luks || lvm) return containerCommands(at, p, `/dev/${deviceOf(at, id)}`, makeLabelled);
+  if (luks || lvm) return containerCommands(at, p, `/dev/${deviceOf(at, id)}`);
+  // So that a mount table can name it before it is there.
   const uuid = volumeUuidOf(at, p)?.uuid;
-  const options: MakeOptions = {
-    label: (option) => labelled(option, p.label),
-    // So that a mount table can name it before it is there.
-    uuid: (option) => (uuid === undefined ? '' : `${option}${uuid} `),
-  };
   const path = `/dev/${deviceOf(at, id)}`;
-  return [...(MAKES[p.fileSystem]?.(path, options) ?? []), ...subvolumesOf(p, path)];
+  return [...makeCommands(p.fileSystem, path, p.label, uuid), ...subvolumesOf(p, path)];
 }
 
 /** btrfs-subvolume(8): they are created in the mounted volume. */
 function subvolumesOf({ subvolumes = [] }: PlannedPartition, path: string): readonly string[] {
   if (subvolumes.length === 0) return [];
-  const create = subvolumes.map(({ name }) => `btrfs subvolume create ${MOUNT}/${quotedWord(name)}`);
+  const create = subvolumes.map(({ name }) => `btrfs subvolume create ${MOUNT}/${shellWord(name)}`);
   return [`mount ${path} ${MOUNT}`, ...create, `umount ${MOUNT}`];
 }
-
-const makeLabelled: MakeOn = (kind, path, label) =>
-  MAKES[kind]?.(path, { label: (option) => labelled(option, label), uuid: () => '' }) ?? [];
-
-/** The option for a label, which is one word of the shell (POSIX 2.2.2); nothing for none. */
-const labelled = (option: string, label: string): string =>
-  label === '' ? '' : `${option} ${quotedWord(label)} `;
-
-const quotedWord = (word: string): string => `'${word.replaceAll("'", `'\\''`)}'`;
 
 type Checks = Partial<Readonly<Record<VolumeKind, (path: string) => readonly string[]>>>;
 
@@ -145,25 +132,4 @@ const GROWS: Checks = {
   ext4: extGrow,
   xfs: (path) => mounted(path, `xfs_growfs ${MOUNT}`),
   btrfs: (path) => mounted(path, `btrfs filesystem resize max ${MOUNT}`),
-};
-
-/** Each is given the option of its utility; what is empty or not known is left out. */
-interface MakeOptions {
-  readonly label: (option: string) => string;
-  readonly uuid: (option: string) => string;
-}
-
-type Makes = Partial<Readonly<Record<VolumeKind, (path: string, options: MakeOptions) => readonly string[]>>>;
-
-/** mkfs.fat(8) takes the eight digits without the hyphen that is printed among them. */
-const serial = (option: string): string => option.replace(/-(?=[0-9A-Fa-f]{4} $)/, '');
-
-const MAKES: Makes = {
-  ext2: (path, { label, uuid }) => [`mkfs.ext2 ${label('-L')}${uuid('-U ')}${path}`],
-  ext3: (path, { label, uuid }) => [`mkfs.ext3 ${label('-L')}${uuid('-U ')}${path}`],
-  ext4: (path, { label, uuid }) => [`mkfs.ext4 ${label('-L')}${uuid('-U ')}${path}`],
-  xfs: (path, { label, uuid }) => [`mkfs.xfs ${label('-L')}${uuid('-m uuid=')}${path}`],
-  btrfs: (path, { label, uuid }) => [`mkfs.btrfs ${label('-L')}${uuid('-U ')}${path}`],
-  fat: (path, { label, uuid }) => [`mkfs.fat -F 32 ${label('-n')}${serial(uuid('-i '))}${path}`],
-  swap: (path, { label, uuid }) => [`mkswap ${label('-L')}${uuid('-U ')}${path}`],
 };

@@ -1,21 +1,13 @@
 import { containerName, containerUuidOf } from '../mounting/index.js';
 import { layersOf, type InsideVolume, type Planned, type PlannedPartition } from '../plan/index.js';
 import { KIB } from '../quantity/index.js';
-import type { VolumeKind } from '../volume/index.js';
-
-/** Makes a file system of this kind on a device. */
-export type MakeOn = (kind: VolumeKind, path: string, label: string) => readonly string[];
+import { makeCommands } from '../volume/index.js';
 
 /**
  * What is typed to make an encrypted container, a volume group or one in the other, and the volumes inside: cryptsetup(8),
  * pvcreate(8), vgcreate(8), lvcreate(8). The header is copied, since nothing opens the container without it.
  */
-export function containerCommands(
-  planned: Planned,
-  p: PlannedPartition,
-  path: string,
-  make: MakeOn,
-): readonly string[] {
+export function containerCommands(planned: Planned, p: PlannedPartition, path: string): readonly string[] {
   const { luks, lvm } = layersOf(p);
   const name = containerName(planned, p);
   const opened = luks ? `/dev/mapper/${name}` : path;
@@ -26,11 +18,11 @@ export function containerCommands(
   ];
   return [
     ...(luks ? encrypted : []),
-    ...(lvm ? groupCommands(planned, p, opened, make) : make(p.fileSystem, opened, p.label)),
+    ...(lvm ? groupCommands(planned, p, opened) : makeCommands(p.fileSystem, opened, p.label)),
   ];
 }
 
-function groupCommands(planned: Planned, p: PlannedPartition, path: string, make: MakeOn): string[] {
+function groupCommands(planned: Planned, p: PlannedPartition, path: string): string[] {
   const group = containerName(planned, p).replace(/^crypt-/, 'group-');
   const whole = { name: p.role, fileSystem: p.fileSystem, label: p.label };
   const volumes = p.inside ?? [];
@@ -40,10 +32,10 @@ function groupCommands(planned: Planned, p: PlannedPartition, path: string, make
     `pvcreate ${path}`,
     `vgcreate ${group} ${path}`,
     ...(volumes.length > 0
-      ? volumes.flatMap((v) => [sized(v), ...make(v.fileSystem, `/dev/${group}/${v.name}`, v.label)])
+      ? volumes.flatMap((v) => [sized(v), ...makeCommands(v.fileSystem, `/dev/${group}/${v.name}`, v.label)])
       : [
           `lvcreate --name ${whole.name} --extents 100%FREE ${group}`,
-          ...make(whole.fileSystem, `/dev/${group}/${whole.name}`, whole.label),
+          ...makeCommands(whole.fileSystem, `/dev/${group}/${whole.name}`, whole.label),
         ]),
   ];
 }

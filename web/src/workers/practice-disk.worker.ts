@@ -6,6 +6,9 @@ addEventListener('message', ({ data: { plan, survey, after } }: MessageEvent<Pra
   const moments = momentsOf({ plan, survey });
   const disk = practiceDiskAt(moments[Math.min(after, moments.length - 1)]!);
   const pieces = [...encodeQcow2(disk.sizeBytes, disk.stretches)] as Uint8Array<ArrayBuffer>[];
-  const answer: PracticeAnswer = { image: new Blob(pieces), unformatted: disk.unformatted };
+  const answer: PracticeAnswer = {
+    image: new Blob(pieces),
+    unformatted: disk.unformatted.map(({ says }) => says),
+  };
   postMessage(answer);
 });

@@ -11,6 +11,7 @@ import { hands } from './hands.js';
 import { mounting } from './mounting.js';
 import { names } from './names.js';
 import { overview } from './overview.js';
+import { practice } from './practice.js';
 import { proposals } from './proposals.js';
 import { refusals } from './refusals.js';
 import { report } from './report.js';
@@ -32,6 +33,7 @@ export const english = {
   ...edits,
   ...documents,
   ...overview,
+  ...practice,
   ...proposals,
   ...findings,
   ...entries,

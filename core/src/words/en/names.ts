@@ -59,9 +59,6 @@ export const names = {
   'kind.linux-image': () => 'Linux, image-based desktop',
   'kind.windows-10': () => 'Windows 10, 64-bit',
 
-  'practice.unformatted': ({ number, label, content }: { number: number; label: string; content: string }) =>
-    `partition ${number}${label === '' ? '' : ` “${label}”`}: ${content}`,
-
   'sheet.free': () => 'free space',
   'sheet.by-setup': ({ role, system }: { role: string; system: string }) =>
     `${role}, made by the setup of ${system}`,

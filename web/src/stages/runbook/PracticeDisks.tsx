@@ -1,10 +1,13 @@
 import { Button } from '@mantine/core';
+import { momentsOf, practiceDiskAt, practiceGuide, type Planned } from '@rhizotome/core';
 import { useState } from 'react';
 import { useOpenMachine, useOpenState } from '../../open/context.js';
 import { download, fileName } from '../../parts/download.js';
 import { words } from '../../words/words.js';
 import { makePracticeDisk } from '../../workers/practice-disk.js';
-import { text } from '../../words/say.js';
+import { say, text } from '../../words/say.js';
+import classes from './PracticeDisks.module.css';
+import runbook from './RunbookStage.module.css';
 
 interface PracticeDisksProps {
   /** How many steps are done at the moment that is shown, and how many there are. */
@@ -24,8 +27,7 @@ export function PracticeDisks({ at, of }: PracticeDisksProps) {
     setSaid(null);
     try {
       const { image, unformatted } = await makePracticeDisk({ plan, survey, after });
-      const state = after === 0 ? 'found' : after === of ? 'planned' : `after-step-${after}`;
-      download(`${fileName(name)}-${state}.qcow2`, image);
+      download(`${fileName(name)}-${stateOf(after, of)}.qcow2`, image);
       setSaid(
         unformatted.length > 0
           ? words['runbook.created-not-formatted'](unformatted.map(text).join('; '))
@@ -38,10 +40,10 @@ export function PracticeDisks({ at, of }: PracticeDisksProps) {
     }
   };
   return (
-    <section className="no-print" style={{ marginTop: '2rem' }}>
+    <section className={`no-print ${classes.practice}`}>
       <h2>{words['runbook.practice-disks']()}</h2>
       <p className="soft">{words['runbook.try-steps-virtual-machine']()}</p>
-      <div style={{ display: 'flex', gap: '0.6rem', flexWrap: 'wrap' }}>
+      <div className={classes.buttons}>
         <Button variant="default" loading={busy === 0} onClick={() => void make(0)}>
           {words['runbook.practice-disk-as-found']()}
         </Button>
@@ -56,11 +58,38 @@ export function PracticeDisks({ at, of }: PracticeDisksProps) {
           </Button>
         )}
       </div>
+      <details className={classes.guide}>
+        <summary>{words['runbook.how-to-practise']()}</summary>
+        <PracticeGuide
+          planned={{ plan, survey }}
+          at={at}
+          file={`${fileName(name)}-${stateOf(at, of)}.qcow2`}
+        />
+      </details>
       {said && (
         <p role="status" className="small soft" style={{ paddingTop: '0.5rem' }}>
           {said}
         </p>
       )}
     </section>
+  );
+}
+
+const stateOf = (after: number, of: number): string =>
+  after === 0 ? 'found' : after === of ? 'planned' : `after-step-${after}`;
+
+/** How the disk of the moment that is shown is attached to a virtual machine. */
+function PracticeGuide({ planned, at, file }: { planned: Planned; at: number; file: string }) {
+  const moments = momentsOf(planned);
+  const moment = moments[Math.min(at, moments.length - 1)]!;
+  return (
+    <ol className={classes.steps}>
+      {practiceGuide(planned, practiceDiskAt(moment), file).map(({ says, commands }) => (
+        <li key={says.code}>
+          {say(says)}
+          {commands.length > 0 && <pre className={runbook.commands}>{commands.join('\n')}</pre>}
+        </li>
+      ))}
+    </ol>
   );
 }

@@ -6,11 +6,9 @@ import {
   formatBoth,
   message,
   objectsOf,
-  runbookFiles,
   titleOf,
   runbookHtml,
   timeSays,
-  zipOf,
   type Edit,
   type Runbook,
   type RunbookPhase,
@@ -27,6 +25,7 @@ import { AtMoment } from './AtMoment.js';
 import { Listed } from './Listed.js';
 import { MountTables } from './MountTables.js';
 import { PracticeDisks } from './PracticeDisks.js';
+import { SaveAll } from './SaveAll.js';
 import { Sheet } from './Sheet.js';
 import { Standing } from './Standing.js';
 import { Timeline } from './Timeline.js';
@@ -36,7 +35,7 @@ import classes from './RunbookStage.module.css';
 
 /** The procedure to carry out elsewhere: on the screen, on paper, or as one file. */
 export function RunbookStage() {
-  const { id, name, story } = useOpenMachine();
+  const { id, name } = useOpenMachine();
   const { plan, survey } = useOpenState();
   const { runbook, findings } = useDerived();
   const [at, setAt] = useState<number | null>(null);
@@ -63,12 +62,6 @@ export function RunbookStage() {
     const html = runbookHtml(catalogue, runbook, title());
     download(`${fileName(name)}-runbook.html`, new Blob([html], { type: 'text/html' }));
   };
-  const saveAll = () => {
-    const about = title();
-    const files = runbookFiles(catalogue, { plan, survey }, story, about);
-    const zip = zipOf(files, name, about.madeAt) as Uint8Array<ArrayBuffer>;
-    download(`${fileName(name)}.zip`, new Blob([zip], { type: 'application/zip' }));
-  };
   const steps = runbook.phases.reduce((sum, phase) => sum + phase.steps.length, 0);
   const moment = Math.min(at ?? runbook.done, steps);
   const day = daySays(runbook);
@@ -85,9 +78,7 @@ export function RunbookStage() {
           <Button variant="default" onClick={() => window.print()}>
             {words['runbook.print']()}
           </Button>
-          <Button variant="default" title={words['runbook.save-all-about']()} onClick={saveAll}>
-            {words['runbook.save-all']()}
-          </Button>
+          <SaveAll survey={survey} />
           <Button onClick={saveRunbook}>{words['runbook.save-as-one-file']()}</Button>
         </div>
       </div>

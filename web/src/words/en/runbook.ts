@@ -21,6 +21,7 @@ export const runbook = {
     'Try the steps in a virtual machine first. The image (qcow2, less than 1 MiB) has the true size and the same partition table. EFI system partitions and swap are formatted; all other partitions are empty.',
   'runbook.practice-disk-as-found': () => 'Practice disk as found',
   'runbook.practice-disk-as-planned': () => 'Practice disk as planned',
+  'runbook.how-to-practise': () => 'How to use one in a virtual machine',
   'runbook.restore-disk-as-found': (done: number) =>
     `To restore the disk as found from here, after step ${done}:`,
   'runbook.runbook': () => 'Runbook',
@@ -28,7 +29,7 @@ export const runbook = {
     'Read the disk first. The runbook follows from it and from the plan.',
   'runbook.save-all': () => 'Save all as a zip',
   'runbook.save-all-about': () =>
-    'The runbook as a page and as text, the sheets, the plan, mount tables, and the safety copy of the table',
+    'The runbook as a page and as text, the sheets, the plan, mount tables, practice disks, and the safety copy of the table',
   'runbook.print': () => 'Print',
   'runbook.save-as-one-file': () => 'Save as one file',
   'runbook.plan-changes-nothing-so': () =>

@@ -1,0 +1,94 @@
+import { encodeUtf8 } from '../bytes/index.js';
+import { qcow2Bytes } from '../image/index.js';
+import type { Moment } from '../moment/index.js';
+import type { Planned } from '../plan/index.js';
+import {
+  practiceDiskAt,
+  practiceFormats,
+  practiceGuide,
+  practiceMoments,
+  type PracticeDisk,
+} from '../practice/index.js';
+import { procedureFor } from '../sequence/index.js';
+import { message, sayIn, textIn, type Catalogue } from '../words/index.js';
+import type { NamedFiles } from './files.js';
+import { momentMarkdown, plainMarkdown } from './markdown.js';
+
+interface Practice {
+  readonly moment: Moment;
+  readonly disk: PracticeDisk;
+  readonly file: string;
+  /** Numbers of the first and the last step that are next on this disk. */
+  readonly first: number;
+  readonly last: number;
+}
+
+/**
+ * A disk to practise on for each moment at which the disk is another, by file name below `practice/`, and a page that says how to
+ * attach one to a virtual machine, with the list of each as it is found there. Nothing where the steps have no order.
+ */
+export function practiceFiles(catalogue: Catalogue, planned: Planned): NamedFiles {
+  const { ordered } = procedureFor(planned);
+  if (!ordered.ok) return {};
+  const of = ordered.steps.length;
+  const practices = practicesOf(planned, of);
+  const images = practices.map(({ file, disk }) => [file, qcow2Bytes(disk.sizeBytes, disk.stretches)]);
+  const page = encodeUtf8(guideMarkdown(catalogue, planned, practices, of));
+  const files = [...images, ['how-to.md', page]] as [string, Uint8Array][];
+  return Object.fromEntries(files.map(([name, bytes]) => [`practice/${name}`, bytes]));
+}
+
+function practicesOf(planned: Planned, of: number): Practice[] {
+  const moments = practiceMoments(planned);
+  return moments.map((moment, i) => {
+    const first = moment.after + 1;
+    const last = moments[i + 1]?.after ?? Math.max(of, 1);
+    const state = i === 0 ? 'as-found' : first > of ? 'as-planned' : `before-step-${first}`;
+    return { moment, disk: practiceDiskAt(moment), file: `${state}.qcow2`, first, last };
+  });
+}
+
+function guideMarkdown(
+  catalogue: Catalogue,
+  planned: Planned,
+  practices: readonly Practice[],
+  of: number,
+): string {
+  const plain = (value: string) => plainMarkdown(value);
+  const [first] = practices;
+  const guide = first ? practiceGuide(planned, first.disk, first.file) : [];
+  return [
+    `# ${plain(sayIn(catalogue, message('practice.title')))}`,
+    plain(sayIn(catalogue, message('practice.about'))),
+    guide
+      .map(({ says, commands }, i) =>
+        [
+          `${i + 1}. ${plain(sayIn(catalogue, says))}`,
+          // Those are other ones for every image, and stand there.
+          ...(says.code === 'practice.format' ? [] : commands.map((c) => `   - \`${c}\``)),
+        ].join('\n'),
+      )
+      .join('\n'),
+    ...practices.flatMap((practice) => section(catalogue, planned, practice, of)),
+  ]
+    .join('\n\n')
+    .concat('\n');
+}
+
+function section(
+  catalogue: Catalogue,
+  planned: Planned,
+  { moment, disk, file, first, last }: Practice,
+  of: number,
+): string[] {
+  const parts = disk.unformatted.map(({ says }) => textIn(catalogue, says));
+  const formats = practiceFormats(planned, disk);
+  return [
+    `# ${file}`,
+    plainMarkdown(sayIn(catalogue, message('practice.image', { first, last, of }))),
+    ...(parts.length > 0 ? [plainMarkdown(sayIn(catalogue, message('practice.empty', { parts })))] : []),
+    ...(moment.made.length > 0 ? [plainMarkdown(sayIn(catalogue, message('practice.made')))] : []),
+    ...(formats.length > 0 ? [formats.map((command) => `    ${command}`).join('\n')] : []),
+    momentMarkdown(catalogue, planned, moment),
+  ];
+}
