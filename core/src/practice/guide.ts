@@ -1,12 +1,11 @@
 import type { Planned } from '../plan/index.js';
-import { bytes, MIB } from '../quantity/index.js';
+import { MIB } from '../quantity/index.js';
 import { deviceName, partitionDevice } from '../recognition/index.js';
 import { makeCommands, shellWord, type VolumeKind } from '../volume/index.js';
 import { message, type Message } from '../words/index.js';
 import type { PracticeDisk } from './practice-disk.js';
 
 type GuideSays =
-  | 'practice.what'
   | 'practice.copy'
   | 'practice.firmware'
   | 'practice.start'
@@ -38,7 +37,6 @@ export function practiceGuide(planned: Planned, disk: PracticeDisk, image: strin
   const own = deviceName(machine);
   const commands = practiceFormats(planned, disk);
   return [
-    { says: message('practice.what', { size: bytes(disk.sizeBytes) }), commands: [] },
     { says: message('practice.copy'), commands: [`cp ${image} ${COPY}`] },
     ...(uefi ? [{ says: message('practice.firmware'), commands: [`cp FIRMWARE_VARS.fd ${VARIABLES}`] }] : []),
     {

@@ -60,6 +60,7 @@ function guideMarkdown(
   return [
     `# ${plain(sayIn(catalogue, message('practice.title')))}`,
     plain(sayIn(catalogue, message('practice.about'))),
+    ...(first ? [plain(sayIn(catalogue, message('practice.what', { size: first.disk.sizeBytes })))] : []),
     guide
       .map(({ says, commands }, i) =>
         [

@@ -19,7 +19,7 @@ export const practice = {
   'practice.made': () => 'Partitions that a setup makes are in the list below, and not in the image.',
 
   'practice.what': ({ size }: { size: number }) =>
-    `The image is a disk of ${both(size)} with the partition table of that moment. EFI system partitions and swap are formatted, all else is empty: no system and none of your files are on it.`,
+    `Each image is a disk of ${both(size)} with the partition table of its moment. EFI system partitions and swap are formatted, all else is empty: no system and none of your files is on it.`,
   'practice.copy': () => 'Work on a copy. To start again, copy it again.',
   'practice.firmware': () =>
     'The packages of qemu bring a UEFI firmware in two files: the code, and its variables. Copy the variables; put the true names of both in these lines.',
