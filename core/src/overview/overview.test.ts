@@ -73,6 +73,23 @@ describe('where a machine stands', () => {
     expect(overviewOf({ ...plan, ticked: ['of another plan'] }, survey).steps.done).toBe(0);
   });
 
+  test('once systems were started, what is left to check is next, then the day of their updates', () => {
+    const plan = planOn(survey);
+    const at = '2026-03-01T10:00:00.000Z';
+    const id = 'first-start:found-windows';
+    const started = { ...plan, ticked: [id], records: { [id]: { at, remark: '' } } };
+    const due = '2026-03-31T10:00:00.000Z';
+    expect(overviewOf(started, survey)).toMatchObject({
+      next: { code: 'next.after-due', with: { due } },
+      nextStage: 'runbook',
+      due,
+    });
+    expect(overviewOf({ ...started, records: {} }, survey)).toMatchObject({
+      next: { code: 'next.after', with: { checks: 1 } },
+      due: null,
+    });
+  });
+
   test('the small drawing has shares that make up the disk, and owners by place', () => {
     const { strata } = overviewOf(planOn(survey), survey);
     expect(strata.reduce((sum, s) => sum + s.share, 0)).toBeCloseTo(1, 5);

@@ -3,6 +3,7 @@ import { countByLevel, findAll, type Level } from '../finding/index.js';
 import { type Planned, plannedParts, usedOf, type Plan } from '../plan/index.js';
 import { formatDecimal } from '../quantity/index.js';
 import { procedureFor } from '../sequence/index.js';
+import { checksAfter, nextDue } from '../standing/index.js';
 import type { Survey } from '../survey/index.js';
 import { verdictsOf } from '../match/index.js';
 
@@ -35,6 +36,8 @@ export interface Overview {
   readonly next: NextSays;
   /** Where that is done. */
   readonly nextStage: Stage;
+  /** From when on something is to be looked at again, as ISO 8601 in UTC; `null` where nothing waits for a time. */
+  readonly due: string | null;
 }
 
 /** Where a plan stands; without a survey only what can be said without one. */
@@ -51,6 +54,7 @@ export function overviewOf(plan: Plan, survey: Survey | undefined): Overview {
     steps: { done, all: steps.length },
     disk: diskLine(plan, survey),
     strata: survey ? strataOf({ plan, survey }) : [],
+    due: nextDue(plan),
     ...nextThing(stages, plan, findings, { done, all: steps.length }),
   };
 }
@@ -119,6 +123,13 @@ function nextThing(
   const at = (nextStage: Stage, next: NextSays) => ({ next, nextStage });
   if (stages['as-found'] === 'empty') return at('as-found', message('next.read-disk'));
   // Once the deed has begun, the next step is what matters.
+  if (steps.done === steps.all) {
+    const open = checksAfter(plan).filter(({ done }) => !done);
+    const now = open.filter(({ due }) => due === null).length;
+    const due = nextDue(plan);
+    if (now > 0) return at('runbook', message('next.after', { checks: now }));
+    if (due !== null) return at('runbook', message('next.after-due', { due }));
+  }
   if (steps.all > 0 && steps.done === steps.all) return at('runbook', message('next.done'));
   if (steps.done > 0) return at('runbook', message('next.step', { step: steps.done + 1, of: steps.all }));
   if (stages.machine !== 'ready') return at('machine', message('next.machine'));

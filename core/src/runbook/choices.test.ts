@@ -3,9 +3,11 @@ import { join } from 'node:path';
 import { readDocument } from '../exchange/index.js';
 import { momentsOf } from '../moment/index.js';
 import type { Edit, Planned } from '../plan/index.js';
-import { newTableEdit } from '../plan/index.js';
+import { createInGap, newTableEdit, plannedGaps } from '../plan/index.js';
+import { practiceDiskAt } from '../practice/index.js';
 import type { Environment } from '../sequence/index.js';
 import { drawn, edited, gib, IDENTITY, newSystem, planOn } from '../testing/builders.js';
+import { surveyFromPractice } from '../testing/images.js';
 import { english, sayIn, type Message } from '../words/index.js';
 import { practiceFiles, runbookFor, standingReport } from './index.js';
 import { laneOf, placeOf } from './says/index.js';
@@ -166,4 +168,24 @@ test('disks to practise on: one for each moment at which the disk is another, ea
   expect(page).toContain('The disk before steps 4 to 8 of 12.');
   expect(page.match(/^# /gm)).toHaveLength(4);
   expect(page).toContain("    mkfs.ext4 -L 'linux' /dev/sda3");
+});
+
+test('a reading afterwards tells how far the new volumes are filled, and of no other', () => {
+  const disk = drawn(500, ['1GiB efi', '100GiB ext4 "old"']);
+  const planned = planOn(disk);
+  const added = edited(planned, disk, { kind: 'add-system', system: linux });
+  const gap = plannedGaps({ plan: added, survey: disk }).at(-1)!;
+  const plan = edited(
+    added,
+    disk,
+    createInGap({ plan: added, survey: disk }, gap, { role: 'root', owners: [linux], size: 50 * 2 ** 30 })!,
+  );
+  const end = momentsOf({ plan, survey: disk }).at(-1)!;
+  const read = surveyFromPractice(practiceDiskAt(end));
+  const partitions = read.partitions.map((p) => ({
+    ...p,
+    volume: { ...p.volume!, kind: 'ext4' as const, usedBytes: 10 * 2 ** 30 },
+  }));
+  const { space } = standingReport({ plan, survey: disk }, { ...read, partitions });
+  expect(space.map((said) => sayIn(english, said))).toEqual(['“root”: 10 GiB of 50 GiB in use (20 %).']);
 });

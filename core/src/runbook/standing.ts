@@ -23,6 +23,8 @@ export interface StandingReport {
   readonly begun: StandingSays | null;
   readonly differences: readonly DiffersSays[];
   readonly next: StandingSays | null;
+  /** What is in use of the volumes that are new, where the reading tells it. */
+  readonly space: readonly Message<'standing.space'>[];
 }
 
 /** Compares a reading of the disk, taken at any time, with the procedure of its plan. */
@@ -37,7 +39,16 @@ export function standingReport(planned: Planned, reading: Survey): StandingRepor
     const { sectorBytes } = planned.survey.disk;
     const sizes = { expected: other.expected * sectorBytes, is: other.is * reading.disk.sectorBytes };
     const where = message('standing.another-disk', sizes);
-    return { sound: false, safe: false, done: null, where, begun: null, differences: [], next: null };
+    return {
+      sound: false,
+      safe: false,
+      done: null,
+      where,
+      begun: null,
+      differences: [],
+      next: null,
+      space: [],
+    };
   }
   const sound = differences.length === 0 && begun === null;
   const harmed = differences.some(
@@ -62,7 +73,24 @@ export function standingReport(planned: Planned, reading: Survey): StandingRepor
         : null,
     differences: differences.map((difference) => differenceSays(planned, difference)),
     next: sound ? nextOf(from, of) : null,
+    space: spaceIn(planned, reading),
   };
+}
+
+/** New volumes of systems and data as they fill, against the sizes they were given. */
+function spaceIn({ plan }: Planned, reading: Survey): Message<'standing.space'>[] {
+  return plan.partitions.flatMap((p) => {
+    if (p.treatment === 'keep' || !['system', 'root', 'home', 'data', 'boot'].includes(p.role)) return [];
+    const used = reading.partitions.find(({ start }) => start === p.start)?.volume?.usedBytes;
+    if (used === undefined) return [];
+    return [
+      message('standing.space', {
+        volume: partitionTitle(p),
+        used,
+        bytes: p.length * reading.disk.sectorBytes,
+      }),
+    ];
+  });
 }
 
 const nextOf = (from: number, of: number): StandingSays =>

@@ -1,3 +1,4 @@
+export { checksAfter, nextDue, type CheckAfter } from './checks-after.js';
 export { differencesFrom, type Difference } from './differences.js';
 export { standingOf, type Standing } from './standing.js';
 export { rebaseEdit } from './rebase.js';

@@ -9,6 +9,7 @@ import {
   overlap,
   partitionOf,
   plannedContainer,
+  recordAs,
   type Edit,
   type FoundNote,
   type Plan,
@@ -20,12 +21,14 @@ import { procedureFor, type Step } from '../sequence/index.js';
 import type { Survey, SurveyPartition } from '../survey/index.js';
 import { isArriving, type System } from '../system/index.js';
 import { message } from '../words/index.js';
+import { ticksBehind } from './checks-after.js';
 import { isLabelKnown, pairsOf } from './differences.js';
 
 /**
  * The edit by which a plan goes on from a disk that was read again: it rests on that reading, wants the same as before, and
  * what the first `done` steps did is as found from now on. What is otherwise than it should be then is a difference from
- * the plan now, and so has its steps. What the plan does not know stays: it may be what a setup made. Ticks stay too.
+ * the plan now, and so has its steps. What the plan does not know stays: it may be what a setup made. Ticks and notes stay too,
+ * unless all steps are behind: then the next procedure begins with none.
  */
 export function rebaseEdit(planned: Planned, reading: Survey, done: number): Edit {
   const { plan } = planned;
@@ -40,6 +43,7 @@ export function rebaseEdit(planned: Planned, reading: Survey, done: number): Edi
   const made = madeBy(plan, steps, behind);
   const strangers = strangersIn(moment, reading, known);
   const facts = machineFacts(plan, behind);
+  const left = done > 0 && done >= steps.length ? ticksBehind(plan) : plan;
   const edits: SingleEdit[] = [
     {
       kind: 'begin',
@@ -65,8 +69,9 @@ export function rebaseEdit(planned: Planned, reading: Survey, done: number): Edi
       device: plan.machine.device,
       ...(plan.target.style === 'mbr' ? { container: plannedContainer(planned) } : {}),
       ...(plan.start === undefined ? {} : { start: plan.start }),
-      ticked: plan.ticked,
+      ticked: left.ticked,
     },
+    ...recordAs(plan, { ...plan, records: left.records }),
     ...(facts ? [{ kind: 'set-machine' as const, changes: facts }] : []),
   ];
   return batch(message('edit.go-on-from-reading'), edits);

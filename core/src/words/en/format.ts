@@ -21,6 +21,11 @@ export const or = (items: readonly string[]): string => OR.format(items);
 /** A name as it stands in a sentence. */
 export const quoted = (name: string): string => `“${name}”`;
 
+const DAY = new Intl.DateTimeFormat('en-GB', { dateStyle: 'long', timeZone: 'UTC' });
+
+/** `26 December 2026`, of a time as ISO 8601. */
+export const day = (at: string): string => DAY.format(new Date(at));
+
 export const lowered = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
 
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

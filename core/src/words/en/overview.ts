@@ -1,4 +1,4 @@
-import { count } from './format.js';
+import { count, day } from './format.js';
 
 /** Where a machine stands, and the next thing to do. */
 export const overview = {
@@ -7,6 +7,8 @@ export const overview = {
   'disk.no-table': () => 'no table',
   'next.read-disk': () => 'Read the disk',
   'next.done': () => 'Done',
+  'next.after': ({ checks }: { checks: number }) => `Check ${count(checks, 'thing')} afterwards`,
+  'next.after-due': ({ due }: { due: string }) => `Start each system again after ${day(due)}`,
   'next.step': ({ step, of }: { step: number; of: number }) => `Step ${step} of ${of}`,
   'next.machine': () => 'Enter the facts about the machine',
   'next.used': () => 'Enter how much space is used',

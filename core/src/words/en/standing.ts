@@ -1,4 +1,4 @@
-import { both, quoted, STYLE, type Style } from './format.js';
+import { binary, both, quoted, STYLE, type Style } from './format.js';
 
 const style = (name: string) => STYLE[name as Style] ?? 'no partition table';
 
@@ -25,6 +25,17 @@ export const standing = {
     `Step ${p.step} was begun: ${quoted(p.volume)} cannot be recognised at its old place any more, and the table still names that place. Do not write to this disk. Part of it may be at both places: copy the disk as a whole to another one before you try anything, and restore ${quoted(p.volume)} from the backup.`,
   'standing.go-on': ({ step }: { step: number }) => `Go on with step ${step}.`,
   'standing.all-done': () => 'All steps are done, as far as the disk shows it. Start every system once.',
+  'standing.space': (p: { volume: string; used: number; bytes: number }) =>
+    `${quoted(p.volume)}: ${binary(p.used)} of ${binary(p.bytes)} in use (${Math.round((100 * p.used) / p.bytes)} %).`,
+
+  'after.mounts': ({ system }: { system: string }) =>
+    `The mount table of ${system} agrees with the one shown here under Mount tables.`,
+  'after.clocks': () => 'Every system shows the right time, also when another one ran before it.',
+  'after.order': () =>
+    'The machine starts the system that you want first, and every other one can be chosen.',
+  'after.update': ({ system }: { system: string }) =>
+    `${system} still starts, from cold, after its first large update, and so do the others.`,
+
   'differs.disk-size': () => 'The disk has another size.',
   'differs.style': (p: { expected: string; is: string }) =>
     `The disk has ${style(p.is)}; it should have ${style(p.expected)}.`,

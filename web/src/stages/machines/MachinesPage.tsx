@@ -165,7 +165,11 @@ function Row({ machine, rename, duplicate, save, remove }: RowProps) {
         {hazard > 0 && <span data-sign="hazard">{words['machines.hazards'](hazard)}</span>}
         {caution > 0 && <span data-sign="caution">{words['machines.cautions'](caution)}</span>}
       </span>
-      <Link className={classes.next} to={`/machines/${id}/${overview.nextStage}`}>
+      <Link
+        className={classes.next}
+        data-due={(overview.due !== null && Date.parse(overview.due) <= Date.now()) || undefined}
+        to={`/machines/${id}/${overview.nextStage}`}
+      >
         {sayOverview(overview.next)}
       </Link>
       <MoreButton

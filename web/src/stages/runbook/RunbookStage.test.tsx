@@ -1,4 +1,5 @@
 /** @jest-environment jsdom */
+import { within } from '@testing-library/react';
 import { openStage, story } from '../../testing/stage.js';
 import { RunbookStage } from './RunbookStage.js';
 
@@ -39,6 +40,19 @@ describe('the runbook', () => {
     expect(slider.value).toBe('1');
     for (let i = 0; i < 3; i++) await hand.click(on);
     expect(table.textContent).not.toBe(before);
+  });
+
+  test('what is left to check is there from the first start on, and ticked off with its time', async () => {
+    const { hand, screen, plan } = await openStage(<RunbookStage />, story('windows-moves-on-mbr'));
+    expect(screen.queryByRole('region', { name: 'Afterwards' })).toBeNull();
+    for (const box of screen.getAllByRole('checkbox')) await hand.click(box);
+    const after = within(screen.getByRole('region', { name: 'Afterwards' }));
+    expect(after.getAllByText(/^to be checked after /)).toHaveLength(2);
+    const [clocks] = after.getAllByRole('checkbox', { name: /^Every system shows the right time/ });
+    await hand.click(clocks!);
+    expect(plan().ticked).toContain('after-clocks');
+    expect(plan().records!['after-clocks']!.at).not.toBeNull();
+    expect(after.getByText(/^done on /)).toBeTruthy();
   });
 
   test('without a reading it says what to do', async () => {

@@ -1,6 +1,5 @@
 import { Button, Checkbox } from '@mantine/core';
 import {
-  batch,
   daySays,
   formatBinary,
   formatBoth,
@@ -9,7 +8,6 @@ import {
   titleOf,
   runbookHtml,
   timeSays,
-  type Edit,
   type Runbook,
   type RunbookPhase,
   type RunbookStep,
@@ -20,6 +18,7 @@ import { words } from '../../words/words.js';
 import { Link } from 'react-router';
 import { useDerived, useEdit, useOpenMachine, useOpenState, useSelection } from '../../open/context.js';
 import { download, fileName } from '../../parts/download.js';
+import { Afterwards } from './Afterwards.js';
 import { Cover } from './Cover.js';
 import { AtMoment } from './AtMoment.js';
 import { Listed } from './Listed.js';
@@ -28,6 +27,7 @@ import { PracticeDisks } from './PracticeDisks.js';
 import { SaveAll } from './SaveAll.js';
 import { Sheet } from './Sheet.js';
 import { Standing } from './Standing.js';
+import { tickEdit } from './tick-edit.js';
 import { Timeline } from './Timeline.js';
 import { StepNote } from './StepNote.js';
 import { Starting, WayBack } from './WayBack.js';
@@ -120,6 +120,7 @@ export function RunbookStage() {
       <Sheet rows={runbook.sheet} />
       {runbook.phases.length > 0 && <Starting starts={runbook.starts} />}
       <MountTables mounts={runbook.mounts} survey={survey} />
+      <Afterwards plan={plan} />
       <WayBack runbook={runbook} />
       <PracticeDisks at={moment} of={steps} />
     </div>
@@ -192,18 +193,6 @@ interface StepItemProps {
   /** Whether the disk before it is shown beside. */
   readonly shown: boolean;
   readonly show: (at: number) => void;
-}
-
-/** Ticks a step off, and keeps when that was. */
-function tickEdit({ id, record }: RunbookStep, done: boolean): Edit {
-  const tick = { kind: 'tick', step: id, done } as const;
-  const remark = record?.remark ?? '';
-  const at = done ? new Date().toISOString() : null;
-  const next = at === null && remark === '' ? null : { at, remark };
-  return batch(message(done ? 'edit.tick' : 'edit.untick'), [
-    tick,
-    { kind: 'record', step: id, record: next },
-  ]);
 }
 
 function StepItem({ step, shown, show }: StepItemProps) {

@@ -105,6 +105,13 @@ export function Standing({ survey, steps, show }: StandingProps) {
               ))}
             </ul>
           )}
+          {report.space.length > 0 && (
+            <ul aria-label={words['standing.space']()}>
+              {report.space.map(say).map((said) => (
+                <li key={said}>{said}</li>
+              ))}
+            </ul>
+          )}
           {now && goesOn && (
             <div className={classes.compared}>
               <SectionGlance plan={goesOn} survey={now} labels="both" />

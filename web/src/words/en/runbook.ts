@@ -1,5 +1,7 @@
 import { count } from './format.js';
 
+const day = (at: Date): string => at.toLocaleDateString('en-GB', { dateStyle: 'long' });
+
 /** The stage Runbook, with mount tables and practice disks. */
 export const runbook = {
   'runbook.done-at': (time: Date) =>
@@ -37,5 +39,10 @@ export const runbook = {
   'runbook.disk': (device: string, size: string) => `Disk ${device}, ${size}`,
   'runbook.restarts': (restarts: number) => count(restarts, 'restart'),
   'runbook.up-data-moved': (size: string, said: string) => `up to ${size} of data moved, ${said}`,
+  'after.title': () => 'Afterwards',
+  'after.about': () =>
+    'All systems start. Check what shows only when they run; updates are what most often changes how a machine starts.',
+  'after.due': (from: Date) => `to be checked after ${day(from)}`,
+  'after.overdue': (from: Date) => `to be checked since ${day(from)}`,
   'runbook.show-findings': () => 'Show findings',
 };

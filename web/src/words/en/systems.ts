@@ -58,7 +58,8 @@ export const systems = {
   'systems.reads-machines-clock-as': () => 'reads the machine’s clock as local time',
   'systems.purpose': () => 'Purpose',
   'systems.what-do-with': (name: string) => `What to do with ${name}`,
-  'systems.give-space': (gone: boolean) => (gone ? 'Give its space to…' : 'Remove it, and give its space to…'),
+  'systems.give-space': (gone: boolean) =>
+    gone ? 'Give its space to…' : 'Remove it, and give its space to…',
   'systems.enter-name': () => 'Enter a name.',
   'systems.becomes': (change: keyof typeof BECOMES) => BECOMES[change],
   'systems.mark': (level: keyof typeof LEVELS) => LEVELS[level],
