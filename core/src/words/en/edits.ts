@@ -1,4 +1,4 @@
-import { and, lowered, MODE, quoted, STYLE, type Mode, type Style } from './format.js';
+import { and, both, lowered, MODE, quoted, STYLE, type Mode, type Style } from './format.js';
 
 /** What an edit does, in a few words, for undo and for lists. */
 export const edits = {
@@ -35,6 +35,8 @@ export const edits = {
   'edit.note': ({ part }: { part: string }) => `Note on ${part}`,
   'edit.tick': () => 'Mark a step as done',
   'edit.untick': () => 'Mark a step as not done',
+  'edit.went-otherwise': ({ volume, bytes }: { volume: string; bytes: number }) =>
+    `${quoted(volume)} has ${both(bytes)} now`,
   'edit.record': () => 'Note something of a step',
   'edit.remarks': () => 'Change remarks',
   'edit.accept': () => 'Accept a finding',

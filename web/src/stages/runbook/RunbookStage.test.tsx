@@ -42,6 +42,19 @@ describe('the runbook', () => {
     expect(table.textContent).not.toBe(before);
   });
 
+  test('a step of which another size came is ticked off with that, and the plan goes on from it', async () => {
+    const { hand, screen, plan } = await openStage(<RunbookStage />, story('windows-moves-on-mbr'));
+    const before = plan().partitions[0]!.length;
+    await hand.click(screen.getByRole('button', { name: /^It has another size/ }));
+    await hand.type(screen.getByRole('textbox', { name: 'Size it has now' }), '45GiB{Enter}');
+    expect(plan().partitions[0]!.length).toBe((45 * before) / 50);
+    expect(plan().ticked).toEqual(['shrink:found-1']);
+    expect(screen.queryByRole('textbox', { name: 'Size it has now' })).toBeNull();
+    await hand.click(screen.getByRole('button', { name: /^It has another size/ }));
+    await hand.type(screen.getByRole('textbox', { name: 'Size it has now' }), '90GiB{Enter}');
+    expect(screen.getByText(/Read the disk again above, and go on/)).toBeTruthy();
+  });
+
   test('what is left to check is there from the first start on, and ticked off with its time', async () => {
     const { hand, screen, plan } = await openStage(<RunbookStage />, story('windows-moves-on-mbr'));
     expect(screen.queryByRole('region', { name: 'Afterwards' })).toBeNull();

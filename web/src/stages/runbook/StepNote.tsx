@@ -1,13 +1,16 @@
 import { Button } from '@mantine/core';
 import type { RunbookStep, StepRecord } from '@rhizotome/core';
 import { useState } from 'react';
-import { useEdit } from '../../open/context.js';
+import { useEdit, useOpenState } from '../../open/context.js';
 import { WordInput } from '../../parts/WordInput.js';
 import { words } from '../../words/words.js';
+import { OtherSize } from './OtherSize.js';
 import classes from './RunbookStage.module.css';
 
 /** When a step was ticked off, and what is noted of it. */
-export function StepNote({ step: { id, number, record, done } }: { step: RunbookStep }) {
+export function StepNote({ step }: { step: RunbookStep }) {
+  const { id, number, record, done } = step;
+  const { survey } = useOpenState();
   const { tryEdit } = useEdit();
   const [writing, setWriting] = useState(false);
   const save = (remark: string) => {
@@ -35,6 +38,7 @@ export function StepNote({ step: { id, number, record, done } }: { step: Runbook
           {words['runbook.add-note']()}
         </Button>
       )}
+      {survey && <OtherSize step={step} survey={survey} />}
     </div>
   );
 }

@@ -9,6 +9,13 @@ export const runbook = {
   'runbook.note': (number: number) => `Note on step ${number}`,
   'runbook.add-note': () => 'Add a note',
   'runbook.add-note-to': (number: number) => `Add a note to step ${number}`,
+  'runbook.other-size': () => 'It has another size',
+  'runbook.other-size-of': (number: number) => `It has another size than in step ${number}`,
+  'runbook.size-now': () => 'Size it has now',
+  'runbook.size-now-about': () =>
+    'The step is ticked off, and the steps that follow go on from this size. For all else that went otherwise, read the disk again above.',
+  'runbook.other-size-refused': (why: string) =>
+    `${why} Read the disk again above, and go on from what is there.`,
   'runbook.line': (line: number) => `Line ${line}: `,
   'runbook.copy-or-check-table': () => 'Copy it, or check a table against the plan',
   'runbook.copied': () => 'Copied',
