@@ -1,3 +1,4 @@
+import { networkInterfaces } from 'node:os';
 import { Driver } from './driver.js';
 import { TestServer } from './server.js';
 import { session } from './session.js';
@@ -245,7 +246,18 @@ describe('a server beyond its own machine', () => {
     await other.type('Access token of this server', 'guillemot-on-the-ledge');
     await other.sees('The server did not accept that token.');
     await other.type('Access token of this server', 'kittiwake-on-the-ledge');
-    await other.sees('sanderling');
+    await other.press('sanderling', 'link');
+    await other.stage('Runbook');
+    await other.press('On a phone');
+    const machine = new URL(other.page.url()).pathname;
+    const told = await other.page.$$eval('figcaption a', (links) => links.map((a) => a.href));
+    const outside = Object.values(networkInterfaces())
+      .flatMap((list) => list ?? [])
+      .filter(({ family, internal }) => family === 'IPv4' && !internal);
+    expect(told).toEqual(
+      outside.map(({ address }) => `http://${address}:${new URL(far.address).port}${machine}`),
+    );
+    expect(await other.page.$$eval('[role=dialog] figure svg', (codes) => codes.length)).toBe(told.length);
     await other.page.close();
     await far.dispose();
   });

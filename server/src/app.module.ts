@@ -1,5 +1,6 @@
 import { Module, type DynamicModule } from '@nestjs/common';
 import { DataSource } from 'typeorm';
+import { AddressesController, LISTENS_ON } from './addresses.controller.js';
 import { HealthController } from './health.controller.js';
 import { AlternativesController } from './machines/alternatives.controller.js';
 import { AlternativesService } from './machines/alternatives.service.js';
@@ -9,18 +10,26 @@ import { KeepingService } from './machines/keeping.service.js';
 import { MachinesController } from './machines/machines.controller.js';
 import { MachinesService } from './machines/machines.service.js';
 import { Overviews, RULES } from './machines/overviews.js';
+import type { Settings } from './settings.js';
 import { Writer } from './storage/writer.js';
 
 @Module({})
 export class AppModule {
-  /** `rules` names the build of core that works things out. */
-  static with(source: DataSource, rules: string): DynamicModule {
+  /** `rules` names the build of core that works things out, `host` is the address that is listened on. */
+  static with(source: DataSource, { rules, host }: Pick<Settings, 'rules' | 'host'>): DynamicModule {
     return {
       module: AppModule,
-      controllers: [HealthController, MachinesController, AlternativesController, KeepingController],
+      controllers: [
+        HealthController,
+        AddressesController,
+        MachinesController,
+        AlternativesController,
+        KeepingController,
+      ],
       providers: [
         { provide: DataSource, useValue: source },
         { provide: RULES, useValue: rules },
+        { provide: LISTENS_ON, useValue: host },
         Writer,
         Overviews,
         MachinesService,

@@ -44,7 +44,7 @@ export async function createApp(
 ): Promise<App> {
   const store = await openStore(settings.dataFolder);
   const nest = await NestFactory.create<NestExpressApplication>(
-    AppModule.with(store.source, settings.rules),
+    AppModule.with(store.source, settings),
     {
       logger: false,
       bodyParser: false,

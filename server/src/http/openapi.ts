@@ -5,7 +5,7 @@ import { DocumentBuilder, SwaggerModule, type OpenAPIObject } from '@nestjs/swag
 const AT = '#/components/schemas';
 
 type Answer =
-  AnswerName | 'Survey' | 'Machine file' | 'Health' | 'Bytes' | 'Nothing' | 'Added' | 'Reading' | 'Made';
+  AnswerName | 'Survey' | 'Machine file' | 'Health' | 'Addresses' | 'Bytes' | 'Nothing' | 'Added' | 'Reading' | 'Made';
 
 /** What each request is answered with where it succeeds; `list` of them where that is said. */
 const ANSWERED: Readonly<Record<string, readonly [status: number, answer: Answer, list?: 'list']>> = {
@@ -34,6 +34,7 @@ const ANSWERED: Readonly<Record<string, readonly [status: number, answer: Answer
   'get /api/machines/{id}/archive': [200, 'Machine file'],
   'post /api/machine-archives': [201, 'Made'],
   'get /api/health': [200, 'Health'],
+  'get /api/addresses': [200, 'Addresses'],
 };
 
 const object = (properties: Readonly<Record<string, object>>) => ({
@@ -50,6 +51,7 @@ const SMALL: Readonly<Partial<Record<Answer, object>>> = {
     description: 'A rhizotome/machine document, with history and alternatives',
   },
   Health: object({ status: { type: 'string', enum: ['ok'] } }),
+  Addresses: object({ addresses: { type: 'array', items: text } }),
   Bytes: { type: 'string', format: 'binary' },
   Added: object({ added: { type: 'integer' } }),
   Reading: object({ surveyId: text }),

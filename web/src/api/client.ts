@@ -93,6 +93,8 @@ export const api = {
   putIn: (archive: object) => call<{ id: string }>('POST', '/machine-archives', archive),
   deleted: () => call<DeletedMachine[]>('GET', '/deleted-machines'),
   emptyDeleted: () => call<undefined>('DELETE', '/deleted-machines'),
+  /** Where others in the same network reach the server; none where only this machine can. */
+  addresses: () => call<{ addresses: string[] }>('GET', '/addresses'),
   loadDemo: () => call<{ added: number }>('POST', '/machines/demo'),
   survey: (id: string, survey: string) =>
     call<Survey>('GET', `/machines/${id}/surveys/${encodeURIComponent(survey)}`),

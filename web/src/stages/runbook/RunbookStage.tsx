@@ -23,6 +23,7 @@ import { Cover } from './Cover.js';
 import { AtMoment } from './AtMoment.js';
 import { Listed } from './Listed.js';
 import { MountTables } from './MountTables.js';
+import { OnPhone } from './OnPhone.js';
 import { PracticeDisks } from './PracticeDisks.js';
 import { SaveAll } from './SaveAll.js';
 import { Sheet } from './Sheet.js';
@@ -78,6 +79,7 @@ export function RunbookStage() {
           <Button variant="default" onClick={() => window.print()}>
             {words['runbook.print']()}
           </Button>
+          <OnPhone />
           <SaveAll survey={survey} />
           <Button onClick={saveRunbook}>{words['runbook.save-as-one-file']()}</Button>
         </div>

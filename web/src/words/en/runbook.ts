@@ -46,6 +46,16 @@ export const runbook = {
   'runbook.disk': (device: string, size: string) => `Disk ${device}, ${size}`,
   'runbook.restarts': (restarts: number) => count(restarts, 'restart'),
   'runbook.up-data-moved': (size: string, said: string) => `up to ${size} of data moved, ${said}`,
+  'phone.open': () => 'On a phone',
+  'phone.title': () => 'This runbook on a phone',
+  'phone.about': () =>
+    'Point the camera of a phone in the same network at the code. The server asks for its token once. What you tick off there is ticked off here.',
+  'phone.code': (address: string) => `Code for ${address}`,
+  'phone.only-here': () =>
+    'The server answers this machine alone. To reach it from a phone in the same network, stop it, and start it with an address and a token of your own:',
+  'phone.how': () => 'RHIZOTOME_HOST=0.0.0.0 RHIZOTOME_TOKEN=at-least-16-characters npm start',
+  'phone.clear': () =>
+    'Token and plan travel in clear: do this in a network that you trust. Without one, save the runbook as one file and send that.',
   'after.title': () => 'Afterwards',
   'after.about': () =>
     'All systems start. Check what shows only when they run; updates are what most often changes how a machine starts.',
