@@ -257,6 +257,7 @@ describe('a server beyond its own machine', () => {
     expect(told).toEqual(
       outside.map(({ address }) => `http://${address}:${new URL(far.address).port}${machine}`),
     );
+    await other.page.waitForSelector('[role=dialog] figure svg');
     expect(await other.page.$$eval('[role=dialog] figure svg', (codes) => codes.length)).toBe(told.length);
     await other.page.close();
     await far.dispose();
