@@ -31,7 +31,7 @@ async function withBrowser(work) {
 }
 
 /** A machine of 128 partitions on the server. Returns its id. */
-async function largeMachine(address, { plan, survey }) {
+async function largeMachine(address, { survey }, change) {
   const call = async (method, path, body) => {
     const response = await fetch(`${address}/api${path}`, {
       method,
@@ -41,15 +41,17 @@ async function largeMachine(address, { plan, survey }) {
     if (!response.ok) throw new Error(`${path}: ${response.status} ${await response.text()}`);
     return response.json();
   };
-  const { id } = await call('POST', '/machines', { name: 'large' });
+  const name = change ? 'large, moved' : 'large';
+  const { id } = await call('POST', '/machines', { name });
   await call('POST', `/machines/${id}/surveys`, { survey });
   const edits = [beginEdit({ plan: EMPTY_PLAN, survey })];
   const begun = apply(EMPTY_PLAN, edits[0], () => survey).plan;
   for (const p of survey.partitions.slice(0, 40))
     if (p.volume?.kind !== 'swap') edits.push(noteFoundEdit(begun, p.id, { usedBytes: GIB / 2 }));
-  const sent = edits.map((edit, i) => ({ key: `bench-large-${i}`, intent: 'do', edit }));
+  if (change) edits.push(change);
+  const sent = edits.map((edit, i) => ({ key: `bench-${id}-${i}`, intent: 'do', edit }));
   await call('POST', `/machines/${id}/edits`, { base: 0, edits: sent });
-  return plan && id;
+  return id;
 }
 
 /** Draws a border up and down; the time between frames, and the longest that the page was busy. */
@@ -74,36 +76,73 @@ export async function benchDrag(report, address, large) {
     await page.keyboard.press('Escape');
     await page.mouse.up();
     if (!/GiB|MiB/.test(told)) throw new Error(`Nothing was drawn: ${told}`);
-    const bare = quantile(await bareFrames(browser), 0.95);
-    const p95 = quantile(intervals, 0.95);
-    const missed = intervals.filter((interval) => interval > 1.5 * FRAME).length;
-    report(
-      'drag-128-frame-p95',
-      Math.round(p95 / FRAME),
-      1,
-      `in refreshes of 16.7 ms: ${p95.toFixed(1)} ms between frames, median ${median(intervals).toFixed(1)}; ${missed} of ${intervals.length} came a refresh late`,
-    );
-    report(
-      'drag-128-frame-p95-of-bare',
-      p95 / bare,
-      undefined,
-      `${bare.toFixed(1)} ms where one box moves and nothing else`,
-    );
-    const work = quantile(busy, 0.95);
-    report(
-      'drag-128-work-p95',
-      work / FRAME,
-      1,
-      `${work.toFixed(1)} ms the longer tasks of the main thread, median ${median(busy).toFixed(1)}`,
-    );
-    const longest = Math.max(...busy);
-    report(
-      'drag-128-longest',
-      longest / 50,
-      1,
-      `${longest.toFixed(1)} ms the longest task of the main thread, of 50`,
-    );
+    await reportFrames(report, browser, 'drag-128', { intervals, busy });
   });
+}
+
+/** The frames of a page while it is worked on, against what this machine can do at best. */
+async function reportFrames(report, browser, name, { intervals, busy }) {
+  const bare = quantile(await bareFrames(browser), 0.95);
+  const p95 = quantile(intervals, 0.95);
+  const missed = intervals.filter((interval) => interval > 1.5 * FRAME).length;
+  report(
+    `${name}-frame-p95`,
+    Math.round(p95 / FRAME),
+    1,
+    `in refreshes of 16.7 ms: ${p95.toFixed(1)} ms between frames, median ${median(intervals).toFixed(1)}; ${missed} of ${intervals.length} came a refresh late`,
+  );
+  report(
+    `${name}-frame-p95-of-bare`,
+    p95 / bare,
+    undefined,
+    `${bare.toFixed(1)} ms where one box moves and nothing else`,
+  );
+  const work = quantile(busy, 0.95);
+  report(
+    `${name}-work-p95`,
+    work / FRAME,
+    1,
+    `${work.toFixed(1)} ms the longer tasks of the main thread, median ${median(busy).toFixed(1)}`,
+  );
+  const longest = Math.max(...busy);
+  report(
+    `${name}-longest`,
+    longest / 50,
+    1,
+    `${longest.toFixed(1)} ms the longest task of the main thread, of 50`,
+  );
+}
+
+/** Goes along the steps of a plan in which nearly all of 128 partitions move, with the pointer on the timeline. */
+export async function benchScrub(report, address, large, change) {
+  const id = await largeMachine(address, large, change);
+  await withBrowser(async (browser) => {
+    const page = await browser.newPage();
+    await page.setViewport({ width: 1280, height: 800 });
+    await page.goto(`${address}/machines/${id}/runbook`, { waitUntil: 'networkidle0' });
+    const lanes = await page.waitForSelector('svg:has(+ [data-cursor])');
+    await lanes.evaluate((e) => e.scrollIntoView({ block: 'center' }));
+    const box = await lanes.boundingBox();
+    const [x, y] = [box.x + 0.6 * box.width, box.y + box.height / 2];
+    await page.mouse.move(x, y);
+    await page.mouse.down();
+    await along(page, x, y, 1000);
+    const frames = await quietest(() => traced(page, () => along(page, x, y, 2000)));
+    await page.mouse.up();
+    const done = await page.$eval('[data-moment]', (e) => Number(e.dataset.moment));
+    if (!(done > 0)) throw new Error('Nothing was scrubbed');
+    await reportFrames(report, browser, 'scrub-128', frames);
+  });
+}
+
+/** To and fro, so fast that every frame shows another step. */
+async function along(page, x, y, milliseconds) {
+  const start = performance.now();
+  for (let now = 0; now < milliseconds; now = performance.now() - start) {
+    const there = (now / 400) % 2;
+    await page.mouse.move(x - 180 + 360 * (there < 1 ? there : 2 - there), y);
+    await new Promise((done) => setTimeout(done, 4));
+  }
 }
 
 /** Frames of a page on which one box moves under the pointer: what this machine and browser can do at best. */

@@ -18,7 +18,7 @@ import {
   surveyFromHand,
 } from '@rhizotome/core';
 
-import { benchDrag, benchFirstLoad } from './browser.mjs';
+import { benchDrag, benchFirstLoad, benchScrub } from './browser.mjs';
 import { benchDisks } from './disks.mjs';
 import { benchLoad } from './load.mjs';
 import { benchProposals } from './propose.mjs';
@@ -100,16 +100,18 @@ function benchDerived() {
   benchRehearsal(slid, survey);
 }
 
-/** The first partition grows, and all behind it slide: nearly every one moves. */
 function everythingSlid(plan, survey) {
+  const edited = apply(plan, slidingEdit({ plan, survey }), () => survey);
+  if (!edited.ok) throw new Error(edited.refusal.code);
+  return edited.plan;
+}
+
+/** The first partition grows, and all behind it slide: nearly every one moves. */
+function slidingEdit({ plan, survey }) {
   const [first] = plan.partitions;
   const placed = placeLeastMoved({ plan, survey }, new Map([[first.id, first.length + 64 * 2048]]));
   if (!placed.ok) throw new Error('no room');
-  const last = plan.partitions.at(-1);
-  const kept = placed.edit.places.length > 10 ? placed.edit : shifted(plan, 64 * 2048);
-  const edited = apply(plan, kept, () => survey);
-  if (!edited.ok) throw new Error(`${edited.refusal.code} ${last.id}`);
-  return edited.plan;
+  return placed.edit.places.length > 10 ? placed.edit : shifted(plan, 64 * 2048);
 }
 
 function shifted(plan, by) {
@@ -219,22 +221,38 @@ function benchPacking() {
   report('pack-128-frame', packed / (1000 / 60), 0.5, `${packed.toFixed(2)} ms of a 60 Hz frame`);
 }
 
-async function benchBrowser() {
+/** Does something with a server of its own, on an empty folder. */
+async function onServer(work) {
   const folder = mkdtempSync(join(tmpdir(), 'rhizotome-bench-'));
   const { child, address } = await startServer(folder);
   try {
-    await benchFirstLoad(report, address);
-    await benchDrag(report, address, largePlan());
+    await work(address);
   } finally {
     await stopServer(child);
     rmSync(folder, { recursive: true, force: true });
   }
 }
 
-benchDerived();
-benchPacking();
-benchProposals(report);
-benchDisks(report, median);
-await benchServer();
-await benchLoad(report, quantile, largePlan());
-await benchBrowser();
+async function benchBrowser() {
+  await onServer((address) => benchFirstLoad(report, address));
+  await onServer((address) => benchDrag(report, address, largePlan()));
+}
+
+const benchScrubbing = () =>
+  onServer((address) => benchScrub(report, address, largePlan(), slidingEdit(largePlan())));
+
+const BENCHES = {
+  derived: benchDerived,
+  packing: benchPacking,
+  proposals: () => benchProposals(report),
+  disks: () => benchDisks(report, median),
+  server: benchServer,
+  load: () => benchLoad(report, quantile, largePlan()),
+  browser: benchBrowser,
+  scrub: benchScrubbing,
+};
+
+/** All of them, or those that are named: `npm run bench -- browser`. */
+const named = process.argv.slice(2).filter((name) => name in BENCHES);
+for (const [name, bench] of Object.entries(BENCHES))
+  if (named.length === 0 || named.includes(name)) await bench();

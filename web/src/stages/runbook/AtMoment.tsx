@@ -12,7 +12,7 @@ import {
   type RunbookStep,
   type Survey,
 } from '@rhizotome/core';
-import { useDeferredValue } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { useOpenState, useSelection } from '../../open/context.js';
 import { SectionGlance } from '../../section/SectionGlance.js';
 import { say, text } from '../../words/say.js';
@@ -25,17 +25,15 @@ interface AtMomentProps {
   readonly survey: Survey;
   /** How many steps are done at the moment that is shown. */
   readonly at: number;
+  /** The same a little later: what is drawn. */
+  readonly drawn: number;
   readonly go: (at: number) => void;
 }
 
 /** The disk at any moment of the procedure: gone along with the slider, beside the steps. */
-export function AtMoment({ runbook, survey, at, go }: AtMomentProps) {
+export function AtMoment({ runbook, survey, at, drawn, go }: AtMomentProps) {
   const { plan } = useOpenState();
-  const { selected, select } = useSelection();
-  const steps = runbook.phases.flatMap((phase) => phase.steps);
-  const moments = momentsOf({ plan, survey });
-  const most = moments.length - 1;
-  const shown = moments[Math.min(useDeferredValue(at), most)]!;
+  const most = momentsOf({ plan, survey }).length - 1;
   return (
     <aside className={`${classes.pane} no-print`} aria-label={words['moment.pane']()}>
       <div className={classes.head}>
@@ -66,7 +64,21 @@ export function AtMoment({ runbook, survey, at, go }: AtMomentProps) {
         </ActionIcon>
       </div>
       <h2 data-moment={at}>{say(message('page.moment', { done: at, of: most }))}</h2>
-      <Ahead step={steps[at]} go={() => go(Math.min(at + 1, most))} />
+      <Then runbook={runbook} survey={survey} at={Math.min(drawn, most)} go={go} />
+    </aside>
+  );
+}
+
+/** What comes next at a moment, and the disk as it is then. */
+const Then = memo(function Then({ runbook, survey, at, go }: Omit<AtMomentProps, 'drawn'>) {
+  const { plan } = useOpenState();
+  const { selected, select } = useSelection();
+  const [listed, setListed] = useState(false);
+  const shown = momentsOf({ plan, survey })[at]!;
+  const step = useMemo(() => runbook.phases.flatMap((phase) => phase.steps), [runbook])[at];
+  return (
+    <>
+      <Ahead step={step} go={() => go(at + 1)} />
       <PowerCut survey={survey} at={at} />
       <div className={classes.glance}>
         <SectionGlance
@@ -78,13 +90,13 @@ export function AtMoment({ runbook, survey, at, go }: AtMomentProps) {
           onSelect={select}
         />
       </div>
-      <details>
+      <details onToggle={(event) => setListed(event.currentTarget.open)}>
         <summary>{words['moment.table']()}</summary>
-        <Table moment={shown} device={runbook.device} sectorBytes={survey.disk.sectorBytes} />
+        {listed && <Table moment={shown} device={runbook.device} sectorBytes={survey.disk.sectorBytes} />}
       </details>
-    </aside>
+    </>
   );
-}
+});
 
 /** The table as it is then, by its numbers. */
 function Table({ moment, device, sectorBytes }: { moment: Moment; device: string; sectorBytes: number }) {

@@ -1,9 +1,10 @@
 import { message, stripSvg, type Runbook } from '@rhizotome/core';
+import { memo } from 'react';
 import { catalogue, say } from '../../words/say.js';
 import classes from './RunbookStage.module.css';
 
 /** On paper, before the first step: the two disks, and what cannot be undone. */
-export function Cover({ runbook: { begin, end, losses } }: { runbook: Runbook }) {
+export const Cover = memo(function Cover({ runbook: { begin, end, losses } }: { runbook: Runbook }) {
   const disks = [
     ['page.as-found', begin],
     ['page.as-planned', end],
@@ -32,4 +33,4 @@ export function Cover({ runbook: { begin, end, losses } }: { runbook: Runbook })
       )}
     </section>
   );
-}
+});

@@ -1,6 +1,6 @@
 import { Button } from '@mantine/core';
 import { momentsOf, practiceDiskAt, practiceGuide, type Planned } from '@rhizotome/core';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { useOpenMachine, useOpenState } from '../../open/context.js';
 import { download, fileName } from '../../parts/download.js';
 import { words } from '../../words/words.js';
@@ -16,11 +16,12 @@ interface PracticeDisksProps {
 }
 
 /** The disk as an image for a virtual machine, at any moment: to try the procedure where nothing can be lost. */
-export function PracticeDisks({ at, of }: PracticeDisksProps) {
+export const PracticeDisks = memo(function PracticeDisks({ at, of }: PracticeDisksProps) {
   const { name } = useOpenMachine();
   const { plan, survey } = useOpenState();
   const [busy, setBusy] = useState<number | null>(null);
   const [said, setSaid] = useState<string | null>(null);
+  const [guided, setGuided] = useState(false);
   if (!survey) return null;
   const make = async (after: number) => {
     setBusy(after);
@@ -58,13 +59,15 @@ export function PracticeDisks({ at, of }: PracticeDisksProps) {
           </Button>
         )}
       </div>
-      <details className={classes.guide}>
+      <details className={classes.guide} onToggle={(event) => setGuided(event.currentTarget.open)}>
         <summary>{words['runbook.how-to-practise']()}</summary>
-        <PracticeGuide
-          planned={{ plan, survey }}
-          at={at}
-          file={`${fileName(name)}-${stateOf(at, of)}.qcow2`}
-        />
+        {guided && (
+          <PracticeGuide
+            planned={{ plan, survey }}
+            at={at}
+            file={`${fileName(name)}-${stateOf(at, of)}.qcow2`}
+          />
+        )}
       </details>
       {said && (
         <p role="status" className="small soft" style={{ paddingTop: '0.5rem' }}>
@@ -73,7 +76,7 @@ export function PracticeDisks({ at, of }: PracticeDisksProps) {
       )}
     </section>
   );
-}
+});
 
 const stateOf = (after: number, of: number): string =>
   after === 0 ? 'found' : after === of ? 'planned' : `after-step-${after}`;

@@ -33,7 +33,8 @@ describe('the runbook', () => {
     const { hand, screen } = await openStage(<RunbookStage />, story('windows-moves-on-mbr'));
     const slider = screen.getByRole<HTMLInputElement>('slider');
     expect(slider.value).toBe('0');
-    const table = screen.getByRole('table', { name: 'The table at this moment' });
+    await hand.click(screen.getByText('The table at this moment'));
+    const table = await screen.findByRole('table', { name: 'The table at this moment' });
     const before = table.textContent;
     const on = screen.getByRole('button', { name: 'One step on' });
     await hand.click(on);

@@ -12,7 +12,7 @@ import {
   type Survey,
   type TakenReport,
 } from '@rhizotome/core';
-import { useMemo, useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { useEdit, useOpenMachine, useOpenState } from '../../open/context.js';
 import { SectionGlance } from '../../section/SectionGlance.js';
 import { WaysIn } from '../as-found/WaysIn.js';
@@ -28,7 +28,7 @@ interface StandingProps {
 }
 
 /** Reads the disk once more, at any time, and tells where it stands in the procedure. */
-export function Standing({ survey, steps, show }: StandingProps) {
+export const Standing = memo(function Standing({ survey, steps, show }: StandingProps) {
   const { plan } = useOpenState();
   const { attempt } = useEdit();
   const [reading, setReading] = useState(false);
@@ -150,4 +150,4 @@ export function Standing({ survey, steps, show }: StandingProps) {
       </Drawer>
     </section>
   );
-}
+});

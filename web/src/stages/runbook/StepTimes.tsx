@@ -1,5 +1,6 @@
 import { formatDuration } from '../../parts/duration.js';
 import type { Runbook } from '@rhizotome/core';
+import { memo } from 'react';
 import { Bar, BarChart, Cell, YAxis } from 'recharts';
 
 interface StepTimesProps {
@@ -12,7 +13,7 @@ interface StepTimesProps {
 const HEIGHT = 84;
 
 /** How long each step takes, from the least to the most, under its place in the lanes. */
-export function StepTimes({ times, label, width }: StepTimesProps) {
+export const StepTimes = memo(function StepTimes({ times, label, width }: StepTimesProps) {
   const data = times.map(({ step, seconds }) => ({
     step,
     minutes: [seconds.least / 60, seconds.most / 60] as const,
@@ -35,4 +36,4 @@ export function StepTimes({ times, label, width }: StepTimesProps) {
       </Bar>
     </BarChart>
   );
-}
+});

@@ -1,6 +1,6 @@
 import { useElementSize } from '@mantine/hooks';
 import { message, type Runbook } from '@rhizotome/core';
-import { useMemo, type PointerEvent } from 'react';
+import { memo, useMemo, useRef, type PointerEvent } from 'react';
 import { useOpenState } from '../../open/context.js';
 import { ownerColourIn, type Systems } from '../../parts/owners.js';
 import { say } from '../../words/say.js';
@@ -23,7 +23,6 @@ const NUMBERED = 17;
 
 /** The whole procedure along one line: a lane for every place, what a power cut would cost, and how long each step takes. */
 export function Timeline({ runbook, at, go }: TimelineProps) {
-  const { plan } = useOpenState();
   const { ref, width } = useElementSize();
   const { lanes, steps } = useMemo(() => lanesOf(runbook), [runbook]);
   const label = width < 620 ? 96 : 210;
@@ -31,9 +30,10 @@ export function Timeline({ runbook, at, go }: TimelineProps) {
   const x = (done: number) => label + done * column;
   const exposed = steps.some((step) => step.exposure !== null);
   const height = TOP + (lanes.length + Number(exposed)) * LANE;
+  /** Where the drawing begins in the window, from the press on: it is not asked for again while the pointer moves. */
+  const left = useRef(0);
   const scrub = (event: PointerEvent<SVGSVGElement>) => {
-    const { left } = event.currentTarget.getBoundingClientRect();
-    const done = Math.round((event.clientX - left - label) / column);
+    const done = Math.round((event.clientX - left.current - label) / column);
     go(Math.max(0, Math.min(steps.length, done)));
   };
   return (
@@ -47,43 +47,18 @@ export function Timeline({ runbook, at, go }: TimelineProps) {
             aria-hidden
             onPointerDown={(event) => {
               event.currentTarget.setPointerCapture(event.pointerId);
+              left.current = event.currentTarget.getBoundingClientRect().left;
               scrub(event);
             }}
             onPointerMove={(event) => event.buttons === 1 && scrub(event)}
           >
-            {lanes.map((lane, i) => (
-              <LaneRow
-                key={lane.key}
-                lane={lane}
-                systems={plan.systems}
-                y={TOP + i * LANE}
-                x={x}
-                label={label}
-                numbered={column >= NUMBERED}
-                done={runbook.done}
-              />
-            ))}
-            {exposed && (
-              <text x={label - 10} y={height - 8} textAnchor="end" className={classes.exposedLabel}>
-                {words['timeline.exposed']()}
-              </text>
-            )}
-            {steps.map((step, i) =>
-              step.exposure ? (
-                <rect
-                  key={step.id}
-                  data-exposed={step.id}
-                  x={x(i)}
-                  width={column}
-                  y={height - LANE + 6}
-                  height={LANE - 12}
-                  className={classes.exposed}
-                />
-              ) : null,
-            )}
-            <line x1={x(at)} x2={x(at)} y1={0} y2={height} className={classes.cursor} data-cursor={at} />
-            <path d={`M${x(at) - 6} 0h12l-6 8z`} className={classes.cursorHead} />
+            <Lanes runbook={runbook} label={label} column={column} height={height} />
           </svg>
+          <span
+            className={classes.cursor}
+            data-cursor={at}
+            style={{ height, transform: `translateX(${x(at)}px)` }}
+          />
           <div className={classes.times}>
             <span style={{ width: label - 60 }}>{words['timeline.time']()}</span>
             <StepTimes times={runbook.times} label={label} width={width} />
@@ -93,6 +68,55 @@ export function Timeline({ runbook, at, go }: TimelineProps) {
     </section>
   );
 }
+
+interface LanesProps {
+  readonly runbook: Runbook;
+  /** Widths of the labels and of a step. */
+  readonly label: number;
+  readonly column: number;
+  readonly height: number;
+}
+
+/** All but the cursor, which goes along it: drawn once. */
+const Lanes = memo(function Lanes({ runbook, label, column, height }: LanesProps) {
+  const { plan } = useOpenState();
+  const { lanes, steps } = lanesOf(runbook);
+  const x = (done: number) => label + done * column;
+  return (
+    <>
+      {lanes.map((lane, i) => (
+        <LaneRow
+          key={lane.key}
+          lane={lane}
+          systems={plan.systems}
+          y={TOP + i * LANE}
+          x={x}
+          label={label}
+          numbered={column >= NUMBERED}
+          done={runbook.done}
+        />
+      ))}
+      {steps.some((step) => step.exposure !== null) && (
+        <text x={label - 10} y={height - 8} textAnchor="end" className={classes.exposedLabel}>
+          {words['timeline.exposed']()}
+        </text>
+      )}
+      {steps.map((step, i) =>
+        step.exposure ? (
+          <rect
+            key={step.id}
+            data-exposed={step.id}
+            x={x(i)}
+            width={column}
+            y={height - LANE + 6}
+            height={LANE - 12}
+            className={classes.exposed}
+          />
+        ) : null,
+      )}
+    </>
+  );
+});
 
 interface LaneRowProps {
   readonly lane: Lane;

@@ -1,0 +1,128 @@
+import { Checkbox } from '@mantine/core';
+import { message, objectsOf, type RunbookPhase, type RunbookStep } from '@rhizotome/core';
+import { memo } from 'react';
+import { useEdit, useSelection } from '../../open/context.js';
+import { say } from '../../words/say.js';
+import { words } from '../../words/words.js';
+import { Listed } from './Listed.js';
+import { StepNote } from './StepNote.js';
+import { tickEdit } from './tick-edit.js';
+import classes from './RunbookStage.module.css';
+
+interface PhasesProps {
+  readonly phases: readonly RunbookPhase[];
+  /** How many steps are done at the moment that is shown beside. */
+  readonly at: number;
+  readonly show: (at: number) => void;
+}
+
+/** The steps in their order, by the places where they are done. Going along them draws only what changes. */
+export function Phases({ phases, at, show }: PhasesProps) {
+  return (
+    <div>
+      {phases.map((phase, i) => {
+        const shown = phase.steps.some(({ number }) => number === at + 1) ? at + 1 : null;
+        return <Phase key={i} phase={phase} shown={shown} show={show} />;
+      })}
+    </div>
+  );
+}
+
+interface PhaseProps {
+  readonly phase: RunbookPhase;
+  /** Number of the step of which the disk before it is shown; `null` where it is not one of these. */
+  readonly shown: number | null;
+  readonly show: (at: number) => void;
+}
+
+const Phase = memo(function Phase({ phase, shown, show }: PhaseProps) {
+  return (
+    <section className={classes.phase}>
+      <header>
+        <h2>
+          {say(phase.title)}
+          {phase.restart && <span className={classes.restart}>{say(message('page.restart'))}</span>}
+        </h2>
+        <p className="soft">{say(phase.note)}</p>
+      </header>
+      {phase.sheet && <Listed sheet={phase.sheet} />}
+      <ol className={classes.steps}>
+        {phase.steps.map((step) => (
+          <StepItem key={step.id} step={step} shown={shown === step.number} show={show} />
+        ))}
+      </ol>
+    </section>
+  );
+});
+
+interface StepItemProps {
+  readonly step: RunbookStep;
+  /** Whether the disk before it is shown beside. */
+  readonly shown: boolean;
+  readonly show: (at: number) => void;
+}
+
+const StepItem = memo(function StepItem({ step, shown, show }: StepItemProps) {
+  const { attempt } = useEdit();
+  const { selected, select } = useSelection();
+  const { partition, found } = objectsOf(step.step);
+  const part = partition ?? found;
+  const { title, actions, checks, warning } = say(step.says);
+  return (
+    <li
+      className={classes.step}
+      data-done={step.done}
+      data-shown={shown || undefined}
+      data-step={step.id}
+      data-selected={(part !== null && part === selected) || undefined}
+    >
+      <Checkbox
+        checked={step.done}
+        label={
+          <span className={classes.title}>
+            <span className={classes.number}>{step.number}</span> {title}
+            {step.time && <span className={classes.time}>{say(step.time)}</span>}
+          </span>
+        }
+        onChange={(e) => attempt(tickEdit(step, e.currentTarget.checked))}
+      />
+      <button
+        type="button"
+        className={`${classes.show} no-print`}
+        aria-label={words['moment.show'](step.number)}
+        title={words['moment.show'](step.number)}
+        aria-pressed={shown}
+        onClick={() => show(step.number - 1)}
+      >
+        ◧
+      </button>
+      <div className={classes.detail} onClick={() => part !== null && select(part)}>
+        <ul>
+          {actions.map((action) => (
+            <li key={action}>{action}</li>
+          ))}
+        </ul>
+        {step.commands.length > 0 && <pre className={classes.commands}>{step.commands.join('\n')}</pre>}
+        <div className={classes.checks}>
+          <b>{say(message('page.continue'))}</b>
+          <ul>
+            {checks.map((check) => (
+              <li key={check}>{check}</li>
+            ))}
+          </ul>
+        </div>
+        {warning && (
+          <p className={classes.beware}>
+            <b>{say(message('page.watch-out'))}.</b> {warning}
+          </p>
+        )}
+        {step.exposure && (
+          <p className={classes.beware}>
+            <b>{say(message('page.exposed'))}.</b> {say(step.exposure)}
+          </p>
+        )}
+      </div>
+      <StepNote step={step} />
+    </li>
+  );
+});
