@@ -33,7 +33,9 @@ export const Head = memo(function Head({ runbook, survey }: { runbook: Runbook; 
   return (
     <div className={classes.head}>
       <div>
-        <p className={`eyebrow ${classes.brand}`}>{say(message('page.brand'))}</p>
+        <p className={`eyebrow ${classes.brand}`}>
+          {say(message('page.brand'))} · {words['runbook.on-paper'](new Date())}
+        </p>
         <h1>{name}</h1>
         <p className="soft">{summary(runbook)}</p>
         {day && <p className="soft">{say(day)}</p>}

@@ -39,6 +39,7 @@ export const runbook = {
   'runbook.save-all': () => 'Save all as a zip',
   'runbook.save-all-about': () =>
     'The runbook as a page and as text, the sheets, the plan, mount tables, practice disks, and the safety copy of the table',
+  'runbook.on-paper': (at: Date) => day(at),
   'runbook.print': () => 'Print',
   'runbook.save-as-one-file': () => 'Save as one file',
   'runbook.plan-changes-nothing-so': () =>
