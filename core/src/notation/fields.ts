@@ -1,4 +1,5 @@
 import { evaluateSize, type SizeContext } from '../quantity/index.js';
+import { inEnglish } from '../words/index.js';
 import { stringsIn, type Line, type Text } from './lines.js';
 
 /** Takes the fields of one line by their keys, each once; what is left over is an error. */
@@ -96,5 +97,5 @@ export function sizeIn(text: Text, context: SizeContext): number {
   const outcome = evaluateSize(text.text, context);
   return outcome.ok
     ? outcome.value
-    : text.fault(outcome.error.message, outcome.error.at, outcome.error.length);
+    : text.fault(inEnglish(outcome.error.says), outcome.error.at, outcome.error.length);
 }

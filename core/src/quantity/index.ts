@@ -21,4 +21,10 @@ export { driveSoldAs, nominalSectors, soldAs, USUAL_DRIVES_GB } from './nominal.
 export { parseSizeExpression } from './expression/parse.js';
 export { evaluateSize, parseSize, type SizeContext } from './expression/evaluate.js';
 export { suggestionsFor } from './expression/syntax.js';
-export type { ExpressionError, Outcome, SizeExpression } from './expression/syntax.js';
+export type {
+  ExpressionError,
+  ExpressionSays,
+  Outcome,
+  QuantityName,
+  SizeExpression,
+} from './expression/syntax.js';

@@ -1,3 +1,4 @@
+import { inEnglish } from '../words/index.js';
 import fc from 'fast-check';
 import {
   bytes,
@@ -107,13 +108,13 @@ describe('typed sizes', () => {
   ])('%s is refused at character %d', (text, at, message) => {
     const outcome = evaluateSize(text, context);
     expect(outcome).toMatchObject({ ok: false, error: { at } });
-    expect(!outcome.ok && outcome.error.message).toContain(message);
+    expect(!outcome.ok && inEnglish(outcome.error.says)).toContain(message);
   });
 
   test('says what is not known instead of guessing', () => {
     const outcome = evaluateSize('used + 1GiB', { disk: bytes(GIB) });
     expect(outcome).toMatchObject({ ok: false, error: { at: 0, length: 4 } });
-    expect(!outcome.ok && outcome.error.message).toContain('Enter it under As found first');
+    expect(!outcome.ok && inEnglish(outcome.error.says)).toContain('Enter it under As found first');
   });
 
   test('any text gives a size or an error inside the text, and never throws', () => {

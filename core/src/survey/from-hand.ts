@@ -8,6 +8,7 @@ import {
 } from '../quantity/index.js';
 import { mbrType, usualArea, PARTITION_TYPES, typeFor, type TableStyle } from '../table/index.js';
 import { VOLUME_KINDS, type VolumeKind } from '../volume/index.js';
+import { inEnglish } from '../words/index.js';
 import { answering, Refused, type SurveyOutcome } from './outcome.js';
 import { MOST_PARTITIONS, type SurveyIdentity, type SurveyPartition } from './survey.js';
 
@@ -126,7 +127,7 @@ function parseLine(line: string, number: number): Line {
   const typed = head.slice(0, named.index).trim();
   if (typed.toLowerCase() === 'rest') return { number, sizeBytes: 'rest', word, ...label, ...used };
   const size = parseSize(typed);
-  if (!size.ok) throw new Refused('bad-line', `Line ${number}: ${size.error.message}`, number);
+  if (!size.ok) throw new Refused('bad-line', `Line ${number}: ${inEnglish(size.error.says)}`, number);
   if (size.value === 0)
     throw new Refused('bad-line', `Line ${number}: a partition needs a size above 0.`, number);
   return { number, sizeBytes: size.value, word, ...label, ...used };
@@ -137,7 +138,7 @@ function withoutUse(head: string, number: number): { readonly head: string; read
   const at = head.toLowerCase().lastIndexOf(' used ');
   if (at < 0) return { head };
   const size = parseSize(head.slice(at + ' used '.length));
-  if (!size.ok) throw new Refused('bad-line', `Line ${number}: ${size.error.message}`, number);
+  if (!size.ok) throw new Refused('bad-line', `Line ${number}: ${inEnglish(size.error.says)}`, number);
   return { head: head.slice(0, at).trimEnd(), usedBytes: size.value };
 }
 

@@ -1,3 +1,4 @@
+import { inEnglish } from '../words/index.js';
 import fc from 'fast-check';
 import { GIB, MIB, nominalSectors } from '../quantity/index.js';
 import { IDENTITY } from '../testing/builders.js';
@@ -6,7 +7,7 @@ import { handRowsIn, handRowsOf, settleRows, surveyFromHand, type HandRow } from
 const row = (size: string, word = 'ntfs'): HandRow => ({ size, word, label: '', used: '' });
 const settled = (rows: readonly HandRow[], room: number) => {
   const outcome = settleRows(rows, room);
-  if (!outcome.ok) throw new Error(`${outcome.row}: ${outcome.message}`);
+  if (!outcome.ok) throw new Error(`${outcome.row}: ${inEnglish(outcome.says)}`);
   return outcome;
 };
 
@@ -112,7 +113,7 @@ describe('sizes as printed', () => {
   ])('%j is refused at row %i', (rows, at, message) => {
     const outcome = settleRows(rows, 500 * GIB);
     expect(outcome).toMatchObject({ ok: false, row: at });
-    if (!outcome.ok) expect(outcome.message).toContain(message);
+    if (!outcome.ok) expect(inEnglish(outcome.says)).toContain(message);
   });
 
   test('whatever is printed of parts that tile a disk, with one decimal, settles to parts that tile it again', () => {

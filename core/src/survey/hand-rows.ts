@@ -1,7 +1,6 @@
 import {
   ALIGNMENT_BYTES,
   alignUp,
-  formatBoth,
   GB,
   GIB,
   KB,
@@ -11,8 +10,10 @@ import {
   parseSize,
   TB,
   TIB,
+  type ExpressionSays,
 } from '../quantity/index.js';
 import { typeName } from '../table/index.js';
+import { message, type Message } from '../words/index.js';
 import { HAND_WORDS, handWordOf, LONGEST_LINE } from './from-hand.js';
 import { gapsOf } from './gaps.js';
 import type { Survey, SurveyPartition } from './survey.js';
@@ -132,6 +133,8 @@ export interface SettledRow extends HandRow {
   readonly usedBytes?: number;
 }
 
+type RowSays = ExpressionSays | Message<`rows.${'no-size' | 'one-rest' | 'no-room'}`>;
+
 export type Settled =
   | {
       readonly ok: true;
@@ -141,7 +144,7 @@ export type Settled =
       /** Room that is left behind the last row. */
       readonly leftBytes: number;
     }
-  | { readonly ok: false; readonly row: number; readonly message: string };
+  | { readonly ok: false; readonly row: number; readonly says: RowSays };
 
 const UNITS: Readonly<Record<Family, Readonly<Record<string, number>>>> = {
   binary: { B: 1, K: KIB, M: MIB, G: GIB, T: TIB },
@@ -158,11 +161,11 @@ export function settleRows(rows: readonly HandRow[], roomBytes: number): Settled
   const room = Math.floor(roomBytes / ALIGNMENT_BYTES) * ALIGNMENT_BYTES;
   for (const [row, { size, used }] of rows.entries()) {
     const wrong = whyWrong(size) ?? whyWrongUse(used);
-    if (wrong) return { ok: false, row, message: wrong };
+    if (wrong) return { ok: false, row, says: wrong };
   }
   const rest = rows.findIndex((r) => isRest(r.size));
   const second = rows.findLastIndex((r) => isRest(r.size));
-  if (second !== rest) return { ok: false, row: second, message: '“rest” can be the size of one row only.' };
+  if (second !== rest) return { ok: false, row: second, says: message('rows.one-rest') };
   const loose = rows.some((r) => isLoose(r.size));
   const families: Family[] = loose ? ['binary', 'decimal'] : ['binary'];
   const readings = families.map((family) => ({
@@ -177,7 +180,7 @@ export function settleRows(rows: readonly HandRow[], roomBytes: number): Settled
     return {
       ok: false,
       row: rows.length - 1,
-      message: `Together these are at least ${formatBoth(sum(meanings, 'least'))}, and the disk has room for ${formatBoth(room)}.`,
+      says: message('rows.no-room', { least: sum(meanings, 'least'), room }),
     };
   }
   const sizes = settle(fitting.meanings, room);
@@ -200,10 +203,10 @@ export function settleRows(rows: readonly HandRow[], roomBytes: number): Settled
 
 const isRest = (size: string) => size.trim().toLowerCase() === 'rest';
 
-function whyWrongUse(used: string): string | undefined {
+function whyWrongUse(used: string): RowSays | undefined {
   if (used === '' || printedSize(used)) return undefined;
   const typed = parseSize(used);
-  return typed.ok ? undefined : typed.error.message;
+  return typed.ok ? undefined : typed.error.says;
 }
 
 function usedBytesOf(used: string, family: Family): number {
@@ -216,16 +219,16 @@ function factorOf(unit: string, family: Family): number {
   return UNITS[/^[KMGT]i/i.test(unit) ? 'binary' : family][letter]!;
 }
 
-function whyWrong(size: string): string | undefined {
+function whyWrong(size: string): RowSays | undefined {
   if (isRest(size)) return undefined;
   const printed = printedSize(size);
   if (printed) return printed.value > 0 ? undefined : NO_SIZE;
   const typed = parseSize(size);
-  if (!typed.ok) return typed.error.message;
+  if (!typed.ok) return typed.error.says;
   return typed.value === 0 ? NO_SIZE : undefined;
 }
 
-const NO_SIZE = 'A partition needs a size above 0.';
+const NO_SIZE = message('rows.no-size');
 
 /** A size that is one figure and its unit, as it is printed; anything more is an expression that was typed. */
 function printedSize(size: string): { value: number; decimals: number; unit: string } | undefined {

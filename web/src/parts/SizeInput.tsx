@@ -8,6 +8,7 @@ import {
   type SizeContext,
 } from '@rhizotome/core';
 import { useEffect, useId, useRef, useState } from 'react';
+import { say } from '../words/say.js';
 import classes from './SizeInput.module.css';
 
 interface Props {
@@ -83,7 +84,7 @@ export function SizeInput(props: Props) {
     setRefusal(follow?.(next.ok ? next.value : null) ?? null);
   };
 
-  const error = refusal ?? (outcome && !outcome.ok ? outcome.error.message : null);
+  const error = refusal ?? (outcome && !outcome.ok ? say(outcome.error.says) : null);
   const echo = outcome?.ok ? outcome.value : draft === null ? value : null;
   return (
     <div className={classes.field} style={{ width }}>

@@ -1,5 +1,4 @@
-import { formatBinary } from '../format.js';
-import { bytes, GIB, MIB, type Bytes } from '../units.js';
+import { bytes, type Bytes } from '../units.js';
 import { parseSizeExpression } from './parse.js';
 import {
   fault,
@@ -23,16 +22,6 @@ export interface SizeContext {
   /** The size is one of memory, where GB means GiB to everybody. */
   readonly ofMemory?: boolean;
 }
-
-const UNKNOWN: Readonly<Record<QuantityName, string>> = {
-  disk: 'The size of the disk is not known.',
-  half: 'The size of the disk is not known.',
-  rest: 'There is no free space here for “rest”.',
-  used: 'The space used on this partition is not known. Enter it under As found first.',
-  floor: 'The minimum of this partition is not known, because its used space is not known.',
-  ram: 'The memory of the machine is not known. Enter it under Machine first.',
-  now: 'This partition has no present size.',
-};
 
 type Value = { readonly kind: 'bytes' | 'number'; readonly amount: number };
 
@@ -59,8 +48,8 @@ function resolve({ reading, value }: SizeExpression, context: SizeContext): Byte
     free: () => lookUp('rest', 0, context) - amount,
   }[reading]();
   const whole = Math.round(total);
-  if (whole < 0) fault(value.at, 1, `This is less than zero: ${formatBinary(whole)}.`);
-  if (!Number.isSafeInteger(whole)) fault(value.at, 1, 'This is larger than any disk.');
+  if (whole < 0) fault(value.at, 1, { code: 'typed.negative', with: { bytes: whole } });
+  if (!Number.isSafeInteger(whole)) fault(value.at, 1, { code: 'typed.too-large', with: null });
   return bytes(whole);
 }
 
@@ -98,25 +87,28 @@ function combine(operation: Extract<Expression, { kind: 'operation' }>, context:
   const a = valueOf(left, context);
   const b = valueOf(right, context);
   if (operator === '/') {
-    if (b.kind === 'bytes') fault(right.at, 1, 'A size can be divided by a number only.');
-    if (b.amount === 0) fault(right.at, 1, 'A size cannot be divided by zero.');
+    if (b.kind === 'bytes') fault(right.at, 1, { code: 'typed.divided-by-size', with: null });
+    if (b.amount === 0) fault(right.at, 1, { code: 'typed.divided-by-zero', with: null });
     return { kind: a.kind, amount: a.amount / b.amount };
   }
-  if (a.kind === 'bytes' && b.kind === 'bytes') fault(right.at, 1, 'Two sizes cannot be multiplied.');
+  if (a.kind === 'bytes' && b.kind === 'bytes') fault(right.at, 1, { code: 'typed.multiplied', with: null });
   return { kind: a.kind === 'bytes' ? 'bytes' : b.kind, amount: a.amount * b.amount };
 }
 
 function lookUp(name: QuantityName, at: number, context: SizeContext): number {
   const known = name === 'half' ? context.disk / 2 : context[name];
-  return known ?? fault(at, name.length, UNKNOWN[name]);
+  return known ?? fault(at, name.length, { code: 'typed.not-known', with: { name } });
 }
 
 /** A number without a unit is never guessed at: the two likely readings are offered instead. */
 function refuseBareNumber(expression: Expression, amount: number): never {
   const text = expression.kind === 'number' ? expression.text : String(amount);
-  const asMebibytes = amount >= 1024 ? `${formatBinary(amount * MIB)} (${text} MiB)` : `${text} MiB`;
-  const message = `${text}: a unit is missing. Did you mean ${asMebibytes} or ${formatBinary(amount * GIB)}?`;
   const likely = amount >= 1024 ? ['MiB', 'GiB'] : ['GiB', 'MiB'];
   const instead = expression.kind === 'number' ? likely.map((unit) => `${text} ${unit}`) : [];
-  return fault(expression.at, text.length, message, instead);
+  return fault(
+    expression.at,
+    text.length,
+    { code: 'typed.unit-missing', with: { typed: text, amount } },
+    instead,
+  );
 }

@@ -28,7 +28,8 @@ const LONGEST_TEXT = 200;
  */
 export function parseSizeExpression(text: string): Outcome<SizeExpression> {
   return outcomeOf(() => {
-    if (text.length > LONGEST_TEXT) fault(LONGEST_TEXT, 1, `A size has at most ${LONGEST_TEXT} characters.`);
+    if (text.length > LONGEST_TEXT)
+      fault(LONGEST_TEXT, 1, { code: 'typed.too-long', with: { most: LONGEST_TEXT } });
     return new Parser(tokensOf(text)).typed();
   });
 }
@@ -54,11 +55,12 @@ class Parser {
   constructor(private readonly tokens: readonly Token[]) {}
 
   typed(): SizeExpression {
-    if (this.peek().kind === 'end') fault(0, 1, 'Enter a size, such as 80GiB, half or used + 20GiB.');
+    if (this.peek().kind === 'end') fault(0, 1, { code: 'typed.empty', with: null });
     const reading = this.reading();
     const value = this.sum();
     const left = this.peek();
-    if (left.kind !== 'end') fault(left.at, left.text.length, `“${left.text}” does not belong here.`);
+    if (left.kind !== 'end')
+      fault(left.at, left.text.length, { code: 'typed.not-here', with: { found: left.text } });
     return { reading, value };
   }
 
@@ -100,9 +102,9 @@ class Parser {
         if (token.text !== '(') break;
         return this.inParentheses(token, () => this.sum());
       case 'end':
-        return fault(token.at, 1, 'A size is missing at the end.');
+        return fault(token.at, 1, { code: 'typed.missing', with: null });
     }
-    return fault(token.at, token.text.length, `A size is expected here, not “${token.text}”.`);
+    return fault(token.at, token.text.length, { code: 'typed.expected', with: { found: token.text } });
   }
 
   private quantity(number: Token): Expression {
@@ -115,7 +117,7 @@ class Parser {
       fault(
         unit.at,
         unit.text.length,
-        `“${unit.text}” is not a unit. Use KiB, MiB, GiB, TiB, kB, MB, GB or TB.`,
+        { code: 'typed.unit-unknown', with: { found: unit.text } },
         unitsLike(unit.text),
       );
     this.take();
@@ -132,12 +134,14 @@ class Parser {
       return fault(
         word.at,
         word.text.length,
-        `“${word.text}” is not known here. You can use: ${[...QUANTITY_NAMES, 'free', 'max( , )', 'min( , )'].join(', ')}.`,
+        {
+          code: 'typed.word-unknown',
+          with: { found: word.text, known: [...QUANTITY_NAMES, 'free', 'max( , )', 'min( , )'] },
+        },
         wordsLike(word.text),
       );
     const open = this.take();
-    if (open.text !== '(')
-      fault(open.at, 1, `“${called}” needs its sizes in parentheses: ${called}(30GiB, 10%).`);
+    if (open.text !== '(') fault(open.at, 1, { code: 'typed.no-parenthesis', with: { called } });
     return this.inParentheses(open, () => {
       const args = [this.sum()];
       while (this.accept(',')) args.push(this.sum());
@@ -147,7 +151,7 @@ class Parser {
 
   private inParentheses(open: Token, content: () => Expression): Expression {
     const inner = content();
-    if (!this.accept(')')) fault(open.at, 1, 'This parenthesis is not closed.');
+    if (!this.accept(')')) fault(open.at, 1, { code: 'typed.not-closed', with: null });
     return inner;
   }
 

@@ -33,11 +33,38 @@ export interface SizeExpression {
   readonly value: Expression;
 }
 
+/** What is wrong with a size expression, by code, and what stands in its sentence. The sentences are in the catalogue. */
+interface Faults {
+  'typed.too-long': { readonly most: number };
+  'typed.empty': null;
+  'typed.not-here': { readonly found: string };
+  'typed.no-meaning': { readonly found: string };
+  'typed.comma': null;
+  'typed.missing': null;
+  'typed.expected': { readonly found: string };
+  'typed.unit-unknown': { readonly found: string };
+  'typed.unit-missing': { readonly typed: string; readonly amount: number };
+  'typed.word-unknown': { readonly found: string; readonly known: readonly string[] };
+  'typed.no-parenthesis': { readonly called: string };
+  'typed.not-closed': null;
+  'typed.negative': { readonly bytes: number };
+  'typed.too-large': null;
+  'typed.divided-by-size': null;
+  'typed.divided-by-zero': null;
+  'typed.multiplied': null;
+  'typed.not-known': { readonly name: QuantityName };
+}
+
+/** A message of the catalogue. */
+export type ExpressionSays = {
+  readonly [C in keyof Faults]: { readonly code: C; readonly with: Faults[C] };
+}[keyof Faults];
+
 /** Something wrong with a size expression, at character offset `at` of what was typed. */
 export interface ExpressionError {
   readonly at: number;
   readonly length: number;
-  readonly message: string;
+  readonly says: ExpressionSays;
   /** What could stand in the marked place instead, likeliest first. */
   readonly instead: readonly string[];
 }
@@ -48,12 +75,17 @@ export type Outcome<T> =
 /** Thrown inside this folder only; the public functions return it as a value. */
 class ExpressionFault extends Error {
   constructor(readonly error: ExpressionError) {
-    super(error.message);
+    super(error.says.code);
   }
 }
 
-export function fault(at: number, length: number, message: string, instead: readonly string[] = []): never {
-  throw new ExpressionFault({ at, length: Math.max(1, length), message, instead });
+export function fault(
+  at: number,
+  length: number,
+  says: ExpressionSays,
+  instead: readonly string[] = [],
+): never {
+  throw new ExpressionFault({ at, length: Math.max(1, length), says, instead });
 }
 
 /** The whole text with each suggestion in the place of what is wrong. */

@@ -54,14 +54,14 @@ export function tokensOf(text: string): Token[] {
     const number = take(NUMBER);
     const word = number ? undefined : take(WORD);
     const found = number ?? word ?? take(SIGN);
-    if (found === undefined) fault(at, 1, `“${text[at]}” has no meaning in a size.`);
+    if (found === undefined) fault(at, 1, { code: 'typed.no-meaning', with: { found: text[at]! } });
     if (
       number &&
       text[at + found.length] === ',' &&
       /\d/.test(text[at + found.length + 1] ?? '') &&
       !inCall(tokens)
     )
-      fault(at + found.length, 1, 'Write fractions with a point.', ['.']);
+      fault(at + found.length, 1, { code: 'typed.comma', with: null }, ['.']);
     const kind = number ? 'number' : word ? 'word' : 'sign';
     tokens.push({ kind, at, text: SIGN_SPELLINGS[found] ?? found });
     at += found.length;

@@ -16,6 +16,7 @@ import { proposals } from './proposals.js';
 import { refusals } from './refusals.js';
 import { report } from './report.js';
 import { runbook } from './runbook.js';
+import { sizeFaults } from './size-faults.js';
 import { sizes } from './sizes.js';
 import { standing } from './standing.js';
 import { steps } from './steps/index.js';
@@ -25,6 +26,7 @@ import { wayBack } from './way-back.js';
 export const english = {
   ...names,
   ...sizes,
+  ...sizeFaults,
   ...refusals,
   ...damage,
   ...hands,

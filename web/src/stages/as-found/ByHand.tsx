@@ -17,6 +17,7 @@ import {
 } from '@rhizotome/core';
 import { useState } from 'react';
 import { useOpenState } from '../../open/context.js';
+import { say } from '../../words/say.js';
 import { words } from '../../words/words.js';
 import { HandRows } from './HandRows.js';
 import type { WayProps } from './WaysIn.js';
@@ -146,7 +147,7 @@ function lineOf({ bytes, word, label, usedBytes }: SettledRow): string {
 /** A drive is taken by the number that it is sold with; any other size as it is. */
 function diskOf(typed: string): { bytes: number | undefined; note: string } {
   const parsed = parseSize(typed);
-  if (!parsed.ok) return { bytes: undefined, note: parsed.error.message };
+  if (!parsed.ok) return { bytes: undefined, note: say(parsed.error.says) };
   const drive = driveSoldAs(typed);
   if (!drive) return { bytes: Math.floor(parsed.value / 512) * 512, note: formatBoth(parsed.value) };
   return {

@@ -1,5 +1,6 @@
 import { Button, NativeSelect, TextInput } from '@mantine/core';
 import { formatBinary, formatBoth, HAND_WORDS, type HandRow, type Settled } from '@rhizotome/core';
+import { say } from '../../words/say.js';
 import { words } from '../../words/words.js';
 import classes from './ReadDisk.module.css';
 
@@ -53,7 +54,7 @@ export function HandRows({ rows, settled, change }: HandRowsProps) {
                     aria-label={words['as-found.size-partition'](i + 1)}
                     placeholder="100MiB"
                     value={row.size}
-                    error={settled?.ok === false && settled.row === i ? settled.message : null}
+                    error={settled?.ok === false && settled.row === i ? say(settled.says) : null}
                     onChange={(e) => put(i, { size: e.currentTarget.value })}
                   />
                 </td>

@@ -56,7 +56,7 @@ export const runbook = {
     'The server answers this machine alone. To reach it from a phone in the same network, stop it, and start it with an address and a token of your own:',
   'phone.how': () => 'RHIZOTOME_HOST=0.0.0.0 RHIZOTOME_TOKEN=at-least-16-characters npm start',
   'phone.clear': () =>
-    'Token and plan travel in clear: do this in a network that you trust. Without one, save the runbook as one file and send that.',
+    'Token and plan are sent unencrypted: do this in a network that you trust. Otherwise save the runbook as one file, and send that.',
   'after.title': () => 'Afterwards',
   'after.about': () =>
     'All systems start. Check what shows only when they run; updates are what most often changes how a machine starts.',
