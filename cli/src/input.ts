@@ -13,6 +13,7 @@ import {
 } from '@rhizotome/core';
 import { DiskFile } from './disk-file.js';
 import { Failure, fileReason } from './failure.js';
+import { text as textOf } from './words.js';
 
 /** The name that stands for standard input. */
 const STDIN = '-';
@@ -84,8 +85,8 @@ export function readMachine(path: string): MachineText {
   const text = new TextDecoder().decode(readBytes(path));
   const outcome = readDocument(text, newIdentity());
   if (outcome.ok) {
-    for (const { line, column, message } of outcome.rounded ?? [])
-      process.stderr.write(`${path}:${line}:${column}: ${message}\n`);
+    for (const { line, column, says } of outcome.rounded ?? [])
+      process.stderr.write(`${path}:${line}:${column}: ${textOf(says)}\n`);
     return outcome.value;
   }
   const { line, column, message } = outcome.problem;

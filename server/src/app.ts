@@ -43,13 +43,10 @@ export async function createApp(
   logger: Logger = pino({ level: 'silent' }),
 ): Promise<App> {
   const store = await openStore(settings.dataFolder);
-  const nest = await NestFactory.create<NestExpressApplication>(
-    AppModule.with(store.source, settings),
-    {
-      logger: false,
-      bodyParser: false,
-    },
-  );
+  const nest = await NestFactory.create<NestExpressApplication>(AppModule.with(store.source, settings), {
+    logger: false,
+    bodyParser: false,
+  });
   nest.disable('x-powered-by');
   nest.use(helmet({ contentSecurityPolicy: { directives: CSP }, strictTransportSecurity: false }));
   nest.use(

@@ -19,7 +19,7 @@ import { EXIT, Failure, fileReason } from '../failure.js';
 import { readBytes, readMachine } from '../input.js';
 import { print, printJson, writeFile } from '../output.js';
 import { visible } from '../visible.js';
-import { say } from '../words.js';
+import { say, text } from '../words.js';
 
 export interface RecipeOptions {
   readonly json?: boolean;
@@ -64,8 +64,8 @@ export function recipeApply(path: string, folder: string, { json, zip, force }: 
 function recipeIn(path: string): Recipe {
   const read = readRecipe(new TextDecoder().decode(readBytes(path)));
   if (read.ok) return read.recipe;
-  const { line, column, message } = read.error;
-  throw new Failure(`${path}:${line}:${column}: ${message}`);
+  const { line, column, says } = read.error;
+  throw new Failure(`${path}:${line}:${column}: ${text(says)}`);
 }
 
 const MACHINE_FILES: readonly string[] = ['.rhizotome', '.json'];

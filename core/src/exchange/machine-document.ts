@@ -72,8 +72,8 @@ export function readDocument(text: string, identity: SurveyIdentity): DocumentOu
       const read = checked(value, lines);
       return read.ok && rounded.length > 0 ? { ...read, rounded } : read;
     }
-    const { line, column, message } = outcome.error;
-    return { ok: false, problem: { line, column, message } };
+    const { line, column, says } = outcome.error;
+    return { ok: false, problem: { line, column, message: inEnglish(says) } };
   }
   const parsed = jsonOf(text);
   if (!parsed.ok)

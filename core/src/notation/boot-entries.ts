@@ -1,6 +1,7 @@
 import { entryName, type BootEntries, type BootEntry, type EntryPartition } from '../firmware/index.js';
 import { oneString, wholeNumber, type Fields } from './fields.js';
 import { quoted, type Text } from './lines.js';
+import { message } from '../words/index.js';
 
 /** `000A`: the number of an entry, as the firmware names it. */
 const digits = (number: number): string => entryName(number).slice(4);
@@ -29,7 +30,7 @@ function entryLine({ number, description, active, partition, path }: BootEntry):
 }
 
 export function takeOrder(fields: Fields): Omit<BootEntries, 'entries'> {
-  const order = fields.subject.after('order') ?? fields.subject.fault('Write: entries order "0001 0002".');
+  const order = fields.subject.after('order') ?? fields.subject.fault(message('text.entries-order'));
   const numbers = oneString(order).split(/\s+/).filter(Boolean);
   const current = fields.take('current');
   return {
@@ -39,7 +40,7 @@ export function takeOrder(fields: Fields): Omit<BootEntries, 'entries'> {
 }
 
 export function takeEntry(fields: Fields): BootEntry {
-  const number = fields.need('as', 'The number of the entry');
+  const number = fields.need('as');
   const partition = takePartition(fields);
   const path = fields.string('path');
   return {
@@ -56,7 +57,7 @@ function takePartition(fields: Fields): EntryPartition | undefined {
   const uuid = fields.string('uuid');
   const diskSignature = fields.string('signature');
   if (!number || !start || !length)
-    return (number ?? start ?? length)?.fault('A partition is told by “in”, “at” and “sectors” together.');
+    return (number ?? start ?? length)?.fault(message('text.entry-partition'));
   return {
     number: wholeNumber(number),
     start: wholeNumber(start),
@@ -69,5 +70,5 @@ function takePartition(fields: Fields): EntryPartition | undefined {
 function numberIn(text: string, at: Text): number {
   return /^[0-9a-f]{4}$/i.test(text)
     ? parseInt(text, 16)
-    : at.fault(`“${text}” is no number of an entry, such as 000A.`);
+    : at.fault(message('text.entry-number', { found: text }));
 }

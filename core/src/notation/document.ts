@@ -14,6 +14,7 @@ import { PLAN_KEYWORDS, PlanReader } from './plan.js';
 import { END, remark, Remarks, withRemarks } from './remarks.js';
 import { SURVEY_KEYWORDS, surveyLines, SurveyReader } from './survey.js';
 import { FIRST_LINE, versionOf } from './version.js';
+import { message } from '../words/index.js';
 
 /** What a text tells: a machine with its plan and the survey that it rests on, or a survey alone. */
 export interface MachineText {
@@ -110,14 +111,14 @@ function parse(text: string, identity: SurveyIdentity, remarks: Remarks): Machin
   const plan = hasPlan ? reader.finish() : null;
   const comments = remarks.all();
   if (plan) return { name, story, survey: survey ?? null, plan: comments ? { ...plan, comments } : plan };
-  if (!survey) return first!.fields[0]!.fault('The text tells of no machine and no disk.');
+  if (!survey) return first!.fields[0]!.fault(message('text.nothing-told'));
   return { name, story, survey: comments ? { ...survey, comments } : survey, plan };
 }
 
 function keywordOf(line: Line): Keyword {
   const field: Text = line.fields[0]!;
   const keyword = KEYWORDS.find((k) => field.after(k) !== undefined);
-  return keyword ?? field.fault(`A line cannot begin like this. Lines begin with: ${KEYWORDS.join(', ')}.`);
+  return keyword ?? field.fault(message('text.line-begins', { known: KEYWORDS }));
 }
 
 function surveyIn(
@@ -137,7 +138,7 @@ function surveyIn(
     const line = named.find(([keyword]) => keyword !== '>' && partOf(keyword) === 'survey')![1];
     const [issue] = checked.error.issues;
     return line.fields[0]!.fault(
-      `The survey does not hold together: ${issue!.path.join('.')}: ${issue!.message}`,
+      message('text.survey-odd', { path: issue!.path.join('.'), why: issue!.message }),
     );
   }
   return survey;
@@ -156,7 +157,7 @@ function machineIn(named: readonly (readonly [Keyword | '>', Line])[], remarks: 
     else continue;
     told = true;
     if (!known) {
-      if (line.fields[1]) line.fields[1].fault('Nothing more is expected on this line.');
+      if (line.fields[1]) line.fields[1].fault(message('text.nothing-more'));
       remarks.keep(keyword, line);
     }
   }

@@ -1,6 +1,6 @@
 import { evaluateSize, type SizeContext } from '../quantity/index.js';
-import { inEnglish } from '../words/index.js';
 import { stringsIn, type Line, type Text } from './lines.js';
+import { message } from '../words/index.js';
 
 /** Takes the fields of one line by their keys, each once; what is left over is an error. */
 export class Fields {
@@ -24,7 +24,7 @@ export class Fields {
   take(key: string): Text | undefined {
     this.known.push(key);
     const matching = this.left.filter((field) => field.after(key) !== undefined);
-    if (matching.length > 1) matching[1]!.fault(`“${key}” is said twice.`, 0, key.length);
+    if (matching.length > 1) matching[1]!.fault(message('text.twice', { key }), 0, key.length);
     const field = matching[0];
     if (!field) return undefined;
     this.left.splice(this.left.indexOf(field), 1);
@@ -32,16 +32,14 @@ export class Fields {
   }
 
   /** The value behind a key that must be there. */
-  need(key: string, what: string): Text {
-    return (
-      this.take(key) ?? this.line.fields[0]!.fault(`${what} is missing: write “${key} …” behind a comma.`)
-    );
+  need(key: string): Text {
+    return this.take(key) ?? this.line.fields[0]!.fault(message('text.missing', { key }));
   }
 
   /** Whether the line has this word by itself. */
   flag(key: string): boolean {
     const value = this.take(key);
-    if (value && value.text !== '') value.fault(`Nothing is expected behind “${key}”.`);
+    if (value && value.text !== '') value.fault(message('text.nothing-behind', { key }));
     return value !== undefined;
   }
 
@@ -69,7 +67,7 @@ export class Fields {
   done(): void {
     const stranger = this.left[0];
     if (stranger)
-      stranger.fault(`“${stranger.text}” is not known here. Known: ${[...new Set(this.known)].join(', ')}.`);
+      stranger.fault(message('text.unknown', { found: stranger.text, known: [...new Set(this.known)] }));
   }
 }
 
@@ -77,25 +75,23 @@ export class Fields {
 export function oneString(text: Text): string {
   if (/^[^\s"]+$/.test(text.text)) return text.text;
   const strings = stringsIn(text);
-  if (strings.length !== 1) text.fault('One text in quotation marks is expected here.');
+  if (strings.length !== 1) text.fault(message('text.one-string'));
   return strings[0]!;
 }
 
 export function choice<T extends string>(text: Text, choices: readonly T[]): T {
   const found = choices.find((c) => c === text.text.toLowerCase());
-  return found ?? text.fault(`“${text.text}” is not known here. Known: ${choices.join(', ')}.`);
+  return found ?? text.fault(message('text.unknown', { found: text.text, known: choices }));
 }
 
 export function wholeNumber(text: Text): number {
   const n = Number(text.text);
-  if (!/^\d+$/.test(text.text) || !Number.isSafeInteger(n)) text.fault('A whole number is expected here.');
+  if (!/^\d+$/.test(text.text) || !Number.isSafeInteger(n)) text.fault(message('text.whole-number'));
   return n;
 }
 
 /** A size by the language of size expressions; an error points at its place within the line. */
 export function sizeIn(text: Text, context: SizeContext): number {
   const outcome = evaluateSize(text.text, context);
-  return outcome.ok
-    ? outcome.value
-    : text.fault(inEnglish(outcome.error.says), outcome.error.at, outcome.error.length);
+  return outcome.ok ? outcome.value : text.fault(outcome.error.says, outcome.error.at, outcome.error.length);
 }

@@ -1,15 +1,18 @@
+import { message, type Phrase } from '../words/index.js';
+
 /** Something wrong with a text: 1-based line and column, and how many characters it concerns. */
 export interface NotationError {
   readonly line: number;
   readonly column: number;
   readonly length: number;
-  readonly message: string;
+  /** What is wrong. */
+  readonly says: Phrase;
 }
 
 /** Thrown inside this folder only; the public functions return it as a value. */
 export class NotationFault extends Error {
   constructor(readonly error: NotationError) {
-    super(error.message);
+    super(error.says.code);
   }
 }
 
@@ -21,8 +24,8 @@ export class Text {
     readonly text: string,
   ) {}
 
-  fault(message: string, at = 0, length = Math.max(1, this.text.length - at)): never {
-    throw new NotationFault({ line: this.line, column: this.column + at, length, message });
+  fault(says: Phrase, at = 0, length = Math.max(1, this.text.length - at)): never {
+    throw new NotationFault({ line: this.line, column: this.column + at, length, says });
   }
 
   /** Without the first `count` characters and the blanks that follow them. */
@@ -66,9 +69,10 @@ const MOST_LINES = 20_000;
 
 /** A text as lines of fields. Fields are parted by commas, remarks begin with `#`; neither counts within quotes, commas not within parentheses. */
 export function linesOf(text: string): Lines {
-  if (text.length > MOST_CHARACTERS) new Text(1, 1, '').fault('This is more text than any machine needs.');
+  if (text.length > MOST_CHARACTERS) new Text(1, 1, '').fault(message('text.too-long'));
   const raw = text.split(/\r\n|\n|\r/);
-  if (raw.length > MOST_LINES) new Text(MOST_LINES, 1, '').fault(`There are more than ${MOST_LINES} lines.`);
+  if (raw.length > MOST_LINES)
+    new Text(MOST_LINES, 1, '').fault(message('text.too-many-lines', { most: MOST_LINES }));
   const lines: Line[] = [];
   let before: string[] = [];
   for (const [i, content] of raw.entries()) {
@@ -114,10 +118,10 @@ function fieldsOf(body: string, from: number, line: number): Text[] {
       start = i + 1;
     }
   }
-  if (quoted) new Text(line, body.lastIndexOf('"') + 1, '"').fault('This quotation mark is not closed.');
+  if (quoted) new Text(line, body.lastIndexOf('"') + 1, '"').fault(message('text.quote-open'));
   push(body.length);
   const empty = fields.find((field) => field.text === '');
-  if (empty) empty.fault('Something is missing beside this comma.');
+  if (empty) empty.fault(message('text.comma'));
   return fields;
 }
 
@@ -145,8 +149,7 @@ export function stringsIn(text: Text): string[] {
       if (text.text[i] !== '\\') value += text.text[i]!;
       else {
         i += 1;
-        value +=
-          ESCAPES[text.text[i] ?? ''] ?? text.fault('After a backslash n, t, r, " or \\ is expected.', i, 1);
+        value += ESCAPES[text.text[i] ?? ''] ?? text.fault(message('text.backslash'), i, 1);
       }
     }
     strings.push(value);

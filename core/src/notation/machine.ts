@@ -12,6 +12,7 @@ import { choice, Fields, oneString, sizeIn } from './fields.js';
 import { quoted, type Line } from './lines.js';
 import { entryAnchor, entryLines, takeEntry, takeOrder } from './boot-entries.js';
 import type { Remarks } from './remarks.js';
+import { message } from '../words/index.js';
 
 const MODES = [...FIRMWARE_MODES, 'unknown'] as const;
 
@@ -51,7 +52,9 @@ export function readMachineLine(m: Machine, keyword: MachineKeyword, line: Line,
   fields.done();
   remarks.keep(anchorOf(keyword, next), line);
   const checked = MachineSchema.safeParse(next);
-  return checked.success ? checked.data : line.fields[0]!.fault(checked.error.issues[0]!.message);
+  return checked.success
+    ? checked.data
+    : line.fields[0]!.fault(message('text.odd', { why: checked.error.issues[0]!.message }));
 }
 
 /** What the remarks of a line stand at, once it was read. */
@@ -88,7 +91,7 @@ function taken(m: Machine, keyword: MachineKeyword, fields: Fields): Machine {
       return { ...m, bootEntries: { ...rest, entries: [...entries, takeEntry(fields)] } };
     }
     case 'other': {
-      const size = fields.need('size', 'The size of the other disk');
+      const size = fields.need('size');
       const other = { name: oneString(fields.subject), sizeBytes: sizeIn(size, NOTHING_KNOWN) };
       return { ...m, otherDisks: [...m.otherDisks, other] };
     }

@@ -8,10 +8,12 @@ import { anyEdit, anyStyledDisk } from '../testing/arbitraries.js';
 import { drawn, edited, IDENTITY, newSystem, petrelSurvey, planOn, surveysOf } from '../testing/builders.js';
 import { surveyFromImage } from '../testing/images.js';
 import { looksLikeNotation, parseNotation, printNotation, rewriteEdit, type MachineText } from './index.js';
+import { inEnglish } from '../words/index.js';
 
 function read(text: string): MachineText {
   const outcome = parseNotation(text, IDENTITY);
-  if (!outcome.ok) throw new Error(`${outcome.error.line}:${outcome.error.column} ${outcome.error.message}`);
+  if (!outcome.ok)
+    throw new Error(`${outcome.error.line}:${outcome.error.column} ${inEnglish(outcome.error.says)}`);
   return outcome.value;
 }
 
@@ -49,10 +51,10 @@ describe('a text', () => {
       'part new, at 2 GiB, size 3000000003 B, format, role data, holds ext4',
     ].join('\n');
     const outcome = parseNotation(text, IDENTITY);
-    if (!outcome.ok) throw new Error(outcome.error.message);
+    if (!outcome.ok) throw new Error(inEnglish(outcome.error.says));
     expect(outcome.value.survey!.partitions[0]!.length).toBe(1_953_126);
     expect(outcome.value.plan!.partitions[1]!.length).toBe(5_859_376);
-    expect(outcome.rounded.map((r) => `${r.line}:${r.column} ${r.message}`)).toEqual([
+    expect(outcome.rounded.map((r) => `${r.line}:${r.column} ${inEnglish(r.says)}`)).toEqual([
       '3:25 1000000001 bytes are not whole sectors of 512: taken as 1000000512 bytes.',
       '6:26 3000000003 bytes are not whole sectors of 512: taken as 3000000512 bytes.',
     ]);
@@ -67,7 +69,7 @@ describe('a text', () => {
       ].join('\n');
     const areaOf = (numbers: readonly number[]) => {
       const outcome = parseNotation(text(numbers), IDENTITY);
-      if (!outcome.ok) throw new Error(outcome.error.message);
+      if (!outcome.ok) throw new Error(inEnglish(outcome.error.says));
       const { firstUsable, usableEnd, sizeSectors } = outcome.value.survey!.disk;
       return [firstUsable, sizeSectors - usableEnd];
     };
@@ -236,7 +238,7 @@ describe('written by hand', () => {
     [text('system Linux, as l, new, like linux-desktop, large images yes'), 2, 59, 'Nothing is expected'],
     [text('disk, size 80'), 2, 12, 'Did you mean'],
     [text('disk, size 80GiX'), 2, 14, 'not a unit'],
-    [text('disk, table gpt'), 2, 1, 'size of the disk is missing'],
+    [text('disk, table gpt'), 2, 1, '“size …” is missing'],
     [text('disk, size 1GB, colour red'), 2, 17, '“colour red” is not known here'],
     [text('disk, size 1GB, size 2GB'), 2, 17, 'said twice'],
     [text('disk, size 1GB', 'found 1, size 2GB'), 3, 15, 'beyond the end'],
@@ -257,7 +259,7 @@ describe('written by hand', () => {
     [text('disk, size 1GB,, table gpt'), 2, 16, 'missing beside this comma'],
   ])('%j is refused at line %i, column %i', (source, line, column, message) => {
     const error = errorOf(source);
-    expect(error.message).toContain(message);
+    expect(inEnglish(error.says)).toContain(message);
     expect([error.line, error.column]).toEqual([line, column]);
   });
 
@@ -333,7 +335,7 @@ describe('editing as text', () => {
       /(part "found-2".*)size 400 GiB(.*)\n/,
       '$1size 200GiB$2 # enough\npart, size 30GiB, role root, label "root"\n',
     );
-    if (!outcome.ok) throw new Error(outcome.error.message);
+    if (!outcome.ok) throw new Error(inEnglish(outcome.error.says));
     const made = apply(plan, outcome.edit!, surveysOf(survey));
     if (!made.ok) throw new Error(made.refusal.code);
     expect(made.plan.partitions.map((p) => p.length / 2048 / 1024)).toEqual([100 / 1024, 200, 30]);
@@ -358,7 +360,7 @@ describe('editing as text', () => {
     const changed = text.replace(from, to);
     const outcome = rewriteEdit(present, changed);
     if (outcome.ok) throw new Error('was taken');
-    expect(outcome.error.message).toContain(message);
+    expect(inEnglish(outcome.error.says)).toContain(message);
     expect(changed.split('\n')[outcome.error.line - 1]).toContain(line);
   });
 });
@@ -379,7 +381,7 @@ test('a kept part is called as it was found unless its line says otherwise, and 
   expect(text).not.toMatch(/^part.*label/m);
   const read = (t: string) => {
     const outcome = parseNotation(t, IDENTITY);
-    if (!outcome.ok) throw new Error(outcome.error.message);
+    if (!outcome.ok) throw new Error(inEnglish(outcome.error.says));
     const { label, name } = outcome.value.plan!.partitions[0]!;
     return [label, name];
   };
@@ -462,16 +464,15 @@ plan uefi, table gpt, new
   });
 
   test.each([
-    ['entry Old, in 1', 'number of the entry'],
+    ['entry Old, in 1', '“as …” is missing'],
     ['entry Old, as 12', 'no number of an entry'],
     ['entry Old, as 0001, at 2048', 'together'],
     ['entries 0001', 'entries order'],
   ])('“%s” is refused with its line', (line, why) => {
     const outcome = parseNotation(text.replace(/entry "Old".*/, line), IDENTITY);
-    expect(outcome.ok ? null : outcome.error).toMatchObject({
-      line: 8,
-      message: expect.stringContaining(why),
-    });
+    if (outcome.ok) throw new Error('read');
+    expect(outcome.error.line).toBe(8);
+    expect(inEnglish(outcome.error.says)).toContain(why);
   });
 
   test('an edit as text changes what differs, and leaves who told the rest', () => {

@@ -34,6 +34,7 @@ import { usualNames, volumesAsFound } from './plan-lines.js';
 import { takeWish } from './wish.js';
 import { readSystem } from './system.js';
 import type { Version } from './version.js';
+import { message } from '../words/index.js';
 
 export const PLAN_KEYWORDS = [
   'plan',
@@ -130,8 +131,7 @@ export class PlanReader {
     if (this.about.proposed && this.parts.length === 0) return this.withVolumes(this.withKeptParts());
     const partitions: PlannedPartition[] = [];
     for (const [i, { fields, line }] of this.parts.entries()) {
-      if (!this.survey)
-        return line.fields[0]!.fault('A part needs a disk: write “disk, size …” before the plan.');
+      if (!this.survey) return line.fields[0]!.fault(message('text.part-disk'));
       partitions.push(this.partIn(fields, this.survey, partitions, this.parts.slice(i + 1)));
       fields.done();
       this.remarks.keep(`part ${partitions.at(-1)!.id}`, line);
@@ -143,9 +143,9 @@ export class PlanReader {
   private withVolumes(plan: Plan): Plan {
     const told = new Map<string, InsideVolume[]>();
     for (const { fields, line } of this.volumes) {
-      const at = fields.need('in', 'The part that it is in');
+      const at = fields.need('in');
       const within = plan.partitions.find((p) => p.id === oneString(at));
-      if (!within || !this.survey) return at.fault('No part has this name.');
+      if (!within || !this.survey) return at.fault(message('text.no-part'));
       const volume = this.volumeIn(fields, within, this.survey);
       fields.done();
       told.set(within.id, [...(told.get(within.id) ?? []), volume]);
@@ -174,7 +174,7 @@ export class PlanReader {
     const volume = {
       name,
       found: !isNew,
-      length: length ?? fields.line.fields[0]!.fault('The size is missing: write “size …” behind a comma.'),
+      length: length ?? fields.line.fields[0]!.fault(message('text.size-missing')),
       treatment: isNew || format ? ('format' as const) : ('keep' as const),
       fileSystem: fields.oneOf('holds', VOLUME_KINDS) ?? was?.fileSystem ?? (isNew ? 'ext4' : 'unknown'),
       label: fields.string('label') ?? '',
@@ -182,7 +182,9 @@ export class PlanReader {
       ...(owners ? { owners } : {}),
     };
     const checked = InsideVolumeSchema.safeParse(volume);
-    return checked.success ? checked.data : fields.subject.fault(checked.error.issues[0]!.message);
+    return checked.success
+      ? checked.data
+      : fields.subject.fault(message('text.odd', { why: checked.error.issues[0]!.message }));
   }
 
   /** Everything as found, with what the notes say of it. */
@@ -214,13 +216,10 @@ export class PlanReader {
 
   private takeAccepted(fields: Fields, line: Line): void {
     const finding = oneString(fields.subject);
-    const as = fields.need('as', 'What it said');
+    const as = fields.need('as');
     const remark = fields.string('remark') ?? '';
     const acceptance = AcceptanceSchema.safeParse({ evidence: as.text, remark });
-    if (!acceptance.success)
-      return as.fault(
-        'Behind “as” stand the eight digits that the app writes there; a remark has at most 200 characters.',
-      );
+    if (!acceptance.success) return as.fault(message('text.acceptance'));
     this.plan = { ...this.plan, accepted: { ...this.plan.accepted, [finding]: acceptance.data } };
     this.remarks.keep(`accepted ${finding}`, line);
   }
@@ -231,10 +230,7 @@ export class PlanReader {
       at: fields.string('at') ?? null,
       remark: fields.string('remark') ?? '',
     });
-    if (!record.success)
-      return line.fields[0]!.fault(
-        'Write: record "STEP", at "2026-05-04T07:30:00Z", remark "…"; a remark has at most 500 characters.',
-      );
+    if (!record.success) return line.fields[0]!.fault(message('text.record'));
     this.plan = { ...this.plan, records: { ...this.plan.records, [step]: record.data } };
     this.remarks.keep(`record ${step}`, line);
   }
@@ -246,14 +242,11 @@ export class PlanReader {
 
   private extendedIn(fields: Fields): NonNullable<Plan['container']> {
     const { survey } = this;
-    if (!survey)
-      return fields.subject.fault('An extended container needs a disk: write “disk, size …” before.');
-    const at =
-      fields.subject.after('at') ??
-      fields.subject.fault('Write “extended at …, size …”, or “extended none”.');
+    if (!survey) return fields.subject.fault(message('text.container-disk'));
+    const at = fields.subject.after('at') ?? fields.subject.fault(message('text.container'));
     const start = placeIn(at, survey);
     const { end } = plannedArea({ plan: this.plan, survey });
-    const text = fields.need('size', 'The size');
+    const text = fields.need('size');
     const { sectorBytes, sizeSectors } = survey.disk;
     const size = sizeIn(text, {
       disk: bytes(sizeSectors * sectorBytes),
@@ -265,7 +258,7 @@ export class PlanReader {
   private takeSystem(line: Line): void {
     const system = readSystem(line, `system-${this.plan.systems.length + 1}`, this.about.version);
     if (this.plan.systems.some((s) => s.id === system.id))
-      line.fields[0]!.fault(`A system “${system.id}” is there already.`);
+      line.fields[0]!.fault(message('text.system-twice', { id: system.id }));
     this.plan = { ...this.plan, systems: [...this.plan.systems, system] };
     this.remarks.keep(`system ${system.id}`, line);
   }
@@ -294,7 +287,7 @@ export class PlanReader {
   private foundIn(text: Text): SurveyPartition {
     const id = text.text.startsWith('"') ? oneString(text) : `found-${text.text}`;
     const found = this.survey?.partitions.find((p) => p.id === id);
-    return found ?? text.fault(`The survey has no partition ${text.text}.`);
+    return found ?? text.fault(message('text.no-partition', { number: text.text }));
   }
 
   private ownersIn(text: Text | undefined): string[] | undefined {
@@ -302,7 +295,7 @@ export class PlanReader {
     return stringsIn(text).map((name) => {
       const { systems } = this.plan;
       const owner = systems.find((s) => s.name === name) ?? systems.find((s) => s.id === name);
-      return owner?.id ?? text.fault(`There is no system “${name}”. Systems are told before what they own.`);
+      return owner?.id ?? text.fault(message('text.no-system', { name }));
     });
   }
 
@@ -342,7 +335,7 @@ export class PlanReader {
     };
     const told = named && fields.subject.text !== '';
     const id = told ? oneString(fields.subject) : (found?.id ?? this.freshId(before));
-    if (before.some((p) => p.id === id)) fields.subject.fault(`A part “${id}” is there already.`);
+    if (before.some((p) => p.id === id)) fields.subject.fault(message('text.part-twice', { id }));
     const start = startIn(fields, survey, found, before, this.plan);
     const length = this.lengthIn(
       fields,
@@ -368,10 +361,7 @@ export class PlanReader {
     behind: readonly PartLine[],
   ): Sectors {
     const text = fields.take('size');
-    if (!text)
-      return found
-        ? found.length
-        : fields.line.fields[0]!.fault('The size is missing: write “size …” behind a comma.');
+    if (!text) return found ? found.length : fields.line.fields[0]!.fault(message('text.size-missing'));
     const { sectorBytes, sizeSectors } = survey.disk;
     const end = this.nextStart(behind, survey) ?? plannedArea({ plan: this.plan, survey }).end;
     const probe: PlannedPartition = { ...part, length: found?.length ?? sectors(1) };
@@ -420,9 +410,7 @@ function placeOfLoader(fields: Fields): LoaderPlace {
   const own = partition('on partition');
   if (own !== undefined) return { kind: 'partition', partition: own };
   if (fields.flag('on disk')) return { kind: 'disk' };
-  return fields.line.fields[0]!.fault(
-    'Write where the loader lies: on efi "…", on partition "…", or on disk.',
-  );
+  return fields.line.fields[0]!.fault(message('text.loader'));
 }
 
 /** Names and mount points by turns. */
@@ -430,7 +418,7 @@ function subvolumesIn(fields: Fields): Pick<PlannedPartition, 'subvolumes'> {
   const text = fields.take('subvolumes');
   if (!text) return {};
   const words = stringsIn(text);
-  if (words.length % 2 !== 0) text.fault('Every subvolume has a name and a mount point, in this order.');
+  if (words.length % 2 !== 0) text.fault(message('text.subvolumes'));
   const subvolumes: Subvolume[] = [];
   for (let i = 0; i < words.length; i += 2) subvolumes.push({ name: words[i]!, mountPoint: words[i + 1]! });
   return { subvolumes };
@@ -488,7 +476,6 @@ function startIn(
 function placeIn(text: Text, survey: Survey): Sectors {
   const { sectorBytes, sizeSectors } = survey.disk;
   const place = sizeIn(text, { disk: bytes(sizeSectors * sectorBytes) });
-  if (place % sectorBytes !== 0)
-    text.fault(`That is ${place} bytes, which are not whole sectors of ${sectorBytes}.`);
+  if (place % sectorBytes !== 0) text.fault(message('text.no-whole-sectors', { bytes: place, sectorBytes }));
   return sectors(place / sectorBytes);
 }

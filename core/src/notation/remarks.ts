@@ -1,6 +1,7 @@
 import type { Comments } from '../survey/index.js';
 import { sectorsToHold, type Sectors } from '../quantity/index.js';
 import type { Line, NotationError, Text } from './lines.js';
+import { message } from '../words/index.js';
 
 /** Remarks after the last line stand at this. */
 export const END = 'end';
@@ -39,7 +40,7 @@ export class Remarks {
         line: text.line,
         column: text.column,
         length: Math.max(1, text.text.length),
-        message: `${size} bytes are not whole sectors of ${sectorBytes}: taken as ${length * sectorBytes} bytes.`,
+        says: message('text.rounded', { bytes: size, sectorBytes, taken: length * sectorBytes }),
       });
     return length;
   }

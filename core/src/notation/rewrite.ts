@@ -1,6 +1,6 @@
 import type { Machine, MachineChanges } from '../machine/index.js';
 import { same } from '../schema/index.js';
-import { inEnglish, message } from '../words/index.js';
+import { message, type Phrase } from '../words/index.js';
 import {
   acceptAs,
   recordAs,
@@ -41,24 +41,19 @@ export function rewriteEdit(present: Rewritten, text: string): RewriteOutcome {
   const read = parseNotation(text, identity);
   if (!read.ok) return read;
   const { value, lines } = read;
-  const at = (anchor: string, message: string): RewriteOutcome => ({
+  const at = (anchor: string, says: Phrase): RewriteOutcome => ({
     ok: false,
-    error: { line: lines.get(anchor) ?? 1, column: 1, length: 1, message },
+    error: { line: lines.get(anchor) ?? 1, column: 1, length: 1, says },
   });
-  if (!value.plan)
-    return at('rhizotome', 'The text tells of a disk and of no plan. Take it in under As found.');
+  if (!value.plan) return at('rhizotome', message('text.no-plan'));
   if (value.name !== present.name || value.story !== present.story)
-    return at(value.name === present.name ? 'story' : 'machine', 'Name and story are changed on the bench.');
+    return at(value.name === present.name ? 'story' : 'machine', message('text.name-story'));
   const stranger = firstDifference(present.survey, value.survey ?? undefined);
-  if (stranger !== undefined)
-    return at(
-      anchorOf(stranger),
-      'The reading of a disk is never changed. Read the disk again, or take this text in as a new reading under As found.',
-    );
+  if (stranger !== undefined) return at(anchorOf(stranger), message('text.reading-changed'));
   const plan: Plan = { ...value.plan, surveyId: present.plan.surveyId };
   const judged = present.survey && refuseRewrite(present.plan, plan, present.survey);
   const sectorBytes = present.survey?.disk.sectorBytes ?? 512;
-  if (judged) return at(`part ${judged.partition}`, inEnglish(refusalSays(judged.refusal, sectorBytes)));
+  if (judged) return at(`part ${judged.partition}`, refusalSays(judged.refusal, sectorBytes));
   const edits = editsBetween(present.plan, plan, present.survey);
   const { rounded } = read;
   if (edits.length === 0) return { ok: true, edit: null, rounded };
@@ -66,7 +61,7 @@ export function rewriteEdit(present: Rewritten, text: string): RewriteOutcome {
   const result = apply(present.plan, edit, () => present.survey);
   if (result.ok) return { ok: true, edit, rounded };
   const concerned = 'other' in result.refusal ? `part ${result.refusal.other}` : 'plan';
-  return at(concerned, inEnglish(refusalSays(result.refusal, sectorBytes)));
+  return at(concerned, refusalSays(result.refusal, sectorBytes));
 }
 
 /** The first line of either survey that the other does not have; `undefined` where they say the same. */

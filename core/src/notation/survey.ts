@@ -21,6 +21,7 @@ import { Fields, oneString, sizeIn, wholeNumber } from './fields.js';
 import { quoted, stringsIn, type Line, type Text } from './lines.js';
 import { withRemarks, type Remarks } from './remarks.js';
 import { defined, insideLines, takeVolume, volumeFields } from './volume.js';
+import { message } from '../words/index.js';
 
 /** The lines of a survey, remarks included. */
 export function surveyLines(survey: Survey, comments: Comments | undefined): string[] {
@@ -112,10 +113,7 @@ export class SurveyReader {
     const first = line.fields[0]!;
     const parent = this.open[line.depth - 1];
     const kind = first.after('holds');
-    if (!parent || !kind)
-      return first.fault(
-        'A line with “>” tells what stands inside the volume of the line before: > holds ext4, …',
-      );
+    if (!parent || !kind) return first.fault(message('text.inside-line'));
     const fields = new Fields(line, 'holds');
     const volume = takeVolume(fields, kind)!;
     fields.done();
@@ -184,14 +182,10 @@ export class SurveyReader {
   }
 
   private takeDisk(fields: Fields): string {
-    if (this.disk)
-      fields.line.fields[0]!.fault(
-        'A survey tells of one disk. Other disks of the machine: beside "name", size …',
-      );
-    const size = fields.need('size', 'The size of the disk');
+    if (this.disk) fields.line.fields[0]!.fault(message('text.one-disk'));
+    const size = fields.need('size');
     const sectorBytes = fields.size('sector', NOTHING_KNOWN) ?? 512;
-    if (sectorBytes !== 512 && sectorBytes !== 4096)
-      fields.subject.fault('Disks have sectors of 512 or 4096 bytes.');
+    if (sectorBytes !== 512 && sectorBytes !== 4096) fields.subject.fault(message('text.sector-size'));
     const style = fields.oneOf('table', ['gpt', 'mbr', 'none'] as const) ?? 'gpt';
     const sizeSectors = sectors(Math.floor(sizeIn(size, NOTHING_KNOWN) / sectorBytes));
     const usable = fields.take('usable');
@@ -213,14 +207,14 @@ export class SurveyReader {
 
   private takeOtherDisk(fields: Fields): string {
     const name = oneString(fields.subject);
-    const size = fields.need('size', 'The size of the other disk');
+    const size = fields.need('size');
     this.otherDisks.push({ name, sizeBytes: sizeIn(size, NOTHING_KNOWN) });
     return `beside ${name}`;
   }
 
   private takeDamage(text: Text): string {
     const parsed = DamageSchema.safeParse(jsonOrNothing(oneString(text)));
-    if (!parsed.success) return text.fault('This damage is not known. It is written as a survey prints it.');
+    if (!parsed.success) return text.fault(message('text.damage-unknown'));
     this.damage.push(parsed.data);
     return `damage ${this.damage.length}`;
   }
@@ -257,7 +251,7 @@ export class SurveyReader {
   }
 
   private neededDisk(fields: Fields): SurveyDisk {
-    return this.disk ?? fields.line.fields[0]!.fault('Tell of the disk first: disk, size 500GB, table gpt');
+    return this.disk ?? fields.line.fields[0]!.fault(message('text.disk-first'));
   }
 
   private lengthIn(text: Text, disk: SurveyDisk, rest: number): Sectors {
@@ -272,15 +266,14 @@ export class SurveyReader {
   /** Where no place is told, the first aligned one behind what was told before. */
   private spanOf(fields: Fields, disk: SurveyDisk): { start: Sectors; length: Sectors } {
     const at = fields.take('at');
-    const size = fields.need('size', 'The size');
+    const size = fields.need('size');
     const ends = this.partitions.map((p) => p.start + p.length);
     const behind = alignUp(Math.max(disk.firstUsable, ...ends), ALIGNMENT_BYTES / disk.sectorBytes);
     const start = at ? sectorsIn(at, disk) : sectors(behind);
     const whole = disk.sizeSectors * disk.sectorBytes;
     const rest = Math.max(0, disk.usableEnd - start) * disk.sectorBytes;
     const length = this.lengthIn(size, disk, rest);
-    if (start + length > disk.sizeSectors)
-      size.fault(`That reaches beyond the end of the disk of ${formatExact(whole)}.`);
+    if (start + length > disk.sizeSectors) size.fault(message('text.beyond-disk', { disk: whole }));
     return { start, length };
   }
 }
@@ -295,12 +288,12 @@ function jsonOrNothing(text: string): unknown {
 
 function areaIn(text: Text): Pick<SurveyDisk, 'firstUsable' | 'usableEnd'> {
   const match = /^(\d+) to (\d+)$/.exec(text.text);
-  if (!match) return text.fault('The usable area is written in sectors: usable 34 to 976773135.');
+  if (!match) return text.fault(message('text.usable-area'));
   return { firstUsable: sectors(Number(match[1])), usableEnd: sectors(Number(match[2])) };
 }
 
 function areaBy(style: SurveyDisk['style'], sizeSectors: Sectors, sectorBytes: number, size: Text) {
-  if (style === 'gpt' && sizeSectors < 128) return size.fault('That is too small for a disk with a GPT.');
+  if (style === 'gpt' && sizeSectors < 128) return size.fault(message('text.too-small-gpt'));
   return usualArea(style, sizeSectors, sectorBytes);
 }
 
@@ -309,7 +302,7 @@ function sectorsIn(text: Text, disk: SurveyDisk): Sectors {
   const whole = disk.sizeSectors * disk.sectorBytes;
   const size = sizeIn(text, { disk: bytes(whole) });
   if (size % disk.sectorBytes !== 0)
-    text.fault(`That is ${size} bytes, which are not whole sectors of ${disk.sectorBytes}.`);
+    text.fault(message('text.no-whole-sectors', { bytes: size, sectorBytes: disk.sectorBytes }));
   return sectors(size / disk.sectorBytes);
 }
 
@@ -317,7 +310,7 @@ function sectorsIn(text: Text, disk: SurveyDisk): Sectors {
 function typeIn(text: Text | undefined, disk: SurveyDisk): string | undefined {
   if (!text?.text.startsWith('"')) return text?.text.toLowerCase();
   const type = partitionTypeNamed(oneString(text), disk.style === 'mbr' ? 'mbr' : 'gpt');
-  return type ?? text.fault(`No type of this name is known for this kind of table.`);
+  return type ?? text.fault(message('text.type-unknown'));
 }
 
 function either(fields: Fields, yes: string, no: string): boolean | undefined {

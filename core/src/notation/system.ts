@@ -17,6 +17,7 @@ import { quoted, type Line } from './lines.js';
 import { takeUse, useFields } from './use.js';
 import type { Version } from './version.js';
 import { systemWishFields, takeSystemWish } from './wish.js';
+import { message } from '../words/index.js';
 
 /** What becomes of a found system. */
 const CHANGES = { retire: 'retires', reinstall: 'anew' } as const;
@@ -82,9 +83,7 @@ export function readSystem(line: Line, freshId: string, version: Version): Syste
     SYSTEM_PROFILES.map((p) => p.id),
   );
   if (!profile)
-    return line.fields[0]!.fault(
-      `Write what it is like: like ${SYSTEM_PROFILES.map((p) => p.id).join(', ')}.`,
-    );
+    return line.fields[0]!.fault(message('text.like', { profiles: SYSTEM_PROFILES.map((p) => p.id) }));
   const origin = fields.flag('found') ? 'found' : 'new';
   fields.flag('new');
   const name = oneString(fields.subject);
@@ -112,7 +111,9 @@ export function readSystem(line: Line, freshId: string, version: Version): Syste
   };
   fields.done();
   const checked = SystemSchema.safeParse(system);
-  return checked.success ? checked.data : line.fields[0]!.fault(checked.error.issues[0]!.message);
+  return checked.success
+    ? checked.data
+    : line.fields[0]!.fault(message('text.odd', { why: checked.error.issues[0]!.message }));
 }
 
 const chosen = <K extends keyof System>(key: K, value: System[K] | undefined): Partial<System> =>
@@ -121,7 +122,7 @@ const chosen = <K extends keyof System>(key: K, value: System[K] | undefined): P
 function hostIn(fields: Fields): System['host'] {
   const partition = fields.string('hosted in');
   if (partition === undefined) return undefined;
-  return { partition, bytes: sizeIn(fields.need('image', 'The size of the image'), NOTHING_KNOWN) };
+  return { partition, bytes: sizeIn(fields.need('image'), NOTHING_KNOWN) };
 }
 
 function yesOrNo(fields: Fields, key: FactKey): boolean | undefined {

@@ -3,6 +3,7 @@ import { SystemUseSchema, USUAL_USE, type SystemUse } from '../system/index.js';
 import { NOTHING_KNOWN } from './context.js';
 import { sizeIn, wholeNumber, type Fields } from './fields.js';
 import type { Text } from './lines.js';
+import { message } from '../words/index.js';
 
 const SIZES = {
   'more programs': 'moreProgramsBytes',
@@ -43,16 +44,16 @@ export function takeUse(fields: Fields): SystemUse | undefined {
   for (const [key, k] of entries(SIZES)) take(key, k, (text) => sizeIn(text, NOTHING_KNOWN));
   for (const [key, k] of entries(COUNTS)) take(key, k, wholeNumber);
   for (const [key, k] of entries(FLAGS))
-    take(key, k, (text) => text.text === '' || text.fault(`Nothing is expected behind “${key}”.`));
+    take(key, k, (text) => text.text === '' || text.fault(message('text.nothing-behind', { key })));
   take('grows', 'growth', growthIn);
   if (!first) return undefined;
   const use = SystemUseSchema.safeParse({ ...USUAL_USE, ...told });
   if (use.success) return use.data;
   const [issue] = use.error.issues;
-  return first.fault(`${issue!.path.join('.')}: ${issue!.message}`);
+  return first.fault(message('text.odd-at', { path: issue!.path.join('.'), why: issue!.message }));
 }
 
 function growthIn(text: Text): number {
   const percent = /^(\d+(?:\.\d+)?)\s*% a year$/i.exec(text.text)?.[1];
-  return percent === undefined ? text.fault('Write: grows 20% a year.') : Number(percent) / 100;
+  return percent === undefined ? text.fault(message('text.growth')) : Number(percent) / 100;
 }

@@ -1,4 +1,5 @@
 import { NotationFault, type Line } from './lines.js';
+import { message } from '../words/index.js';
 
 /** Version 2: what a profile stands for is of 2026. Texts of version 1 mean what they meant. */
 export const VERSIONS = [1, 2] as const;
@@ -14,14 +15,11 @@ export function versionOf(first: Line | undefined): Version {
       line: 1,
       column: 1,
       length: 1,
-      message: `The text is empty. It begins with “${FIRST_LINE}”.`,
+      says: message('text.empty', { line: FIRST_LINE }),
     });
-  const said = field.after('rhizotome') ?? field.fault(`The text begins with “${FIRST_LINE}”.`);
+  const said = field.after('rhizotome') ?? field.fault(message('text.first-line', { line: FIRST_LINE }));
   const version = VERSIONS.find((v) => String(v) === said.text);
   return (
-    version ??
-    field.fault(
-      `This text is of another version. Versions ${VERSIONS.join(' and ')} are read here: write “${FIRST_LINE}”.`,
-    )
+    version ?? field.fault(message('text.version', { versions: VERSIONS.map(String), line: FIRST_LINE }))
   );
 }

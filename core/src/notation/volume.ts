@@ -3,6 +3,7 @@ import { VOLUME_EVIDENCE, VOLUME_KINDS, type Volume, type VolumeEvidence } from 
 import { choice, sizeIn, wholeNumber, type Fields } from './fields.js';
 import { quoted, stringsIn, type Text } from './lines.js';
 import { NOTHING_KNOWN } from './context.js';
+import { message } from '../words/index.js';
 
 const list = (strings: readonly string[] | undefined) => strings?.map(quoted).join(' ');
 const field = (key: string, value: string | undefined) => (value === undefined ? [] : [`${key} ${value}`]);
@@ -61,8 +62,7 @@ export function takeVolume(fields: Fields, kindText?: Text): Volume | undefined 
     crypttab: fields.string('crypttab'),
     systemName: fields.string('system'),
   });
-  if (floor && floor.by === undefined)
-    fields.line.fields[0]!.fault('Write what the floor rests on: floor 20GiB by bitmap.');
+  if (floor && floor.by === undefined) fields.line.fields[0]!.fault(message('text.floor-rests'));
   const rest = defined({
     variant: fields.string('variant'),
     name,
@@ -82,10 +82,7 @@ export function takeVolume(fields: Fields, kindText?: Text): Volume | undefined 
     unread: unread && stringsIn(unread),
   });
   if (!kind) {
-    if (Object.keys(rest).length > 0)
-      fields.line.fields[0]!.fault(
-        'Facts of a volume are told, but not what it is: write “holds ext4” as well.',
-      );
+    if (Object.keys(rest).length > 0) fields.line.fields[0]!.fault(message('text.volume-kind'));
     return undefined;
   }
   return { kind: choice(kind, VOLUME_KINDS), ...rest };

@@ -10,6 +10,7 @@ import {
 import { NOTHING_KNOWN } from './context.js';
 import { choice, sizeIn, wholeNumber, type Fields } from './fields.js';
 import { quoted, stringsIn, type Text } from './lines.js';
+import { message } from '../words/index.js';
 
 export function wishFields(wish: Wish): string[] {
   const { efi, efiFreeBytes, keep, untouched, mostMovedBytes, mostRestarts, mostSeconds, exposure } = wish;
@@ -28,7 +29,7 @@ export function wishFields(wish: Wish): string[] {
 }
 
 export function takeWish(fields: Fields): Wish {
-  const efi = fields.subject.after('efi') ?? fields.subject.fault('Write: wish efi any, …');
+  const efi = fields.subject.after('efi') ?? fields.subject.fault(message('text.wish-efi'));
   const untouched = fields.take('untouched');
   const free = fields.take('share with free');
   const [moved, restarts, seconds] = ['moves', 'restarts', 'seconds'].map((key) =>
@@ -52,10 +53,9 @@ function takeKeep(fields: Fields): Wish['keep'] {
   const used = fields.take('keeps');
   if (!free && !used) return 'advised';
   const factor = /^(\d+(?:\.\d+)?)\s*% of used$/i.exec(used?.text ?? '')?.[1];
-  if (!free || factor === undefined)
-    return (used ?? free)!.fault('Write both: keeps 130% of used, keeps free 40GiB.');
+  if (!free || factor === undefined) return (used ?? free)!.fault(message('text.keeps-both'));
   const keep = { factor: Number(factor) / 100, freeBytes: sizeIn(free, NOTHING_KNOWN) };
-  return keep.factor >= 1 && keep.factor <= 10 ? keep : used!.fault('It is between 100 % and 1000 %.');
+  return keep.factor >= 1 && keep.factor <= 10 ? keep : used!.fault(message('text.keeps-share'));
 }
 
 const percent = (share: number): number => Number((share * 100).toFixed(6));
@@ -89,8 +89,8 @@ function amountIn(text: Text): Amount {
   const told = /^(\d+(?:\.\d+)?)\s*% of free$/i.exec(text.text)?.[1];
   if (told === undefined) {
     const size = sizeIn(text, NOTHING_KNOWN);
-    return size > 0 ? { bytes: size } : text.fault('An amount is more than nothing.');
+    return size > 0 ? { bytes: size } : text.fault(message('text.amount'));
   }
   const share = Number(told) / 100;
-  return share > 0 && share <= 1 ? { share } : text.fault('A share is more than 0 % and at most 100 %.');
+  return share > 0 && share <= 1 ? { share } : text.fault(message('text.share'));
 }

@@ -18,7 +18,7 @@ const machineOf = (mode: 'uefi' | 'bios', medium: 'nvme' | 'hdd', sectorBytes = 
     machine: { ...EMPTY_PLAN.machine, medium, device: '', ramBytes: 2 ** 30 },
     target: { ...base.target, mode },
   },
-  survey: { ...survey, disk: { ...survey.disk, sectorBytes: sectorBytes as 512 } },
+  survey: { ...survey, disk: { ...survey.disk, sectorBytes: sectorBytes } },
 });
 
 /** What is typed for an item of the guide. */

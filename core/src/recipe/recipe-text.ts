@@ -14,6 +14,7 @@ import { USUAL_WISH } from '../plan/index.js';
 import { readDocumentOf } from '../schema/index.js';
 import { SYSTEM_PROFILES, USUAL_SYSTEM_WISH } from '../system/index.js';
 import { RECIPE_DOCUMENT, RecipeSchema, type Recipe, type RecipeSystem } from './recipe.js';
+import { message, type Phrase } from '../words/index.js';
 
 const FIRST_LINE = 'rhizotome recipe 1';
 
@@ -45,23 +46,19 @@ export function readRecipe(text: string): RecipeRead {
 }
 
 function fromJson(text: string): RecipeRead {
-  const failed = (message: string): RecipeRead => ({
+  const failed = (says: Phrase): RecipeRead => ({
     ok: false,
-    error: { line: 1, column: 1, length: 1, message },
+    error: { line: 1, column: 1, length: 1, says },
   });
   let value: unknown;
   try {
     value = JSON.parse(text);
   } catch {
-    return failed('This is no JSON: it is cut off, or not text.');
+    return failed(message('text.recipe-cut'));
   }
   const read = readDocumentOf(RECIPE_DOCUMENT, value);
   if (read.ok) return { ok: true, recipe: read.value };
-  return failed(
-    read.fault.code === 'newer'
-      ? 'This recipe was written by a newer version.'
-      : 'This is no recipe: its fields are not those of one.',
-  );
+  return failed(read.fault.code === 'newer' ? message('text.recipe-newer') : message('text.recipe-odd'));
 }
 
 function parse(text: string): Recipe {
@@ -73,28 +70,26 @@ function parse(text: string): Recipe {
       line: first?.line ?? 1,
       column: 1,
       length: 1,
-      message: `A recipe begins with “${FIRST_LINE}”.`,
+      says: message('text.recipe-first-line', { line: FIRST_LINE }),
     });
   let name = 'Recipe';
   let wish: Recipe['wish'] = withoutPlaces(USUAL_WISH);
   const systems: RecipeSystem[] = [];
   for (const line of rest) {
     const keyword = KEYWORDS.find((k) => line.fields[0]!.after(k) !== undefined);
-    if (!keyword) return line.fields[0]!.fault(`This line is not known here. Known: ${KEYWORDS.join(', ')}.`);
+    if (!keyword) return line.fields[0]!.fault(message('text.line-unknown', { known: KEYWORDS }));
     const fields = new Fields(line, keyword);
     if (keyword === 'recipe') name = oneString(fields.subject);
     else if (keyword === 'wish') {
       const told = takeWish(fields);
-      if (told.untouched.length > 0)
-        return line.fields[0]!.fault('A recipe names no partition: leave “untouched” out.');
+      if (told.untouched.length > 0) return line.fields[0]!.fault(message('text.recipe-place'));
       wish = withoutPlaces(told);
     } else systems.push(systemIn(fields));
     fields.done();
   }
-  if (systems.length === 0)
-    return head.fault('A recipe adds something: write “add "Linux", like linux-desktop”.');
+  if (systems.length === 0) return head.fault(message('text.recipe-adds'));
   const read = RecipeSchema.safeParse({ format: 'rhizotome/recipe', version: 1, name, systems, wish });
-  return read.success ? read.data : head.fault(read.error.issues[0]!.message);
+  return read.success ? read.data : head.fault(message('text.odd', { why: read.error.issues[0]!.message }));
 }
 
 const KEYWORDS = ['recipe', 'add', 'wish'] as const;
@@ -104,8 +99,6 @@ const withoutPlaces = ({ untouched: _, ...wish }: typeof USUAL_WISH): Recipe['wi
 function systemIn(fields: Fields): RecipeSystem {
   const name = oneString(fields.subject);
   const profiles = SYSTEM_PROFILES.map((p) => p.id);
-  const profile =
-    fields.oneOf('like', profiles) ??
-    fields.subject.fault(`Write what it is like: like ${profiles.join(', ')}.`);
+  const profile = fields.oneOf('like', profiles) ?? fields.subject.fault(message('text.like', { profiles }));
   return { name, profile, wish: takeSystemWish(fields) ?? USUAL_SYSTEM_WISH };
 }

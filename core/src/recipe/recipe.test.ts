@@ -15,7 +15,7 @@ wish efi any, share with free 60MiB, keeps 130% of used, keeps free 40GiB, moves
 
 const read = (text: string): Recipe => {
   const outcome = readRecipe(text);
-  if (!outcome.ok) throw new Error(outcome.error.message);
+  if (!outcome.ok) throw new Error(inEnglish(outcome.error.says));
   return outcome.recipe;
 };
 
@@ -94,7 +94,7 @@ test.each([
 ])('%j is refused at its line', (text, line, why) => {
   const outcome = readRecipe(text);
   expect(outcome).toMatchObject({ ok: false, error: { line } });
-  if (!outcome.ok) expect(outcome.error.message).toContain(why);
+  if (!outcome.ok) expect(inEnglish(outcome.error.says)).toContain(why);
 });
 
 describe('applied to a machine', () => {

@@ -5,7 +5,16 @@ import { DocumentBuilder, SwaggerModule, type OpenAPIObject } from '@nestjs/swag
 const AT = '#/components/schemas';
 
 type Answer =
-  AnswerName | 'Survey' | 'Machine file' | 'Health' | 'Addresses' | 'Bytes' | 'Nothing' | 'Added' | 'Reading' | 'Made';
+  | AnswerName
+  | 'Survey'
+  | 'Machine file'
+  | 'Health'
+  | 'Addresses'
+  | 'Bytes'
+  | 'Nothing'
+  | 'Added'
+  | 'Reading'
+  | 'Made';
 
 /** What each request is answered with where it succeeds; `list` of them where that is said. */
 const ANSWERED: Readonly<Record<string, readonly [status: number, answer: Answer, list?: 'list']>> = {

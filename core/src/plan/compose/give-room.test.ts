@@ -2,7 +2,16 @@ import fc from 'fast-check';
 import { anyStyledDisk, walk } from '../../testing/arbitraries.js';
 import { drawn, drawnMbr, edited, planOn, surveysOf } from '../../testing/builders.js';
 import { inEnglish } from '../../words/index.js';
-import { apply, becomeEdit, fatesOf, noteFoundEdit, partitionOf, roomWaysOf, type Plan } from '../index.js';
+import {
+  apply,
+  becomeEdit,
+  editTitle,
+  fatesOf,
+  noteFoundEdit,
+  partitionOf,
+  roomWaysOf,
+  type Plan,
+} from '../index.js';
 
 const DISK = drawn(500, [
   '1GiB efi',
@@ -43,9 +52,7 @@ describe('who has the space of a system that goes', () => {
     const after = edited(plan, DISK, photos!.edit);
     expect(after.systems.find((s) => s.id === linux.id)?.change).toBe('retire');
     expect(after.partitions.map((p) => p.id)).toEqual(['found-1', 'found-2', 'found-4']);
-    expect(inEnglish((photos!.edit as { says: never }).says)).toBe(
-      'Remove Linux, and give its space to “photos”',
-    );
+    expect(inEnglish(editTitle(photos!.edit, plan))).toBe('Remove Linux, and give its space to “photos”');
   });
 
   test('once it is gone, its space is still to be given', () => {

@@ -6,7 +6,7 @@ import { runbookFor } from '../../runbook/index.js';
 import { sectors } from '../../quantity/index.js';
 import { written } from '../../testing/cases/written.js';
 import { IDENTITY } from '../../testing/builders.js';
-import { english, sayIn } from '../../words/index.js';
+import { inEnglish, english, sayIn } from '../../words/index.js';
 import { typeOf } from '../../recognition/index.js';
 import { typeName } from '../../table/index.js';
 import {
@@ -241,7 +241,7 @@ test('whatever is done inside: what leads back gives the plan of before, and the
       }
       const text = printNotation({ name: 'm', story: '', survey, plan });
       const read = parseNotation(text, IDENTITY);
-      if (!read.ok) throw new Error(`${read.error.message}\n${text}`);
+      if (!read.ok) throw new Error(`${inEnglish(read.error.says)}\n${text}`);
       expect(JSON.parse(JSON.stringify(read.value.plan!.partitions))).toEqual(
         JSON.parse(JSON.stringify(plan.partitions)),
       );

@@ -1,11 +1,12 @@
 import { parseNotation } from '../../notation/index.js';
 import { IDENTITY } from '../builders.js';
 import type { Case, Cases } from './builders.js';
+import { inEnglish } from '../../words/index.js';
 
 /** A plan on its survey, from its text. @throws Error where the text is none */
 export function written(text: string): Case {
   const outcome = parseNotation(text, IDENTITY);
-  if (!outcome.ok) throw new Error(`${outcome.error.line}: ${outcome.error.message}`);
+  if (!outcome.ok) throw new Error(`${outcome.error.line}: ${inEnglish(outcome.error.says)}`);
   const { survey, plan } = outcome.value;
   if (!survey || !plan) throw new Error('There is no plan on a disk in this text.');
   return { survey, plan };

@@ -10,6 +10,7 @@ import { findings } from './findings.js';
 import { hands } from './hands.js';
 import { mounting } from './mounting.js';
 import { names } from './names.js';
+import { notation } from './notation.js';
 import { overview } from './overview.js';
 import { practice } from './practice.js';
 import { proposals } from './proposals.js';
@@ -27,6 +28,7 @@ export const english = {
   ...names,
   ...sizes,
   ...sizeFaults,
+  ...notation,
   ...refusals,
   ...damage,
   ...hands,

@@ -5,6 +5,7 @@ import { useEdit, useOpenMachine, useOpenState } from '../../open/context.js';
 import { download, fileName } from '../../parts/download.js';
 import { drafts } from './drafts.js';
 import classes from './TextPane.module.css';
+import { text as textOf } from '../../words/say.js';
 import { words } from '../../words/words.js';
 
 /** The same machine as text. What is typed becomes one edit when it is taken in; until then it is kept as typed. */
@@ -62,7 +63,7 @@ export function TextPane({ survey }: { survey: Survey }) {
                 : words['layout.text-valid-press-apply']()}
             {draft !== null &&
               outcome.rounded.map((note) => (
-                <span key={note.line}>{words['layout.line'](note.line, note.message)}</span>
+                <span key={note.line}>{words['layout.line'](note.line, textOf(note.says))}</span>
               ))}
           </p>
         ) : (
@@ -70,7 +71,7 @@ export function TextPane({ survey }: { survey: Survey }) {
             <button type="button" onClick={() => showError(outcome.error)}>
               {words['layout.line-column'](outcome.error.line, outcome.error.column)}
             </button>
-            : {outcome.error.message}
+            : {textOf(outcome.error.says)}
           </p>
         )}
         <div className={classes.buttons}>

@@ -148,6 +148,7 @@ interface RowProps {
 
 function Row({ machine, rename, duplicate, save, remove }: RowProps) {
   const { id, name, story, overview } = machine;
+  const [opened] = useState(() => Date.now());
   if (!overview) return <DamagedRow machine={machine} remove={remove} />;
   const { blocker, hazard, caution } = overview.findings;
   return (
@@ -167,7 +168,7 @@ function Row({ machine, rename, duplicate, save, remove }: RowProps) {
       </span>
       <Link
         className={classes.next}
-        data-due={(overview.due !== null && Date.parse(overview.due) <= Date.now()) || undefined}
+        data-due={(overview.due !== null && Date.parse(overview.due) <= opened) || undefined}
         to={`/machines/${id}/${overview.nextStage}`}
       >
         {sayOverview(overview.next)}

@@ -4,7 +4,7 @@ import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { download, fileName } from '../../parts/download.js';
 import { Wordmark } from '../../shell/Wordmark.js';
-import { say } from '../../words/say.js';
+import { say, text as textOf } from '../../words/say.js';
 import { words } from '../../words/words.js';
 import { RecipeWorker } from '../../workers/recipe.js';
 import { keptRecipe } from './recipe-text.js';
@@ -37,7 +37,7 @@ export function RecipePage() {
           spellCheck={false}
           value={text}
           error={
-            read.ok ? null : words['recipe.line'](read.error.line, read.error.column, read.error.message)
+            read.ok ? null : words['recipe.line'](read.error.line, read.error.column, textOf(read.error.says))
           }
           onChange={(e) => {
             setText(e.currentTarget.value);

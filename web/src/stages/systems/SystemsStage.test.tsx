@@ -49,7 +49,7 @@ describe('systems', () => {
     const sheet = screen.getByRole('region', { name: found.name });
     const before = partitionOf(plan(), way!.taker)!.length;
     await hand.click(
-      [...sheet.querySelectorAll('button')].find((b) => b.textContent!.includes('give its space'))!,
+      [...sheet.querySelectorAll('button')].find((b) => b.textContent.includes('give its space'))!,
     );
     await hand.click(await screen.findByRole('menuitem', { name: inEnglish(way!.title) }));
     expect(plan().systems.find((s) => s.id === found.id)!.change).toBe('retire');
