@@ -10,6 +10,7 @@ import {
   type PlacedSetupPart,
   takesRoom,
   type SetupRoom,
+  type Span,
 } from '../plan/index.js';
 import { kindOf, procedureFor, TableModel, type Step } from '../sequence/index.js';
 import type { Survey, SurveyPartition } from '../survey/index.js';
@@ -68,6 +69,8 @@ class DiskModel {
   private readonly held = new Map<string, PlannedPartition>();
   /** The ids of surveyed partitions, by those that they have in the plan. */
   private readonly idInPlan = new Map<string, string>();
+  /** What was listed at the moment before, by id in the table. */
+  private readonly before = new Map<string, Listed>();
   private taken: readonly SetupRoom[] = [];
   private made: readonly PlacedSetupPart[] = [];
 
@@ -123,13 +126,26 @@ class DiskModel {
 
   private partitions(): PlannedPartition[] {
     const entries = [...this.table.entries].sort(([, a], [, b]) => a.span.start - b.span.start);
+    const mbr = this.table.style === 'mbr';
     return entries.flatMap(([id, { span, logical }]): PlannedPartition[] => {
       const held = this.held.get(this.named(id));
-      if (!held) return [];
-      const { start, length } = span;
-      const mbr = this.table.style === 'mbr' ? { logical } : {};
-      return [{ ...held, start, length, ...mbr }];
+      return held ? [this.listed(id, held, span, mbr ? logical : undefined)] : [];
     });
+  }
+
+  /** As at the moment before, where nothing of it changed: most of many partitions are as they were at most moments. */
+  private listed(
+    id: string,
+    held: PlannedPartition,
+    { start, length }: Span,
+    logical: boolean | undefined,
+  ): PlannedPartition {
+    const was = this.before.get(id);
+    if (was?.held === held && was.start === start && was.length === length && was.logical === logical)
+      return was.partition;
+    const partition = { ...held, start, length, ...(logical === undefined ? {} : { logical }) };
+    this.before.set(id, { held, start, length, logical, partition });
+    return partition;
   }
 
   private planOf(plan: Plan, partitions: readonly PlannedPartition[]): Plan {
@@ -147,6 +163,13 @@ class DiskModel {
   private named(id: string): string {
     return this.idInPlan.get(id) ?? id;
   }
+}
+
+/** A partition as the table listed it, with what it was made of. */
+interface Listed extends Span {
+  readonly held: PlannedPartition;
+  readonly logical: boolean | undefined;
+  readonly partition: PlannedPartition;
 }
 
 /** What a surveyed partition is before the first step; of one that is kept, what is said of it stands. */

@@ -35,7 +35,7 @@ export function withSpanNeeds(situation: Situation, list: readonly TableStep[]):
     if (t.step.kind === 'set-active')
       for (const other of list) if (other !== t && other.step.kind !== 'format') waits.add(other.step.id);
     waits.delete(t.step.id);
-    return withNeeds(t.step, [...waits]);
+    return waits.size === t.step.needs.length ? t.step : withNeeds(t.step, [...waits]);
   });
 }
 
