@@ -53,7 +53,7 @@ export function standingReport(planned: Planned, reading: Survey): StandingRepor
   const sound = differences.length === 0 && begun === null;
   const harmed = differences.some(
     (d) =>
-      (d.code === 'missing' || d.code === 'content') &&
+      (d.code === 'missing' || d.code === 'content' || (d.code === 'uuid' && d.part.fileSystem !== 'swap')) &&
       partitionOf(planned.plan, d.part.id)?.treatment === 'keep',
   );
   return {
@@ -138,6 +138,16 @@ function differenceSays(planned: Planned, difference: Difference): DiffersSays {
       const expected = typeName(typeOf(planned, part));
       return message('differs.type', { volume: partitionTitle(part), expected, is });
     }
+    case 'uuid': {
+      const { part, is } = difference;
+      return message('differs.uuid', { volume: partitionTitle(part), is, swap: part.fileSystem === 'swap' });
+    }
+    case 'number': {
+      const { part, expected, is } = difference;
+      return message('differs.number', { volume: partitionTitle(part), expected, is });
+    }
+    case 'damage':
+      return message('differs.damage', { faults: difference.faults });
     case 'label':
       return message('differs.label', { volume: partitionTitle(difference.part), is: difference.is });
   }

@@ -22,6 +22,15 @@ export type Difference =
   | { readonly code: 'place'; readonly part: PlannedPartition; readonly is: SurveyPartition }
   | { readonly code: 'size'; readonly part: PlannedPartition; readonly is: SurveyPartition }
   | { readonly code: 'content'; readonly part: PlannedPartition; readonly is: VolumeKind }
+  /** It keeps what it held, and has another file-system UUID than was read before: somebody formatted it. */
+  | { readonly code: 'uuid'; readonly part: PlannedPartition; readonly is: string }
+  | {
+      readonly code: 'number';
+      readonly part: PlannedPartition;
+      readonly expected: number;
+      readonly is: number;
+    }
+  | { readonly code: 'damage'; readonly faults: number }
   | { readonly code: 'label'; readonly part: PlannedPartition; readonly is: string }
   | { readonly code: 'type'; readonly part: PlannedPartition; readonly is: string };
 
@@ -35,8 +44,11 @@ const WEIGHTS: Readonly<Record<Difference['code'], number>> = {
   size: 8,
   container: 6,
   content: 3,
+  damage: 4,
+  uuid: 3,
   type: 2,
   label: 2,
+  number: 1,
 };
 
 export const weightOf = (differences: readonly Difference[]): number =>
@@ -55,14 +67,15 @@ export function differencesFrom(moment: Moment, reading: Survey): readonly Diffe
     disk.style === target.style || (blank && disk.style === 'none')
       ? []
       : [{ code: 'style', expected: target.style, is: disk.style }];
-  const pairs = pairsOf(partitions, reading.partitions);
+  const pairs = pairsOf(partitions, reading.partitions, planned.survey);
   const taken = new Set(pairs.values());
   return [
     ...style,
+    ...damageIn(moment, reading),
     ...containerDiffers(moment, reading),
     ...partitions.flatMap((part): Difference[] => {
       const is = pairs.get(part);
-      return is ? within(moment, part, is) : [{ code: 'missing', part }];
+      return is ? within(moment, part, is, reading) : [{ code: 'missing', part }];
     }),
     ...reading.partitions.flatMap((found): Difference[] =>
       taken.has(found) || isMadeBySetup(moment, found) ? [] : [{ code: 'extra', found }],
@@ -75,6 +88,13 @@ const isMadeBySetup = ({ taken, planned }: Moment, found: SurveyPartition): bool
   taken.some((room) => overlap(room, found)) &&
   !planned.survey.partitions.some((p) => p.start === found.start && p.length === found.length);
 
+/** Faults of the table that it did not have before. */
+function damageIn({ planned }: Moment, { damage }: Survey): Difference[] {
+  const known = new Set(planned.survey.damage.map((fault) => JSON.stringify(fault)));
+  const fresh = damage.filter((fault) => !known.has(JSON.stringify(fault)));
+  return fresh.length > 0 ? [{ code: 'damage', faults: fresh.length }] : [];
+}
+
 function containerDiffers({ planned }: Moment, reading: Survey): Difference[] {
   if (planned.plan.target.style !== 'mbr' || reading.disk.style !== 'mbr') return [];
   const [expected, is] = [plannedContainer(planned), containerIn(reading)];
@@ -82,10 +102,14 @@ function containerDiffers({ planned }: Moment, reading: Survey): Difference[] {
   return same ? [] : [{ code: 'container' }];
 }
 
-/** Each partition with the one on the disk that it is: by its place, else by its label and size. */
+/**
+ * Each partition with the one on the disk that it is: by its place, by the identifier of its entry, by that of its file system, else by
+ * its label and size.
+ */
 export function pairsOf(
   parts: readonly PlannedPartition[],
   read: readonly SurveyPartition[],
+  survey?: Survey,
 ): Map<PlannedPartition, SurveyPartition> {
   const pairs = new Map<PlannedPartition, SurveyPartition>();
   const free = new Set(read);
@@ -98,7 +122,10 @@ export function pairsOf(
     }
   };
   pair((part, is) => part.start === is.start && part.length === is.length);
+  const found = (part: PlannedPartition) => (survey ? surveyedPartition(survey, part.from) : undefined);
+  pair((part, is) => isSameUuid(found(part)?.uuid, is.uuid));
   pair((part, is) => part.start === is.start);
+  pair((part, is) => isKept(part) && isSameUuid(found(part)?.volume?.uuid, is.volume?.uuid));
   pair((part, is) => part.length === is.length && part.label !== '' && part.label === is.volume?.label);
   return pairs;
 }
@@ -111,7 +138,37 @@ export const isLabelKnown = ({ survey }: Planned, { from, label }: PlannedPartit
 const isGeneralType = ({ from, fileSystem }: PlannedPartition, type: string): boolean =>
   from === null && type === GENERAL_LINUX && VOLUME_TRAITS[fileSystem].posix === true;
 
-function within({ planned }: Moment, part: PlannedPartition, is: SurveyPartition): Difference[] {
+const isSameUuid = (a: string | undefined, b: string | undefined): boolean =>
+  a !== undefined && b !== undefined && a.toLowerCase() === b.toLowerCase();
+
+const isKept = ({ from, treatment }: PlannedPartition): boolean => from !== null && treatment === 'keep';
+
+/** Sources that tell the numbers of a table as they are in it. */
+const TELL_NUMBERS: readonly Survey['source']['kind'][] = ['capture', 'image', 'lsblk'];
+
+/** What identifies a kept partition is what it was: its file system by its UUID, its entry by its number. */
+function identity(
+  { planned, numbers }: Moment,
+  part: PlannedPartition,
+  is: SurveyPartition,
+  reading: Survey,
+): Difference[] {
+  const found = surveyedPartition(planned.survey, part.from);
+  if (!found || !isKept(part)) return [];
+  const [was, now] = [found.volume, is.volume];
+  const remade = was?.uuid && now?.uuid && was.kind === now.kind && !isSameUuid(was.uuid, now.uuid);
+  const expected = numbers.get(part.id);
+  const told = [planned.survey, reading].every(({ source }) => TELL_NUMBERS.includes(source.kind));
+  return [
+    ...(remade ? [{ code: 'uuid', part, is: now.uuid! } as const] : []),
+    ...(told && expected !== undefined && expected !== is.number
+      ? [{ code: 'number', part, expected, is: is.number } as const]
+      : []),
+  ];
+}
+
+function within(moment: Moment, part: PlannedPartition, is: SurveyPartition, reading: Survey): Difference[] {
+  const { planned } = moment;
   const kind = is.volume?.kind;
   const shown = shownAs(part);
   const label = is.volume?.label;
@@ -130,5 +187,6 @@ function within({ planned }: Moment, part: PlannedPartition, is: SurveyPartition
     ...(label === undefined || label === shown.label || kind !== shown.kind || !isLabelKnown(planned, part)
       ? []
       : [{ code: 'label', part, is: label } as const]),
+    ...identity(moment, part, is, reading),
   ];
 }

@@ -31,12 +31,12 @@ import { isLabelKnown, pairsOf } from './differences.js';
  * unless all steps are behind: then the next procedure begins with none.
  */
 export function rebaseEdit(planned: Planned, reading: Survey, done: number): Edit {
-  const { plan } = planned;
+  const { plan, survey } = planned;
   const { ordered } = procedureFor(planned);
   const steps = ordered.ok ? ordered.steps : [];
   const behind = steps.slice(0, done);
   const moment = momentsOf(planned)[Math.min(done, steps.length)]!;
-  const pairs = pairsOf(moment.planned.plan.partitions, reading.partitions);
+  const pairs = pairsOf(moment.planned.plan.partitions, reading.partitions, survey);
   const table = tableFrom(plan, reading, behind);
   const read = new Map(table === 'new' ? [] : [...pairs].map(([part, is]) => [part.id, is]));
   const known = new Map([...pairs].map(([part, is]) => [is.id, part]));

@@ -97,6 +97,31 @@ describe('a plan that shrinks one and moves another', () => {
     expect(differ([efi, one, two, with_(two, { id: 'x', number: 9, start: sectors(gib(300)) })])).toEqual([
       'extra',
     ]);
+    const uuid = (p: { volume?: object }, is: string) => ({
+      ...p,
+      volume: { ...p.volume, kind: 'ext4', uuid: is },
+    });
+    const told = {
+      ...planned,
+      survey: {
+        ...planned.survey,
+        partitions: planned.survey.partitions.map((p) => (p.id === 'found-2' ? uuid(p, 'aa') : p)),
+      },
+    };
+    const codes = (partitions: readonly unknown[], also: object = {}) =>
+      standingOf(told as typeof planned, {
+        ...end,
+        ...also,
+        partitions: partitions as typeof end.partitions,
+      }).differences.map((d) => d.code);
+    expect(codes([efi, uuid(one, 'aa'), two])).toEqual([]);
+    expect(codes([efi, uuid(one, 'bb'), two])).toEqual(['uuid']);
+    expect(codes([efi, with_(one, { number: 9 }), two])).toEqual(
+      planned.survey.source.kind === 'image' ? ['number'] : [],
+    );
+    expect(codes([efi, uuid(one, 'aa'), two], { damage: [{ code: 'gpt-backup-missing' }] })).toEqual([
+      'damage',
+    ]);
     const another = { ...end, disk: { ...end.disk, sizeSectors: sectors(gib(400)) } };
     expect(standingOf(planned, another).differences.map((d) => d.code)).toEqual(['disk-size']);
   });

@@ -1,4 +1,4 @@
-import { binary, both, quoted, STYLE, type Style } from './format.js';
+import { binary, both, count, quoted, STYLE, type Style } from './format.js';
 
 const style = (name: string) => STYLE[name as Style] ?? 'no partition table';
 
@@ -52,6 +52,14 @@ export const standing = {
     `${quoted(p.volume)} holds ${p.is}; it should hold ${p.expected}.${p.kept ? ' It was to be kept: if it was formatted, write nothing more to it and take it from the backup.' : ''}`,
   'differs.type': (p: { volume: string; expected: string; is: string }) =>
     `${quoted(p.volume)} is listed with the type ${p.is}; it should be ${p.expected}.`,
+  'differs.uuid': (p: { volume: string; is: string; swap: boolean }) =>
+    p.swap
+      ? `${quoted(p.volume)} was made again: its UUID is ${p.is} now. A mount table that names the old one waits for it when its system starts.`
+      : `${quoted(p.volume)} was formatted, though it was to be kept: its UUID is ${p.is} now. Write nothing more to it, and take what it held from the backup.`,
+  'differs.number': (p: { volume: string; expected: number; is: number }) =>
+    `${quoted(p.volume)} is number ${p.is} in the table; it should be number ${p.expected}. Names of devices that end in a number are other ones now.`,
+  'differs.damage': ({ faults }: { faults: number }) =>
+    `The partition table is damaged (${count(faults, 'fault')}). Read the disk under As found: it tells what is wrong, and how it is mended.`,
   'differs.label': (p: { volume: string; is: string }) =>
     `${quoted(p.volume)} has the label ${quoted(p.is)}.`,
 };
