@@ -97,7 +97,7 @@ describe('a plan that shrinks one and moves another', () => {
     expect(differ([efi, one, two, with_(two, { id: 'x', number: 9, start: sectors(gib(300)) })])).toEqual([
       'extra',
     ]);
-    const uuid = (p: { volume?: object }, is: string) => ({
+    const uuid = (p: { volume?: object | undefined }, is: string) => ({
       ...p,
       volume: { ...p.volume, kind: 'ext4', uuid: is },
     });
@@ -105,23 +105,31 @@ describe('a plan that shrinks one and moves another', () => {
       ...planned,
       survey: {
         ...planned.survey,
-        partitions: planned.survey.partitions.map((p) => (p.id === 'found-2' ? uuid(p, 'aa') : p)),
+        source: { kind: 'image' },
+        partitions: planned.survey.partitions.map((p) =>
+          p.id === 'found-2' ? { ...uuid(p, 'aa'), uuid: 'entry-of-one' } : p,
+        ),
       },
     };
     const codes = (partitions: readonly unknown[], also: object = {}) =>
       standingOf(told as typeof planned, {
         ...end,
+        source: { kind: 'image' },
         ...also,
         partitions: partitions as typeof end.partitions,
       }).differences.map((d) => d.code);
     expect(codes([efi, uuid(one, 'aa'), two])).toEqual([]);
     expect(codes([efi, uuid(one, 'bb'), two])).toEqual(['uuid']);
-    expect(codes([efi, with_(one, { number: 9 }), two])).toEqual(
-      planned.survey.source.kind === 'image' ? ['number'] : [],
-    );
+    expect(codes([efi, with_(uuid(one, 'aa'), { number: 9 }), two])).toEqual(['number']);
     expect(codes([efi, uuid(one, 'aa'), two], { damage: [{ code: 'gpt-backup-missing' }] })).toEqual([
       'damage',
     ]);
+    const elsewhere = with_(uuid(one, 'aa'), {
+      uuid: 'ENTRY-OF-ONE',
+      start: sectors(gib(250)),
+      length: sectors(gib(40)),
+    });
+    expect(codes([efi, elsewhere, two])).toEqual(['place', 'size']);
     const another = { ...end, disk: { ...end.disk, sizeSectors: sectors(gib(400)) } };
     expect(standingOf(planned, another).differences.map((d) => d.code)).toEqual(['disk-size']);
   });
