@@ -160,7 +160,7 @@ function identity(
   const expected = numbers.get(part.id);
   const told = [planned.survey, reading].every(({ source }) => TELL_NUMBERS.includes(source.kind));
   return [
-    ...(remade ? [{ code: 'uuid', part, is: now.uuid! } as const] : []),
+    ...(remade ? [{ code: 'uuid', part, is: now.uuid } as const] : []),
     ...(told && expected !== undefined && expected !== is.number
       ? [{ code: 'number', part, expected, is: is.number } as const]
       : []),
