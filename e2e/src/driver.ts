@@ -52,7 +52,8 @@ export class Driver {
   ): Promise<Driver> {
     const page = await browser.newPage();
     await page.setViewport(size);
-    page.setDefaultTimeout(8000);
+    // What is there in a second on a quiet machine may take many on one that does other things too.
+    page.setDefaultTimeout(25_000);
     return new Driver(page, address);
   }
 
