@@ -12,7 +12,7 @@ export function Afterwards({ plan }: { plan: Plan }) {
   const checks = checksAfter(plan);
   if (checks.length === 0) return null;
   return (
-    <section className={classes.sheet} aria-labelledby="afterwards-title">
+    <section className={`${classes.sheet} ${classes.afterwards}`} aria-labelledby="afterwards-title">
       <h2 id="afterwards-title">{words['after.title']()}</h2>
       <p className="soft">{words['after.about']()}</p>
       <ul className={classes.after}>
