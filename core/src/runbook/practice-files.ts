@@ -10,7 +10,7 @@ import {
   type PracticeDisk,
 } from '../practice/index.js';
 import { procedureFor } from '../sequence/index.js';
-import { message, sayIn, textIn, type Catalogue } from '../words/index.js';
+import { message, textIn, type Catalogue, type Phrase } from '../words/index.js';
 import type { NamedFiles } from './files.js';
 import { momentMarkdown, plainMarkdown } from './markdown.js';
 
@@ -54,17 +54,17 @@ function guideMarkdown(
   practices: readonly Practice[],
   of: number,
 ): string {
-  const plain = (value: string) => plainMarkdown(value);
+  const plain = plainIn(catalogue);
   const [first] = practices;
   const guide = first ? practiceGuide(planned, first.disk, first.file) : [];
   return [
-    `# ${plain(sayIn(catalogue, message('practice.title')))}`,
-    plain(sayIn(catalogue, message('practice.about'))),
-    ...(first ? [plain(sayIn(catalogue, message('practice.what', { size: first.disk.sizeBytes })))] : []),
+    `# ${plain(message('practice.title'))}`,
+    plain(message('practice.about')),
+    ...(first ? [plain(message('practice.what', { size: first.disk.sizeBytes }))] : []),
     guide
       .map(({ says, commands }, i) =>
         [
-          `${i + 1}. ${plain(sayIn(catalogue, says))}`,
+          `${i + 1}. ${plain(says)}`,
           // Those are other ones for every image, and stand there.
           ...(says.code === 'practice.format' ? [] : commands.map((c) => `   - \`${c}\``)),
         ].join('\n'),
@@ -82,14 +82,17 @@ function section(
   { moment, disk, file, first, last }: Practice,
   of: number,
 ): string[] {
+  const plain = plainIn(catalogue);
   const parts = disk.unformatted.map(({ says }) => textIn(catalogue, says));
   const formats = practiceFormats(planned, disk);
   return [
     `# ${file}`,
-    plainMarkdown(sayIn(catalogue, message('practice.image', { first, last, of }))),
-    ...(parts.length > 0 ? [plainMarkdown(sayIn(catalogue, message('practice.empty', { parts })))] : []),
-    ...(moment.made.length > 0 ? [plainMarkdown(sayIn(catalogue, message('practice.made')))] : []),
+    plain(message('practice.image', { first, last, of })),
+    ...(parts.length > 0 ? [plain(message('practice.empty', { parts }))] : []),
+    ...(moment.made.length > 0 ? [plain(message('practice.made'))] : []),
     ...(formats.length > 0 ? [formats.map((command) => `    ${command}`).join('\n')] : []),
     momentMarkdown(catalogue, planned, moment),
   ];
 }
+
+const plainIn = (catalogue: Catalogue) => (said: Phrase) => plainMarkdown(textIn(catalogue, said));

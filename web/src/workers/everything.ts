@@ -1,4 +1,5 @@
 import type { Plan, Survey } from '@rhizotome/core';
+import { oneAnswer } from './one-answer.js';
 
 /** A machine's plan, of which all that goes to the machine is made. */
 export interface EverythingRequest {
@@ -13,9 +14,5 @@ export interface EverythingRequest {
 /** Runbook, sheets, plan, mount tables and practice disks as one zip, made in a worker. @throws Error where it could not be made */
 export function makeEverything(request: EverythingRequest): Promise<Blob> {
   const worker = new Worker(new URL('./everything.worker.ts', import.meta.url), { type: 'module' });
-  return new Promise<Blob>((resolve, reject) => {
-    worker.onmessage = ({ data }: MessageEvent<Blob>) => resolve(data);
-    worker.onerror = (event) => reject(new Error(event.message || 'the worker could not be started'));
-    worker.postMessage(request);
-  }).finally(() => worker.terminate());
+  return oneAnswer(worker, request);
 }

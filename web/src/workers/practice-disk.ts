@@ -1,4 +1,5 @@
 import type { Plan, Survey, Phrase } from '@rhizotome/core';
+import { oneAnswer } from './one-answer.js';
 
 /** The disk after so many steps of a plan. */
 export interface PracticeRequest {
@@ -15,9 +16,5 @@ export interface PracticeAnswer {
 /** Makes a disk to practise on, in a worker. @throws Error where it could not be made */
 export function makePracticeDisk(request: PracticeRequest): Promise<PracticeAnswer> {
   const worker = new Worker(new URL('./practice-disk.worker.ts', import.meta.url), { type: 'module' });
-  return new Promise<PracticeAnswer>((resolve, reject) => {
-    worker.onmessage = ({ data }: MessageEvent<PracticeAnswer>) => resolve(data);
-    worker.onerror = (event) => reject(new Error(event.message || 'the worker could not be started'));
-    worker.postMessage(request);
-  }).finally(() => worker.terminate());
+  return oneAnswer(worker, request);
 }
