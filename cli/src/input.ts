@@ -89,9 +89,9 @@ export function readMachine(path: string): MachineText {
       process.stderr.write(`${path}:${line}:${column}: ${textOf(says)}\n`);
     return outcome.value;
   }
-  const { line, column, message } = outcome.problem;
+  const { line, column, says } = outcome.problem;
   const place = line === undefined ? path : `${path}:${line}:${column}`;
-  throw new Failure(`${place}: ${message}`);
+  throw new Failure(`${place}: ${textOf(says)}`);
 }
 
 /** A machine that has a plan on a disk. @throws Failure */

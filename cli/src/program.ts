@@ -11,6 +11,7 @@ import { runbook, type RunbookOptions } from './commands/runbook.js';
 import { steps, type StepsOptions } from './commands/steps.js';
 import { survey, type SurveyOptions } from './commands/survey.js';
 import { EXIT, Failure } from './failure.js';
+import { text as textOf } from './words.js';
 
 const sectorOption = () =>
   new Option(
@@ -133,7 +134,8 @@ export async function run(argv: readonly string[]): Promise<number> {
 
 function exitCodeOf(error: unknown): number {
   if (error instanceof Failure || error instanceof ImageRefused) {
-    process.stderr.write(`rhizotome: ${error.message}\n`);
+    const said = error instanceof ImageRefused ? textOf(error.says) : error.message;
+    process.stderr.write(`rhizotome: ${said}\n`);
     return EXIT.failed;
   }
   const { code, exitCode } = error as { code?: string; exitCode?: number };

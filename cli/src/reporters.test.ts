@@ -55,9 +55,9 @@ describe.each(SHELLS.map((shell) => [shell.join(' '), shell] as const))('under %
     const lsblk = tree.replace(/"label": ?"[^"]*"/, '"label": "a \\"b\\" \\\\ Ærø 鯨"');
     expect(lsblk).not.toBe(tree);
     const told = toldDisks(read(run(shell, 'linux.sh', { lsblk }).stdout));
-    if (!told.ok) throw new Error(told.refusal.message);
+    if (!told.ok) throw new Error(told.refusal.says.code);
     const outcome = told.disks[0]!.survey({ id: 'a', takenAt: '2026-05-04T07:30:00.000Z' });
-    if (!outcome.ok) throw new Error(outcome.refusal.message);
+    if (!outcome.ok) throw new Error(outcome.refusal.says.code);
     expect(outcome.survey.partitions.map((p) => p.volume?.label)).toContain('a "b" \\ Ærø 鯨');
   });
 
@@ -122,7 +122,7 @@ test('without lsblk it says so, and the rest is told', () => {
   const { stdout } = run(['sh'], 'linux.sh', { lsblk: 'lsblk: not today\n' });
   const report = read(stdout);
   expect(report.machine?.mode).toBeDefined();
-  expect(toldDisks(report)).toMatchObject({ ok: false, refusal: { code: 'not-json' } });
+  expect(toldDisks(report)).toMatchObject({ ok: false, refusal: { says: { code: 'lsblk.not-json' } } });
 });
 
 describe('what the scripts may contain', () => {

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
-import { readDocument, type Plan, type Survey, type SurveyIdentity } from '@rhizotome/core';
+import { inEnglish, readDocument, type Plan, type Survey, type SurveyIdentity } from '@rhizotome/core';
 
 /** The machines of Skarvness, a made-up marine field station, in the order of the bench: one file of notation each. */
 export const DEMO_NAMES = [
@@ -32,7 +32,8 @@ export function demoFile(name: DemoName): string {
 /** A demo machine as it stands in its file, its survey under the given identity. @throws Error where the file is not in order */
 export function demoMachine(name: DemoName, identity: SurveyIdentity): DemoMachine {
   const outcome = readDocument(readFileSync(demoFile(name), 'utf8'), identity);
-  if (!outcome.ok) throw new Error(`${name}:${outcome.problem.line ?? 1}: ${outcome.problem.message}`);
+  if (!outcome.ok)
+    throw new Error(`${name}:${outcome.problem.line ?? 1}: ${inEnglish(outcome.problem.says)}`);
   const { story, survey, plan } = outcome.value;
   if (!plan) throw new Error(`${name}: the file tells of no plan`);
   return { name, story, plan, survey };

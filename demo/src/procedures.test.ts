@@ -30,7 +30,7 @@ const STORIES = [
 
 function story(name: string): Planned {
   const outcome = readDocument(readFileSync(join(PLANS, `${name}.rhizotome`), 'utf8'), IDENTITY);
-  if (!outcome.ok) throw new Error(outcome.problem.message);
+  if (!outcome.ok) throw new Error(outcome.problem.says.code);
   const { plan, survey } = outcome.value;
   if (!plan || !survey) throw new Error(`${name} has no plan`);
   return { plan, survey };

@@ -31,7 +31,7 @@ const IDENTITY = { id: 'bench', takenAt: '2026-01-01T00:00:00.000Z' };
 const MIB = 2 ** 20;
 const survey = (source) => {
   const outcome = surveyFromDisk(source, { kind: 'image' }, IDENTITY);
-  if (!outcome.ok) throw new Error(outcome.refusal.message);
+  if (!outcome.ok) throw new Error(outcome.refusal.says.code);
   return outcome.survey;
 };
 

@@ -45,7 +45,7 @@ function large() {
     { diskBytes: 1000 * GIB, sectorBytes: 512, style: 'gpt', text: lines.join('\n') },
     IDENTITY,
   );
-  if (!read.ok) throw new Error(read.refusal.message);
+  if (!read.ok) throw new Error(read.refusal.says.code);
   const { survey } = read;
   const begun = planned(EMPTY_PLAN, survey, [beginEdit({ plan: EMPTY_PLAN, survey })]);
   const used = survey.partitions.map((p) => noteFoundEdit(begun, p.id, { usedBytes: GIB }));

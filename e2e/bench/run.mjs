@@ -54,7 +54,7 @@ function largePlan() {
     { diskBytes: 1000 * GIB, sectorBytes: 512, style: 'gpt', text: lines.join('\n') },
     { id: 'bench', takenAt: '2026-01-01T00:00:00.000Z' },
   );
-  if (!outcome.ok) throw new Error(outcome.refusal.message);
+  if (!outcome.ok) throw new Error(outcome.refusal.says.code);
   const { survey } = outcome;
   const begun = apply(EMPTY_PLAN, beginEdit({ plan: EMPTY_PLAN, survey }), () => survey);
   if (!begun.ok) throw new Error(begun.refusal.code);

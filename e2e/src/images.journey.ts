@@ -46,7 +46,7 @@ function surveyIn(image: Buffer): Survey {
     { kind: 'image' },
     { id: 'again', takenAt: '2026-05-04T07:30:00.000Z' },
   );
-  if (!outcome.ok) throw new Error(outcome.refusal.message);
+  if (!outcome.ok) throw new Error(outcome.refusal.says.code);
   return outcome.survey;
 }
 

@@ -27,7 +27,7 @@ function petrelSurvey(): Survey {
     diskBytes: 512_110_190_592,
   };
   const outcome = surveyFromCapture(capture, IDENTITY);
-  if (!outcome.ok) throw new Error(outcome.refusal.message);
+  if (!outcome.ok) throw new Error(outcome.refusal.says.code);
   return outcome.survey;
 }
 

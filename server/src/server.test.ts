@@ -53,7 +53,7 @@ function drawn(id = 'survey-1'): Survey {
     },
     { id, takenAt: '2026-05-04T07:30:00.000Z' },
   );
-  if (!outcome.ok) throw new Error(outcome.refusal.message);
+  if (!outcome.ok) throw new Error(outcome.refusal.says.code);
   return outcome.survey;
 }
 

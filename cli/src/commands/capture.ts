@@ -13,6 +13,7 @@ import { Failure, fileReason } from '../failure.js';
 import { newIdentity, openDisk } from '../input.js';
 import { print, writeFile } from '../output.js';
 import { whileTelling } from '../progress.js';
+import { text as textOf } from '../words.js';
 
 export interface CaptureOptions {
   readonly output: string;
@@ -31,7 +32,7 @@ export function capture(path: string, options: CaptureOptions): void {
       onProgress,
     }),
   );
-  if (!outcome.ok) throw new Failure(`${path}: ${outcome.refusal.message}`);
+  if (!outcome.ok) throw new Failure(`${path}: ${textOf(outcome.refusal.says)}`);
   const ends = endsOf(disk.source, path);
   const archive = encodeCaptureArchive({
     diskBytes: disk.source.sizeBytes,

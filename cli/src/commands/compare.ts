@@ -4,6 +4,7 @@ import { newIdentity, openDisk, readPlan } from '../input.js';
 import { print, printJson } from '../output.js';
 import { whileTelling } from '../progress.js';
 import { say } from '../words.js';
+import { text as textOf } from '../words.js';
 
 export interface CompareOptions {
   readonly json?: boolean;
@@ -20,7 +21,7 @@ export function compare(path: string, disk: string, { json, sector }: CompareOpt
       onProgress,
     }),
   );
-  if (!outcome.ok) throw new Failure(`${disk}: ${outcome.refusal.message}`);
+  if (!outcome.ok) throw new Failure(`${disk}: ${textOf(outcome.refusal.says)}`);
   const { sound, done, where, begun, differences, next } = standingReport(planned, outcome.survey);
   const said = [where, begun, ...differences, next].flatMap((message) => (message ? [say(message)] : []));
   if (json) printJson({ format: 'rhizotome/standing', version: 1, sound, done, says: said });

@@ -12,6 +12,7 @@ import {
   surveyFromCapture,
   surveyFromDisk,
   typeName,
+  unreadSays,
   volumeName,
   type Survey,
   type SurveyOutcome,
@@ -22,6 +23,7 @@ import { newIdentity, openDisk, readBytes } from '../input.js';
 import { print, printJson } from '../output.js';
 import { whileTelling } from '../progress.js';
 import { visible } from '../visible.js';
+import { text as textOf } from '../words.js';
 
 export interface SurveyOptions {
   readonly tail?: string;
@@ -44,7 +46,7 @@ export function survey(path: string, options: SurveyOptions): void {
 function takeSurvey(path: string, options: SurveyOptions): Survey {
   const outcome =
     options.tail === undefined ? wholeDisk(path, options) : captured(path, options.tail, options);
-  if (!outcome.ok) throw new Failure(`${path}: ${outcome.refusal.message}`);
+  if (!outcome.ok) throw new Failure(`${path}: ${textOf(outcome.refusal.says)}`);
   return outcome.survey;
 }
 
@@ -122,7 +124,7 @@ function contentOf({ volume }: Pick<SurveyPartition, 'volume'>): string {
     volume.variant ?? inEnglish(volumeName(volume.kind)),
     volume.label ? `“${volume.label}”` : '',
     volume.hibernated ? '(a system sleeps in it)' : volume.dirty ? '(not closed cleanly)' : '',
-    volume.unread ? `(not read: ${volume.unread.join('; ')})` : '',
+    volume.unread ? `(not read: ${volume.unread.map((kept) => textOf(unreadSays(kept))).join('; ')})` : '',
   ];
   return said.filter((s) => s !== '').join(' ');
 }

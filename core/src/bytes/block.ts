@@ -1,7 +1,12 @@
 import type { ByteSource } from './byte-source.js';
+import { message, type ReadFaultSays } from '../words/index.js';
 
 /** Why a structure could not be read further. Thrown inside readers and caught where a volume is read as a whole. */
-export class ReadFault extends Error {}
+export class ReadFault extends Error {
+  constructor(readonly says: ReadFaultSays) {
+    super(says.code);
+  }
+}
 
 const LATIN = Array.from({ length: 256 }, (_, code) => String.fromCharCode(code));
 
@@ -16,7 +21,7 @@ export class Block {
   /** @throws ReadFault where the source does not hold the bytes. */
   static at(source: ByteSource, offset: number, length: number): Block {
     const bytes = Number.isSafeInteger(offset) && offset >= 0 ? source.read(offset, length) : undefined;
-    if (!bytes) throw new ReadFault(`bytes ${offset} to ${offset + length} of the volume were not read`);
+    if (!bytes) throw new ReadFault(message('read.missing', { from: offset, to: offset + length }));
     return new Block(bytes);
   }
 
@@ -114,12 +119,15 @@ export class Block {
 
   private reach(at: number, length: number): void {
     if (!(at >= 0 && length >= 0 && at + length <= this.bytes.length))
-      throw new ReadFault(`a structure of ${this.bytes.length} bytes points to its byte ${at + length}`);
+      throw new ReadFault(
+        message('read.outside-structure', { length: this.bytes.length, byte: at + length }),
+      );
   }
 }
 
 function exact(value: bigint): number {
-  if (value > BigInt(Number.MAX_SAFE_INTEGER)) throw new ReadFault(`the number ${value} cannot be right`);
+  if (value > BigInt(Number.MAX_SAFE_INTEGER))
+    throw new ReadFault(message('read.number', { value: String(value) }));
   return Number(value);
 }
 

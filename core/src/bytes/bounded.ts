@@ -1,5 +1,6 @@
 import { ReadFault } from './block.js';
 import type { ByteSource } from './byte-source.js';
+import { message } from '../words/index.js';
 
 /** No structure of any format is read in larger pieces. */
 const MOST_AT_ONCE = 64 * 1024 * 1024;
@@ -33,9 +34,9 @@ export class BoundedBytes implements ByteSource {
 
   /** @throws ReadFault */
   read(offset: number, length: number): Uint8Array | undefined {
-    if (length > MOST_AT_ONCE) throw new ReadFault(`a structure of ${length} bytes cannot be right`);
+    if (length > MOST_AT_ONCE) throw new ReadFault(message('read.structure-too-large', { length }));
     this.asked += Math.max(length, LEAST_COST);
-    if (this.spent) throw new ReadFault('what would take longer than anything in a sound disk of this size');
+    if (this.spent) throw new ReadFault(message('read.too-long'));
     return this.parent.read(offset, length);
   }
 }

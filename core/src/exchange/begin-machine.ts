@@ -59,8 +59,8 @@ export function beginFromText(text: string, identity: SurveyIdentity, disk?: str
     return { ok: false, why: message('begin.not-known') };
   const read = readDocument(text, identity);
   if (!read.ok) {
-    const { line, message: said } = read.problem;
-    return { ok: false, why: line === undefined ? said : message('begin.at-line', { line, problem: said }) };
+    const { line, says } = read.problem;
+    return { ok: false, why: line === undefined ? says : message('begin.at-line', { line, problem: says }) };
   }
   const { survey, plan } = read.value;
   return plan || !survey ? { ok: true, kind: 'machine', machine: read.value } : beginFromSurvey(survey, '');
@@ -81,7 +81,7 @@ const listing = (lsblk: string): MachineReport => ({
 
 function taking(report: MachineReport, identity: SurveyIdentity, name: string | undefined): BeginOutcome {
   const told = toldDisks(report);
-  if (!told.ok) return { ok: false, why: told.refusal.message };
+  if (!told.ok) return { ok: false, why: told.refusal.says };
   const { disks } = told;
   const disk = disks.find((d) => d.name === name) ?? disks[0];
   const outcome = takeReport(EMPTY_PLAN, null, report, { disks, disk }, identity);
@@ -90,7 +90,7 @@ function taking(report: MachineReport, identity: SurveyIdentity, name: string | 
     const beginning = { name: nameOf(report.by.name ?? '', survey), survey, edit, changes, remarks };
     return { ok: true, kind: 'begins', beginning, disks, disk };
   }
-  if (outcome.why === 'disk') return { ok: false, why: outcome.refusal.message };
+  if (outcome.why === 'disk') return { ok: false, why: outcome.refusal.says };
   if (outcome.why === 'refused') return { ok: false, why: refusalSays(outcome.refusal, 512) };
   return { ok: false, why: message('begin.damaged') };
 }

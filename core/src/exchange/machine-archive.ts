@@ -9,6 +9,7 @@ import {
 } from '../schema/index.js';
 import { SURVEY_DOCUMENT, type Survey } from '../survey/index.js';
 import type { HistoryEntry } from './exchange.js';
+import { message } from '../words/index.js';
 
 /** A machine whole, with its readings, its history and the alternatives to its plan: to be moved and put in again. */
 export interface MachineArchive {
@@ -98,7 +99,11 @@ function filled(frame: z.output<typeof FRAME.schema>): MachineArchive {
   }));
   const gap = history.findIndex((entry, i) => entry.revision !== frame.revision - history.length + i + 1);
   if (gap >= 0 || history.length > frame.revision)
-    throw new Faulty({ code: 'shape', path: `history.${Math.max(gap, 0)}`, problem: 'It is out of order.' });
+    throw new Faulty({
+      code: 'shape',
+      path: `history.${Math.max(gap, 0)}`,
+      problem: message('shape.out-of-order'),
+    });
   return {
     ...frame,
     plan: inner(PLAN_DOCUMENT, frame.plan, 'plan'),

@@ -4,6 +4,7 @@ import { sectors } from '../quantity/index.js';
 import { surveyDocument } from '../survey/index.js';
 import { drawn, drawnMbr, IDENTITY, planOn } from '../testing/builders.js';
 import { machineDocument, readDocument } from './index.js';
+import { inEnglish } from '../words/index.js';
 
 const survey = drawn(500, ['100MiB efi', '200GiB windows "Station"', '20GiB ext4']);
 const plan = planOn(survey);
@@ -121,7 +122,7 @@ describe('a machine given away', () => {
     ],
   ])('%s is refused with its place', (_, document, message) => {
     const outcome = readDocument(JSON.stringify(machineDocument(document)), IDENTITY);
-    expect(outcome).toMatchObject({ ok: false, problem: { message: expect.stringContaining(message) } });
+    expect(!outcome.ok && inEnglish(outcome.problem.says)).toContain(message);
   });
 
   test('the same overlap in notation is told at its line', () => {
@@ -137,9 +138,7 @@ describe('a machine given away', () => {
     ['{"format":"rhizotome/other"}', 'neither of the format'],
     ['{"format":"rhizotome/machine","version":1}', 'name'],
   ])('%j is told for what it is not', (text, message) => {
-    expect(readDocument(text, IDENTITY)).toMatchObject({
-      ok: false,
-      problem: { message: expect.stringContaining(message) },
-    });
+    const outcome = readDocument(text, IDENTITY);
+    expect(!outcome.ok && inEnglish(outcome.problem.says)).toContain(message);
   });
 });

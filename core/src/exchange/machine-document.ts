@@ -8,7 +8,7 @@ import {
 } from '../notation/index.js';
 import { PLAN_DOCUMENT, planFault, refusalSays, type Plan } from '../plan/index.js';
 import { readDocumentOf, statedVersion, type DocumentFault } from '../schema/index.js';
-import { english, inEnglish, sayIn } from '../words/index.js';
+import { message, type Phrase } from '../words/index.js';
 import { documentFaultSays } from './document-fault.js';
 import { documentSurvey, surveyDocument, type SurveyDocument, type SurveyIdentity } from '../survey/index.js';
 
@@ -37,7 +37,7 @@ export function machineDocument({ name, story, survey, plan }: MachineText): Mac
 
 /** Why something is not a machine, a plan or a survey. Line and column where the input has such. */
 export interface DocumentProblem {
-  readonly message: string;
+  readonly says: Phrase;
   readonly line?: number;
   readonly column?: number;
 }
@@ -73,22 +73,20 @@ export function readDocument(text: string, identity: SurveyIdentity): DocumentOu
       return read.ok && rounded.length > 0 ? { ...read, rounded } : read;
     }
     const { line, column, says } = outcome.error;
-    return { ok: false, problem: { line, column, message: inEnglish(says) } };
+    return { ok: false, problem: { line, column, says } };
   }
   const parsed = jsonOf(text);
   if (!parsed.ok)
-    return problem(
-      `This is neither notation (it would begin with “${FIRST_LINE}”) nor JSON: ${parsed.reason}.`,
-    );
+    return problem(message('document.neither', { firstLine: FIRST_LINE, reason: parsed.reason }));
   const format = (parsed.value as { format?: unknown } | null)?.format;
   if (format === 'rhizotome/survey') return fromSurvey(parsed.value);
   if (format === 'rhizotome/machine') return fromMachine(parsed.value);
-  return problem('This JSON is neither of the format “rhizotome/machine” nor “rhizotome/survey”.');
+  return problem(message('document.other-format'));
 }
 
 function fromSurvey(value: unknown): DocumentOutcome {
   const outcome = documentSurvey(value);
-  if (!outcome.ok) return problem(outcome.refusal.message);
+  if (!outcome.ok) return problem(outcome.refusal.says);
   return { ok: true, value: { name: '', story: '', survey: outcome.survey, plan: null } };
 }
 
@@ -101,7 +99,7 @@ function fromMachine(value: unknown): DocumentOutcome {
   const plan = decided.value;
   if (survey === null) return checked({ name, story, survey: null, plan });
   const outcome = documentSurvey(survey);
-  if (!outcome.ok) return problem(`survey: ${outcome.refusal.message}`);
+  if (!outcome.ok) return problem(message('shape.at', { path: 'survey', problem: outcome.refusal.says }));
   return checked({ name, story, survey: outcome.survey, plan });
 }
 
@@ -110,24 +108,22 @@ function checked(value: MachineText, lines?: ReadonlyMap<string, number>): Docum
   const { plan, survey } = value;
   if (!plan) return { ok: true, value };
   if ((plan.surveyId ?? null) !== (survey?.id ?? null))
-    return problem(
-      `plan.surveyId: the plan rests on survey “${plan.surveyId}”, and that is not the one here.`,
-    );
+    return problem(message('document.other-survey', { survey: plan.surveyId ?? '' }));
   const fault = planFault(plan, survey ?? undefined);
   if (!fault) return { ok: true, value };
-  const message = inEnglish(refusalSays(fault.refusal, survey?.disk.sectorBytes ?? 512));
+  const says = refusalSays(fault.refusal, survey?.disk.sectorBytes ?? 512);
   const line = lines?.get(fault.of) ?? lines?.get('plan');
-  if (line !== undefined) return { ok: false, problem: { line, column: 1, message } };
-  return problem(`plan.${fault.path}: ${message}`);
+  if (line !== undefined) return { ok: false, problem: { line, column: 1, says } };
+  return problem(message('shape.at', { path: `plan.${fault.path}`, problem: says }));
 }
 
-function faultSays(what: string, fault: DocumentFault): string {
-  if (fault.code === 'shape') return `${[what, fault.path].filter(Boolean).join('.')}: ${fault.problem}`;
-  return sayIn(english, documentFaultSays(what, fault));
+function faultSays(what: string, fault: DocumentFault): Phrase {
+  if (fault.code !== 'shape') return documentFaultSays(what, fault);
+  return message('shape.at', { path: [what, fault.path].filter(Boolean).join('.'), problem: fault.problem });
 }
 
-function problem(message: string): DocumentOutcome {
-  return { ok: false, problem: { message } };
+function problem(says: Phrase): DocumentOutcome {
+  return { ok: false, problem: { says } };
 }
 
 function jsonOf(

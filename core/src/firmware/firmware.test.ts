@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { encodeGuid, ReadFault } from '../bytes/index.js';
 import { entryName, readLoadOption, readVariables } from './index.js';
+import { faultSaid } from '../testing/fault-said.js';
+import { message } from '../words/index.js';
 
 /** Bytes as UEFI 2.10 lays a load option out (3.1.3) and its device path nodes (10.3). */
 const u16 = (n: number) => [n & 255, n >> 8];
@@ -75,7 +77,7 @@ describe('a load option', () => {
     ['a short partition', option('x', [...node(4, 1, [1, 0, 0, 0]), ...END]), 'told in 8 bytes'],
   ])('%s is a fault, with what is wrong', (_, bytes, why) => {
     expect(() => readLoadOption(bytes)).toThrow(ReadFault);
-    expect(() => readLoadOption(bytes)).toThrow(why);
+    expect(faultSaid(() => readLoadOption(bytes))).toContain(why);
   });
   test('whatever the bytes, it is read or refused', () => {
     fc.assert(
@@ -116,8 +118,8 @@ describe('variables', () => {
     const { boot, unread } = readVariables({ Boot0001: tern, Boot0002: 'xyz', Boot0003: '0700' });
     expect(boot!.entries.map((e) => e.number)).toEqual([1]);
     expect(unread).toEqual([
-      { name: 'Boot0002', why: expect.stringContaining('hex') },
-      { name: 'Boot0003', why: expect.stringContaining('2 bytes') },
+      { name: 'Boot0002', why: message('read.not-hex') },
+      { name: 'Boot0003', why: message('read.no-attributes', { length: 2 }) },
     ]);
   });
   test('without entries and order nothing is told', () => {

@@ -1,4 +1,5 @@
 import { Block, decodeGuid, ReadFault } from '../bytes/index.js';
+import { message } from '../words/index.js';
 
 /** The partition that a boot entry names (UEFI 2.10, 10.3.5.1). Place and size in logical sectors of its disk. */
 export interface EntryPartition {
@@ -46,7 +47,7 @@ export function readLoadOption(bytes: Uint8Array): LoadOption {
   const pathBytes = block.u16(4);
   const rest = Math.floor((block.length - 6) / 2);
   const description = block.utf16(6, rest);
-  if (description.length === rest) throw new ReadFault('its description does not end');
+  if (description.length === rest) throw new ReadFault(message('read.description-endless'));
   const paths = block.slice(6 + 2 * (description.length + 1), pathBytes);
   return { description, active: (attributes & ACTIVE) !== 0, ...placeIn(paths) };
 }
@@ -57,7 +58,7 @@ function placeIn(paths: Block): Pick<LoadOption, 'partition' | 'path'> {
   let path = '';
   for (let at = 0; at + NODE_HEADER_BYTES <= paths.length;) {
     const [type, subtype, length] = [paths.u8(at), paths.u8(at + 1), paths.u16(at + 2)];
-    if (length < NODE_HEADER_BYTES) throw new ReadFault(`a node of its path has a length of ${length}`);
+    if (length < NODE_HEADER_BYTES) throw new ReadFault(message('read.node-length', { length }));
     if (type === END) break;
     const node = paths.slice(at, length);
     if (type === MEDIA && subtype === HARD_DRIVE) partition = partitionIn(node);
@@ -69,7 +70,8 @@ function placeIn(paths: Block): Pick<LoadOption, 'partition' | 'path'> {
 }
 
 function partitionIn(node: Block): EntryPartition {
-  if (node.length < HARD_DRIVE_BYTES) throw new ReadFault(`its partition is told in ${node.length} bytes`);
+  if (node.length < HARD_DRIVE_BYTES)
+    throw new ReadFault(message('read.partition-short', { length: node.length }));
   const signed = node.u8(41);
   return {
     number: node.u32(4),

@@ -1,5 +1,6 @@
 import { Block, ReadFault } from '../bytes/index.js';
 import { readLoadOption, type LoadOption } from './load-option.js';
+import { message, type Phrase } from '../words/index.js';
 
 /** A boot entry of the firmware, under its number: 1 is `Boot0001`. */
 export interface BootEntry extends LoadOption {
@@ -22,7 +23,7 @@ export interface FirmwareVariables {
   readonly boot?: BootEntries | undefined;
   readonly secureBoot?: boolean | undefined;
   /** Variables that make no sense, with the reason. */
-  readonly unread: readonly { readonly name: string; readonly why: string }[];
+  readonly unread: readonly { readonly name: string; readonly why: Phrase }[];
 }
 
 /** Linux prints four bytes of attributes before the value (efivarfs; kernel documentation filesystems/efivarfs). */
@@ -36,7 +37,7 @@ const ENTRY = /^Boot([0-9A-Fa-f]{4})$/;
  */
 export function readVariables(hexByName: Readonly<Record<string, string>>): FirmwareVariables {
   const entries = new Map<number, BootEntry>();
-  const unread: { name: string; why: string }[] = [];
+  const unread: { name: string; why: Phrase }[] = [];
   let order: readonly number[] = [];
   let current: number | undefined;
   let secureBoot: boolean | undefined;
@@ -54,7 +55,7 @@ export function readVariables(hexByName: Readonly<Record<string, string>>): Firm
       else if (name === 'SecureBoot') secureBoot = value.u8(0) === 1;
     } catch (error) {
       if (!(error instanceof ReadFault)) throw error;
-      unread.push({ name, why: error.message });
+      unread.push({ name, why: error.says });
     }
   }
   const told = entries.size > 0 || order.length > 0;
@@ -76,10 +77,10 @@ function inOrder(entries: ReadonlyMap<number, BootEntry>, order: readonly number
 /** @throws ReadFault for what is no hex, or too short to have attributes */
 function valueOf(hex: string): Block {
   const digits = hex.replace(/\s/g, '');
-  if (!/^(?:[0-9a-f]{2})*$/i.test(digits)) throw new ReadFault('it is not written in pairs of hex digits');
+  if (!/^(?:[0-9a-f]{2})*$/i.test(digits)) throw new ReadFault(message('read.not-hex'));
   const bytes = Uint8Array.from(digits.match(/../g) ?? [], (pair) => parseInt(pair, 16));
   if (bytes.length < ATTRIBUTE_BYTES)
-    throw new ReadFault(`it has ${bytes.length} bytes, and four of attributes come first`);
+    throw new ReadFault(message('read.no-attributes', { length: bytes.length }));
   return new Block(bytes.subarray(ATTRIBUTE_BYTES));
 }
 

@@ -1,19 +1,8 @@
-/** Why a file is not taken as a disk image: what it is, where it fails, what to do. */
-export type ImageFault =
-  | 'backing-file'
-  | 'encrypted'
-  | 'external-data'
-  | 'unknown-version'
-  | 'unknown-feature'
-  | 'damaged'
-  | 'too-small'
-  | 'not-a-disk';
+import type { Phrase } from '../words/index.js';
 
+/** Why a file is not taken as a disk image: what it is, where it fails, what to do. */
 export class ImageRefused extends Error {
-  constructor(
-    readonly code: ImageFault,
-    message: string,
-  ) {
-    super(message);
+  constructor(readonly says: Phrase) {
+    super(says.code);
   }
 }

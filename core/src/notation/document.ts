@@ -15,6 +15,7 @@ import { END, remark, Remarks, withRemarks } from './remarks.js';
 import { SURVEY_KEYWORDS, surveyLines, SurveyReader } from './survey.js';
 import { FIRST_LINE, versionOf } from './version.js';
 import { message } from '../words/index.js';
+import { issueSays, pathOf } from '../schema/index.js';
 
 /** What a text tells: a machine with its plan and the survey that it rests on, or a survey alone. */
 export interface MachineText {
@@ -136,9 +137,9 @@ function surveyIn(
   const checked = survey && SurveySchema.safeParse(survey);
   if (checked && !checked.success) {
     const line = named.find(([keyword]) => keyword !== '>' && partOf(keyword) === 'survey')![1];
-    const [issue] = checked.error.issues;
+    const issue = checked.error.issues[0]!;
     return line.fields[0]!.fault(
-      message('text.survey-odd', { path: issue!.path.join('.'), why: issue!.message }),
+      message('text.survey-odd', { path: pathOf(issue), why: issueSays(issue, survey) }),
     );
   }
   return survey;

@@ -1,6 +1,8 @@
 import { evaluateSize, type SizeContext } from '../quantity/index.js';
 import { stringsIn, type Line, type Text } from './lines.js';
 import { message } from '../words/index.js';
+import { issueSays } from '../schema/index.js';
+import type { z } from 'zod';
 
 /** Takes the fields of one line by their keys, each once; what is left over is an error. */
 export class Fields {
@@ -94,4 +96,11 @@ export function wholeNumber(text: Text): number {
 export function sizeIn(text: Text, context: SizeContext): number {
   const outcome = evaluateSize(text.text, context);
   return outcome.ok ? outcome.value : text.fault(outcome.error.says, outcome.error.at, outcome.error.length);
+}
+
+/** What a schema makes of a value that was put together from a line. @throws NotationError at the place `of` where it makes nothing */
+export function shaped<T>(schema: z.ZodType<T>, value: unknown, of: Text): T {
+  const checked = schema.safeParse(value);
+  if (checked.success) return checked.data;
+  return of.fault(message('text.odd', { why: issueSays(checked.error.issues[0]!, value) }));
 }

@@ -8,11 +8,10 @@ import {
 } from '../machine/index.js';
 import { formatExact } from '../quantity/index.js';
 import { NOTHING_KNOWN } from './context.js';
-import { choice, Fields, oneString, sizeIn } from './fields.js';
+import { choice, Fields, oneString, sizeIn, shaped } from './fields.js';
 import { quoted, type Line } from './lines.js';
 import { entryAnchor, entryLines, takeEntry, takeOrder } from './boot-entries.js';
 import type { Remarks } from './remarks.js';
-import { message } from '../words/index.js';
 
 const MODES = [...FIRMWARE_MODES, 'unknown'] as const;
 
@@ -51,10 +50,7 @@ export function readMachineLine(m: Machine, keyword: MachineKeyword, line: Line,
   const next = taken(m, keyword, fields);
   fields.done();
   remarks.keep(anchorOf(keyword, next), line);
-  const checked = MachineSchema.safeParse(next);
-  return checked.success
-    ? checked.data
-    : line.fields[0]!.fault(message('text.odd', { why: checked.error.issues[0]!.message }));
+  return shaped(MachineSchema, next, line.fields[0]!);
 }
 
 /** What the remarks of a line stand at, once it was read. */

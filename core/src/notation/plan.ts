@@ -27,7 +27,7 @@ import { ALIGNMENT_BYTES, alignUp, bytes, sectors, type Sectors } from '../quant
 import type { Survey, SurveyPartition } from '../survey/index.js';
 import { VOLUME_KINDS } from '../volume/index.js';
 import { NOTHING_KNOWN } from './context.js';
-import { choice, Fields, oneString, sizeIn, wholeNumber } from './fields.js';
+import { choice, Fields, oneString, shaped, sizeIn, wholeNumber } from './fields.js';
 import { stringsIn, type Line, type Text } from './lines.js';
 import type { Remarks } from './remarks.js';
 import { usualNames, volumesAsFound } from './plan-lines.js';
@@ -181,10 +181,7 @@ export class PlanReader {
       mountPoint: fields.string('mount') ?? '',
       ...(owners ? { owners } : {}),
     };
-    const checked = InsideVolumeSchema.safeParse(volume);
-    return checked.success
-      ? checked.data
-      : fields.subject.fault(message('text.odd', { why: checked.error.issues[0]!.message }));
+    return shaped(InsideVolumeSchema, volume, fields.subject);
   }
 
   /** Everything as found, with what the notes say of it. */

@@ -12,7 +12,7 @@ import {
   type SystemProfile,
 } from '../system/index.js';
 import { NOTHING_KNOWN } from './context.js';
-import { Fields, oneString, sizeIn } from './fields.js';
+import { Fields, oneString, sizeIn, shaped } from './fields.js';
 import { quoted, type Line } from './lines.js';
 import { takeUse, useFields } from './use.js';
 import type { Version } from './version.js';
@@ -110,10 +110,7 @@ export function readSystem(line: Line, freshId: string, version: Version): Syste
     clock: fields.oneOf('clock', ['utc', 'local'] as const) ?? base.clock,
   };
   fields.done();
-  const checked = SystemSchema.safeParse(system);
-  return checked.success
-    ? checked.data
-    : line.fields[0]!.fault(message('text.odd', { why: checked.error.issues[0]!.message }));
+  return shaped(SystemSchema, system, line.fields[0]!);
 }
 
 const chosen = <K extends keyof System>(key: K, value: System[K] | undefined): Partial<System> =>

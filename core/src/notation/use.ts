@@ -4,6 +4,7 @@ import { NOTHING_KNOWN } from './context.js';
 import { sizeIn, wholeNumber, type Fields } from './fields.js';
 import type { Text } from './lines.js';
 import { message } from '../words/index.js';
+import { issueSays, pathOf } from '../schema/index.js';
 
 const SIZES = {
   'more programs': 'moreProgramsBytes',
@@ -47,10 +48,11 @@ export function takeUse(fields: Fields): SystemUse | undefined {
     take(key, k, (text) => text.text === '' || text.fault(message('text.nothing-behind', { key })));
   take('grows', 'growth', growthIn);
   if (!first) return undefined;
-  const use = SystemUseSchema.safeParse({ ...USUAL_USE, ...told });
+  const whole = { ...USUAL_USE, ...told };
+  const use = SystemUseSchema.safeParse(whole);
   if (use.success) return use.data;
-  const [issue] = use.error.issues;
-  return first.fault(message('text.odd-at', { path: issue!.path.join('.'), why: issue!.message }));
+  const issue = use.error.issues[0]!;
+  return first.fault(message('text.odd-at', { path: pathOf(issue), why: issueSays(issue, whole) }));
 }
 
 function growthIn(text: Text): number {

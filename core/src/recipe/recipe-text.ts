@@ -4,6 +4,7 @@ import {
   NotationFault,
   oneString,
   quoted,
+  shaped,
   systemWishFields,
   takeSystemWish,
   takeWish,
@@ -88,8 +89,7 @@ function parse(text: string): Recipe {
     fields.done();
   }
   if (systems.length === 0) return head.fault(message('text.recipe-adds'));
-  const read = RecipeSchema.safeParse({ format: 'rhizotome/recipe', version: 1, name, systems, wish });
-  return read.success ? read.data : head.fault(message('text.odd', { why: read.error.issues[0]!.message }));
+  return shaped(RecipeSchema, { format: 'rhizotome/recipe', version: 1, name, systems, wish }, head);
 }
 
 const KEYWORDS = ['recipe', 'add', 'wish'] as const;

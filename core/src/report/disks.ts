@@ -18,6 +18,7 @@ import { kindOfPrintedName, type Volume } from '../volume/index.js';
 import type { MachineReport, ReportedDisk, ReportedPartition, ReportedVolume } from './format.js';
 import { macosDisks } from './macos.js';
 import { PropertyFault } from './property-list.js';
+import { message } from '../words/index.js';
 
 /** A disk that a report tells of. */
 export interface ToldDisk {
@@ -53,7 +54,7 @@ function propertyDisks(ioreg: string, profile: unknown): ReportedDisk[] {
     return macosDisks(ioreg, profile);
   } catch (error) {
     if (error instanceof PropertyFault)
-      throw new Refused('bad-list', `printed.ioreg, character ${error.at + 1}: ${error.message}.`);
+      throw new Refused(message('ioreg.at', { character: error.at + 1, why: error.says }));
     throw error;
   }
 }

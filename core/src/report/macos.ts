@@ -1,5 +1,6 @@
 import type { ReportedDisk, ReportedPartition, ReportedVolume } from './format.js';
 import { PropertyFault, readPropertyList, type PropertyValue } from './property-list.js';
+import { message } from '../words/index.js';
 
 type Dict = { readonly [key: string]: PropertyValue };
 
@@ -20,7 +21,7 @@ const SYNTHESIZED = 'ef57347c-0000-11aa-aa11-00306543ecac';
  */
 export function macosDisks(ioreg: string, profile: unknown): ReportedDisk[] {
   const media = dicts(readPropertyList(ioreg));
-  if (media.length === 0) throw new PropertyFault('it lists no media', 0);
+  if (media.length === 0) throw new PropertyFault(message('ioreg.no-media'), 0);
   const volumes = mountedVolumes(profile);
   const whole = media.filter((m) => m['Whole'] === true && contentOf(m) !== SYNTHESIZED);
   return whole.flatMap((m) => diskOf(m, volumes));

@@ -108,7 +108,7 @@ function read(value: unknown): MachineReport {
 function taken(value: unknown, { plan = EMPTY_PLAN, survey = null as Survey | null } = {}) {
   const report = read(value);
   const told = toldDisks(report);
-  if (!told.ok) throw new Error(told.refusal.message);
+  if (!told.ok) throw new Error(told.refusal.says.code);
   const outcome = takeReport(plan, survey, report, { disks: told.disks, disk: told.disks[0] }, IDENTITY);
   if (!outcome.ok) throw new Error(JSON.stringify(outcome));
   const known = outcome.taken.survey ?? survey;
@@ -280,7 +280,7 @@ describe('the same disk again', () => {
       },
       { id: 'drawn', takenAt: '2026-01-01T00:00:00.000Z' },
     );
-    if (!outcome.ok) throw new Error(outcome.refusal.message);
+    if (!outcome.ok) throw new Error(outcome.refusal.says.code);
     return outcome.survey;
   };
   const told = (changes: object) => ({

@@ -7,4 +7,5 @@ export {
   type DocumentKind,
   type ReadDocument,
 } from './stored.js';
+export { issueSays, pathOf } from './issue.js';
 export { same } from './same.js';

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { EDIT_DOCUMENT, PLAN_DOCUMENT, EMPTY_PLAN } from '../plan/index.js';
-import { readDocumentOf, readStored, statedVersion, type DocumentKind } from './index.js';
+import { inEnglish } from '../words/index.js';
+import { issueSays, pathOf, readDocumentOf, readStored, statedVersion, type DocumentKind } from './index.js';
 
 /** A document that has been of three versions: a name, then names, then names in an object. */
 const NAMES: DocumentKind<{ names: { list: string[] } }> = {
@@ -47,4 +48,45 @@ test('edits made at once under a title of their own keep it', () => {
   });
   const unknown = { kind: 'batch', says: { code: 'edit.nonsense', with: null }, edits };
   expect(readDocumentOf(EDIT_DOCUMENT, unknown)).toMatchObject({ ok: false, fault: { path: 'says.code' } });
+});
+
+const SHAPE = z.strictObject({
+  name: z.string().min(2).max(5),
+  count: z.int().min(1).max(9),
+  list: z.array(z.number().gt(0).lt(1)).max(2),
+  kind: z.enum(['one', 'two']),
+  at: z.iso.datetime(),
+  either: z.union([z.literal(1), z.strictObject({ a: z.string() })]),
+  even: z.number().refine((n) => n % 2 === 0, 'shape.disk-order'),
+});
+const SOUND = {
+  name: 'tern',
+  count: 3,
+  list: [0.5],
+  kind: 'one',
+  at: '2026-11-26T10:00:00Z',
+  either: 1,
+  even: 2,
+};
+
+test.each([
+  [{ name: undefined }, 'name', 'This is missing.'],
+  [{ name: 7 }, 'name', 'It has to be a text.'],
+  [{ name: 'x' }, 'name', 'It has to be at least 2 characters.'],
+  [{ name: 'puffin' }, 'name', 'It can be at most 5 characters.'],
+  [{ count: 0 }, 'count', 'It has to be at least 1.'],
+  [{ count: 1.5 }, 'count', 'It has to be a whole number.'],
+  [{ count: 10 }, 'count', 'It can be at most 9.'],
+  [{ list: [0.5, 0.5, 0.5] }, 'list', 'It can be at most 2 items.'],
+  [{ list: [0] }, 'list.0', 'It has to be more than 0.'],
+  [{ list: [0.5, 1] }, 'list.1', 'It has to be less than 1.'],
+  [{ kind: 'three' }, 'kind', 'It can be: one, two.'],
+  [{ at: 'today' }, 'at', 'It is not written as it should be (datetime).'],
+  [{ either: {} }, 'either', 'It has none of the forms that are known here.'],
+  [{ even: 3 }, 'even', 'Partitions are not in disk order.'],
+  [{ other: 1, more: 2 }, '', '“other”, “more” are not known here.'],
+])('%j is told at %j', (change, path, says) => {
+  const document = { ...SOUND, ...change };
+  const [issue] = SHAPE.safeParse(document).error!.issues;
+  expect([pathOf(issue!), inEnglish(issueSays(issue!, document))]).toEqual([path, says]);
 });

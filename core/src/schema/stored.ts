@@ -1,4 +1,6 @@
 import type { z } from 'zod';
+import { message, type Phrase } from '../words/index.js';
+import { issueSays, pathOf } from './issue.js';
 
 /** Why something that was stored, sent or opened is not the document it should be. */
 export type DocumentFault =
@@ -6,7 +8,7 @@ export type DocumentFault =
   /** Written by a later version of this program, which alone can read it. */
   | { readonly code: 'newer'; readonly version: number; readonly known: number }
   /** Where it is not as it should be, and what is wrong there. */
-  | { readonly code: 'shape'; readonly path: string; readonly problem: string };
+  | { readonly code: 'shape'; readonly path: string; readonly problem: Phrase };
 
 export type ReadDocument<T> =
   { readonly ok: true; readonly value: T } | { readonly ok: false; readonly fault: DocumentFault };
@@ -31,17 +33,17 @@ export const statedVersion = ({ version }: Readonly<Record<string, unknown>>): n
 /** A document of any version, as one of today's; or what is wrong with it. Never throws. */
 export function readDocumentOf<T>(kind: DocumentKind<T>, document: unknown): ReadDocument<T> {
   if (typeof document !== 'object' || document === null || Array.isArray(document))
-    return { ok: false, fault: { code: 'shape', path: '', problem: 'It is no object.' } };
+    return { ok: false, fault: { code: 'shape', path: '', problem: message('shape.no-object') } };
   const record = document as Record<string, unknown>;
   const version = kind.versionOf(record);
   if (version > kind.version) return { ok: false, fault: { code: 'newer', version, known: kind.version } };
   const upgraded = kind.upgrades.slice(version - 1).reduce((older, upgrade) => upgrade(older), record);
   const parsed = kind.schema.safeParse(upgraded);
   if (parsed.success) return { ok: true, value: parsed.data };
-  const [issue] = parsed.error.issues;
+  const issue = parsed.error.issues[0]!;
   return {
     ok: false,
-    fault: { code: 'shape', path: issue?.path.map(String).join('.') ?? '', problem: issue?.message ?? '' },
+    fault: { code: 'shape', path: pathOf(issue), problem: issueSays(issue, upgraded) },
   };
 }
 

@@ -5,7 +5,8 @@ import { VolumeSchema } from '../volume/index.js';
 import { gapsOf } from './gaps.js';
 import { refuse, type SurveyOutcome } from './outcome.js';
 import { CommentsSchema, SOURCE_KINDS, SurveySchema, type Survey, type SurveyPartition } from './survey.js';
-import { inEnglish } from '../words/index.js';
+import { issueSays, pathOf } from '../schema/index.js';
+import { inEnglish, message, type Phrase } from '../words/index.js';
 
 /** Gaps below this are the table's own affair. */
 const LEAST_GAP_BYTES = MIB;
@@ -122,10 +123,10 @@ export function documentSurvey(document: unknown): SurveyOutcome {
   const stored = SurveySchema.safeParse(document);
   if (stored.success) return { ok: true, survey: stored.data };
   const parsed = DocumentSchema.safeParse(document);
-  if (!parsed.success) return refuse('not-a-survey', inWords(parsed.error.issues));
+  if (!parsed.success) return refuse(inWords(parsed.error.issues, document));
   const { sizeBytes, ...facts } = parsed.data.disk;
   const { partitions, damage, source, gaps: _gaps, version: _version, ...rest } = parsed.data;
-  const survey = SurveySchema.safeParse({
+  const listed = {
     ...rest,
     version: 1,
     source,
@@ -133,10 +134,9 @@ export function documentSurvey(document: unknown): SurveyOutcome {
     damage: damage.map(({ text: _text, ...facts }) => facts),
     partitions: partitions.filter((p) => !p.container).map(fromListed),
     ...containersOf(partitions),
-  });
-  return survey.success
-    ? { ok: true, survey: survey.data }
-    : refuse('not-a-survey', inWords(survey.error.issues));
+  };
+  const survey = SurveySchema.safeParse(listed);
+  return survey.success ? { ok: true, survey: survey.data } : refuse(inWords(survey.error.issues, listed));
 }
 
 function fromListed({
@@ -164,11 +164,9 @@ function containersOf(partitions: readonly DocumentPartition[]) {
   return containers.length > 0 ? { containers } : {};
 }
 
-type Issues = readonly { readonly path: readonly PropertyKey[]; readonly message: string }[];
-
-function inWords(issues: Issues): string {
-  const said = issues
+function inWords(issues: readonly z.core.$ZodIssue[], document: unknown): Phrase {
+  const problems = issues
     .slice(0, 3)
-    .map((i) => `${i.path.map(String).join('.') || 'the document'}: ${i.message}`);
-  return `This is not a survey as it is written here. ${said.join('; ')}`;
+    .map((issue) => message('shape.at', { path: pathOf(issue), problem: issueSays(issue, document) }));
+  return message('survey.shape', { problems });
 }

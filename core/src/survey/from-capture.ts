@@ -1,9 +1,10 @@
 import { SparseBytes } from '../bytes/index.js';
-import { formatBinary, formatDecimal, MIB } from '../quantity/index.js';
+import { MIB } from '../quantity/index.js';
 import { decodeGptCopy, detectSectorBytes, headerPlaces, SECTOR_SIZES } from '../table/index.js';
 import { refuse, type SurveyOutcome } from './outcome.js';
 import { surveyFromDisk } from './from-disk.js';
 import type { SurveyIdentity } from './survey.js';
+import { message } from '../words/index.js';
 
 /** What is asked for at each end of the disk. */
 export const CAPTURE_BYTES = MIB;
@@ -68,27 +69,15 @@ export function looksLikeEnd(bytes: Uint8Array): 'head' | 'tail' | undefined {
 }
 
 function checkSizes({ head, tail, diskBytes }: Capture): SurveyOutcome | undefined {
-  if (head.bytes.length < CAPTURE_BYTES)
-    return refuse(
-      'head-truncated',
-      truncated('head', head, 'The first 1 048 576 bytes of the disk are needed'),
-    );
-  if (tail.bytes.length < CAPTURE_BYTES)
-    return refuse(
-      'tail-truncated',
-      truncated('tail', tail, 'The last 1 048 576 bytes of the disk are needed'),
-    );
+  if (head.bytes.length < CAPTURE_BYTES) return refuse(cutShort('head', head));
+  if (tail.bytes.length < CAPTURE_BYTES) return refuse(cutShort('tail', tail));
   if (!Number.isSafeInteger(diskBytes) || diskBytes % 512 !== 0 || diskBytes < head.bytes.length)
-    return refuse(
-      'size-impossible',
-      `A disk cannot have ${diskBytes} bytes: its size is a whole number of 512-byte sectors and not less than the head.`,
-    );
+    return refuse(message('capture.size-impossible', { bytes: diskBytes }));
   return undefined;
 }
 
-function truncated(which: string, file: CapturedFile, need: string): string {
-  return `The ${which} “${file.name}” is cut short: it has ${file.bytes.length} bytes. ${need}; capture it again.`;
-}
+const cutShort = (end: 'head' | 'tail', { name, bytes }: CapturedFile) =>
+  message('capture.cut-short', { end, file: name, bytes: bytes.length, need: CAPTURE_BYTES });
 
 /** A tail is of this disk when its backup header, if it has one, agrees with the primary on id and place. */
 function checkTail(
@@ -101,22 +90,19 @@ function checkTail(
   const backup = decodeGptCopy(source, lastLba, sectorBytes);
   if (primary.ok && backup.ok && primary.copy.gpt.diskGuid !== backup.copy.gpt.diskGuid)
     return refuse(
-      'tail-of-another-disk',
-      `The tail “${tail.name}” belongs to another disk: its table is of disk ${backup.copy.gpt.diskGuid}, the head’s of ${primary.copy.gpt.diskGuid}. Capture both from the same disk.`,
+      message('capture.other-disk', {
+        file: tail.name,
+        tail: backup.copy.gpt.diskGuid,
+        head: primary.copy.gpt.diskGuid,
+      }),
     );
   if (!backup.ok && backup.fault.code === 'header-nonsense' && backup.fault.field === 'MyLBA') {
     const sits = Number(backup.fault.value);
     const said = (sits + 1) * sectorBytes;
-    return refuse(
-      'tail-not-at-end',
-      `The tail “${tail.name}” does not end a disk of ${diskBytes} bytes (${formatDecimal(diskBytes)}): its table says it is the last sector of a disk of ${said} bytes (${formatDecimal(said)}, ${formatBinary(said)}). Check the size, or capture the tail of this disk.`,
-    );
+    return refuse(message('capture.not-at-end', { file: tail.name, bytes: diskBytes, said }));
   }
   if (!primary.ok && primary.fault.code === 'no-signature' && startsLikeTail(head.bytes, sectorBytes))
-    return refuse(
-      'swapped',
-      `“${head.name}” looks like the end of a disk, not its beginning. Are head and tail exchanged?`,
-    );
+    return refuse(message('capture.swapped', { file: head.name }));
   return undefined;
 }
 

@@ -12,6 +12,7 @@ import { identifyVolume, isRecognised, type Volume } from '../volume/index.js';
 import { refuse, type SurveyOutcome } from './outcome.js';
 import { packTableSectors } from './safety-copy.js';
 import { MOST_PARTITIONS, type SurveyIdentity, type SurveyPartition, type SurveySource } from './survey.js';
+import { message } from '../words/index.js';
 
 export interface DiskReading {
   /** Logical sector size where it is known; else it is looked for. */
@@ -41,15 +42,12 @@ export function surveyFromDisk(
   reading: DiskReading = {},
 ): SurveyOutcome {
   if (source.sizeBytes < LEAST_DISK_BYTES)
-    return refuse('not-a-disk', `There are ${source.sizeBytes} bytes here, too few for any disk.`);
+    return refuse(message('disk.too-small', { bytes: source.sizeBytes }));
   reading.onProgress?.({ kind: 'table' });
   const { table, bare } = tableAndBare(source, reading.sectorBytes ?? sectorBytesOf(source));
   if (table.partitions.length > MOST_PARTITIONS)
-    return refuse(
-      'too-many',
-      `The table lists ${table.partitions.length} partitions; at most ${MOST_PARTITIONS} can be planned.`,
-    );
-  if (bare?.kind === 'unknown') return refuseJunk();
+    return refuse(message('disk.too-many', { listed: table.partitions.length, most: MOST_PARTITIONS }));
+  if (bare?.kind === 'unknown') return refuse(message('disk.nothing-known'));
   const bounded = boundedFor(source);
   const partitions = table.partitions.map((p, i) => {
     reading.onProgress?.({ kind: 'partition', number: p.number, done: i, of: table.partitions.length });
@@ -106,13 +104,6 @@ function tableAndBare(
   const bare = identifyVolume(boundedFor(source));
   const empty = bare?.kind === 'unknown' ? readEmptyMbr(source, sectorBytes) : undefined;
   return empty ? { table: empty } : { table, bare };
-}
-
-function refuseJunk(): SurveyOutcome {
-  return refuse(
-    'not-a-disk',
-    'There is no known partition table or file system in this file, and it is not empty. Check that it is the image of a whole disk. If the disk was overwritten with random bytes, enter it by hand as a disk without a table.',
-  );
 }
 
 /** A GPT tells its sector size by where it stands. An MBR does not: there the volumes are looked for in both places. */

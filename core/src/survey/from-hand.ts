@@ -1,14 +1,7 @@
-import {
-  alignUp,
-  formatBoth,
-  parseSize,
-  sectors,
-  sectorsToHold,
-  ALIGNMENT_BYTES,
-} from '../quantity/index.js';
+import { alignUp, parseSize, sectors, sectorsToHold, ALIGNMENT_BYTES } from '../quantity/index.js';
 import { mbrType, usualArea, PARTITION_TYPES, typeFor, type TableStyle } from '../table/index.js';
 import { VOLUME_KINDS, type VolumeKind } from '../volume/index.js';
-import { inEnglish } from '../words/index.js';
+import { message, type Phrase } from '../words/index.js';
 import { answering, Refused, type SurveyOutcome } from './outcome.js';
 import { MOST_PARTITIONS, type SurveyIdentity, type SurveyPartition } from './survey.js';
 
@@ -68,12 +61,7 @@ function draw(drawing: HandDrawing, identity: SurveyIdentity) {
   const sizeSectors = sectors(Math.floor(diskBytes / sectorBytes));
   const area = usualArea(style, sizeSectors, sectorBytes);
   const lines = linesOf(drawing.text);
-  if (style === 'none' && lines.length > 0)
-    throw new Refused(
-      'bad-line',
-      'A disk without a table has no partitions. Choose GPT or MBR, or clear the list.',
-      lines[0]!.number,
-    );
+  if (style === 'none' && lines.length > 0) throw new Refused(message('drawn.no-table'), lines[0]!.number);
   return {
     format: 'rhizotome/survey' as const,
     version: 1 as const,
@@ -101,44 +89,31 @@ function linesOf(text: string): Line[] {
 }
 
 function parseLine(line: string, number: number): Line {
-  if (line.length > LONGEST_LINE)
-    throw new Refused(
-      'bad-line',
-      `Line ${number} is longer than ${LONGEST_LINE} characters. Each line is a size and what it is.`,
-      number,
-    );
+  if (line.length > LONGEST_LINE) throw atLine(number, message('drawn.too-long', { most: LONGEST_LINE }));
   const labelled = LABEL.exec(line);
   const { head, ...used } = withoutUse(labelled ? line.slice(0, labelled.index).trimEnd() : line, number);
   const named = WORD.exec(head);
   const word = named?.[1]?.toLowerCase().replace('hfs+', 'hfsplus');
-  if (!named || !word)
-    throw new Refused(
-      'bad-line',
-      `Line ${number}: enter a size and what it is, such as “100MiB efi” or “237GiB ntfs "Station"”.`,
-      number,
-    );
+  if (!named || !word) throw atLine(number, message('drawn.nothing-named'));
   if (!HAND_WORDS.includes(word))
-    throw new Refused(
-      'bad-line',
-      `Line ${number}: “${word}” is not known. Known: ${HAND_WORDS.join(', ')}.`,
-      number,
-    );
+    throw atLine(number, message('drawn.word-unknown', { word, known: HAND_WORDS }));
   const label = labelled?.[1] ? { label: labelled[1] } : {};
   const typed = head.slice(0, named.index).trim();
   if (typed.toLowerCase() === 'rest') return { number, sizeBytes: 'rest', word, ...label, ...used };
   const size = parseSize(typed);
-  if (!size.ok) throw new Refused('bad-line', `Line ${number}: ${inEnglish(size.error.says)}`, number);
-  if (size.value === 0)
-    throw new Refused('bad-line', `Line ${number}: a partition needs a size above 0.`, number);
+  if (!size.ok) throw atLine(number, size.error.says);
+  if (size.value === 0) throw atLine(number, message('rows.no-size'));
   return { number, sizeBytes: size.value, word, ...label, ...used };
 }
+
+const atLine = (line: number, says: Phrase) => new Refused(message('drawn.line', { line, says }), line);
 
 /** What stands behind “used” is how much is in use. */
 function withoutUse(head: string, number: number): { readonly head: string; readonly usedBytes?: number } {
   const at = head.toLowerCase().lastIndexOf(' used ');
   if (at < 0) return { head };
   const size = parseSize(head.slice(at + ' used '.length));
-  if (!size.ok) throw new Refused('bad-line', `Line ${number}: ${inEnglish(size.error.says)}`, number);
+  if (!size.ok) throw atLine(number, size.error.says);
   return { head: head.slice(0, at).trimEnd(), usedBytes: size.value };
 }
 
@@ -157,8 +132,7 @@ function layOut(
   const partitions: SurveyPartition[] = [];
   let at = alignUp(area.firstUsable, step);
   const second = lines.filter((line) => line.sizeBytes === 'rest')[1];
-  if (second)
-    throw new Refused('bad-line', `Line ${second.number}: “rest” can stand in one line only.`, second.number);
+  if (second) throw atLine(second.number, message('drawn.one-rest'));
   const sectorsOf = (sizeBytes: number) => alignUp(sectorsToHold(sizeBytes, sectorBytes), step);
   for (const [i, line] of lines.entries()) {
     const behind =
@@ -171,32 +145,16 @@ function layOut(
         ? Math.floor(left / step) * step
         : Math.min(sectorsOf(line.sizeBytes), fits(line.sizeBytes, left, sectorBytes));
     if (length <= 0 || length > left)
-      throw new Refused(
-        'bad-line',
-        `Line ${line.number}: only ${formatBoth(Math.max(0, left) * sectorBytes)} of the disk is left for this partition.`,
-        line.number,
-      );
+      throw atLine(line.number, message('drawn.no-room', { left: Math.max(0, left) * sectorBytes }));
     if (line.usedBytes !== undefined && line.usedBytes > length * sectorBytes)
-      throw new Refused(
-        'bad-line',
-        `Line ${line.number}: more is said to be used than the partition holds.`,
-        line.number,
-      );
+      throw atLine(line.number, message('drawn.used-beyond'));
     if (line.word !== 'gap') partitions.push(partitionOf(line, partitions.length + 1, at, length, style));
     at += length;
   }
   if (style === 'mbr' && partitions.length > 4)
-    throw new Refused(
-      'bad-line',
-      'An MBR has at most four primary partitions; logical ones cannot be entered by hand yet. Use lsblk for this disk.',
-      lines.at(-1)!.number,
-    );
+    throw new Refused(message('drawn.four-primaries'), lines.at(-1)!.number);
   if (partitions.length > MOST_PARTITIONS)
-    throw new Refused(
-      'bad-line',
-      `At most ${MOST_PARTITIONS} partitions can be planned.`,
-      lines.at(-1)!.number,
-    );
+    throw new Refused(message('drawn.too-many', { most: MOST_PARTITIONS }), lines.at(-1)!.number);
   return partitions;
 }
 

@@ -1,4 +1,4 @@
-import { formatBinary, sectors } from '../quantity/index.js';
+import { sectors } from '../quantity/index.js';
 import type { TableContainer } from '../table/index.js';
 import { Refused } from './outcome.js';
 import {
@@ -9,6 +9,7 @@ import {
   type SurveyPartition,
   type SurveySource,
 } from './survey.js';
+import { message } from '../words/index.js';
 
 /** MBR types of an extended container. */
 export const EXTENDED: readonly string[] = ['0x05', '0x0f', '0x85'];
@@ -25,10 +26,7 @@ export function listedSurvey(
   identity: SurveyIdentity,
 ): Survey {
   if (listed.length > MOST_PARTITIONS)
-    throw new Refused(
-      'too-many',
-      `${listed.length} partitions are listed; at most ${MOST_PARTITIONS} can be planned.`,
-    );
+    throw new Refused(message('listed.too-many', { listed: listed.length, most: MOST_PARTITIONS }));
   const { partitions, containers } = partContainers(listed);
   checkSpans(partitions, disk);
   return {
@@ -71,14 +69,14 @@ function checkSpans(partitions: readonly SurveyPartition[], disk: SurveyDisk): v
     const ends = p.start + p.length;
     if (p.length === 0 || p.start < end || ends > disk.sizeSectors)
       throw new Refused(
-        'bad-figure',
-        `Partition ${p.number} is said to start at sector ${p.start} and to be ${formatBinary(p.length * disk.sectorBytes)} large; that overlaps another or leaves the disk. Was something left out or edited?`,
+        message('listed.overlaps', {
+          number: p.number,
+          start: p.start,
+          bytes: p.length * disk.sectorBytes,
+        }),
       );
     end = ends;
   }
   if (new Set(partitions.map((p) => p.number)).size !== partitions.length)
-    throw new Refused(
-      'bad-figure',
-      'Two partitions have the same number. Where it is lsblk that listed them, ask for the columns PARTN and PATH.',
-    );
+    throw new Refused(message('listed.same-number'));
 }

@@ -60,7 +60,7 @@ test('the rows of a disk that was read draw it again', () => {
   const drawing = { diskBytes: nominalSectors(500) * 512, sectorBytes: 512, style: 'gpt' } as const;
   const drawn = (lines: string) => {
     const outcome = surveyFromHand({ ...drawing, text: lines }, IDENTITY);
-    if (!outcome.ok) throw new Error(outcome.refusal.message);
+    if (!outcome.ok) throw new Error(outcome.refusal.says.code);
     return outcome.survey;
   };
   const survey = drawn(text);

@@ -1,27 +1,9 @@
+import type { Phrase } from '../words/index.js';
 import type { Survey } from './survey.js';
 
 /** Why something offered as a survey is not one: what, where, and what to do. */
 export interface SurveyRefusal {
-  readonly code:
-    | 'head-truncated'
-    | 'tail-truncated'
-    | 'size-impossible'
-    | 'tail-of-another-disk'
-    | 'tail-not-at-end'
-    | 'swapped'
-    | 'not-json'
-    | 'not-lsblk'
-    | 'no-disk'
-    | 'column-missing'
-    | 'bad-list'
-    | 'joined'
-    | 'bad-figure'
-    | 'bad-line'
-    | 'too-large'
-    | 'too-many'
-    | 'not-a-disk'
-    | 'not-a-survey';
-  readonly message: string;
+  readonly says: Phrase;
   /** 1-based line, where the input has lines. */
   readonly line?: number;
 }
@@ -29,21 +11,17 @@ export interface SurveyRefusal {
 export type SurveyOutcome =
   { readonly ok: true; readonly survey: Survey } | { readonly ok: false; readonly refusal: SurveyRefusal };
 
-export function refuse(
-  code: SurveyRefusal['code'],
-  message: string,
-  line?: number,
-): Extract<SurveyOutcome, { ok: false }> {
-  return { ok: false, refusal: { code, message, ...(line === undefined ? {} : { line }) } };
+export function refuse(says: Phrase, line?: number): Extract<SurveyOutcome, { ok: false }> {
+  return { ok: false, refusal: line === undefined ? { says } : { says, line } };
 }
 
 /** Carries a refusal out of nested reading; `answering` turns it back into a value. */
 export class Refused extends Error {
   readonly outcome: Extract<SurveyOutcome, { ok: false }>;
 
-  constructor(code: SurveyRefusal['code'], message: string, line?: number) {
-    super(message);
-    this.outcome = refuse(code, message, line);
+  constructor(says: Phrase, line?: number) {
+    super(says.code);
+    this.outcome = refuse(says, line);
   }
 }
 

@@ -16,6 +16,7 @@ import {
   type SurveyOutcome,
 } from './index.js';
 import { beginEdit, EMPTY_PLAN } from '../plan/index.js';
+import { inEnglish } from '../words/index.js';
 
 describe('a survey from a capture', () => {
   const { head, tail } = petrelFiles();
@@ -46,22 +47,22 @@ describe('a survey from a capture', () => {
   });
 
   test.each([
-    ['a head cut short', { head: head.subarray(0, 500_000) }, 'head-truncated', '500000 bytes'],
-    ['a tail cut short', { tail: tail.subarray(0, 33 * 512) }, 'tail-truncated', '16896 bytes'],
-    ['a size that is no disk’s', { diskBytes: 512_110_190_593 }, 'size-impossible', '512110190593'],
-    ['a wrong size', { diskBytes: PETREL_BYTES + 512 * 2048 }, 'tail-not-at-end', '512110190592 bytes'],
-    ['head and tail exchanged', { head: tail, tail: head }, 'swapped', 'exchanged'],
+    ['a head cut short', { head: head.subarray(0, 500_000) }, 'capture.cut-short', '500000 bytes'],
+    ['a tail cut short', { tail: tail.subarray(0, 33 * 512) }, 'capture.cut-short', '16896 bytes'],
+    ['a size that is no disk’s', { diskBytes: 512_110_190_593 }, 'capture.size-impossible', '512110190593'],
+    ['a wrong size', { diskBytes: PETREL_BYTES + 512 * 2048 }, 'capture.not-at-end', '512110190592 bytes'],
+    ['head and tail exchanged', { head: tail, tail: head }, 'capture.swapped', 'exchanged'],
   ])('refuses %s', (_, changes, code, says) => {
     const outcome = capture(changes);
-    expect(outcome).toMatchObject({ ok: false, refusal: { code } });
-    expect(!outcome.ok && outcome.refusal.message).toContain(says);
+    expect(outcome).toMatchObject({ ok: false, refusal: { says: { code } } });
+    expect(!outcome.ok && inEnglish(outcome.refusal.says)).toContain(says);
   });
 
   test('refuses the tail of another disk of the same size', () => {
     const other = resealed(otherDisk());
     const outcome = capture({ tail: other });
-    expect(outcome).toMatchObject({ ok: false, refusal: { code: 'tail-of-another-disk' } });
-    expect(!outcome.ok && outcome.refusal.message).toContain('f3fa4078-123f-45ce-a9c4-83b34e576757');
+    expect(outcome).toMatchObject({ ok: false, refusal: { says: { code: 'capture.other-disk' } } });
+    expect(!outcome.ok && inEnglish(outcome.refusal.says)).toContain('f3fa4078-123f-45ce-a9c4-83b34e576757');
   });
 
   test('tells a damaged tail as damage, not as a refusal', () => {
@@ -158,7 +159,7 @@ const device = (changes: object = {}) => ({
 const printed = (...devices: object[]) => JSON.stringify({ blockdevices: devices });
 
 const accepted = (outcome: SurveyOutcome): Survey => {
-  if (!outcome.ok) throw new Error(outcome.refusal.message);
+  if (!outcome.ok) throw new Error(outcome.refusal.says.code);
   return outcome.survey;
 };
 
@@ -314,15 +315,15 @@ describe('a survey from lsblk', () => {
   });
 
   test.each([
-    ['no JSON', 'NAME SIZE\nsda 500G', 'not-json', 'This is not JSON'],
-    ['other JSON', '{"disks": []}', 'not-lsblk', 'not lsblk’s'],
-    ['a list', '[1,2]', 'not-lsblk', 'blockdevices'],
-    ['null', 'null', 'not-lsblk', 'blockdevices'],
-    ['sizes for people', printed(device({ size: '465.8G' })), 'bad-figure', 'Was --bytes left out?'],
+    ['no JSON', 'NAME SIZE\nsda 500G', 'lsblk.not-json', 'This is not JSON'],
+    ['other JSON', '{"disks": []}', 'lsblk.no-list', 'not lsblk’s'],
+    ['a list', '[1,2]', 'lsblk.no-list', 'blockdevices'],
+    ['null', 'null', 'lsblk.no-list', 'blockdevices'],
+    ['sizes for people', printed(device({ size: '465.8G' })), 'lsblk.not-bytes', 'Was --bytes left out?'],
     [
       '(START)',
       printed(device({ children: [{ path: '/dev/sdb1', size: 1024, pttype: 'gpt' }] })),
-      'column-missing',
+      'lsblk.no-figure',
       '(START)',
     ],
     [
@@ -330,15 +331,15 @@ describe('a survey from lsblk', () => {
       printed(
         device({ children: [0, 1].map((i) => ({ path: `/dev/sdb${i + 1}`, size: MIB, start: 2048 })) }),
       ),
-      'bad-figure',
+      'listed.overlaps',
       'overlaps',
     ],
-    ['another table', printed(device({ pttype: 'sun' })), 'bad-figure', 'PTTYPE is “sun”'],
-    ['no disk', printed({ path: '/dev/sdb1', type: 'part', size: 5 }), 'no-disk', 'lists no disk'],
+    ['another table', printed(device({ pttype: 'sun' })), 'lsblk.table-unknown', 'PTTYPE is “sun”'],
+    ['no disk', printed({ path: '/dev/sdb1', type: 'part', size: 5 }), 'lsblk.no-disk', 'lists no disk'],
   ])('refuses %s, and says what to do', (_, text, code, says) => {
     const outcome = surveyFromLsblk(text, IDENTITY);
-    expect(outcome).toMatchObject({ ok: false, refusal: { code } });
-    expect(!outcome.ok && outcome.refusal.message).toContain(says);
+    expect(outcome).toMatchObject({ ok: false, refusal: { says: { code } } });
+    expect(!outcome.ok && inEnglish(outcome.refusal.says)).toContain(says);
   });
 
   test('any JSON at all is read or refused, never thrown', () => {
@@ -377,20 +378,20 @@ describe('a survey by hand', () => {
   });
 
   test.each([
-    [['100MiB'], 1, 'enter a size and what it is'],
+    [['100MiB'], 1, 'Line 1: Enter a size and what it is'],
     [['100MiB efi', '5 ntfs'], 2, 'a unit is missing'],
     [['100MiB banana'], 1, '“banana” is not known'],
     [['rest ntfs', '5GiB ext4', 'rest ext4'], 3, '“rest” can stand in one line only'],
-    [['5GiB ext4 used 6GiB'], 1, 'more is said to be used'],
+    [['5GiB ext4 used 6GiB'], 1, 'More is said to be used'],
     [['499GiB ntfs', '5GiB ext4'], 2, 'of the disk is left for this part'],
-    [['0MiB efi'], 1, 'a partition needs a size'],
+    [['0MiB efi'], 1, 'A partition needs a size'],
   ])('refuses %j at line %d', (lines, line, says) => {
     const outcome = surveyFromHand(
       { diskBytes: 500 * GIB, sectorBytes: 512, style: 'gpt', text: lines.join('\n') },
       IDENTITY,
     );
-    expect(outcome).toMatchObject({ ok: false, refusal: { code: 'bad-line', line } });
-    expect(!outcome.ok && outcome.refusal.message).toContain(says);
+    expect(outcome).toMatchObject({ ok: false, refusal: { line } });
+    expect(!outcome.ok && inEnglish(outcome.refusal.says)).toContain(says);
   });
 
   test('an MBR reaches 2 TiB of a larger disk', () => {

@@ -3,6 +3,7 @@ import { sectors, type Sectors } from '../quantity/index.js';
 import { exactly, statedVersion, type DocumentKind } from '../schema/index.js';
 import type { Damage, TableContainer, TableStyle } from '../table/index.js';
 import { VolumeSchema, type Volume } from '../volume/index.js';
+import type { ShapeCode } from '../words/index.js';
 
 export type SurveyPartitionId = string;
 
@@ -180,17 +181,17 @@ export const SurveySchema: z.ZodType<Survey> = exactly<Survey>()(
         bareVolume: VolumeSchema.optional(),
       })
       .refine((disk) => disk.firstUsable <= disk.usableEnd && disk.usableEnd <= disk.sizeSectors, {
-        message: 'The usable area does not lie within the disk.',
+        message: 'shape.usable-area' satisfies ShapeCode,
       }),
     damage: z.array(DamageSchema).max(MOST_PARTITIONS * 2),
     partitions: z
       .array(partition)
       .max(MOST_PARTITIONS)
       .refine((list) => list.every((p, i) => i === 0 || list[i - 1]!.start <= p.start), {
-        message: 'Partitions are not in disk order.',
+        message: 'shape.disk-order' satisfies ShapeCode,
       })
       .refine((list) => new Set(list.map((p) => p.id)).size === list.length, {
-        message: 'Two partitions have the same id.',
+        message: 'shape.same-id' satisfies ShapeCode,
       }),
     containers: z
       .array(

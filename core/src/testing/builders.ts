@@ -30,7 +30,7 @@ export function petrelSurvey(): Survey {
     },
     IDENTITY,
   );
-  if (!outcome.ok) throw new Error(outcome.refusal.message);
+  if (!outcome.ok) throw new Error(outcome.refusal.says.code);
   return outcome.survey;
 }
 
@@ -49,7 +49,7 @@ export function drawn(
     },
     IDENTITY,
   );
-  if (!outcome.ok) throw new Error(outcome.refusal.message);
+  if (!outcome.ok) throw new Error(outcome.refusal.says.code);
   return outcome.survey;
 }
 

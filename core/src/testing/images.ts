@@ -13,7 +13,7 @@ export function surveyFromImage(path: string, sectorBytes?: number): Survey {
     const outcome = surveyFromDisk(image.source, { kind: 'image' }, IDENTITY, {
       sectorBytes: sectorBytes ?? image.sectorBytes,
     });
-    if (!outcome.ok) throw new Error(outcome.refusal.message);
+    if (!outcome.ok) throw new Error(outcome.refusal.says.code);
     return outcome.survey;
   } finally {
     file.close();
@@ -25,6 +25,6 @@ export function surveyFromPractice(disk: PracticeDisk): Survey {
   const bytes = qcow2Bytes(disk.sizeBytes, disk.stretches);
   const { source } = openImage(new SparseBytes(bytes.length, [{ offset: 0, bytes }]));
   const outcome = surveyFromDisk(source, { kind: 'image' }, IDENTITY, { sectorBytes: disk.sectorBytes });
-  if (!outcome.ok) throw new Error(outcome.refusal.message);
+  if (!outcome.ok) throw new Error(outcome.refusal.says.code);
   return outcome.survey;
 }

@@ -19,9 +19,9 @@ import { probeNtfs } from './formats/ntfs/ntfs.js';
 import { probeSwap } from './formats/swap.js';
 import { probeUfs } from './formats/ufs.js';
 import { probeXfs } from './formats/xfs.js';
-import { volumeName } from './kinds.js';
 import { told, unlessUnreadable, type Probe, type Recognised, type Volume } from './reading.js';
-import { inEnglish } from '../words/index.js';
+import { message } from '../words/index.js';
+import { unreadAs } from './unread.js';
 
 /**
  * In order of precedence: what wraps another volume stands before what it wraps (a member of a mirror begins like the
@@ -64,10 +64,10 @@ export function identifyVolume(source: ByteSource): Volume | undefined {
   if (!first) return { kind: isEmpty(source) ? 'none' : 'unknown' };
   const volume = withoutNonsense(measured(first));
   if (others.length === 0) return volume;
-  const names = others.map((o) => inEnglish(volumeName(o.volume.kind))).join(', ');
+  const kinds = others.map((o) => o.volume.kind);
   return {
     ...volume,
-    unread: [...(volume.unread ?? []), `whether the marks of ${names} that it carries too are remains`],
+    unread: [...(volume.unread ?? []), unreadAs(message('read.marks', { kinds }))],
   };
 }
 
@@ -82,7 +82,7 @@ function measured({ volume, measure }: Recognised): Volume {
     return { ...volume, ...measure() };
   } catch (error) {
     if (!(error instanceof ReadFault)) throw error;
-    return { ...volume, unread: [error.message] };
+    return { ...volume, unread: [unreadAs(error.says)] };
   }
 }
 
@@ -101,7 +101,7 @@ function withoutNonsense(volume: Volume): Volume {
   const dropped = Object.entries(given).some(([key, value]) => value !== undefined && !(key in kept));
   if (!dropped) return volume;
   const { usedEvidence: _, ...unmeasured } = rest;
-  const unread = [...(volume.unread ?? []), 'figures that cannot be right'];
+  const unread = [...(volume.unread ?? []), unreadAs(message('read.figures'))];
   return { ...('usedBytes' in kept ? rest : unmeasured), ...kept, unread };
 }
 

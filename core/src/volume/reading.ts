@@ -1,5 +1,6 @@
 import { ReadFault, type ByteSource } from '../bytes/index.js';
 import type { VolumeKind } from './kinds.js';
+import { message } from '../words/index.js';
 
 /**
  * On what a figure of a volume rests: the limit that its owner's own tool gives, counted in its own map, told by its own
@@ -94,7 +95,7 @@ export function usedFacts(usedBytes: number, evidence: VolumeEvidence): Partial<
  */
 export function checkReach(source: ByteSource, sizeBytes: number): void {
   if (sizeBytes > 2 * source.sizeBytes + SLACK_BYTES)
-    throw new ReadFault('it says that it is many times larger than its partition');
+    throw new ReadFault(message('read.larger-than-partition'));
 }
 
 const SLACK_BYTES = 64 * 1024 * 1024;

@@ -1,6 +1,7 @@
 export { english, type English } from './en/index.js';
 export { overview as overviewEnglish } from './en/overview.js';
 export { inEnglish } from './in-english.js';
+export { isReadFaultCode, isShapeCode, type ReadFaultSays, type ShapeCode } from './kept-codes.js';
 export { MARK, END_MARK, pseudoLanguage } from './pseudo.js';
 export type { FactCode, ValueCode } from './en/facts.js';
 export type { FindingText } from './en/findings.js';
@@ -8,11 +9,13 @@ export type { StepText } from './en/steps/index.js';
 export {
   message,
   sayIn,
+  sayPart,
   textIn,
   type Catalogue,
   type Code,
   type Message,
   type Phrase,
   type PhraseCode,
+  type Said,
   type Text,
 } from './message.js';

@@ -46,11 +46,22 @@ export function message<C extends Code>(
   return { code, with: params ?? null } as Message<C>;
 }
 
+/**
+ * A message as it is said. What stands in it was checked where the message was made; asking again, of every sentence that
+ * it may be, would cost the compiler seconds a call.
+ */
+export interface Said<C extends Code> {
+  readonly code: C;
+  readonly with: unknown;
+}
+
 /** The text of a message in a language. Messages that stand in it are said in the same. */
-export function sayIn<C extends Code>(
-  catalogue: Pick<Catalogue, C>,
-  said: Message<C>,
-): ReturnType<English[C]> {
+export function sayIn<C extends Code>(catalogue: Catalogue, said: Said<C>): ReturnType<English[C]> {
+  return sayPart(catalogue, said);
+}
+
+/** The same, where only a part of a catalogue is at hand: what is said has to be in it, with all that stands in that. */
+export function sayPart<C extends Code>(catalogue: Part<C>, said: Said<C>): ReturnType<English[C]> {
   const speak = catalogue[said.code] as (params: unknown) => ReturnType<English[C]>;
   return speak(resolved(catalogue, said.with));
 }
@@ -60,16 +71,17 @@ export function textIn(catalogue: Catalogue, text: Text): string {
   return typeof text === 'string' ? text : (resolved(catalogue, text) as string);
 }
 
-/** A catalogue, or some of it: what is said needs to be in it, with all that stands in that. */
-type Part = Partial<Catalogue>;
+/** The sentences of these codes. */
+type Part<C extends Code> = { readonly [K in C]: English[K] };
+type Known = Readonly<Record<string, unknown>>;
 
-function resolved(catalogue: Part, value: unknown): unknown {
+function resolved(catalogue: Known, value: unknown): unknown {
   if (Array.isArray(value)) return value.map((item) => resolved(catalogue, item));
   if (typeof value !== 'object' || value === null) return value;
   if (isMessage(catalogue, value)) return sayIn(catalogue as Catalogue, value);
   return Object.fromEntries(Object.entries(value).map(([key, item]) => [key, resolved(catalogue, item)]));
 }
 
-function isMessage(catalogue: Part, value: object): value is Message {
+function isMessage(catalogue: Known, value: object): value is Message {
   return 'code' in value && 'with' in value && typeof value.code === 'string' && value.code in catalogue;
 }

@@ -5,6 +5,8 @@ import { overviewOf } from '../overview/index.js';
 import { runbookFor, runbookHtml } from '../runbook/index.js';
 import { CASES } from '../testing/cases/index.js';
 import { MARK, pseudoLanguage } from './pseudo.js';
+import { disksInLsblk, documentSurvey, surveyFromHand } from '../survey/index.js';
+import { IDENTITY } from '../testing/builders.js';
 import { english, message, sayIn, textIn, type Text } from './index.js';
 
 const pseudo = pseudoLanguage(english);
@@ -56,6 +58,21 @@ describe('in a second language', () => {
     expect(headings.length).toBeGreaterThan(20);
     expect(headings.filter((h) => !h.startsWith(MARK))).toEqual([]);
   });
+});
+
+test.each([
+  ['no list of disks', () => disksInLsblk('NAME SIZE')],
+  ['a size for people', () => disksInLsblk('{"blockdevices":[{"name":"sda","type":"disk","size":"5G"}]}')],
+  ['a survey of another form', () => documentSurvey({ format: 'rhizotome/survey', version: 2, id: 7 })],
+  [
+    'a line by hand',
+    () => surveyFromHand({ diskBytes: 5e9, sectorBytes: 512, style: 'gpt', text: '5 banana' }, IDENTITY),
+  ],
+])('why %s is not read is said by the catalogue, to the end', (_, read) => {
+  const outcome = read();
+  const said = outcome.ok ? '' : textIn(pseudo, outcome.refusal.says);
+  expect(said.startsWith(MARK)).toBe(true);
+  expect(said).not.toMatch(/\bInvalid\b|\bExpected\b/);
 });
 
 test('a message that stands in another is said in the same language', () => {

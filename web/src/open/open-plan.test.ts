@@ -400,6 +400,6 @@ function drawn(id = 'survey-1'): Survey {
     { diskBytes: 500 * GIB, sectorBytes: 512, style: 'gpt', text: '100MiB efi\n200GiB windows' },
     { id, takenAt: '2026-05-04T07:30:00.000Z' },
   );
-  if (!outcome.ok) throw new Error(outcome.refusal.message);
+  if (!outcome.ok) throw new Error(outcome.refusal.says.code);
   return outcome.survey;
 }

@@ -8,7 +8,7 @@ function reading(id: string): Survey {
     { diskBytes: 500e9, sectorBytes: 512, style: 'gpt', text: '100GiB ext4' },
     { id, takenAt: '2026-01-01T00:00:00.000Z' },
   );
-  if (!outcome.ok) throw new Error(outcome.refusal.message);
+  if (!outcome.ok) throw new Error(outcome.refusal.says.code);
   return outcome.survey;
 }
 

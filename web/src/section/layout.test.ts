@@ -19,7 +19,7 @@ function drawn(lines: readonly string[]): Survey {
     { diskBytes: 500 * GIB, sectorBytes: 512, style: 'gpt', text: lines.join('\n') },
     { id: 'survey-1', takenAt: '2026-05-04T07:30:00.000Z' },
   );
-  if (!outcome.ok) throw new Error(outcome.refusal.message);
+  if (!outcome.ok) throw new Error(outcome.refusal.says.code);
   return outcome.survey;
 }
 

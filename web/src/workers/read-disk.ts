@@ -1,4 +1,5 @@
-import type { SurveyIdentity, SurveyOutcome } from '@rhizotome/core';
+import type { ReadingStep, Phrase, SurveyIdentity, SurveyOutcome, Text } from '@rhizotome/core';
+import { words } from '../words/words.js';
 
 export interface ReadingRequest {
   readonly file: File;
@@ -6,17 +7,17 @@ export interface ReadingRequest {
 }
 
 export type ReadingAnswer =
-  | { readonly kind: 'progress'; readonly bytesRead: number; readonly at: string }
+  | { readonly kind: 'progress'; readonly bytesRead: number; readonly at: ReadingStep }
   | { readonly kind: 'done'; readonly outcome: SurveyOutcome }
-  | { readonly kind: 'refused'; readonly message: string };
+  | { readonly kind: 'refused'; readonly says: Phrase }
+  /** The file was changed or moved while it was read. */
+  | { readonly kind: 'file-gone' };
 
 export type Progress = Extract<ReadingAnswer, { kind: 'progress' }>;
 
 /** A reading under way. `cancel` ends it at once; the promise then stays open. */
 export interface Reading {
-  readonly result: Promise<
-    SurveyOutcome | { readonly ok: false; readonly refusal: { readonly message: string } }
-  >;
+  readonly result: Promise<SurveyOutcome | { readonly ok: false; readonly refusal: { readonly says: Text } }>;
   readonly cancel: () => void;
 }
 
@@ -28,15 +29,15 @@ export function readDisk(request: ReadingRequest, onProgress: (progress: Progres
       worker.terminate();
       resolve(outcome);
     };
-    const refused = (message: string) => end({ ok: false, refusal: { message } });
+    const refused = (says: Text) => end({ ok: false, refusal: { says } });
     worker.onmessage = ({ data }: MessageEvent<ReadingAnswer>) => {
       if (data.kind === 'progress') onProgress(data);
       else if (data.kind === 'done') end(data.outcome);
-      else refused(data.message);
+      else refused(data.kind === 'refused' ? data.says : words['reading.file-gone'](request.file.name));
     };
     worker.onerror = (event) =>
       refused(
-        `Reading “${request.file.name}” failed: ${event.message || 'the reader could not be started'}.`,
+        words['reading.failed'](request.file.name, event.message || words['reading.reader-not-started']()),
       );
   });
   worker.postMessage(request);

@@ -1,5 +1,12 @@
 /// <reference lib="webworker" />
-import { ImageRefused, ObservedBytes, openImage, surveyFromDisk, type SurveyOutcome } from '@rhizotome/core';
+import {
+  ImageRefused,
+  ObservedBytes,
+  openImage,
+  surveyFromDisk,
+  type ReadingStep,
+  type SurveyOutcome,
+} from '@rhizotome/core';
 import { BlobBytes } from './blob-bytes.js';
 import type { ReadingAnswer, ReadingRequest } from './read-disk.js';
 
@@ -10,12 +17,8 @@ addEventListener('message', (event: MessageEvent<ReadingRequest>) => {
   try {
     answer({ kind: 'done', outcome: read(event.data, answer) });
   } catch (error) {
-    if (error instanceof ImageRefused) answer({ kind: 'refused', message: error.message });
-    else if (error instanceof DOMException)
-      answer({
-        kind: 'refused',
-        message: `“${event.data.file.name}” could not be read to the end. It may have been changed or moved. Choose it again.`,
-      });
+    if (error instanceof ImageRefused) answer({ kind: 'refused', says: error.says });
+    else if (error instanceof DOMException) answer({ kind: 'file-gone' });
     else throw error;
   }
 });
@@ -23,7 +26,7 @@ addEventListener('message', (event: MessageEvent<ReadingRequest>) => {
 function read({ file, identity }: ReadingRequest, answer: (message: ReadingAnswer) => void): SurveyOutcome {
   let bytesRead = 0;
   let told = 0;
-  let at = 'the table';
+  let at: ReadingStep = { kind: 'table' };
   const observed = new ObservedBytes(new BlobBytes(file), (_, bytes) => {
     bytesRead += bytes.length;
     if (bytesRead - told < STEP_BYTES) return;
@@ -35,7 +38,7 @@ function read({ file, identity }: ReadingRequest, answer: (message: ReadingAnswe
   return surveyFromDisk(image.source, { kind, files: [file.name] }, identity, {
     sectorBytes: image.sectorBytes,
     onProgress: (step) => {
-      at = step.kind === 'table' ? 'the table' : `partition ${step.number} (${step.done + 1} of ${step.of})`;
+      at = step;
       answer({ kind: 'progress', bytesRead, at });
     },
   });

@@ -10,6 +10,7 @@ import {
   type Stretch,
 } from '../../bytes/index.js';
 import { ImageRefused } from '../refused.js';
+import { message, type Phrase } from '../../words/index.js';
 
 /**
  * A capture archive: the stretches of a disk that a survey reads, and nothing else, in one small file.
@@ -62,12 +63,12 @@ export function decodeCaptureArchive(file: ByteSource): CaptureArchive {
   const total = index.stretches.reduce((sum, [, length]) => sum + length, 0);
   const packed = file.read(dataAt, file.sizeBytes - dataAt) ?? new Uint8Array(0);
   if (total > MOST_BYTES || total > packed.length * MOST_RATIO)
-    throw damaged('it claims to hold more than it can');
+    throw damaged(message('image.holds-too-much'));
   const data = unpack(packed, total);
-  if (crc32(data) !== index.crc32) throw damaged('its checksum does not hold');
+  if (crc32(data) !== index.crc32) throw damaged(message('image.checksum'));
   let at = 0;
   const stretches = index.stretches.map(([offset, length]) => {
-    if (offset + length > index.diskBytes) throw damaged('it places bytes beyond the end of its disk');
+    if (offset + length > index.diskBytes) throw damaged(message('image.beyond-end'));
     at += length;
     return { offset, bytes: data.subarray(at - length, at) };
   });
@@ -87,10 +88,10 @@ function readIndex(file: ByteSource): { index: z.infer<typeof Index>; dataAt: nu
   const most = Math.min(file.sizeBytes, LONGEST_INDEX_BYTES);
   const start = file.read(0, most) ?? new Uint8Array(0);
   const end = start.indexOf(0x0a, FIRST_LINE.length);
-  if (end < 0) throw damaged('its index is cut short');
+  if (end < 0) throw damaged(message('image.index-short'));
   const text = decodeUtf8(start.subarray(FIRST_LINE.length, end));
   const parsed = Index.safeParse(jsonOf(text));
-  if (!parsed.success) throw damaged('its index is not understood');
+  if (!parsed.success) throw damaged(message('image.index-unknown'));
   return { index: parsed.data, dataAt: end + 1 };
 }
 
@@ -109,8 +110,7 @@ function unpack(packed: Uint8Array, total: number): Uint8Array {
   } catch {
     // Told below, as any other damage.
   }
-  throw damaged('its data are cut short or altered');
+  throw damaged(message('image.data-altered'));
 }
 
-const damaged = (why: string) =>
-  new ImageRefused('damaged', `This capture archive is damaged: ${why}. Have it sent, or made, again.`);
+const damaged = (why: Phrase) => new ImageRefused(message('image.capture-damaged', { why }));

@@ -14,6 +14,7 @@ import {
   V3_HEADER_BYTES,
   ZERO,
 } from './layout.js';
+import { message, type Phrase } from '../../words/index.js';
 
 interface Header {
   readonly clusterBits: number;
@@ -44,21 +45,12 @@ export function openQcow2(file: ByteSource): ByteSource {
 
 function readHeader(file: ByteSource): Header {
   const start = file.read(0, V2_HEADER_BYTES);
-  if (!start) throw damaged('its header is cut short');
+  if (!start) throw damaged(message('image.header-short'));
   const block = new Block(start);
   const version = block.u32be(HEADER.version);
-  if (version !== 2 && version !== 3)
-    throw new ImageRefused('unknown-version', `This is qcow2 version ${version}; versions 2 and 3 are read.`);
-  if (bigAt(block, HEADER.backingFileOffset) !== 0n)
-    throw new ImageRefused(
-      'backing-file',
-      'This image holds only the changes to another image, its backing file. Convert it into one that stands alone, then read that.',
-    );
-  if (block.u32be(HEADER.cryptMethod) !== 0)
-    throw new ImageRefused(
-      'encrypted',
-      'This image is encrypted as a whole. Convert it into one that is not, then read that.',
-    );
+  if (version !== 2 && version !== 3) throw new ImageRefused(message('image.qcow2-version', { version }));
+  if (bigAt(block, HEADER.backingFileOffset) !== 0n) throw new ImageRefused(message('image.backing-file'));
+  if (block.u32be(HEADER.cryptMethod) !== 0) throw new ImageRefused(message('image.encrypted'));
   const features =
     version === 3 ? readFeatures(file) : { extendedL2: false, compression: 'deflate' as const };
   return checkedHeader(block, features);
@@ -68,14 +60,14 @@ function checkedHeader(block: Block, features: Pick<Header, 'extendedL2' | 'comp
   const clusterBits = block.u32be(HEADER.clusterBits);
   const l1Size = block.u32be(HEADER.l1Size);
   if (clusterBits < LEAST_CLUSTER_BITS || clusterBits > MOST_CLUSTER_BITS)
-    throw damaged(`its clusters are said to be 2^${clusterBits} bytes`);
-  if (features.extendedL2 && clusterBits < 14) throw damaged('its clusters are too small for subclusters');
-  if (l1Size > MOST_L1_ENTRIES) throw damaged(`its first-level table is said to have ${l1Size} entries`);
+    throw damaged(message('image.cluster-bits', { bits: clusterBits }));
+  if (features.extendedL2 && clusterBits < 14) throw damaged(message('image.subclusters'));
+  if (l1Size > MOST_L1_ENTRIES) throw damaged(message('image.first-table-long', { entries: l1Size }));
   const virtualSize = bigAt(block, HEADER.virtualSize);
   const perL2 = BigInt(1 << clusterBits) / (features.extendedL2 ? 16n : 8n);
   const reach = BigInt(l1Size) * perL2 * BigInt(1 << clusterBits);
   if (virtualSize > reach || virtualSize > BigInt(Number.MAX_SAFE_INTEGER))
-    throw damaged('its first-level table is too small for the size of its disk');
+    throw damaged(message('image.first-table-short'));
   return {
     clusterBits,
     virtualSize: Number(virtualSize),
@@ -87,19 +79,14 @@ function checkedHeader(block: Block, features: Pick<Header, 'extendedL2' | 'comp
 
 function readFeatures(file: ByteSource): Pick<Header, 'extendedL2' | 'compression'> {
   const rest = file.read(0, V3_HEADER_BYTES);
-  if (!rest) throw damaged('its header is cut short');
+  if (!rest) throw damaged(message('image.header-short'));
   const block = new Block(rest);
   const features = bigAt(block, HEADER.incompatible);
-  if (features & FEATURE.externalData)
-    throw new ImageRefused(
-      'external-data',
-      'This image keeps its data in another file. Convert it into one that stands alone, then read that.',
-    );
+  if (features & FEATURE.externalData) throw new ImageRefused(message('image.external-data'));
   const known = FEATURE.dirty | FEATURE.corrupt | FEATURE.compressionType | FEATURE.extendedL2;
   if (features & ~known)
     throw new ImageRefused(
-      'unknown-feature',
-      `This image uses features that are not known here (0x${(features & ~known).toString(16)}). Convert it with plain options, then read that.`,
+      message('image.unknown-feature', { bits: `0x${(features & ~known).toString(16)}` }),
     );
   return { extendedL2: (features & FEATURE.extendedL2) !== 0n, compression: compressionOf(file, features) };
 }
@@ -107,13 +94,11 @@ function readFeatures(file: ByteSource): Pick<Header, 'extendedL2' | 'compressio
 function compressionOf(file: ByteSource, features: bigint): Header['compression'] {
   if (!(features & FEATURE.compressionType)) return 'deflate';
   const type = file.read(HEADER.compressionType, 1)?.[0] ?? 0;
-  if (type > 1)
-    throw new ImageRefused('unknown-feature', `Its compression, type ${type}, is not known here.`);
+  if (type > 1) throw new ImageRefused(message('image.compression', { type }));
   return type === 1 ? 'zstd' : 'deflate';
 }
 
-const damaged = (why: string) =>
-  new ImageRefused('damaged', `This qcow2 image is damaged: ${why}. Check it where it was made.`);
+const damaged = (why: Phrase) => new ImageRefused(message('image.qcow2-damaged', { why }));
 
 function bigAt(block: Block, at: number): bigint {
   return (BigInt(block.u32be(at)) << 32n) | BigInt(block.u32be(at + 4));

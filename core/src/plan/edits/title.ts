@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { english, message, type Code, type Message, type Text } from '../../words/index.js';
+import { english, message, type Code, type Message, type ShapeCode, type Text } from '../../words/index.js';
 import { partitionTitle } from '../names.js';
 import { volumeOf } from '../inside/index.js';
 import { systemOf, type Plan } from '../plan.js';
@@ -18,7 +18,10 @@ const isEditCode = (code: string): code is EditCode => code.startsWith('edit.') 
 /** What a stored batch says of itself: a sentence that the catalogue knows, with plain values in it. */
 export const EditSaysSchema = z
   .strictObject({
-    code: z.string().max(60).refine(isEditCode, 'No such sentence is known.'),
+    code: z
+      .string()
+      .max(60)
+      .refine(isEditCode, 'shape.edit-code' satisfies ShapeCode),
     with: z
       .record(z.string().max(30), z.union([said, z.array(z.union([said, phrase])).max(MOST.items), phrase]))
       .nullable(),

@@ -1,4 +1,5 @@
 import { Refused } from '../outcome.js';
+import { message, type Text } from '../../words/index.js';
 
 /**
  * Columns asked for: all are known to util-linux 2.36 and later. With NAME the output is a tree. Only SIZE is needed;
@@ -39,19 +40,22 @@ export function optionalFigure(device: Device, column: string): number | undefin
   if (said === undefined) return undefined;
   const n = Number(said);
   if (Number.isSafeInteger(n) && n >= 0) return n;
-  throw new Refused(
-    'bad-figure',
-    `${pathOf(device) ?? 'A device'} has ${column.toUpperCase()} “${said}”, which is not a count of bytes. Was --bytes left out? Use: ${LSBLK_COMMAND}`,
-  );
+  throw new Refused(message('lsblk.not-bytes', { ...about(device, column), found: said }));
 }
+
+const about = (device: Device, column: string) => ({
+  device: calledIn(device),
+  column: column.toUpperCase(),
+  command: LSBLK_COMMAND,
+});
+
+/** A device as a sentence names it. */
+export const calledIn = (device: Device): Text => pathOf(device) ?? message('lsblk.some-device');
 
 export function figure(device: Device, column: 'size' | 'start'): number {
   const n = optionalFigure(device, column);
   if (n !== undefined) return n;
-  throw new Refused(
-    'column-missing',
-    `It is not told at which sector ${pathOf(device) ?? 'a device'} starts or how large it is (${column.toUpperCase()}). Paste the whole output of: ${LSBLK_COMMAND}`,
-  );
+  throw new Refused(message('lsblk.no-figure', about(device, column)));
 }
 
 export function pathOf(device: Device): string | undefined {

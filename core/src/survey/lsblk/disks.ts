@@ -7,11 +7,12 @@ import {
   nameOf,
   optionalFigure,
   partitionsOf,
-  pathOf,
+  calledIn,
   word,
   type Device,
 } from './device.js';
 import { devicesIn } from './text.js';
+import { message } from '../../words/index.js';
 
 /** Devices of the kernel's own that are no disks of the machine. */
 const NO_DISK = /^(?:zram|ram|fd|loop|nbd|sr)\d/;
@@ -31,11 +32,7 @@ export function disksIn(text: string): Device[] {
       d['type'] === 'disk' || (d['type'] === undefined && (children(d).length > 0 || !isInside(d, devices))),
   );
   const standing = disks.filter((d) => !NO_DISK.test(nameOf(d)) && optionalFigure(d, 'size') !== 0);
-  if (standing.length === 0)
-    throw new Refused(
-      'no-disk',
-      'lsblk lists no disk here. Run it for the whole machine, or for the disk, not for one partition.',
-    );
+  if (standing.length === 0) throw new Refused(message('lsblk.no-disk'));
   refuseLost(devices, standing);
   return [...standing].sort((a, b) => likelihood(a) - likelihood(b));
 }
@@ -69,16 +66,18 @@ function refuseLost(devices: readonly Device[], disks: readonly Device[]): void 
   const bare = disks.find((d) => word(d, 'pttype') !== undefined && partitionsOf(d).length === 0);
   if (lost.length > 0 && bare)
     throw new Refused(
-      'bad-list',
-      `${pathOf(bare) ?? 'The disk'} is listed without partitions, and ${pathOf(lost[0]!) ?? 'a partition'} stands beside it. Paste the whole output of: ${LSBLK_COMMAND}`,
+      message('lsblk.partition-beside', {
+        disk: calledIn(bare),
+        partition: calledIn(lost[0]!),
+        command: LSBLK_COMMAND,
+      }),
     );
   const joined = disks
     .flatMap(children)
     .find((c) => JOINED.test(word(c, 'type') ?? '') && children(c).some(isPartition));
   if (joined && disks.every((d) => partitionsOf(d).length === 0))
     throw new Refused(
-      'joined',
-      `The disks here are members of ${pathOf(joined) ?? 'one device'} (${word(joined, 'type')}), and the partitions are on that. Only disks that stand alone are planned.`,
+      message('lsblk.joined', { device: calledIn(joined), type: word(joined, 'type') ?? '' }),
     );
 }
 

@@ -23,6 +23,7 @@ import {
 } from './device.js';
 import { EXTENDED, listedSurvey } from '../from-listing.js';
 import { disksIn } from './disks.js';
+import { message } from '../../words/index.js';
 
 /** Disks that a pasted text lists, for choosing one: path and size in bytes. */
 export interface ListedDisk {
@@ -40,7 +41,7 @@ export function surveyFromLsblk(text: string, identity: SurveyIdentity, path?: s
   return answering(() => {
     const disks = disksIn(text);
     const disk = path ? disks.find((d) => pathOf(d) === path) : disks[0];
-    if (!disk) throw new Refused('no-disk', `There is no disk “${path}” in this output.`);
+    if (!disk) throw new Refused(message('lsblk.no-such-disk', { path: path! }));
     const others = disks.filter((d) => d !== disk).map(otherDisk);
     const survey = surveyOf(disk, identity);
     return { ok: true, survey: others.length > 0 ? { ...survey, otherDisks: others } : survey };
@@ -79,10 +80,7 @@ function surveyOf(device: Device, identity: SurveyIdentity): Survey {
   const sizeBytes = figure(device, 'size');
   const sectorBytes = optionalFigure(device, 'log-sec') ?? 512;
   if (sectorBytes !== 512 && sectorBytes !== 4096)
-    throw new Refused(
-      'bad-figure',
-      `LOG-SEC is ${sectorBytes}; disks have logical sectors of 512 or 4096 bytes.`,
-    );
+    throw new Refused(message('lsblk.sector-size', { found: sectorBytes }));
   const inOrder = partitionsOf(device)
     .map((child, i) => partitionOf(child, i, sectorBytes))
     .sort((a, b) => a.start - b.start);
@@ -114,16 +112,12 @@ function styleOf(device: Device): TableStyle | 'none' {
       .find(Boolean);
   if (said === 'gpt') return 'gpt';
   if (said === 'dos') return 'mbr';
-  if (said !== undefined)
-    throw new Refused('bad-figure', `PTTYPE is “${said}”; only gpt and dos tables are planned here.`);
+  if (said !== undefined) throw new Refused(message('lsblk.table-unknown', { found: said }));
   if (partitionsOf(device).length === 0) return 'none';
   const guid = partitionsOf(device).some((c) => (word(c, 'parttype') ?? '').length === 36);
   const byte = partitionsOf(device).some((c) => /^0x/.test(word(c, 'parttype') ?? ''));
   if (guid || byte) return guid ? 'gpt' : 'mbr';
-  throw new Refused(
-    'column-missing',
-    `The style of the table is not told. Ask for the column PTTYPE: ${LSBLK_COMMAND}`,
-  );
+  throw new Refused(message('lsblk.no-table-style', { command: LSBLK_COMMAND }));
 }
 
 function partitionOf(child: Device, index: number, sectorBytes: number): SurveyPartition {

@@ -9,7 +9,7 @@ const IDENTITY = { id: 'survey-1', takenAt: '2026-05-04T07:30:00.000Z' };
 
 function surveyOf(text: string, path?: string): Survey {
   const outcome = surveyFromLsblk(text, IDENTITY, path);
-  if (!outcome.ok) throw new Error(outcome.refusal.message);
+  if (!outcome.ok) throw new Error(outcome.refusal.says.code);
   return outcome.survey;
 }
 const refusalOf = (text: string) => {
@@ -64,8 +64,7 @@ test('what is stacked on partitions is inside them', () => {
 
 test('an unknown column is told as that', () => {
   expect(refusalOf(printed('unknown-column.txt'))).toMatchObject({
-    code: 'not-json',
-    message: expect.stringContaining('does not know a column'),
+    says: { code: 'lsblk.column-unknown' },
   });
 });
 
@@ -110,7 +109,7 @@ test.each([
       { name: 'sda', type: 'disk', size: 64e9, pttype: 'gpt' },
       { name: 'other1', type: 'part', size: 1e9, start: 2048 },
     ],
-    'bad-list',
+    'lsblk.partition-beside',
   ],
   [
     'disks that are members of one',
@@ -130,7 +129,7 @@ test.each([
         ],
       },
     ],
-    'joined',
+    'lsblk.joined',
   ],
   [
     'nothing but what the kernel makes',
@@ -138,9 +137,9 @@ test.each([
       { name: 'zram0', type: 'disk', size: 4e9 },
       { name: 'sdb', type: 'disk', size: 0 },
     ],
-    'no-disk',
+    'lsblk.no-disk',
   ],
-])('%s: refused', (_, devices, code) => expect(refusalOf(json(devices))?.code).toBe(code));
+])('%s: refused', (_, devices, code) => expect(refusalOf(json(devices))?.says.code).toBe(code));
 
 test('a table without partitions is empty where nothing stands beside it', () =>
   expect(surveyOf(json([{ name: 'sda', type: 'disk', size: 64e9, pttype: 'gpt' }])).partitions).toEqual([]));
@@ -197,5 +196,5 @@ const here = spawnSync('lsblk', ['--version']).status === 0 ? test : test.skip;
 here('the command that is asked for runs here, and what it prints can be read', () => {
   const { stdout } = spawnSync('bash', ['-c', LSBLK_COMMAND], { encoding: 'utf8' });
   const outcome = disksInLsblk(stdout);
-  expect(outcome.ok ? outcome.disks.length > 0 : outcome.refusal.code === 'no-disk').toBe(true);
+  expect(outcome.ok ? outcome.disks.length > 0 : outcome.refusal.says.code === 'lsblk.no-disk').toBe(true);
 });

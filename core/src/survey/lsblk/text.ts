@@ -1,5 +1,6 @@
 import { Refused } from '../outcome.js';
 import { LSBLK_COMMAND, nameOf, type Device } from './device.js';
+import { message } from '../../words/index.js';
 
 const LONGEST_TEXT = 4 * 1024 * 1024;
 /** Lines of grep: `/sys/class/block/sda1/start:2048`. */
@@ -7,14 +8,9 @@ const SYS_LINE = /^\/sys\/(?:class\/)?block\/(?:[^/\s]+\/)?([^/\s]+)\/(start|par
 
 /** The devices in a pasted text, as lsblk lists them, with what /sys tells of them beneath the JSON. */
 export function devicesIn(text: string): Device[] {
-  if (text.length > LONGEST_TEXT)
-    throw new Refused('too-large', 'This is more text than lsblk prints for any machine.');
+  if (text.length > LONGEST_TEXT) throw new Refused(message('lsblk.too-long'));
   const list = (parse(jsonIn(text)) as { blockdevices?: unknown } | null)?.blockdevices;
-  if (!Array.isArray(list))
-    throw new Refused(
-      'not-lsblk',
-      `This JSON has no “blockdevices”, so it is not lsblk’s. Paste the whole output of: ${LSBLK_COMMAND}`,
-    );
+  if (!Array.isArray(list)) throw new Refused(message('lsblk.no-list', { command: LSBLK_COMMAND }));
   const facts = new Map<string, Record<string, number>>();
   for (const [, name, what, said] of text.matchAll(SYS_LINE))
     facts.set(name!, { ...facts.get(name!), [what === 'start' ? 'start' : 'partn']: Number(said) });
@@ -32,10 +28,12 @@ function parse(json: string): unknown {
     return JSON.parse(json);
   } catch (error) {
     const reason = error instanceof Error ? error.message : String(error);
-    const unknown = /unknown column/.test(json)
-      ? 'This lsblk does not know a column that was asked for. Use the command as it stands here'
-      : `This is not JSON (${reason}). Paste the whole output, from the first “{” on`;
-    throw new Refused('not-json', `${unknown}: ${LSBLK_COMMAND}`);
+    const command = LSBLK_COMMAND;
+    throw new Refused(
+      /unknown column/.test(json)
+        ? message('lsblk.column-unknown', { command })
+        : message('lsblk.not-json', { reason, command }),
+    );
   }
 }
 

@@ -1,5 +1,7 @@
 import { Block, type ByteSource } from '../../bytes/index.js';
 import type { Recognised } from '../reading.js';
+import { message } from '../../words/index.js';
+import { unreadAs } from '../unread.js';
 
 /** APFS container superblock (Apple File System Reference, nx_superblock_t). Space is shared by its volumes; its use is told by macOS only. */
 export function probeApfs(source: ByteSource): Recognised | undefined {
@@ -13,7 +15,7 @@ export function probeApfs(source: ByteSource): Recognised | undefined {
       uuid: block.uuid(72),
       blockBytes,
       sizeBytes: block.u64(40) * blockBytes,
-      unread: ['its used space: macOS tells it'],
+      unread: [unreadAs(message('read.apfs-used'))],
     },
   };
 }

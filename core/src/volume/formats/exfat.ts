@@ -1,6 +1,8 @@
 import { BitCounter, Block, ReadFault, type ByteSource } from '../../bytes/index.js';
 import { checkReach, told, unlessUnreadable, usedFacts, type Recognised, type Volume } from '../reading.js';
 import { serial } from './fat/fat.js';
+import { message } from '../../words/index.js';
+import { unreadAs } from '../unread.js';
 
 /** exFAT, as its published specification gives it (section numbers of that). */
 interface Exfat {
@@ -53,7 +55,7 @@ function measure(exfat: Exfat): Partial<Volume> {
   const named = told('label', label && label.utf16(2, Math.min(11, label.u8(1))));
   const bitmap = entries.find((e) => e.u8(0) === ENTRY.bitmap);
   const counted = bitmap && unlessUnreadable(() => countUsed(exfat, bitmap));
-  if (!counted) return { ...named, unread: ['its map of used clusters'] };
+  if (!counted) return { ...named, unread: [unreadAs(message('read.cluster-map'))] };
   const { ones, last } = counted;
   return {
     ...named,
@@ -83,12 +85,12 @@ function countUsed(exfat: Exfat, entry: Block) {
     counter.add(readCluster(exfat, cluster, length).bytes);
     left -= length;
   }
-  if (!counter.full) throw new ReadFault('the map of clusters is shorter than the volume');
+  if (!counter.full) throw new ReadFault(message('read.cluster-map-short'));
   return counter.count();
 }
 
 function readCluster(exfat: Exfat, cluster: number, length: number): Block {
-  if (cluster < 2 || cluster >= exfat.clusters + 2) throw new ReadFault('a cluster lies outside the volume');
+  if (cluster < 2 || cluster >= exfat.clusters + 2) throw new ReadFault(message('read.cluster-outside'));
   return Block.at(exfat.source, exfat.heapAt + (cluster - 2) * exfat.clusterBytes, length);
 }
 

@@ -1,5 +1,7 @@
 import { BitCounter, Block, isPowerOfTwo, ReadFault, uuidFrom, type ByteSource } from '../../bytes/index.js';
 import { checkReach, told, unlessUnreadable, usedFacts, type Recognised, type Volume } from '../reading.js';
+import { message } from '../../words/index.js';
+import { unreadAs } from '../unread.js';
 
 const HEADER_AT = 1024;
 const UNMOUNTED = 1 << 8;
@@ -45,7 +47,7 @@ function measure(source: ByteSource, header: Block, blockBytes: number, blocks: 
     const length = Math.min(count * blockBytes, Math.ceil(blocks / 8));
     counter.add(Block.at(source, header.u32be(extent) * blockBytes, length).bytes);
   }
-  if (!counter.full) return { ...told('label', label), unread: ['its map of used blocks'] };
+  if (!counter.full) return { ...told('label', label), unread: [unreadAs(message('read.block-map'))] };
   const { ones, last } = counter.count();
   return {
     ...told('label', label),
@@ -61,6 +63,6 @@ function rootName(source: ByteSource, header: Block, blockBytes: number): string
   const nodeBytes = head.u16be(14 + 18);
   const leaf = Block.at(source, catalogAt + head.u32be(14 + 10) * nodeBytes, nodeBytes);
   const record = leaf.u16be(nodeBytes - 2);
-  if (leaf.u32be(record + 2) !== ROOT_PARENT) throw new ReadFault('the catalog does not begin with the root');
+  if (leaf.u32be(record + 2) !== ROOT_PARENT) throw new ReadFault(message('read.catalog-root'));
   return leaf.utf16(record + 8, Math.min(255, leaf.u16be(record + 6)), false);
 }

@@ -6,6 +6,12 @@ export const documents = {
     `This ${what} was written by a newer version of Rhizotome (format ${version}; this version reads up to ${known}). Update Rhizotome to open it. Nothing was changed.`,
   'document.shape': ({ what, path, problem }: { what: string; path: string; problem: string }) =>
     `This ${what} cannot be read${path ? ` at ${path}` : ''}: ${problem}`,
+  'document.neither': ({ firstLine, reason }: { firstLine: string; reason: string }) =>
+    `This is neither notation (it would begin with “${firstLine}”) nor JSON: ${reason}.`,
+  'document.other-format': () =>
+    'This JSON is neither of the format “rhizotome/machine” nor “rhizotome/survey”.',
+  'document.other-survey': ({ survey }: { survey: string }) =>
+    `plan.surveyId: the plan rests on survey “${survey}”, and that is not the one here.`,
   'begin.not-known': () =>
     'This is neither a report, nor lsblk output, nor a machine, survey or plan of Rhizotome. Paste the whole text, or drop the file.',
   'begin.at-line': ({ line, problem }: { line: number; problem: string }) => `Line ${line}: ${problem}`,

@@ -14,9 +14,11 @@ import { notation } from './notation.js';
 import { overview } from './overview.js';
 import { practice } from './practice.js';
 import { proposals } from './proposals.js';
+import { imageFaults, readFaults, surveyFaults } from './reading.js';
 import { refusals } from './refusals.js';
 import { report } from './report.js';
 import { runbook } from './runbook.js';
+import { shapeFaults } from './shape.js';
 import { sizeFaults } from './size-faults.js';
 import { sizes } from './sizes.js';
 import { standing } from './standing.js';
@@ -29,6 +31,10 @@ export const english = {
   ...sizes,
   ...sizeFaults,
   ...notation,
+  ...readFaults,
+  ...imageFaults,
+  ...surveyFaults,
+  ...shapeFaults,
   ...refusals,
   ...damage,
   ...hands,

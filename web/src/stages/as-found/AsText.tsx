@@ -4,6 +4,7 @@ import { useState } from 'react';
 import type { WayProps } from './WaysIn.js';
 import classes from './ReadDisk.module.css';
 import { words } from '../../words/words.js';
+import { text as textOf } from '../../words/say.js';
 
 const EXAMPLE = `rhizotome 2
 disk, size 500GB, table gpt
@@ -17,8 +18,9 @@ export function AsText({ identity, adopt }: WayProps) {
   const read = () => {
     const outcome = readDocument(text, identity());
     if (!outcome.ok) {
-      const { line, column, message } = outcome.problem;
-      setProblem(line === undefined ? message : words['as-found.line-column'](line, column ?? 1, message));
+      const { line, column, says } = outcome.problem;
+      const why = textOf(says);
+      setProblem(line === undefined ? why : words['as-found.line-column'](line, column ?? 1, why));
     } else if (!outcome.value.survey) setProblem(words['as-found.text-describes-no-disk']());
     // A text read twice is two readings: a survey is never changed.
     else

@@ -17,7 +17,7 @@ import {
 } from '@rhizotome/core';
 import { useState } from 'react';
 import { useOpenState } from '../../open/context.js';
-import { say } from '../../words/say.js';
+import { say, text as textOf } from '../../words/say.js';
 import { words } from '../../words/words.js';
 import { HandRows } from './HandRows.js';
 import type { WayProps } from './WaysIn.js';
@@ -64,7 +64,7 @@ export function ByHand({ identity, adopt }: WayProps) {
     const text = lines.map(lineOf).join('\n');
     const outcome = surveyFromHand({ diskBytes: disk.bytes, sectorBytes: 512, style, text }, identity());
     if (outcome.ok) adopt(outcome.survey);
-    else setProblem(outcome.refusal.message);
+    else setProblem(textOf(outcome.refusal.says));
   };
   return (
     <div className={classes.stack}>

@@ -1,5 +1,5 @@
 import { Button, FileButton, Loader, TextInput } from '@mantine/core';
-import { formatBinary, formatBoth, type CapturedFile } from '@rhizotome/core';
+import { formatBinary, formatBoth, type CapturedFile, type ReadingStep } from '@rhizotome/core';
 import { useRef, useState, type DragEvent } from 'react';
 import { words } from '../../words/words.js';
 import { useFiles, type Files } from './useFiles.js';
@@ -70,7 +70,7 @@ function Reading({ files: { reading, stop } }: { files: Files }) {
       <span>
         {words['as-found.reading-file'](
           name,
-          progress?.at ?? words['as-found.table'](),
+          whereAt(progress?.at),
           progress ? formatBinary(progress.bytesRead) : null,
         )}
       </span>
@@ -80,6 +80,11 @@ function Reading({ files: { reading, stop } }: { files: Files }) {
     </div>
   );
 }
+
+const whereAt = (at: ReadingStep | undefined) =>
+  at?.kind === 'partition'
+    ? words['reading.partition'](at.number, at.done + 1, at.of)
+    : words['as-found.table']();
 
 function HowToCapture() {
   return (

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import type { WayProps } from './WaysIn.js';
 import classes from './ReadDisk.module.css';
 import { words } from '../../words/words.js';
+import { text as textOf } from '../../words/say.js';
 
 /** Output of lsblk, pasted. With several disks, which one is asked. */
 export function LsblkWay({ identity, adopt }: WayProps) {
@@ -17,9 +18,9 @@ export function LsblkWay({ identity, adopt }: WayProps) {
   const read = () => {
     const outcome = surveyFromLsblk(text, identity(), path);
     if (outcome.ok) adopt(outcome.survey);
-    else setProblem(outcome.refusal.message);
+    else setProblem(textOf(outcome.refusal.says));
   };
-  const refusal = problem ?? (listed && !listed.ok ? listed.refusal.message : null);
+  const refusal = problem ?? (listed && !listed.ok ? textOf(listed.refusal.says) : null);
   return (
     <div className={classes.stack}>
       <div>

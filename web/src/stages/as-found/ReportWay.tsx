@@ -106,14 +106,14 @@ function disksIn(text: string) {
   const read = readReport(text);
   if (!read.ok) return { ok: false as const, why: reportFaultSays(read.fault) as Text };
   const told = toldDisks(read.value);
-  if (!told.ok) return { ok: false as const, why: told.refusal.message as Text };
+  if (!told.ok) return { ok: false as const, why: told.refusal.says as Text };
   return { ok: true as const, report: read.value, disks: told.disks };
 }
 
 function problemOf(outcome: Extract<ReturnType<typeof takeReport>, { ok: false }>): Text {
   switch (outcome.why) {
     case 'disk':
-      return outcome.refusal.message;
+      return outcome.refusal.says;
     case 'refused':
       return refusalSays(outcome.refusal, 512);
     case 'not-plannable':

@@ -1,7 +1,8 @@
-import { type Volume } from '@rhizotome/core';
+import { unreadSays, type Volume } from '@rhizotome/core';
 import classes from './FoundTable.module.css';
 import { words } from '../../words/words.js';
 import { volumeName } from '../../words/names.js';
+import { text as textOf } from '../../words/say.js';
 
 /** What else was read of a volume: its state, what helps to recognise it, and what could not be read. */
 export function VolumeFacts({ volume, size }: { volume: Volume; size: number }) {
@@ -19,7 +20,7 @@ export function VolumeFacts({ volume, size }: { volume: Volume; size: number }) 
     contents?.loaders?.length ? words['as-found.loaders'](contents.loaders.join(', ')) : null,
     contents?.fstab === undefined ? null : words['as-found.mount-table-read'](),
     inside?.length ? words['as-found.inside'](insideInWords(inside)) : null,
-    unread ? words['as-found.not-read'](unread.join('; ')) : null,
+    unread ? words['as-found.not-read'](unread.map((kept) => textOf(unreadSays(kept))).join('; ')) : null,
   ].filter((f) => f !== null);
   return (
     <div className={`small ${classes.facts}`}>

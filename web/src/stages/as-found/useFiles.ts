@@ -10,6 +10,8 @@ import {
 import { useEffect, useRef, useState } from 'react';
 import { readDisk, type Progress } from '../../workers/read-disk.js';
 import type { WayProps } from './WaysIn.js';
+import { text as textOf } from '../../words/say.js';
+import { words } from '../../words/words.js';
 
 /** Files that are given one after the other: an image is read at once, two ends wait for each other and the disk's size. */
 export function useFiles({ identity, adopt }: WayProps) {
@@ -34,7 +36,7 @@ export function useFiles({ identity, adopt }: WayProps) {
     cancel.current = null;
     setReading(null);
     if (outcome.ok) adopt(outcome.survey);
-    else setProblem(`“${file.name}”: ${outcome.refusal.message}`);
+    else setProblem(words['reading.of-file'](file.name, textOf(outcome.refusal.says)));
   };
   const take = async (files: readonly File[], asked?: End) => {
     setProblem(null);
@@ -70,7 +72,7 @@ export function useFiles({ identity, adopt }: WayProps) {
       if (!head || !tail || !size) return;
       const outcome = surveyFromCapture({ head, tail, diskBytes: size }, identity());
       if (outcome.ok) adopt(outcome.survey);
-      else setProblem(outcome.refusal.message);
+      else setProblem(textOf(outcome.refusal.says));
     },
   };
 }

@@ -15,6 +15,12 @@ export const asFound = {
   'as-found.loaders': (names: string) => `loaders: ${names}`,
   'as-found.mount-table-read': () => 'mount table read',
   'as-found.inside': (insideInWords: string) => `inside: ${insideInWords}`,
+  'reading.partition': (number: number, nth: number, of: number) => `partition ${number} (${nth} of ${of})`,
+  'reading.of-file': (file: string, why: string) => `“${file}”: ${why}`,
+  'reading.file-gone': (file: string) =>
+    `“${file}” could not be read to the end. It may have been changed or moved. Choose it again.`,
+  'reading.failed': (file: string, why: string) => `Reading “${file}” failed: ${why}.`,
+  'reading.reader-not-started': () => 'the reader could not be started',
   'as-found.not-read': (why: string) => `not read: ${why}`,
   'as-found.at': (mountPoint: string) => ` at ${mountPoint}`,
   'as-found.as-found': () => 'As found',

@@ -1,5 +1,6 @@
 import { Block, decodeUtf8, ReadFault } from '../../../bytes/index.js';
 import { groupAt, type Ext } from './superblock.js';
+import { message } from '../../../words/index.js';
 
 const ROOT_INODE = 2;
 const FLAG = { extents: 0x80000, inlineData: 0x10000000, encrypted: 0x800 } as const;
@@ -28,7 +29,7 @@ interface Inode {
 export function readTextFile(ext: Ext, path: string): string | undefined {
   const found = walk(ext, path);
   if (found?.type !== TYPE.regular) return undefined;
-  if (found.sizeBytes > MOST.fileBytes) throw new ReadFault(`${path} is too large to be what it should be`);
+  if (found.sizeBytes > MOST.fileBytes) throw new ReadFault(message('read.file-too-large', { path }));
   return decodeUtf8(contentOf(ext, found, MOST.fileBytes));
 }
 
@@ -50,7 +51,7 @@ function walk(ext: Ext, path: string): Inode | undefined {
       behind.push(inode);
       continue;
     }
-    if (++links > MOST.links) throw new ReadFault('symbolic links lead in a circle');
+    if (++links > MOST.links) throw new ReadFault(message('read.links-in-circle'));
     const target = linkTarget(ext, inode);
     if (target.startsWith('/')) behind.length = 1;
     names = [...partsOf(target), ...names];
@@ -67,7 +68,7 @@ function linkTarget(ext: Ext, inode: Inode): string {
 }
 
 function readInode(ext: Ext, number: number): Inode {
-  if (number < 1) throw new ReadFault('a directory points to no inode');
+  if (number < 1) throw new ReadFault(message('read.no-inode'));
   const group = groupAt(ext, Math.floor((number - 1) / ext.inodesPerGroup));
   const at = group.inodeTable * ext.blockBytes + ((number - 1) % ext.inodesPerGroup) * ext.inodeBytes;
   const block = Block.at(ext.source, at, 128);
@@ -81,7 +82,7 @@ function entryIn(ext: Ext, directory: Inode, wanted: string): number | undefined
   const content = new Block(contentOf(ext, directory, MOST.directoryBytes));
   for (let at = 0; at + 8 <= content.length;) {
     const length = content.u16(at + 4);
-    if (length < 8) throw new ReadFault('a directory entry has no length');
+    if (length < 8) throw new ReadFault(message('read.entry-without-length'));
     const inode = content.u32(at);
     const nameBytes = content.u8(at + 6);
     if (inode !== 0 && nameBytes > 0 && decodeUtf8(content.slice(at + 8, nameBytes).bytes) === wanted)
@@ -93,15 +94,14 @@ function entryIn(ext: Ext, directory: Inode, wanted: string): number | undefined
 
 /** The bytes of a file or directory, at most `most`. */
 function contentOf(ext: Ext, inode: Inode, most: number): Uint8Array {
-  if (inode.flags & (FLAG.inlineData | FLAG.encrypted))
-    throw new ReadFault('a file is kept in a form that is not read here');
+  if (inode.flags & (FLAG.inlineData | FLAG.encrypted)) throw new ReadFault(message('read.file-form'));
   const size = Math.min(inode.sizeBytes, most);
   const whole = new Uint8Array(size);
   const put = (logical: number, physical: number, blocks: number) => {
     const to = logical * ext.blockBytes;
     const length = Math.min(size - to, blocks * ext.blockBytes);
     if (length <= 0) return;
-    if (physical + blocks > ext.blocks) throw new ReadFault('a file reaches beyond the volume');
+    if (physical + blocks > ext.blocks) throw new ReadFault(message('read.file-outside'));
     whole.set(Block.at(ext.source, physical * ext.blockBytes, length).bytes, to);
   };
   if (inode.flags & FLAG.extents)
@@ -113,10 +113,9 @@ function contentOf(ext: Ext, inode: Inode, most: number): Uint8Array {
 type Put = (logical: number, physical: number, blocks: number) => void;
 
 function putExtents(ext: Ext, node: Block, put: Put, budget: { left: number }, depthLeft: number): void {
-  if (node.u16(0) !== EXTENT_MAGIC) throw new ReadFault('the list of a file’s blocks is damaged');
+  if (node.u16(0) !== EXTENT_MAGIC) throw new ReadFault(message('read.blocks-damaged'));
   const depth = node.u16(6);
-  if (depth > depthLeft || budget.left-- <= 0)
-    throw new ReadFault('the list of a file’s blocks does not end');
+  if (depth > depthLeft || budget.left-- <= 0) throw new ReadFault(message('read.blocks-endless'));
   for (let i = 0; i < node.u16(2); i++) {
     const at = 12 + i * 12;
     if (depth === 0) {
@@ -134,7 +133,7 @@ function putExtents(ext: Ext, node: Block, put: Put, budget: { left: number }, d
 function putMapped(ext: Ext, inode: Block, size: number, put: Put): void {
   const count = Math.ceil(size / ext.blockBytes);
   const perBlock = ext.blockBytes / 4;
-  if (count > 12 + perBlock) throw new ReadFault('a directory is larger than is read here');
+  if (count > 12 + perBlock) throw new ReadFault(message('read.directory-too-large'));
   const single = count > 12 ? inode.u32(40 + 48) : 0;
   const indirect = single ? Block.at(ext.source, single * ext.blockBytes, ext.blockBytes) : undefined;
   for (let i = 0; i < count; i++) {

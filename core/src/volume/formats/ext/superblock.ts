@@ -1,4 +1,5 @@
 import { Block, ReadFault, type ByteSource } from '../../../bytes/index.js';
+import { message } from '../../../words/index.js';
 
 /** Feature bits of the superblock that change how the volume is laid out or named (ext4 on-disk format, "Super Block"). */
 const COMPAT = { journal: 0x4, sparseSuper2: 0x200 } as const;
@@ -168,7 +169,7 @@ function* decodeGroups(ext: Ext, at: number, count: number): Generator<Group> {
 
 /** One group’s descriptor. @throws ReadFault */
 export function groupAt(ext: Ext, group: number): Group {
-  if (group >= ext.groups) throw new ReadFault('a block group lies outside the volume');
+  if (group >= ext.groups) throw new ReadFault(message('read.group-outside'));
   const perBlock = Math.floor(ext.blockBytes / ext.descriptorBytes);
   const table = Math.floor(group / perBlock);
   const at =

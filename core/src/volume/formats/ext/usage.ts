@@ -1,6 +1,7 @@
 import { Block, countBits, ReadFault } from '../../../bytes/index.js';
 import { checkReach } from '../../reading.js';
 import { GROUP_FLAG, groupsOf, hasSuperblock, RO_COMPAT, type Ext, type Group } from './superblock.js';
+import { message } from '../../../words/index.js';
 
 /** 128 TiB at the usual 128 MiB a group. */
 const MOST_GROUPS = 2 ** 20;
@@ -8,15 +9,14 @@ const MOST_GROUPS = 2 ** 20;
 /** Free blocks by the descriptors' sum, and the last block in use. @throws ReadFault */
 export function usageOf(ext: Ext): { readonly freeBlocks: number; readonly lastUsedBlock: number } {
   checkReach(ext.source, ext.blocks * ext.blockBytes);
-  if (ext.groups > MOST_GROUPS)
-    throw new ReadFault('it says that it has more block groups than any disk has room for');
+  if (ext.groups > MOST_GROUPS) throw new ReadFault(message('read.too-many-groups'));
   const groups = [...groupsOf(ext)];
   const freeBlocks = groups.reduce((sum, group) => sum + group.free, 0) * ext.clusterBlocks;
   for (let i = groups.length - 1; i >= 0; i--) {
     const last = lastUsedIn(ext, groups[i]!, i);
     if (last !== undefined) return { freeBlocks, lastUsedBlock: last };
   }
-  throw new ReadFault('no block of the volume is marked as used');
+  throw new ReadFault(message('read.nothing-used'));
 }
 
 /** Maps are read from the end only until one has a used block; an empty group's map is not read at all. */
@@ -28,7 +28,7 @@ function lastUsedIn(ext: Ext, group: Group, index: number): number | undefined {
   const checksummed = (ext.roCompat & (RO_COMPAT.groupChecksums | RO_COMPAT.metadataChecksums)) !== 0;
   if (checksummed && group.flags & GROUP_FLAG.blockMapNotMade) return lastOwnBlock(ext, group, index);
   if (group.blockBitmap < ext.firstDataBlock || group.blockBitmap >= ext.blocks)
-    throw new ReadFault(`the block map of group ${index} lies outside the volume`);
+    throw new ReadFault(message('read.group-map-outside', { group: index }));
   const map = Block.at(ext.source, group.blockBitmap * ext.blockBytes, Math.ceil(clusters / 8));
   const { last } = countBits(map.bytes, clusters);
   return last < 0 ? undefined : Math.min(first + blocks, first + (last + 1) * ext.clusterBlocks) - 1;

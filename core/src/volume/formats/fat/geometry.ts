@@ -1,5 +1,6 @@
 import { Block, isPowerOfTwo, ReadFault, type ByteSource } from '../../../bytes/index.js';
 import { BPB, ENTRY_BYTES, LEAST_FAT16_CLUSTERS } from './layout.js';
+import { message } from '../../../words/index.js';
 
 /** Layout of a FAT volume. Places and sizes in bytes of the volume. */
 export interface FatGeometry {
@@ -82,8 +83,8 @@ export function readDirectory(source: ByteSource, fat: FatGeometry, cluster: num
   const pieces: Uint8Array[] = [];
   const most = Math.max(1, Math.ceil(MOST_DIRECTORY_BYTES / fat.clusterBytes));
   for (let at = cluster || fat.rootCluster; at < endMark(fat.bits); at = nextCluster(source, fat, at)) {
-    if (at < 2 || at >= fat.clusters + 2) throw new ReadFault('a directory’s chain leaves the volume');
-    if (pieces.length >= most) throw new ReadFault('a directory’s chain does not end');
+    if (at < 2 || at >= fat.clusters + 2) throw new ReadFault(message('read.chain-outside'));
+    if (pieces.length >= most) throw new ReadFault(message('read.chain-endless'));
     pieces.push(Block.at(source, fat.dataAt + (at - 2) * fat.clusterBytes, fat.clusterBytes).bytes);
     if (endsHere(pieces.at(-1)!)) break;
   }

@@ -1,5 +1,6 @@
 import { ReadFault, type Block } from '../../../bytes/index.js';
 import { ATTRIBUTE, type Attribute } from './record.js';
+import { message } from '../../../words/index.js';
 
 const SUBNODE = 1;
 const LAST = 2;
@@ -20,7 +21,7 @@ export function findInIndex(
   if (!root?.resident) return undefined;
   let step = search(root.value, 16, upperCaseName);
   for (let visited = 0; step.kind === 'below'; visited++) {
-    if (!allocation || visited >= MOST_BLOCKS) throw new ReadFault('a directory’s tree does not end');
+    if (!allocation || visited >= MOST_BLOCKS) throw new ReadFault(message('read.tree-endless'));
     step = search(readBlock(allocation, step.vcn), 24, upperCaseName);
   }
   return step.kind === 'found' ? step.record : undefined;
@@ -37,7 +38,7 @@ function search(block: Block, header: number, wanted: string): Step {
   for (let at = header + block.u32(header); at < end;) {
     const length = block.u16(at + 8);
     const flags = block.u16(at + 12);
-    if (length < 16) throw new ReadFault('a directory entry has no length');
+    if (length < 16) throw new ReadFault(message('read.entry-without-length'));
     const order = flags & LAST ? -1 : compare(wanted, nameAt(block, at));
     if (order === 0) return { kind: 'found', record: block.u32(at) + block.u16(at + 4) * 2 ** 32 };
     if (order < 0)

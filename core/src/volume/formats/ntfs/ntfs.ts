@@ -9,6 +9,7 @@ import {
 } from '../../reading.js';
 import { findInIndex } from './directory.js';
 import { ATTRIBUTE, attributesOf, piecesOf, readAttribute, unprotect, type Attribute } from './record.js';
+import { message } from '../../../words/index.js';
 
 /** Numbers of the files that every volume has. */
 const FILE = { mft: 0, volume: 3, root: 5, bitmap: 6 } as const;
@@ -65,7 +66,7 @@ function sizeCode(byte: number): number {
 
 function recordSize(code: number, clusterBytes: number): number {
   const size = code > 0 ? code * clusterBytes : 2 ** -code;
-  if (!isPowerOfTwo(size, 256, 2 ** 16)) throw new ReadFault(`records are said to have ${size} bytes`);
+  if (!isPowerOfTwo(size, 256, 2 ** 16)) throw new ReadFault(message('read.record-size', { bytes: size }));
   return size;
 }
 
@@ -77,7 +78,7 @@ function measure(ntfs: Ntfs): Partial<Volume> {
     counter.add(piece);
     if (counter.full) break;
   }
-  if (!counter.full) throw new ReadFault('the cluster map is shorter than the volume');
+  if (!counter.full) throw new ReadFault(message('read.cluster-map-short'));
   const { ones, last } = counter.count();
   return {
     ...labelAndState(ntfs),
@@ -115,7 +116,7 @@ function recordNumber(ntfs: Ntfs, number: number): Block {
 
 function attribute(record: Block, type: number): Attribute {
   const found = attributesOf(record).find((a) => a.type === type);
-  if (!found) throw new ReadFault('a file record lacks the attribute that is needed');
+  if (!found) throw new ReadFault(message('read.no-attribute'));
   return found;
 }
 

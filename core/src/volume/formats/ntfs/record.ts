@@ -1,4 +1,5 @@
 import { Block, ReadFault, type ByteSource } from '../../../bytes/index.js';
+import { message } from '../../../words/index.js';
 
 /** Every structure of records is protected in strides of this many bytes. */
 const FIXUP_STRIDE = 512;
@@ -35,13 +36,13 @@ export type Attribute =
  */
 export function unprotect(raw: Uint8Array, signature: string): Block {
   const block = new Block(Uint8Array.from(raw));
-  if (block.latin(0, 4) !== signature) throw new ReadFault(`a record does not begin with ${signature}`);
+  if (block.latin(0, 4) !== signature) throw new ReadFault(message('read.record-mark', { mark: signature }));
   const at = block.u16(4);
   const count = block.u16(6);
   const check = block.u16(at);
   for (let i = 1; i < count; i++) {
     const end = i * FIXUP_STRIDE - 2;
-    if (block.u16(end) !== check) throw new ReadFault('a record was torn while it was written');
+    if (block.u16(end) !== check) throw new ReadFault(message('read.record-torn'));
     block.bytes[end] = block.u8(at + 2 * i);
     block.bytes[end + 1] = block.u8(at + 2 * i + 1);
   }
@@ -56,7 +57,7 @@ export function attributesOf(record: Block): Attribute[] {
     const type = record.u32(at);
     if (type === ATTRIBUTE.end) break;
     const length = record.u32(at + 4);
-    if (length < 24) throw new ReadFault('an attribute has no length');
+    if (length < 24) throw new ReadFault(message('read.attribute-without-length'));
     const attribute = record.slice(at, length);
     const isIndex = type === ATTRIBUTE.indexRoot || type === ATTRIBUTE.indexAllocation;
     if (attribute.u8(9) === 0 || isIndex) found.push(decodeAttribute(type, attribute));
@@ -82,9 +83,9 @@ function decodeRuns(attribute: Block, start: number): Run[] {
     const countBytes = head & 15;
     const stepBytes = head >> 4;
     const clusters = signed(attribute, at + 1, countBytes);
-    if (clusters <= 0) throw new ReadFault('a run of clusters has no length');
+    if (clusters <= 0) throw new ReadFault(message('read.run-without-length'));
     lcn += signed(attribute, at + 1 + countBytes, stepBytes);
-    if (lcn < 0) throw new ReadFault('a run of clusters begins before the volume');
+    if (lcn < 0) throw new ReadFault(message('read.run-before'));
     runs.push({ lcn: stepBytes === 0 ? null : lcn, clusters });
     at += 1 + countBytes + stepBytes;
   }
@@ -92,7 +93,7 @@ function decodeRuns(attribute: Block, start: number): Run[] {
 }
 
 function signed(block: Block, at: number, size: number): number {
-  if (size > 7) throw new ReadFault('a run of clusters is out of all bounds');
+  if (size > 7) throw new ReadFault(message('read.run-bounds'));
   let value = 0;
   for (let i = size - 1; i >= 0; i--) value = value * 256 + block.u8(at + i);
   return size > 0 && block.u8(at + size - 1) & 0x80 ? value - 256 ** size : value;
@@ -123,7 +124,7 @@ export function* piecesOf(
       runLeft -= length;
     }
   }
-  if (left > 0) throw new ReadFault('the clusters of a file are not all listed in its record');
+  if (left > 0) throw new ReadFault(message('read.clusters-missing'));
 }
 
 /** `length` bytes of an attribute from `offset`. @throws ReadFault */
@@ -144,5 +145,5 @@ export function readAttribute(
     }
     start = end;
   }
-  throw new ReadFault('a file is read beyond its clusters');
+  throw new ReadFault(message('read.beyond-clusters'));
 }

@@ -73,7 +73,7 @@ export function useGiven() {
     cancels.current.set(id, reading.cancel);
     const read = await reading.result;
     cancels.current.delete(id);
-    if (!read.ok) return put(id, { kind: 'failed', why: read.refusal.message });
+    if (!read.ok) return put(id, { kind: 'failed', why: read.refusal.says });
     const outcome = beginFromSurvey(read.survey, file.name.replace(/\.[^.]*$/, ''));
     if (!outcome.ok) put(id, { kind: 'failed', why: outcome.why });
     else if (outcome.kind === 'begins') put(id, { ...outcome, text: null });
