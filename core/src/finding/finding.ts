@@ -1,6 +1,6 @@
 import type { Edit, PartitionId } from '../plan/index.js';
 import type { SystemId } from '../system/index.js';
-import type { Code, Message, Phrase, Text } from '../words/index.js';
+import type { Code, Message, Phrase, RuleId, Text } from '../words/index.js';
 
 /** What a rule says of what it found. */
 export type FindingSays = Message<Extract<Code, `finding.${string}`>>;
@@ -24,7 +24,7 @@ export interface Remedy {
 export interface Finding {
   /** The rule's id and the object: stable while the plan changes elsewhere. */
   readonly id: string;
-  readonly rule: string;
+  readonly rule: RuleId;
   readonly level: Level;
   /** What is the matter, and why it matters. */
   readonly says: FindingSays;

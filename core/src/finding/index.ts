@@ -2,5 +2,5 @@ export { findingsPage } from './table.js';
 export { acceptEdit, isAcceptable } from './accept.js';
 export { countByLevel, findAll } from './find.js';
 export { LEVELS, type EvidenceItem, type Finding, type Level, type Remedy } from './finding.js';
-export type { Rule } from './rule.js';
+export { basisOf, type Rule } from './rule.js';
 export { RULES } from './rules.js';

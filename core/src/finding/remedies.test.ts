@@ -3,6 +3,7 @@ import { resolve } from 'node:path';
 import { apply, type Plan } from '../plan/index.js';
 import { surveysOf } from '../testing/builders.js';
 import { CASES, written, type Case } from '../testing/cases/index.js';
+import type { RuleId } from '../words/index.js';
 import { findAll } from './index.js';
 
 const PLANS = resolve(__dirname, '../testing/plans');
@@ -23,7 +24,7 @@ const blockersOf = (plan: Plan, { survey }: Case) =>
     .map((f) => f.id);
 
 /** What a system that has just come back, or got partitions of its own, asks for next; each is one press away. */
-const NEXT = ['no-root', 'efi-missing', 'efi-not-used', 'bios-boot-missing', 'start-lost'];
+const NEXT: readonly RuleId[] = ['no-root', 'efi-missing', 'efi-not-used', 'bios-boot-missing', 'start-lost'];
 
 /** Answers to a question: what they tell may be bad, and was so before. */
 const ANSWERS = ['remedy.is-encrypted', 'remedy.is-not-encrypted', 'remedy.already-off'];
@@ -49,7 +50,7 @@ function faultsIn(planned: Case): string[] {
           .filter((f) => !NEXT.includes(f.rule) || f.remedies.length === 0)
           .map((f) => f.id);
         // Its loaders were copied to another one first.
-        const goes = remedy.title.code === 'efi.replace' || finding.rule === 'retired-owns';
+        const goes = remedy.title.code === 'efi.replace';
         const lost = goes
           ? []
           : keptIds(planned.plan).filter((id) => !after.partitions.some((p) => p.from === id));

@@ -1,5 +1,13 @@
 import type { Planned } from '../plan/index.js';
-import { message, type FactCode, type Phrase, type Text, type ValueCode } from '../words/index.js';
+import {
+  message,
+  type RuleId,
+  type FactCode,
+  type Message,
+  type Phrase,
+  type Text,
+  type ValueCode,
+} from '../words/index.js';
 import type { EvidenceItem, Finding, FindingSays, Level, Remedy } from './finding.js';
 
 /** What a rule says of one object. `of` names it within the rule; the rule's own level stands where none is given. */
@@ -14,12 +22,13 @@ export interface Drafted {
 }
 
 export interface Rule {
-  readonly id: string;
+  readonly id: RuleId;
   readonly level: Level;
-  /** The standard's section, or that it is a rule of thumb. */
-  readonly basis: string;
   check(planned: Planned): readonly Drafted[];
 }
+
+/** What a rule rests on: the standard's section, or what kind of knowledge it is. */
+export const basisOf = (rule: RuleId): Message<`basis.${RuleId}`> => message(`basis.${rule}`);
 
 export function findingOf(rule: Rule, drafted: Drafted): Finding {
   return {

@@ -2,6 +2,7 @@ import { exactly } from '../schema/index.js';
 import { z } from 'zod';
 import type { BootEntries } from '../firmware/index.js';
 import { GIB } from '../quantity/index.js';
+import type { ShapeCode } from '../words/index.js';
 
 export const FIRMWARE_MODES = ['uefi', 'bios'] as const;
 export type FirmwareMode = (typeof FIRMWARE_MODES)[number];
@@ -139,10 +140,7 @@ export const MachineSchema = exactly<Machine>()(
     device: z
       .string()
       .max(64)
-      .regex(
-        /^(?:\/dev\/)?[A-Za-z0-9/_-]*$/,
-        'A device name is letters and digits, such as nvme0n1 or /dev/sda.',
-      ),
+      .regex(/^(?:\/dev\/)?[A-Za-z0-9/_-]*$/, 'shape.device' satisfies ShapeCode),
     otherDisks: z
       .array(z.strictObject({ name: z.string().max(80), sizeBytes: z.int().positive() }))
 

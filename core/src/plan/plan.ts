@@ -15,6 +15,7 @@ import { VOLUME_KINDS, type VolumeKind } from '../volume/index.js';
 import { InsideVolumeSchema, MOST_INSIDE, type InsideVolume } from './inside/volume.js';
 import { StartPlanSchema, type StartPlan } from './start-plan.js';
 import { WishSchema, type Wish } from './wish.js';
+import type { ShapeCode } from '../words/index.js';
 
 export type PartitionId = string;
 
@@ -208,7 +209,7 @@ export const PlannedPartitionSchema = exactly<PlannedPartition>()(
       .string()
       .regex(
         /^(?:0x[0-9a-f]{2}|[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12})$/,
-        'A type is a GUID in lower case, or 0x and two digits.',
+        'shape.type-code' satisfies ShapeCode,
       )
       .optional(),
     subvolumes: z

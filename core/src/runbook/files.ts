@@ -40,7 +40,7 @@ export function runbookFiles(
     const crypt = cryptTableText(table);
     if (crypt !== '') texts[`crypttab-${plain(system.name)}`] = `${crypt}\n`;
   }
-  const table = safetyCopyZip(planned.survey, title.machine);
+  const table = safetyCopyZip(catalogue, planned.survey, title.machine);
   return {
     ...Object.fromEntries(Object.entries(texts).map(([name, said]) => [name, encodeUtf8(said)])),
     ...(table ? { 'table.zip': table } : {}),

@@ -6,8 +6,9 @@ type Issue = z.core.$ZodIssue;
 /** The path of an issue as it is printed: `partitions.3.start`; empty for the document itself. */
 export const pathOf = ({ path }: Pick<Issue, 'path'>): string => path.map(String).join('.');
 
-/** What is wrong at the place of an issue. `document`: what was checked. A refinement gives a code as its message. */
+/** What is wrong at the place of an issue. `document`: what was checked. A schema that knows a better sentence gives its code as message. */
 export function issueSays(issue: Issue, document: unknown): Phrase {
+  if (isShapeCode(issue.message)) return { code: issue.message, with: null };
   switch (issue.code) {
     case 'invalid_type':
       return valueAt(document, issue.path) === undefined
@@ -28,7 +29,6 @@ export function issueSays(issue: Issue, document: unknown): Phrase {
     case 'invalid_format':
       return message('shape.format', { format: issue.format });
     case 'custom':
-      return isShapeCode(issue.message) ? { code: issue.message, with: null } : message('shape.no-form');
     case 'invalid_union':
     case 'invalid_key':
     case 'invalid_element':

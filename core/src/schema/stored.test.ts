@@ -56,6 +56,10 @@ const SHAPE = z.strictObject({
   list: z.array(z.number().gt(0).lt(1)).max(2),
   kind: z.enum(['one', 'two']),
   at: z.iso.datetime(),
+  letters: z
+    .string()
+    .regex(/^[a-z]*$/, 'shape.device')
+    .optional(),
   either: z.union([z.literal(1), z.strictObject({ a: z.string() })]),
   even: z.number().refine((n) => n % 2 === 0, 'shape.disk-order'),
 });
@@ -83,6 +87,7 @@ test.each([
   [{ kind: 'three' }, 'kind', 'It can be: one, two.'],
   [{ at: 'today' }, 'at', 'It is not written as it should be (datetime).'],
   [{ either: {} }, 'either', 'It has none of the forms that are known here.'],
+  [{ letters: '5' }, 'letters', 'A device name is letters and digits, such as nvme0n1 or /dev/sda.'],
   [{ even: 3 }, 'even', 'Partitions are not in disk order.'],
   [{ other: 1, more: 2 }, '', '“other”, “more” are not known here.'],
 ])('%j is told at %j', (change, path, says) => {

@@ -14,7 +14,7 @@ import {
   tableSectorsOf,
   type Survey,
 } from './index.js';
-import { inEnglish } from '../words/index.js';
+import { english, inEnglish } from '../words/index.js';
 
 const ID = '10111213-1415-1617-1819-1a1b1c1d1e1f';
 
@@ -167,8 +167,8 @@ describe('what a survey is given away as', () => {
       [300_000, 512],
     ]);
     expect(tableSectorsOf(read.safetyCopy!)[0]!.bytes).toEqual(table[0]!.bytes);
-    const zip = Buffer.from(safetyCopyZip(read, 'dunlin')!).toString('latin1');
+    const zip = Buffer.from(safetyCopyZip(english, read, 'dunlin')!).toString('latin1');
     expect(zip).toContain('table-at-sector-300000.bin');
-    expect(safetyCopyZip({ ...read, safetyCopy: undefined }, 'dunlin')).toBeUndefined();
+    expect(safetyCopyZip(english, { ...read, safetyCopy: undefined }, 'dunlin')).toBeUndefined();
   });
 });

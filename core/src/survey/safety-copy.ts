@@ -4,6 +4,7 @@ import { encodeUtf8, SparseBytes, Window, type ByteSource, type Stretch } from '
 import { decodeCaptureArchive, encodeCaptureArchive } from '../image/index.js';
 import type { TableReading } from '../table/index.js';
 import type { Survey } from './survey.js';
+import { message, sayIn, type Catalogue } from '../words/index.js';
 
 const HEAD_SECTORS = 34;
 const TAIL_SECTORS = 33;
@@ -48,7 +49,7 @@ export function tableSectorsOf(safetyCopy: string): readonly Stretch[] {
  * The kept sectors as a zip: each stretch as a file of its own, and a page that says how to keep them and how they are
  * put back. `undefined` where the survey kept none.
  */
-export function safetyCopyZip(survey: Survey, machine: string): Uint8Array | undefined {
+export function safetyCopyZip(catalogue: Catalogue, survey: Survey, machine: string): Uint8Array | undefined {
   if (survey.safetyCopy === undefined) return undefined;
   const { sectorBytes } = survey.disk;
   const files = tableSectorsOf(survey.safetyCopy).map(({ offset, bytes }) => ({
@@ -56,36 +57,42 @@ export function safetyCopyZip(survey: Survey, machine: string): Uint8Array | und
     sector: offset / sectorBytes,
     bytes,
   }));
-  const page = encodeUtf8(safetyWords(survey, machine, files));
+  const page = encodeUtf8(safetyWords(catalogue, survey, machine, files));
   const entries = Object.fromEntries(files.map((f) => [f.name, f.bytes]));
   return zipSync({ ...entries, 'READ-ME-FIRST.txt': page }, { mtime: survey.takenAt, level: 6 });
 }
 
 function safetyWords(
+  catalogue: Catalogue,
   { disk, takenAt }: Survey,
   machine: string,
   files: readonly { readonly name: string; readonly sector: number; readonly bytes: Uint8Array }[],
 ): string {
   const device = disk.device ?? '/dev/DISK';
   const count = (bytes: Uint8Array) => bytes.length / disk.sectorBytes;
-  return [
-    `Safety copy of the partition table of ${machine || 'a machine'}`,
-    `Read ${takenAt}. Disk: ${disk.sizeSectors} sectors of ${disk.sectorBytes} bytes, ${disk.style.toUpperCase()}, id ${disk.tableId ?? 'none'}.`,
-    '',
-    'How to keep it',
-    '- Keep it on another medium, such as a USB stick or another computer. On this disk it is useless.',
-    '- It contains only the table: where partitions start and end. It is not a backup of their files.',
-    '',
-    'What is in it',
-    ...files.map((f) => `- ${f.name}: ${count(f.bytes)} sectors from sector ${f.sector} on`),
-    '',
-    'How to restore it in a Linux session, if the table was damaged and nothing else has changed since',
-    '- Make sure it is the right disk: compare the size and ID above. Everything is written to the disk after of=.',
-    ...files.map(
-      (f) =>
-        `  dd if=${f.name} of=${device} bs=${disk.sectorBytes} seek=${f.sector} count=${count(f.bytes)} conv=notrunc,fsync`,
-    ),
-    '- If volumes were shrunk, moved or created after this copy, it is out of date. Restoring it would lose them.',
-    '',
-  ].join('\n');
+  const {
+    title,
+    disk: told,
+    keep,
+    holds,
+    restore,
+    before,
+    old,
+  } = sayIn(
+    catalogue,
+    message('safety-copy.page', {
+      machine,
+      takenAt,
+      sectors: disk.sizeSectors,
+      sectorBytes: disk.sectorBytes,
+      style: disk.style.toUpperCase(),
+      id: disk.tableId ?? null,
+      files: files.map(({ name, sector, bytes }) => ({ name, sector, sectors: count(bytes) })),
+    }),
+  );
+  const commands = files.map(
+    (f) =>
+      `  dd if=${f.name} of=${device} bs=${disk.sectorBytes} seek=${f.sector} count=${count(f.bytes)} conv=notrunc,fsync`,
+  );
+  return [title, told, '', ...keep, '', ...holds, '', restore, before, ...commands, old, ''].join('\n');
 }

@@ -3,7 +3,7 @@ import { SystemWishSchema, type SystemWish } from './wish.js';
 import { exactly } from '../schema/index.js';
 import { z } from 'zod';
 import { GB, GIB } from '../quantity/index.js';
-import { message, type Phrase, type Text } from '../words/index.js';
+import { message, type Phrase, type Text, type ShapeCode } from '../words/index.js';
 
 export const FAMILIES = ['windows', 'linux', 'macos', 'bsd'] as const;
 export type Family = (typeof FAMILIES)[number];
@@ -231,7 +231,11 @@ const room = z.int().nonnegative().max(Number.MAX_SAFE_INTEGER);
 export const SystemSchema = exactly<System>()(
   z.strictObject({
     id: z.string().min(1).max(40),
-    name: z.string().trim().min(1, 'Enter a name for the system.').max(60),
+    name: z
+      .string()
+      .trim()
+      .min(1, 'shape.system-name' satisfies ShapeCode)
+      .max(60),
     family: z.enum(FAMILIES),
     origin: z.enum(['found', 'new']),
     change: z.enum(['retire', 'reinstall']).optional(),

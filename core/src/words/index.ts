@@ -1,7 +1,13 @@
 export { english, type English } from './en/index.js';
 export { overview as overviewEnglish } from './en/overview.js';
 export { inEnglish } from './in-english.js';
-export { isReadFaultCode, isShapeCode, type ReadFaultSays, type ShapeCode } from './kept-codes.js';
+export {
+  isReadFaultCode,
+  isShapeCode,
+  type ReadFaultSays,
+  type RuleId,
+  type ShapeCode,
+} from './kept-codes.js';
 export { MARK, END_MARK, pseudoLanguage } from './pseudo.js';
 export type { FactCode, ValueCode } from './en/facts.js';
 export type { FindingText } from './en/findings.js';

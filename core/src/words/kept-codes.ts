@@ -1,4 +1,5 @@
 import { readFaults } from './en/reading.js';
+import type { bases } from './en/bases.js';
 import { shapeFaults } from './en/shape.js';
 import type { Message } from './message.js';
 
@@ -14,3 +15,6 @@ export type ShapeCode = {
 }[keyof typeof shapeFaults];
 
 export const isShapeCode = (code: string): code is ShapeCode => Object.hasOwn(shapeFaults, code);
+
+/** Which rule: each says what it rests on. */
+export type RuleId = keyof typeof bases extends `basis.${infer Id}` ? Id : never;

@@ -9,7 +9,6 @@ const START_ROLES = ['boot', 'system', 'root', 'data'] as const;
 export const activePrimary: Rule = {
   id: 'active-primary',
   level: 'caution',
-  basis: 'Common practice: the code in the MBR starts the one active primary',
   check: (planned) => {
     const { plan } = planned;
 

@@ -5,7 +5,6 @@ import { inBytes, valueOf, fact, type Rule } from '../rule.js';
 export const bareVolume: Rule = {
   id: 'bare-volume',
   level: 'hazard',
-  basis: 'A file system may cover a disk without a table; a new table is written over its beginning',
   check: (planned) => {
     const { survey } = planned;
     const { sectorBytes } = planned.survey.disk;

@@ -8,7 +8,6 @@ import { inBytes, fact, type Rule } from '../rule.js';
 export const belowAdvised: Rule = {
   id: 'below-advised',
   level: 'caution',
-  basis: 'Rule of thumb: used × 1.15, and at least 20 GiB free for Windows updates',
   check: (planned) =>
     planned.plan.partitions.flatMap((p) => {
       const used = p.from === null ? undefined : usedOf(planned, p.from);

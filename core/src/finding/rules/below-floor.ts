@@ -7,7 +7,6 @@ import { inBytes, fact, type Rule } from '../rule.js';
 export const belowFloor: Rule = {
   id: 'below-floor',
   level: 'blocker',
-  basis: 'A volume cannot be smaller than what it holds',
   check: (planned) =>
     planned.plan.partitions.flatMap((p) => {
       const floor = floorOf(planned, p);

@@ -14,8 +14,6 @@ const BSD_BYTES = 512 * KIB;
 export const biosBootMissing: Rule = {
   id: 'bios-boot-missing',
   level: 'blocker',
-  basis:
-    'Common practice: on GPT the BIOS loader’s core has no place but a BIOS boot partition; a BSD’s is of its own type, under 545 KB',
   check: (planned) => [
     ...missing(
       planned,

@@ -12,7 +12,6 @@ const BIOS_REACH_BYTES = 2 * TIB;
 export const biosLimits: Rule = {
   id: 'bios-limits',
   level: 'caution',
-  basis: 'Common practice: what firmware in BIOS mode can start from, and where a loader’s core has room',
   check: (planned) => {
     const { mode } = planned.plan.target;
     if (mode !== 'bios' || systemsThatStay(planned).length === 0) return [];

@@ -6,8 +6,6 @@ import { fact, valueOf, type Rule } from '../rule.js';
 export const bootEncrypted: Rule = {
   id: 'boot-encrypted',
   level: 'caution',
-  basis:
-    'Common practice: loaders read kernels before anything is unlocked; UEFI 2.10 §13.3 for an EFI system partition',
   check: (planned) =>
     [...withRole(planned, 'boot'), ...withRole(planned, 'efi')]
       .filter((p) => isEncrypted(planned, p) || (p.layer !== undefined && p.layer !== 'none'))

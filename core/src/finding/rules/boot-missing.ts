@@ -9,7 +9,6 @@ import { inBytes, fact, type Drafted, type Rule } from '../rule.js';
 export const bootMissing: Rule = {
   id: 'boot-missing',
   level: 'caution',
-  basis: 'Rule of thumb: image-based systems and unusual roots keep kernels on a /boot of 1 GiB',
   check: (planned) =>
     newSystems(planned).flatMap((system) => [...missing(planned, system), ...small(planned, system)]),
 };

@@ -6,7 +6,6 @@ import { fact, listed, type Rule } from '../rule.js';
 export const bootShared: Rule = {
   id: 'boot-shared',
   level: 'caution',
-  basis: 'Common practice: kernels of two systems in one place have the same names and replace each other',
   check: (planned) =>
     planned.plan.partitions.flatMap((p) => {
       const holdsKernels = p.role === 'boot' || (p.role === 'efi' && mountPointsOf(p).includes('/boot'));

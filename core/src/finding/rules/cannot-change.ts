@@ -8,8 +8,6 @@ import { fact, valueOf, type Rule } from '../rule.js';
 export const cannotChange: Rule = {
   id: 'cannot-change',
   level: 'blocker',
-  basis:
-    'What each file system’s own tools can do; the edits refuse the same, and this holds whatever way a plan came',
   check: (planned) =>
     fatesOf(planned).flatMap((fate) => {
       const { found, planned: part, kind } = fate;

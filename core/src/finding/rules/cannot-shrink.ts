@@ -7,8 +7,6 @@ import { inBytes, valueOf, fact, type Rule } from '../rule.js';
 export const cannotShrink: Rule = {
   id: 'cannot-shrink',
   level: 'caution',
-  basis:
-    'XFS, exFAT and others have no way to be made smaller: their files are saved, and the volume made anew',
   check: (planned) => {
     const { plan } = planned;
     const { sectorBytes } = planned.survey.disk;

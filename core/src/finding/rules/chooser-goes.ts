@@ -7,8 +7,6 @@ import { listed, fact, type Rule } from '../rule.js';
 export const chooserGoes: Rule = {
   id: 'chooser-goes',
   level: 'hazard',
-  basis:
-    'In BIOS mode the code in the disk’s first sector reads the rest of its loader from the root of its system',
   check: (planned) => {
     const { plan, survey } = planned;
     if (plan.target.mode !== 'bios' || plan.target.table === 'new') return [];

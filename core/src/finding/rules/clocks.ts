@@ -5,7 +5,6 @@ import { listed, fact, type Rule } from '../rule.js';
 export const clocks: Rule = {
   id: 'clocks',
   level: 'caution',
-  basis: 'Windows keeps the machine’s clock in local time, others in UTC, each by default',
   check: (planned) => {
     const stay = systemsThatStay(planned);
     const local = stay.filter((s) => s.clock === 'local');

@@ -5,7 +5,6 @@ import { fact, valueOf, type Rule } from '../rule.js';
 export const controllerRaid: Rule = {
   id: 'controller-raid',
   level: 'caution',
-  basis: 'Common practice: behind a RAID of the firmware an installer without its driver lists no disk',
   check: (planned) => {
     const { plan } = planned;
     const blind = newSystems(planned).filter((s) => s.family === 'linux' || s.family === 'bsd');

@@ -18,7 +18,6 @@ const HOLDS_NOTHING = ['swap', 'reserved', 'bios-boot', 'recovery', 'container']
 export const dataErased: Rule = {
   id: 'data-erased',
   level: 'hazard',
-  basis: 'What is deleted or formatted is lost',
   check: (planned) => [...partitionsErased(planned), ...insideErased(planned)],
 };
 

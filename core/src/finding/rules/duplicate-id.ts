@@ -4,7 +4,6 @@ import { listed, fact, type Rule } from '../rule.js';
 export const duplicateId: Rule = {
   id: 'duplicate-id',
   level: 'caution',
-  basis: 'UEFI 2.10 §5.3.3: UniquePartitionGUID is unique; mount tables rely on file-system UUIDs',
   check: ({ survey }) => {
     const seen = new Map<string, (typeof survey.partitions)[number][]>();
     for (const p of survey.partitions)

@@ -7,7 +7,6 @@ import { listed, fact, type Rule } from '../rule.js';
 export const duplicateLabel: Rule = {
   id: 'duplicate-label',
   level: 'caution',
-  basis: 'Labels are how people tell volumes apart',
   check: ({ plan }) => {
     const byLabel = grouped(
       plan.partitions.filter((p) => p.label !== ''),

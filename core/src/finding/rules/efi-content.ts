@@ -6,7 +6,6 @@ import { fact, type Rule } from '../rule.js';
 export const efiContent: Rule = {
   id: 'efi-content',
   level: 'blocker',
-  basis: 'UEFI 2.10 §13.3: an EFI system partition is FAT',
   check: (planned) =>
     withRole(planned, 'efi')
       .filter((p) => p.fileSystem !== 'fat' && p.fileSystem !== 'unknown')

@@ -7,7 +7,6 @@ import { inBytes, fact, type Rule } from '../rule.js';
 export const efiFat32: Rule = {
   id: 'efi-fat32',
   level: 'caution',
-  basis: 'UEFI 2.10 §13.3.1: FAT32 on a fixed disk; FAT32 has at least 65 525 clusters',
   check: (planned) => {
     const floor = fat32FloorBytes(planned.survey.disk.sectorBytes);
     return partitionsWithRole(planned, 'efi')

@@ -6,7 +6,6 @@ import { valueOf, listed, fact, type Rule } from '../rule.js';
 export const efiFormatted: Rule = {
   id: 'efi-formatted',
   level: 'hazard',
-  basis: 'An EFI system partition holds the loaders of every system that shares it',
   check: (planned) =>
     withRole(planned, 'efi')
       .filter((p) => p.from !== null && p.treatment === 'format')

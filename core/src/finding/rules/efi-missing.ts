@@ -9,7 +9,6 @@ import { inBytes, valueOf, fact, type Rule } from '../rule.js';
 export const efiMissing: Rule = {
   id: 'efi-missing',
   level: 'blocker',
-  basis: 'UEFI 2.10 §13.3: the firmware starts loaders from an EFI system partition',
   check: (planned) => {
     const { plan } = planned;
     const arriving = newSystems(planned);

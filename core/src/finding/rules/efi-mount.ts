@@ -7,7 +7,6 @@ const USUAL_MOUNTS = ['/boot/efi', '/efi', '/boot'];
 export const efiMount: Rule = {
   id: 'efi-mount',
   level: 'caution',
-  basis: 'Boot Loader Specification (UAPI): mounted at /efi or /boot; /boot/efi is common practice',
   check: (planned) =>
     withRole(planned, 'efi')
       .filter((p) =>

@@ -5,7 +5,6 @@ import { fact, type Rule } from '../rule.js';
 export const efiNotUsed: Rule = {
   id: 'efi-not-used',
   level: 'blocker',
-  basis: 'UEFI 2.10 §13.3; the loader’s target must be named in the installer',
   check: (planned) => {
     const present = withRole(planned, 'efi');
     const first = present[0];

@@ -10,7 +10,6 @@ import { inBytes, fact, type Rule } from '../rule.js';
 export const efiSmall: Rule = {
   id: 'efi-small',
   level: 'caution',
-  basis: 'Rule of thumb: what loaders, kernels and firmware updates take',
   check: (planned) =>
     partitionsWithRole(planned, 'efi').flatMap((p) => {
       const users = planned.plan.systems.filter((s) => p.owners.includes(s.id));

@@ -7,7 +7,6 @@ import { fact, type Rule } from '../rule.js';
 export const efiType: Rule = {
   id: 'efi-type',
   level: 'blocker',
-  basis: 'UEFI 2.10 §13.3: the firmware looks for a partition of the EFI system type, and for FAT on it',
   check: (planned) => {
     const { plan, survey } = planned;
     if (plan.target.mode !== 'uefi') return [];

@@ -9,7 +9,6 @@ import { valueOf, fact, type Rule } from '../rule.js';
 export const encryptedRoot: Rule = {
   id: 'encrypted-root',
   level: 'caution',
-  basis: 'Common practice: loaders read kernels from a /boot in the clear',
   check: (planned) =>
     newSystems(planned)
       .filter((s) => !s.kernelsOnEfi && !s.needsBoot && ownedBy(planned, s, 'boot').length === 0)

@@ -6,7 +6,6 @@ import { valueOf, fact, type Rule } from '../rule.js';
 export const encryptedVolume: Rule = {
   id: 'encrypted-volume',
   level: 'hazard',
-  basis: 'Common practice: an encrypted volume is changed from its own system only',
   check: (planned) => {
     const fates = fatesOf(planned);
     return fates.flatMap(({ found, planned: part, kind }) => {

@@ -6,8 +6,6 @@ import { fact, valueOf, type Rule } from '../rule.js';
 export const encryptionUnknown: Rule = {
   id: 'encryption-unknown',
   level: 'caution',
-  basis:
-    'Many machines with Windows 11 encrypt their system volume by themselves; what is not known counts as the worse',
   check: (planned) =>
     planned.plan.partitions.flatMap((p) => {
       const { from } = p;

@@ -7,7 +7,6 @@ import { fact, valueOf, type Rule } from '../rule.js';
 export const entryLost: Rule = {
   id: 'entry-lost',
   level: 'advice',
-  basis: 'UEFI 2.10 §3.1.3: an entry names a partition and the path of a loader on it',
   check: (planned) =>
     entryStates(planned)
       .filter(({ fate }) => fate === 'gone' || fate === 'emptied')

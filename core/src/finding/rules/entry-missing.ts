@@ -7,7 +7,6 @@ import { fact, listed, type Rule } from '../rule.js';
 export const entryMissing: Rule = {
   id: 'entry-missing',
   level: 'advice',
-  basis: 'UEFI 2.10 §3.5.1.1: without an entry only what lies at the fallback path is started',
   check: (planned) => {
     const own = entryStates(planned).filter((s) => s.entry.partition && !s.fallback);
     // An entry of which it is not clear what it starts may be the one.

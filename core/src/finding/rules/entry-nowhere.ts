@@ -6,7 +6,6 @@ import { fact, valueOf, type Rule } from '../rule.js';
 export const entryNowhere: Rule = {
   id: 'entry-nowhere',
   level: 'advice',
-  basis: 'UEFI 2.10 §3.1.3: an entry names its partition by the GUID of that',
   check: (planned) =>
     entryStates(planned)
       .filter(({ fate }) => fate === 'nowhere')

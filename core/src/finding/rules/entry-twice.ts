@@ -6,7 +6,6 @@ import { fact, listed, type Rule } from '../rule.js';
 export const entryTwice: Rule = {
   id: 'entry-twice',
   level: 'advice',
-  basis: 'The boot menu of a firmware shows descriptions only',
   check: (planned) => {
     const byName = new Map<string, string[]>();
     for (const { entry } of entryStates(planned))

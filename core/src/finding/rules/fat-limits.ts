@@ -10,7 +10,6 @@ const MOST_SECTORS = 2 ** 32;
 export const fatLimits: Rule = {
   id: 'fat-limits',
   level: 'caution',
-  basis: 'FAT specification §3.1, §6: 32 bits count sectors, and the size of a file',
   check: (planned) =>
     planned.plan.partitions.flatMap((p) => {
       const { sectorBytes } = planned.survey.disk;

@@ -8,8 +8,6 @@ import { fact, type Rule } from '../rule.js';
 export const firstSector: Rule = {
   id: 'first-sector',
   level: 'blocker',
-  basis:
-    'Where each format keeps its own header: XFS, NTFS, FAT, exFAT, APFS and LUKS in the first sector itself',
   check: ({ plan }) => {
     if (plan.target.mode !== 'bios') return [];
     return startOf(plan).ways.flatMap(({ system, place, by }) => {

@@ -7,7 +7,6 @@ import { inBytes, valueOf, fact, type Rule } from '../rule.js';
 export const floorUnknown: Rule = {
   id: 'floor-unknown',
   level: 'hazard',
-  basis: 'A floor rests on evidence, or is not known',
   check: (planned) =>
     fatesOf(planned).flatMap(({ kind, planned: part, lengthChange }) => {
       if (!part || kind === 'formatted' || lengthChange >= 0) return [];

@@ -7,7 +7,6 @@ import { fact, valueOf, type Rule } from '../rule.js';
 export const hibernateLocked: Rule = {
   id: 'hibernate-locked',
   level: 'caution',
-  basis: 'kernel_lockdown(7): with Secure Boot on, a kernel does not hibernate to swap that it cannot trust',
   check: (planned) => {
     const { plan } = planned;
     if (plan.target.mode !== 'uefi' || plan.machine.secureBoot === 'off') return [];

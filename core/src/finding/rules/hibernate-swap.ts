@@ -11,7 +11,6 @@ const IMAGE_SHARE = 2 / 5;
 export const hibernateSwap: Rule = {
   id: 'hibernate-swap',
   level: 'hazard',
-  basis: 'Kernel ABI, sysfs-power image_size: the image is 2/5 of memory by default; advised: RAM + √RAM',
   check: (planned) => {
     const ram = planned.plan.machine.ramBytes;
     if (ram === null) return [];

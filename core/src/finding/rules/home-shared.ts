@@ -5,7 +5,6 @@ import { fact, listed, type Rule } from '../rule.js';
 export const homeShared: Rule = {
   id: 'home-shared',
   level: 'caution',
-  basis: 'Common practice: settings in a home belong to one version of one desktop, and user numbers differ',
   check: (planned) =>
     withRole(planned, 'home').flatMap((p) => {
       const users = systemsThatStay(planned).filter((s) => p.owners.includes(s.id));

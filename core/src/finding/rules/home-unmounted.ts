@@ -6,7 +6,6 @@ import { fact, type Rule } from '../rule.js';
 export const homeUnmounted: Rule = {
   id: 'home-unmounted',
   level: 'caution',
-  basis: 'Installers forget mount points of kept partitions; each is given again by hand',
   check: (planned) =>
     newSystems(planned)
       .filter((s) => s.family === 'linux' || s.family === 'bsd')

@@ -8,7 +8,6 @@ import { fact, inBytes, type Rule } from '../rule.js';
 export const hostFull: Rule = {
   id: 'host-full',
   level: 'blocker',
-  basis: 'Rule of thumb: the file and a tenth',
   check: (planned) =>
     hosted(planned).flatMap(({ system, host, image }) => {
       const used = host && usedBytes(planned, host);

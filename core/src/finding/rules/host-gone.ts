@@ -5,7 +5,6 @@ import type { Rule } from '../rule.js';
 export const hostGone: Rule = {
   id: 'host-gone',
   level: 'blocker',
-  basis: 'A system hosted as a file needs the volume that holds it',
   check: (planned) =>
     hosted(planned).flatMap(({ system, host, image }) => {
       if (host) return [];

@@ -7,7 +7,6 @@ import type { Rule } from '../rule.js';
 export const hostKind: Rule = {
   id: 'host-kind',
   level: 'blocker',
-  basis: 'A boot loader finds a file in a file system only',
   check: (planned) =>
     hosted(planned).flatMap(({ system, host, image }) => {
       if (!host) return [];

@@ -7,7 +7,6 @@ import type { Rule } from '../rule.js';
 export const hostLocked: Rule = {
   id: 'host-locked',
   level: 'blocker',
-  basis: 'Common practice: the boot loader reads the file before anything is unlocked',
   check: (planned) =>
     hosted(planned).flatMap(({ system, host, image }) => {
       if (!host || !isEncrypted(planned, host)) return [];

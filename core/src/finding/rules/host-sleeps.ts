@@ -8,7 +8,6 @@ import type { Rule } from '../rule.js';
 export const hostSleeps: Rule = {
   id: 'host-sleeps',
   level: 'blocker',
-  basis: 'A hibernated system keeps parts of its volumes in memory',
   check: (planned) =>
     hosted(planned).flatMap(({ system, host, image }) => {
       const sleeping = planned.plan.systems.find(

@@ -7,8 +7,6 @@ import { fact, inBytes, type Drafted, type Rule } from '../rule.js';
 export const insideRoom: Rule = {
   id: 'inside-room',
   level: 'blocker',
-  basis:
-    'vgcreate(8), pvcreate(8), cryptsetup(8): extents of 4 MiB, 1 MiB of metadata, 16 MiB of LUKS2 header by default',
   check: (planned) =>
     planned.plan.partitions.flatMap((p): Drafted[] => {
       const { inside = [] } = p;

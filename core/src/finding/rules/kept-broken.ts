@@ -21,7 +21,6 @@ const VITAL_PLACES = ['/', '/boot', '/usr', '/var'];
 export const keptBroken: Rule = {
   id: 'kept-broken',
   level: 'blocker',
-  basis: 'A system starts from its own volumes; what it is mounted from and started by must stay with it',
   check: (planned) =>
     planned.plan.systems
       .filter((s) => s.origin === 'found' && s.change === undefined && !s.host && !isArriving(s))

@@ -6,7 +6,6 @@ import { fact, type Rule } from '../rule.js';
 export const labelMissing: Rule = {
   id: 'label-missing',
   level: 'advice',
-  basis: 'A label is what tells partitions apart in every installer',
   check: ({ plan }) =>
     plan.partitions
       .filter((p) => p.treatment === 'format' && p.label === '' && p.name === '')

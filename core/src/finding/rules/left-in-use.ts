@@ -5,8 +5,6 @@ import { valueOf, fact, type Rule } from '../rule.js';
 export const leftInUse: Rule = {
   id: 'left-in-use',
   level: 'hazard',
-  basis:
-    'A sleeping system keeps parts of its volumes in memory; an unclean volume must be checked by its own system',
   check: (planned) => {
     const fates = fatesOf(planned);
     return fates.flatMap(({ found, planned: part, kind }) => {

@@ -9,7 +9,6 @@ import { fact, type Rule } from '../rule.js';
 export const logicalRenumbered: Rule = {
   id: 'logical-renumbered',
   level: 'caution',
-  basis: 'Linux numbers logicals in the order of their chain, from 5 on; their PARTUUID holds the number too',
   check: (planned) => {
     const { plan, survey } = planned;
 

@@ -10,7 +10,6 @@ const LONG_SECONDS = 30 * 60;
 export const longExposure: Rule = {
   id: 'long-exposure',
   level: 'hazard',
-  basis: 'Rule of thumb: over half an hour in which a power cut costs a volume',
   check: (planned) => {
     const { plan } = planned;
     const { sectorBytes } = planned.survey.disk;

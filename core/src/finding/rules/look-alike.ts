@@ -5,7 +5,6 @@ import { fact, type Rule } from '../rule.js';
 export const lookAlike: Rule = {
   id: 'look-alike',
   level: 'caution',
-  basis: 'Picking the wrong line in an installer is the costliest mistake',
   check: (planned) => {
     return lookAlikes(recognitionSheet(planned)).map(([a, b]) => ({
       of: `${a.id}-${b.id}`,

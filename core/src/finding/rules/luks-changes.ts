@@ -6,8 +6,6 @@ import { fact, valueOf, type Rule } from '../rule.js';
 export const luksChanges: Rule = {
   id: 'luks-changes',
   level: 'caution',
-  basis:
-    'cryptsetup-resize(8), cryptsetup-luksHeaderBackup(8): inside first when it shrinks, the container first when it grows',
   check: (planned) =>
     fatesOf(planned).flatMap(({ found, planned: part, kind }) => {
       const changes = kind === 'shrunk' || kind === 'grown' || kind === 'moved';

@@ -6,7 +6,6 @@ import { fact, listed, type Rule } from '../rule.js';
 export const macosMachine: Rule = {
   id: 'macos-machine',
   level: 'caution',
-  basis: 'macOS is made for its maker’s machines only; its loader lies with its own volume',
   check: (planned) => {
     const all = systemsThatStay(planned);
     const isThere = all.some((s) => s.family === 'macos' && !isArriving(s));

@@ -5,7 +5,6 @@ import { inBytes, fact, type Rule } from '../rule.js';
 export const mbrOnBlank: Rule = {
   id: 'mbr-on-blank',
   level: 'caution',
-  basis: 'UEFI 2.10 §5.3: GPT is the table of UEFI; an MBR is kept only where something on the disk needs it',
   check: (planned) => {
     const { plan, survey } = planned;
     const { sectorBytes } = planned.survey.disk;

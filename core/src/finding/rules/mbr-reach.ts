@@ -5,7 +5,6 @@ import { inBytes, fact, type Rule } from '../rule.js';
 export const mbrReach: Rule = {
   id: 'mbr-reach',
   level: 'caution',
-  basis: 'MBR slots hold 32-bit sector numbers (UEFI 2.10 table 5.2)',
   check: (planned) => {
     const { plan, survey } = planned;
     const { sectorBytes } = planned.survey.disk;

@@ -5,7 +5,6 @@ import { fact, type Rule } from '../rule.js';
 export const mediumStartUnknown: Rule = {
   id: 'medium-start-unknown',
   level: 'caution',
-  basis: 'How the installer is started decides the mode a system is installed for',
   check: (planned) => {
     const { plan } = planned;
     const arriving = newSystems(planned);

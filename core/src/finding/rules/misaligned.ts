@@ -7,8 +7,6 @@ import { fact, type Rule } from '../rule.js';
 export const misaligned: Rule = {
   id: 'misaligned',
   level: 'advice',
-  basis:
-    'Common practice: new partitions start on whole MiB, which suits every physical sector and erase block',
   check: (planned) => {
     const { plan } = planned;
     const { sectorBytes } = planned.survey.disk;

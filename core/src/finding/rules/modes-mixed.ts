@@ -6,7 +6,6 @@ import { fact, type Rule } from '../rule.js';
 export const modesMixed: Rule = {
   id: 'modes-mixed',
   level: 'hazard',
-  basis: 'A chooser started in one mode cannot start a system installed in the other (UEFI 2.10 §3.5.1)',
   check: (planned) => {
     const { plan, survey } = planned;
     const arriving = newSystems(planned);

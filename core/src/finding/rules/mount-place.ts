@@ -22,7 +22,6 @@ const PLACES: Partial<Readonly<Record<Role, Place>>> = {
 export const mountPlace: Rule = {
   id: 'mount-place',
   level: 'caution',
-  basis: 'Filesystem Hierarchy Standard 3.0 §3: a root is /, homes are /home, kernels are in /boot',
   check: (planned) =>
     systemsThatStay(planned)
       .filter(({ family }) => family === 'linux' || family === 'bsd')

@@ -7,8 +7,6 @@ const LOST = ['erased', 'formatted'];
 export const mountTableStale: Rule = {
   id: 'mount-table-stale',
   level: 'caution',
-  basis:
-    'fstab(5): what is made anew has another UUID; a line that names what is gone delays or stops the start',
   check: (planned) => {
     const { survey, plan } = planned;
     const fates = fatesOf(planned);

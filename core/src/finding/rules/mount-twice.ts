@@ -6,7 +6,6 @@ import { listed, fact, type Rule } from '../rule.js';
 export const mountTwice: Rule = {
   id: 'mount-twice',
   level: 'blocker',
-  basis: 'A mount point holds one file system',
   check: ({ plan }) =>
     plan.systems.flatMap((system) => {
       const mounted = volumesOf(plan)

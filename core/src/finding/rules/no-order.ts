@@ -6,7 +6,6 @@ import { listed, fact, type Rule } from '../rule.js';
 export const noOrder: Rule = {
   id: 'no-order',
   level: 'blocker',
-  basis: 'A step that writes somewhere waits for whatever lies there to be gone',
   check: (planned) => {
     const { plan } = planned;
     const { ordered } = procedureFor(planned);

@@ -16,7 +16,6 @@ import { inBytes, fact, type Rule } from '../rule.js';
 export const noRoom: Rule = {
   id: 'no-room',
   level: 'blocker',
-  basis: 'Least size of the system, as stated under Systems',
   check: (planned) => {
     const gap = largestBytes(planned);
     return newSystems(planned)

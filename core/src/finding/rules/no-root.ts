@@ -8,7 +8,6 @@ import { inBytes, fact, type Rule } from '../rule.js';
 export const noRoot: Rule = {
   id: 'no-root',
   level: 'blocker',
-  basis: 'A system needs a volume for itself',
   check: (planned) => {
     const gap = largestGap(planned);
     const room = gap ? bytesOfPart(planned, gap.usable) : 0;

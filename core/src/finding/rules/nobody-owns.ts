@@ -5,7 +5,6 @@ import { inBytes, fact, type Rule } from '../rule.js';
 export const nobodyOwns: Rule = {
   id: 'nobody-owns',
   level: 'advice',
-  basis: 'A partition without an owner is the first to be deleted by mistake',
   check: (planned) =>
     planned.plan.partitions
       .filter((p) => p.owners.length === 0 && p.role !== 'container')

@@ -8,7 +8,6 @@ import { valueOf, fact, type Rule } from '../rule.js';
 export const notOwnTool: Rule = {
   id: 'not-own-tool',
   level: 'caution',
-  basis: 'Common practice: a system’s own tool changes its own volumes',
   check: (planned) =>
     fatesOf(planned).flatMap(({ planned: part, kind }) => {
       if (!part || (kind !== 'shrunk' && kind !== 'grown')) return [];

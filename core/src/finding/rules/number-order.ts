@@ -5,7 +5,6 @@ import { listed, fact, type Rule } from '../rule.js';
 export const numberOrder: Rule = {
   id: 'number-order',
   level: 'advice',
-  basis: 'A new partition usually gets the lowest free number',
   check: (planned) => {
     const { plan } = planned;
     if (numbersFollowOrder(planned)) return [];

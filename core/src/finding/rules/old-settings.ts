@@ -5,7 +5,6 @@ import { fact, type Rule } from '../rule.js';
 export const oldSettings: Rule = {
   id: 'old-settings',
   level: 'advice',
-  basis: 'Common practice: settings in a home are written by one version of a desktop and read by another',
   check: (planned) =>
     newSystems(planned)
       .filter((system) => system.origin === 'new')

@@ -5,7 +5,6 @@ import { listed, fact, type Rule } from '../rule.js';
 export const oneLoader: Rule = {
   id: 'one-loader',
   level: 'advice',
-  basis: 'Common practice: what lists the others must outlive them',
   check: ({ plan }) => {
     const { ways } = startOf(plan);
     const listing = new Set(ways.flatMap((w) => (w.by ? [w.by] : [])));

@@ -6,7 +6,6 @@ import { fact, type Rule } from '../rule.js';
 export const opaqueMember: Rule = {
   id: 'opaque-member',
   level: 'caution',
-  basis: 'Volumes that span several partitions are not looked into here',
   check: ({ plan }) =>
     plan.partitions
       .filter((p) => p.treatment === 'keep' && !p.inside?.length && VOLUME_TRAITS[p.fileSystem].opaque)

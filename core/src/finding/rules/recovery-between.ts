@@ -7,7 +7,6 @@ import { inBytes, fact, type Rule } from '../rule.js';
 export const recoveryBetween: Rule = {
   id: 'recovery-between',
   level: 'caution',
-  basis: 'Free space is used in one piece; a partition between two pieces keeps them apart',
   check: (planned) => {
     const { sectorBytes } = planned.survey.disk;
     const parts = plannedParts(planned);

@@ -7,7 +7,6 @@ import { inBytes, fact, type Rule } from '../rule.js';
 export const recoveryDeleted: Rule = {
   id: 'recovery-deleted',
   level: 'caution',
-  basis: 'The recovery volume is what repairs a system that does not start',
   check: (planned) => {
     const { plan, survey } = planned;
     const fates = fatesOf(planned);

@@ -7,7 +7,6 @@ import { inBytes, listed, fact, type Drafted, type Rule } from '../rule.js';
 export const retiredRoom: Rule = {
   id: 'retired-room',
   level: 'advice',
-  basis: 'Room that nobody has is best given to a neighbour at once',
   check: (planned) => {
     const { plan } = planned;
     const { sectorBytes } = planned.survey.disk;

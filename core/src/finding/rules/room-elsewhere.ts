@@ -8,7 +8,6 @@ import { inBytes, fact, type Rule } from '../rule.js';
 export const roomElsewhere: Rule = {
   id: 'room-elsewhere',
   level: 'advice',
-  basis: 'A volume grows into room that lies directly behind it',
   check: (planned) => {
     const { plan, survey } = planned;
     const { sectorBytes } = planned.survey.disk;

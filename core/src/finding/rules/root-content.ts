@@ -19,8 +19,6 @@ function useOf(p: PlannedVolume): Use | undefined {
 export const rootContent: Rule = {
   id: 'root-content',
   level: 'blocker',
-  basis:
-    'Each family lives on file systems of its own; homes need owners and permissions; a boot loader reads only some',
   check: (planned) =>
     systemsThatStay(planned)
       .filter((system) => !system.host)

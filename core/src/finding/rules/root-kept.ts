@@ -6,7 +6,6 @@ import { inBytes, valueOf, fact, type Rule } from '../rule.js';
 export const rootKept: Rule = {
   id: 'root-kept',
   level: 'caution',
-  basis: 'Common practice: a system installed over the files of another version keeps leftovers of both',
   check: (planned) =>
     newSystems(planned).flatMap((system) =>
       ownedBy(planned, system, 'root')

@@ -8,7 +8,6 @@ const ALIKE = 0.02;
 export const sameSizeDisk: Rule = {
   id: 'same-size-disk',
   level: 'hazard',
-  basis: 'Choosing the wrong disk loses everything on it',
   check: (planned) => {
     const { plan, survey } = planned;
 

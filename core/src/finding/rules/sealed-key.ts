@@ -7,8 +7,6 @@ import { fact, type Rule } from '../rule.js';
 export const sealedKey: Rule = {
   id: 'sealed-key',
   level: 'caution',
-  basis:
-    'TCG PC Client Platform Firmware Profile: PCR 4 and 7 record the loaders, and the key is sealed to them',
   check: (planned) =>
     startOf(planned.plan).ways.flatMap(({ system, by }) => {
       const locked = ownedBy(planned, system, 'system').filter(

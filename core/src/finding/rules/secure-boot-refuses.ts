@@ -5,7 +5,6 @@ import { fact, valueOf, type Rule } from '../rule.js';
 export const secureBootRefuses: Rule = {
   id: 'secure-boot-refuses',
   level: 'blocker',
-  basis: 'UEFI 2.10 §32: with Secure Boot on, unsigned images are refused',
   check: (planned) => {
     const { target } = planned.plan;
     const refused = systemsThatStay(planned).filter((s) => !s.signed && !s.host);

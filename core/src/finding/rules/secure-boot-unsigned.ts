@@ -6,7 +6,6 @@ import { valueOf, fact, type Rule } from '../rule.js';
 export const secureBootUnsigned: Rule = {
   id: 'secure-boot-unsigned',
   level: 'caution',
-  basis: 'UEFI 2.10 §32: with Secure Boot on, unsigned images are refused',
   check: (planned) => {
     const { plan } = planned;
     const arriving = newSystems(planned);

@@ -6,8 +6,6 @@ import { fact, inBytes, type Rule } from '../rule.js';
 export const setupOver: Rule = {
   id: 'setup-over',
   level: 'caution',
-  basis:
-    'Common practice: a setup over an old system without formatting keeps its files in a folder, and its programs not',
   check: (planned) =>
     planned.plan.systems.flatMap((system) => {
       const p = installedOver(system, planned.plan.partitions);

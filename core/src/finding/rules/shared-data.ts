@@ -8,7 +8,6 @@ import { listed, fact, type Rule } from '../rule.js';
 export const sharedData: Rule = {
   id: 'shared-data',
   level: 'caution',
-  basis: 'Which families write which file systems without added software',
   check: (planned) =>
     withRole(planned, 'data').flatMap((p) => {
       const owners = planned.plan.systems.filter((s) => p.owners.includes(s.id) && s.change !== 'retire');

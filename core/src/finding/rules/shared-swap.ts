@@ -7,7 +7,6 @@ import { listed, fact, type Rule } from '../rule.js';
 export const sharedSwap: Rule = {
   id: 'shared-swap',
   level: 'hazard',
-  basis: 'A hibernated system keeps its memory in swap until it wakes',
   check: (planned) =>
     withRole(planned, 'swap').flatMap((p) => {
       const users = planned.plan.systems.filter((s) => p.owners.includes(s.id));

@@ -11,7 +11,6 @@ const LEAST_SLIVER_BYTES = 2 * MIB;
 export const sliver: Rule = {
   id: 'sliver',
   level: 'advice',
-  basis: 'Rule of thumb: a gap too small for any use',
   check: (planned) => {
     const { sectorBytes } = planned.survey.disk;
     const parts = plannedParts(planned);

@@ -10,8 +10,6 @@ const WORTH_TELLING = GIB;
 export const slotsFull: Rule = {
   id: 'slots-full',
   level: 'caution',
-  basis:
-    'Common practice: an MBR has four slots; the extended container takes one, and holds any number of logicals',
   check: (planned) => {
     const { sectorBytes } = planned.survey.disk;
     const slots = slotsOf(planned);

@@ -7,7 +7,6 @@ import { listed, fact, type Rule } from '../rule.js';
 export const startLost: Rule = {
   id: 'start-lost',
   level: 'blocker',
-  basis: 'UEFI 2.10 §13.3: a system whose loader is gone is not found by the firmware',
   check: (planned) => {
     const { plan, survey } = planned;
     const fates = fatesOf(planned);

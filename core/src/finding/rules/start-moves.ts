@@ -6,7 +6,6 @@ import { inBytes, fact, type Rule } from '../rule.js';
 export const startMoves: Rule = {
   id: 'start-moves',
   level: 'hazard',
-  basis: 'Moving a start copies the volume in place, offline',
   check: (planned) =>
     fatesOf(planned).flatMap(({ planned: part, found, travels }) => {
       if (!part || !travels) return [];

@@ -5,8 +5,6 @@ import { valueOf, fact, type Rule } from '../rule.js';
 export const startTarget: Rule = {
   id: 'start-target',
   level: 'blocker',
-  basis:
-    'UEFI 2.10 §3.5.1: loaders are files on an EFI system partition; a BIOS runs the disk’s first sector',
   check: ({ plan }) =>
     startOf(plan)
       .ways.filter(

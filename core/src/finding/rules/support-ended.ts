@@ -6,7 +6,6 @@ import { fact, type Rule } from '../rule.js';
 export const supportEnded: Rule = {
   id: 'support-ended',
   level: 'advice',
-  basis: 'The maker’s published end of general support: 14 October 2025',
   check: (planned) =>
     systemsThatStay(planned)
       .filter((s) => isArriving(s) && nearestProfile(s).id === 'windows-10')

@@ -8,7 +8,6 @@ import { inBytes, fact, type Rule } from '../rule.js';
 export const swapAdvised: Rule = {
   id: 'swap-advised',
   level: 'caution',
-  basis: 'Rule of thumb: with 8 GiB of memory or less, have some swap',
   check: (planned) => {
     const ram = planned.plan.machine.ramBytes;
     if (ram === null || ram > SWAP_ADVISED_UP_TO_BYTES) return [];

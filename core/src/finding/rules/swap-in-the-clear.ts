@@ -6,7 +6,6 @@ import { valueOf, fact, type Rule } from '../rule.js';
 export const swapInTheClear: Rule = {
   id: 'swap-in-the-clear',
   level: 'caution',
-  basis: 'Swap holds pieces of memory, and with it of what is encrypted elsewhere',
   check: (planned) =>
     newSystems(planned).flatMap((system) => {
       const root = ownedBy(planned, system, 'root').find((p) => isEncrypted(planned, p));

@@ -6,7 +6,6 @@ import { valueOf, fact, type Rule } from '../rule.js';
 export const swapRemade: Rule = {
   id: 'swap-remade',
   level: 'caution',
-  basis: 'Swap is not moved or resized but made anew, and its UUID changes with it',
   check: (planned) =>
     fatesOf(planned).flatMap(({ kind, found, planned: part }) => {
       const note = planned.plan.found[found.id];

@@ -7,8 +7,6 @@ import { fact, valueOf, type Rule } from '../rule.js';
 export const swapTaken: Rule = {
   id: 'swap-taken',
   level: 'caution',
-  basis:
-    'systemd-gpt-auto-generator(8), swapon(8), and installers: swap of the general type is taken where it is found',
   check: (planned) =>
     fatesOf(planned).flatMap(({ found, planned: part, kind }) => {
       const { plan } = planned;

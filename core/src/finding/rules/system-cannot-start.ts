@@ -7,7 +7,6 @@ import { valueOf, fact, type Rule } from '../rule.js';
 export const systemCannotStart: Rule = {
   id: 'system-cannot-start',
   level: 'blocker',
-  basis: 'UEFI 2.10 §3.5 and §5; the installers’ own rules (domain table of modes and styles)',
   check: (planned) => {
     const { plan, survey } = planned;
 

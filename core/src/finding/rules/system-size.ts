@@ -7,7 +7,6 @@ import { inBytes, fact, type Rule } from '../rule.js';
 export const systemSize: Rule = {
   id: 'system-size',
   level: 'caution',
-  basis: 'Least and comfortable size of the system, as stated under Systems',
   check: (planned) =>
     planned.plan.systems.flatMap((system) =>
       ownedBy(planned, system)

@@ -5,8 +5,6 @@ import { fact, type Rule } from '../rule.js';
 export const tableConverted: Rule = {
   id: 'table-converted',
   level: 'hazard',
-  basis:
-    'UEFI 2.10 §5.3: the table is written in other places; no start code of the old style is used by the new mode',
   check: (planned) => {
     const { plan, survey } = planned;
     if (plan.target.table !== 'convert') return [];

@@ -23,7 +23,6 @@ const LEVEL_OF: Readonly<Record<Damage['id'], Level>> = {
 export const tableDamage: Rule = {
   id: 'table-damage',
   level: 'hazard',
-  basis: 'UEFI 2.10 §5.2.3 and §5.3',
   check: ({ survey }) =>
     survey.damage.map((damage, i) => ({
       of: `${damage.id}-${i}`,

@@ -5,7 +5,6 @@ import { fact, type Rule } from '../rule.js';
 export const tooManyEntries: Rule = {
   id: 'too-many-entries',
   level: 'blocker',
-  basis: 'UEFI 2.10 §5.3.1: a GPT of the usual size has 128 entries',
   check: ({ plan }) => {
     const count = plan.partitions.length;
     if (plan.target.style !== 'gpt' || count <= ENTRY_COUNT) return [];

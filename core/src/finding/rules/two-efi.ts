@@ -6,7 +6,6 @@ import { listed, fact, type Rule } from '../rule.js';
 export const twoEfi: Rule = {
   id: 'two-efi',
   level: 'advice',
-  basis: 'UEFI 2.10 §13.3 allows several; some firmware and installers use only the first',
   check: (planned) => {
     const all = withRole(planned, 'efi');
     if (all.length < 2) return [];

@@ -7,8 +7,6 @@ import { fact, listed, type Rule } from '../rule.js';
 export const twoWindows: Rule = {
   id: 'two-windows',
   level: 'caution',
-  basis:
-    'Common practice: a later Windows writes its start files where the earlier one has its own, and lists both',
   check: (planned) => {
     const both = systemsThatStay(planned).filter((s) => s.family === 'windows' && !s.host);
     const later = both.find(isArriving);

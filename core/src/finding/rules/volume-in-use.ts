@@ -7,7 +7,6 @@ import { valueOf, fact, type Rule } from '../rule.js';
 export const volumeInUse: Rule = {
   id: 'volume-in-use',
   level: 'caution',
-  basis: 'Hibernation and fast startup leave volumes in use after shutdown',
   check: (planned) => {
     const stay = systemsThatStay(planned);
     if (stay.length < 2) return [];

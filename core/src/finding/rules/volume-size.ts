@@ -10,7 +10,6 @@ const USUAL_REST_BYTES = 16 * MIB;
 export const volumeSize: Rule = {
   id: 'volume-size',
   level: 'hazard',
-  basis: 'A volume states its own size; its partition must hold it',
   check: (planned) =>
     fatesOf(planned).flatMap(({ found, planned: part }): Drafted[] => {
       const size = found.volume?.sizeBytes;

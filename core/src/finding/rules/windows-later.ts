@@ -5,7 +5,6 @@ import { listed, fact, type Rule } from '../rule.js';
 export const windowsLater: Rule = {
   id: 'windows-later',
   level: 'caution',
-  basis: 'Its setup and large updates put Windows first in the firmware’s start order',
   check: (planned) => {
     const others = systemsThatStay(planned).filter((s) => s.family !== 'windows' && s.origin === 'found');
     return newSystems(planned)

@@ -10,7 +10,6 @@ const LEAST_BYTES = 3.5 * GB;
 export const windowsMemory: Rule = {
   id: 'windows-memory',
   level: 'blocker',
-  basis: 'Published requirement of Windows 11: 4 GB of memory',
   check: (planned) => {
     const { ramBytes } = planned.plan.machine;
     if (ramBytes === null || ramBytes >= LEAST_BYTES) return [];

@@ -6,7 +6,6 @@ import { inBytes, fact, type Drafted, type Rule } from '../rule.js';
 export const windowsOnLogical: Rule = {
   id: 'windows-on-logical',
   level: 'blocker',
-  basis: 'Common practice: a Windows starts from an active primary only',
   check: (planned) => {
     const slots = slotsOf(planned);
     if (!slots) return [];

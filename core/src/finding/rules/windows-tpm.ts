@@ -6,7 +6,6 @@ import { fact, valueOf, type Rule } from '../rule.js';
 export const windowsTpm: Rule = {
   id: 'windows-tpm',
   level: 'blocker',
-  basis: 'Published requirement of Windows 11: TPM 2.0; its setup refuses a machine without one',
   check: (planned) => {
     const { tpm } = planned.plan.machine;
     if (tpm === 'yes') return [];

@@ -4,6 +4,7 @@ import { exactly } from '../../schema/index.js';
 import type { SystemId } from '../../system/index.js';
 import type { Role } from '../../table/index.js';
 import { VOLUME_KINDS, type VolumeKind } from '../../volume/index.js';
+import type { ShapeCode } from '../../words/index.js';
 
 /**
  * A volume one level down: in the volume group, or the encrypted container, of a partition. Its size is told in the
@@ -33,7 +34,10 @@ export const MOST_INSIDE = 64;
 
 export const InsideVolumeSchema = exactly<InsideVolume>()(
   z.strictObject({
-    name: z.string().max(60).regex(NAME, 'Letters, digits and + _ . - only, and no - in front.'),
+    name: z
+      .string()
+      .max(60)
+      .regex(NAME, 'shape.inside-name' satisfies ShapeCode),
     found: z.boolean(),
     length: z
       .int()

@@ -1,3 +1,4 @@
+import { bases } from './bases.js';
 import { boot, match } from './boot.js';
 import { cut } from './cut.js';
 import { damage } from './damage.js';
@@ -18,6 +19,7 @@ import { imageFaults, readFaults, surveyFaults } from './reading.js';
 import { refusals } from './refusals.js';
 import { report } from './report.js';
 import { runbook } from './runbook.js';
+import { safetyCopy } from './safety-copy.js';
 import { shapeFaults } from './shape.js';
 import { sizeFaults } from './size-faults.js';
 import { sizes } from './sizes.js';
@@ -46,6 +48,7 @@ export const english = {
   ...practice,
   ...proposals,
   ...findings,
+  ...bases,
   ...entries,
   ...dangers,
   ...facts,
@@ -56,6 +59,7 @@ export const english = {
   ...cut,
   ...mounting,
   ...report,
+  ...safetyCopy,
 };
 
 export type English = typeof english;

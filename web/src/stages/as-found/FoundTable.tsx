@@ -27,13 +27,14 @@ import classes from './FoundTable.module.css';
 import { words } from '../../words/words.js';
 import { VolumeFacts } from './VolumeFacts.js';
 import { evidenceName, foundTitle, roleName, volumeName } from '../../words/names.js';
+import { catalogue } from '../../words/say.js';
 
 /** Every part of the reading: what it is said to be, whose it is, and how much is used on what evidence. */
 export function FoundTable({ survey, readAgain }: { survey: Survey; readAgain: () => void }) {
   const { disk, partitions, containers = [] } = survey;
   const { name } = useOpenMachine();
   const saveTable = () => {
-    const zip = safetyCopyZip(survey, name) as Uint8Array<ArrayBuffer> | undefined;
+    const zip = safetyCopyZip(catalogue, survey, name) as Uint8Array<ArrayBuffer> | undefined;
     if (zip) download(`${fileName(name)}-table.zip`, new Blob([zip]));
   };
   return (

@@ -1,5 +1,5 @@
 import { Button, TextInput } from '@mantine/core';
-import { acceptEdit, isAcceptable, type Finding, type Remedy } from '@rhizotome/core';
+import { acceptEdit, basisOf, isAcceptable, type Finding, type Remedy } from '@rhizotome/core';
 import { useState, type FormEvent } from 'react';
 import { say, text } from '../../words/say.js';
 import { words } from '../../words/words.js';
@@ -14,6 +14,7 @@ export function FindingCard({ finding, brief = false }: { finding: Finding; brie
   const { selected, select } = useSelection();
   const [part] = finding.partitions;
   const { title, why } = say(finding.says);
+  const { source } = say(basisOf(finding.rule));
   return (
     <article
       className={classes.card}
@@ -32,6 +33,12 @@ export function FindingCard({ finding, brief = false }: { finding: Finding; brie
               <dd>{text(item.value)}</dd>
             </div>
           ))}
+          {source !== null && (
+            <div className={classes.source}>
+              <dt>{words['findings.based-on']()}</dt>
+              <dd>{source}</dd>
+            </div>
+          )}
         </dl>
       )}
       {finding.accepted !== undefined && <Accepted finding={finding} />}

@@ -9,6 +9,7 @@ export const findings = {
   'finding.accepted-title': () => 'Accepted',
   'finding.accepted-meaning': () => 'shown again when their figures change',
   'finding.all-accepted': () => 'No other problem was found in this plan.',
+  'findings.based-on': () => 'based on',
   'findings.show-layout': () => 'Show it in the layout',
   'findings.blockers': () => 'Blockers',
   'findings.cannot-work': () => 'cannot work',
