@@ -23,6 +23,11 @@ export interface LoadOption {
   readonly path?: string | undefined;
 }
 
+/** Offsets in bytes, little-endian: UEFI 2.10 §3.1.3, a load option; §10.3.1, a node of a path; §10.3.5.1, a hard drive. */
+const OPTION = { attributes: 0, pathBytes: 4, description: 6 } as const;
+const NODE = { type: 0, subtype: 1, length: 2 } as const;
+const DRIVE = { number: 4, start: 8, length: 16, signature: 24, signatureType: 41 } as const;
+
 const ACTIVE = 0x1;
 
 const MEDIA = 0x04;
@@ -43,12 +48,12 @@ const SIGNED_BY_GUID = 0x02;
  */
 export function readLoadOption(bytes: Uint8Array): LoadOption {
   const block = new Block(bytes);
-  const attributes = block.u32(0);
-  const pathBytes = block.u16(4);
-  const rest = Math.floor((block.length - 6) / 2);
-  const description = block.utf16(6, rest);
+  const attributes = block.u32(OPTION.attributes);
+  const pathBytes = block.u16(OPTION.pathBytes);
+  const rest = Math.floor((block.length - OPTION.description) / 2);
+  const description = block.utf16(OPTION.description, rest);
   if (description.length === rest) throw new ReadFault(message('read.description-endless'));
-  const paths = block.slice(6 + 2 * (description.length + 1), pathBytes);
+  const paths = block.slice(OPTION.description + 2 * (description.length + 1), pathBytes);
   return { description, active: (attributes & ACTIVE) !== 0, ...placeIn(paths) };
 }
 
@@ -57,7 +62,11 @@ function placeIn(paths: Block): Pick<LoadOption, 'partition' | 'path'> {
   let partition: EntryPartition | undefined;
   let path = '';
   for (let at = 0; at + NODE_HEADER_BYTES <= paths.length;) {
-    const [type, subtype, length] = [paths.u8(at), paths.u8(at + 1), paths.u16(at + 2)];
+    const [type, subtype, length] = [
+      paths.u8(at + NODE.type),
+      paths.u8(at + NODE.subtype),
+      paths.u16(at + NODE.length),
+    ];
     if (length < NODE_HEADER_BYTES) throw new ReadFault(message('read.node-length', { length }));
     if (type === END) break;
     const node = paths.slice(at, length);
@@ -72,13 +81,15 @@ function placeIn(paths: Block): Pick<LoadOption, 'partition' | 'path'> {
 function partitionIn(node: Block): EntryPartition {
   if (node.length < HARD_DRIVE_BYTES)
     throw new ReadFault(message('read.partition-short', { length: node.length }));
-  const signed = node.u8(41);
+  const signed = node.u8(DRIVE.signatureType);
   return {
-    number: node.u32(4),
-    start: node.u64(8),
-    length: node.u64(16),
-    ...(signed === SIGNED_BY_GUID ? { uuid: decodeGuid(node.bytes, 24) } : {}),
-    ...(signed === SIGNED_BY_DISK ? { diskSignature: node.u32(24).toString(16).padStart(8, '0') } : {}),
+    number: node.u32(DRIVE.number),
+    start: node.u64(DRIVE.start),
+    length: node.u64(DRIVE.length),
+    ...(signed === SIGNED_BY_GUID ? { uuid: decodeGuid(node.bytes, DRIVE.signature) } : {}),
+    ...(signed === SIGNED_BY_DISK
+      ? { diskSignature: node.u32(DRIVE.signature).toString(16).padStart(8, '0') }
+      : {}),
   };
 }
 

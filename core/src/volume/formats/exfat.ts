@@ -14,6 +14,22 @@ interface Exfat {
   readonly root: number;
 }
 
+/** §3.1, the main boot sector. Offsets in bytes, little-endian. */
+const BOOT = {
+  system: 3,
+  sectors: 72,
+  fatOffset: 80,
+  heapOffset: 88,
+  clusterCount: 92,
+  rootCluster: 96,
+  serial: 100,
+  flags: 106,
+  sectorShift: 108,
+  clusterShift: 109,
+} as const;
+/** §7.1, the entry of the allocation bitmap; §7.3, of the label. */
+const BITMAP = { firstCluster: 20, bytes: 24 } as const;
+const LABEL = { characters: 1, text: 2 } as const;
 const ENTRY_BYTES = 32;
 /** §7: entry types. */
 const ENTRY = { end: 0x00, bitmap: 0x81, label: 0x83 } as const;
@@ -24,26 +40,26 @@ const END_OF_CHAIN = 0xfffffff8;
 /** exFAT: used clusters from the allocation bitmap (§7.1), the label from the root directory (§7.3). */
 export function probeExfat(source: ByteSource): Recognised | undefined {
   const boot = Block.at(source, 0, 512);
-  if (boot.latin(3, 8) !== 'EXFAT   ') return undefined;
-  const sectorShift = boot.u8(108);
-  const clusterShift = boot.u8(109);
+  if (boot.latin(BOOT.system, 8) !== 'EXFAT   ') return undefined;
+  const sectorShift = boot.u8(BOOT.sectorShift);
+  const clusterShift = boot.u8(BOOT.clusterShift);
   if (sectorShift < 9 || sectorShift > 12 || sectorShift + clusterShift > 25) return undefined;
   const sectorBytes = 2 ** sectorShift;
   const exfat: Exfat = {
     source,
     clusterBytes: 2 ** (sectorShift + clusterShift),
-    clusters: boot.u32(92),
-    fatAt: boot.u32(80) * sectorBytes,
-    heapAt: boot.u32(88) * sectorBytes,
-    root: boot.u32(96),
+    clusters: boot.u32(BOOT.clusterCount),
+    fatAt: boot.u32(BOOT.fatOffset) * sectorBytes,
+    heapAt: boot.u32(BOOT.heapOffset) * sectorBytes,
+    root: boot.u32(BOOT.rootCluster),
   };
   return {
     volume: {
       kind: 'exfat',
-      uuid: serial(boot.u32(100)),
+      uuid: serial(boot.u32(BOOT.serial)),
       blockBytes: exfat.clusterBytes,
-      sizeBytes: boot.u64(72) * sectorBytes,
-      ...((boot.u16(106) & DIRTY) !== 0 ? { dirty: true } : {}),
+      sizeBytes: boot.u64(BOOT.sectors) * sectorBytes,
+      ...((boot.u16(BOOT.flags) & DIRTY) !== 0 ? { dirty: true } : {}),
     },
     measure: () => measure(exfat),
   };
@@ -52,7 +68,7 @@ export function probeExfat(source: ByteSource): Recognised | undefined {
 function measure(exfat: Exfat): Partial<Volume> {
   const entries = rootEntries(exfat);
   const label = entries.find((e) => e.u8(0) === ENTRY.label);
-  const named = told('label', label && label.utf16(2, Math.min(11, label.u8(1))));
+  const named = told('label', label && label.utf16(LABEL.text, Math.min(11, label.u8(LABEL.characters))));
   const bitmap = entries.find((e) => e.u8(0) === ENTRY.bitmap);
   const counted = bitmap && unlessUnreadable(() => countUsed(exfat, bitmap));
   if (!counted) return { ...named, unread: [unreadAs(message('read.cluster-map'))] };
@@ -79,8 +95,8 @@ function rootEntries(exfat: Exfat): Block[] {
 function countUsed(exfat: Exfat, entry: Block) {
   checkReach(exfat.source, exfat.clusters * exfat.clusterBytes);
   const counter = new BitCounter(exfat.clusters);
-  let left = Math.min(entry.u64(24), Math.ceil(exfat.clusters / 8));
-  for (const cluster of chain(exfat, entry.u32(20), Math.ceil(left / exfat.clusterBytes))) {
+  let left = Math.min(entry.u64(BITMAP.bytes), Math.ceil(exfat.clusters / 8));
+  for (const cluster of chain(exfat, entry.u32(BITMAP.firstCluster), Math.ceil(left / exfat.clusterBytes))) {
     const length = Math.min(left, exfat.clusterBytes);
     counter.add(readCluster(exfat, cluster, length).bytes);
     left -= length;

@@ -4,24 +4,42 @@ import { message } from '../../words/index.js';
 import { unreadAs } from '../unread.js';
 
 const HEADER_AT = 1024;
+/** Technical Note TN1150, "Volume Header", big-endian. Offsets in bytes. */
+const HEADER = {
+  signature: 0,
+  attributes: 4,
+  blockBytes: 40,
+  blocks: 44,
+  freeBlocks: 48,
+  /** The last two words of "finderInfo". */
+  id: 104,
+  allocationFork: 112,
+  catalogFork: 272,
+} as const;
+/** "Fork Data Structure", and an extent in it. */
+const FORK = { extents: 16, extentCount: 8 } as const;
+const EXTENT = { start: 0, blocks: 4, bytes: 8 } as const;
+/** "B-Trees": a node's descriptor, the offsets of records at its end, and the header record. */
+const NODE = { descriptorBytes: 14, offsetBytes: 2 } as const;
+const TREE = { firstLeaf: 10, nodeBytes: 18 } as const;
+/** "Catalog File Key". */
+const KEY = { parent: 2, nameUnits: 6, name: 8 } as const;
 const UNMOUNTED = 1 << 8;
-const ALLOCATION_FORK = 112;
-const CATALOG_FORK = 272;
 /** Namespace for volume UUIDs, from the system's own sources: the volume's 8-byte id is digested with it. */
 const NAMESPACE = [
   0xb3, 0xe2, 0x0f, 0x39, 0xf2, 0x92, 0x11, 0xd6, 0x97, 0xa4, 0x00, 0x30, 0x65, 0x43, 0xec, 0xac,
 ];
 const ROOT_PARENT = 1;
 
-/** HFS+ and its case-sensitive variant (Technical Note TN1150), big-endian. The label is the root folder's name in the catalog. */
+/** HFS+ and its case-sensitive variant. The label is the root folder's name in the catalog. */
 export function probeHfsplus(source: ByteSource): Recognised | undefined {
   const header = Block.at(source, HEADER_AT, 512);
-  const signature = header.latin(0, 2);
+  const signature = header.latin(HEADER.signature, 2);
   if (signature !== 'H+' && signature !== 'HX') return undefined;
-  const blockBytes = header.u32be(40);
-  const blocks = header.u32be(44);
+  const blockBytes = header.u32be(HEADER.blockBytes);
+  const blocks = header.u32be(HEADER.blocks);
   if (!isPowerOfTwo(blockBytes, 512, 2 ** 31) || blocks === 0) return undefined;
-  const id = header.slice(104, 8);
+  const id = header.slice(HEADER.id, 8);
   return {
     volume: {
       kind: 'hfsplus',
@@ -29,8 +47,8 @@ export function probeHfsplus(source: ByteSource): Recognised | undefined {
       ...(id.isZero(0, 8) ? {} : { uuid: uuidFrom(Uint8Array.from([...NAMESPACE, ...id.bytes])) }),
       blockBytes,
       sizeBytes: blocks * blockBytes,
-      ...usedFacts((blocks - Math.min(blocks, header.u32be(48))) * blockBytes, 'counters'),
-      ...(header.u32be(4) & UNMOUNTED ? {} : { dirty: true }),
+      ...usedFacts((blocks - Math.min(blocks, header.u32be(HEADER.freeBlocks))) * blockBytes, 'counters'),
+      ...(header.u32be(HEADER.attributes) & UNMOUNTED ? {} : { dirty: true }),
     },
     measure: () => measure(source, header, blockBytes, blocks),
   };
@@ -40,12 +58,12 @@ function measure(source: ByteSource, header: Block, blockBytes: number, blocks: 
   const label = unlessUnreadable(() => rootName(source, header, blockBytes));
   checkReach(source, blocks * blockBytes);
   const counter = new BitCounter(blocks, 'highest-first');
-  for (let i = 0; i < 8 && !counter.full; i++) {
-    const extent = ALLOCATION_FORK + 16 + i * 8;
-    const count = header.u32be(extent + 4);
+  for (let i = 0; i < FORK.extentCount && !counter.full; i++) {
+    const extent = HEADER.allocationFork + FORK.extents + i * EXTENT.bytes;
+    const count = header.u32be(extent + EXTENT.blocks);
     if (count === 0) break;
     const length = Math.min(count * blockBytes, Math.ceil(blocks / 8));
-    counter.add(Block.at(source, header.u32be(extent) * blockBytes, length).bytes);
+    counter.add(Block.at(source, header.u32be(extent + EXTENT.start) * blockBytes, length).bytes);
   }
   if (!counter.full) return { ...told('label', label), unread: [unreadAs(message('read.block-map'))] };
   const { ones, last } = counter.count();
@@ -58,11 +76,15 @@ function measure(source: ByteSource, header: Block, blockBytes: number, blocks: 
 
 /** The first record of the first leaf is the root folder's thread: its key carries the volume's name. */
 function rootName(source: ByteSource, header: Block, blockBytes: number): string | undefined {
-  const catalogAt = header.u32be(CATALOG_FORK + 16) * blockBytes;
+  const catalogAt = header.u32be(HEADER.catalogFork + FORK.extents + EXTENT.start) * blockBytes;
   const head = Block.at(source, catalogAt, 512);
-  const nodeBytes = head.u16be(14 + 18);
-  const leaf = Block.at(source, catalogAt + head.u32be(14 + 10) * nodeBytes, nodeBytes);
-  const record = leaf.u16be(nodeBytes - 2);
-  if (leaf.u32be(record + 2) !== ROOT_PARENT) throw new ReadFault(message('read.catalog-root'));
-  return leaf.utf16(record + 8, Math.min(255, leaf.u16be(record + 6)), false);
+  const nodeBytes = head.u16be(NODE.descriptorBytes + TREE.nodeBytes);
+  const leaf = Block.at(
+    source,
+    catalogAt + head.u32be(NODE.descriptorBytes + TREE.firstLeaf) * nodeBytes,
+    nodeBytes,
+  );
+  const record = leaf.u16be(nodeBytes - NODE.offsetBytes);
+  if (leaf.u32be(record + KEY.parent) !== ROOT_PARENT) throw new ReadFault(message('read.catalog-root'));
+  return leaf.utf16(record + KEY.name, Math.min(255, leaf.u16be(record + KEY.nameUnits)), false);
 }

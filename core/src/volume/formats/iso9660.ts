@@ -4,16 +4,29 @@ import { told, type Recognised } from '../reading.js';
 const DESCRIPTOR_AT = 32768;
 const SECTOR_BYTES = 2048;
 
-/** ISO 9660 (ECMA-119 §8.4, primary volume descriptor). The operating system prints its date as its UUID. */
+/** ECMA-119 §8.4, the primary volume descriptor; positions there count from 1, these from 0. */
+const DESCRIPTOR = {
+  type: 0,
+  standard: 1,
+  volumeName: 40,
+  /** Both byte orders; the little-endian half comes first. */
+  blocks: 80,
+  created: 813,
+  modified: 830,
+} as const;
+const PRIMARY = 1;
+
+/** ISO 9660. The operating system prints its date as its UUID. */
 export function probeIso9660(source: ByteSource): Recognised | undefined {
   const block = Block.at(source, DESCRIPTOR_AT, SECTOR_BYTES);
-  if (block.u8(0) !== 1 || block.latin(1, 5) !== 'CD001') return undefined;
-  const sizeBytes = block.u32(80) * SECTOR_BYTES;
+  if (block.u8(DESCRIPTOR.type) !== PRIMARY || block.latin(DESCRIPTOR.standard, 5) !== 'CD001')
+    return undefined;
+  const sizeBytes = block.u32(DESCRIPTOR.blocks) * SECTOR_BYTES;
   return {
     volume: {
       kind: 'iso9660',
-      ...told('label', block.latin(40, 32).trimEnd()),
-      ...told('uuid', date(block, 830) ?? date(block, 813)),
+      ...told('label', block.latin(DESCRIPTOR.volumeName, 32).trimEnd()),
+      ...told('uuid', date(block, DESCRIPTOR.modified) ?? date(block, DESCRIPTOR.created)),
       blockBytes: SECTOR_BYTES,
       sizeBytes,
       usedBytes: sizeBytes,

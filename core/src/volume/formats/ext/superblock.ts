@@ -1,4 +1,14 @@
 import { Block, ReadFault, type ByteSource } from '../../../bytes/index.js';
+import {
+  DESCRIPTOR,
+  DESCRIPTOR_BYTES,
+  INODE_BYTES,
+  LABEL_BYTES,
+  MAGIC,
+  SUPERBLOCK,
+  SUPERBLOCK_AT,
+  SUPERBLOCK_BYTES,
+} from './layout.js';
 import { message } from '../../../words/index.js';
 
 /** Feature bits of the superblock that change how the volume is laid out or named (ext4 on-disk format, "Super Block"). */
@@ -51,48 +61,53 @@ export interface Ext {
 
 /** The superblock at byte 1024, or `undefined` where its figures cannot be those of a volume. */
 export function readSuperblock(source: ByteSource): Ext | undefined {
-  const block = Block.at(source, 1024, 1024);
-  if (block.u16(56) !== 0xef53) return undefined;
-  const incompat = block.u32(96);
-  if (incompat & INCOMPAT.journalDevice || block.u32(24) > 6) return undefined;
-  const blockBytes = 1024 * 2 ** block.u32(24);
+  const block = Block.at(source, SUPERBLOCK_AT, SUPERBLOCK_BYTES);
+  if (block.u16(SUPERBLOCK.magic) !== MAGIC) return undefined;
+  const incompat = block.u32(SUPERBLOCK.incompat);
+  const logBlockSize = block.u32(SUPERBLOCK.logBlockSize);
+  if (incompat & INCOMPAT.journalDevice || logBlockSize > 6) return undefined;
+  const blockBytes = 1024 * 2 ** logBlockSize;
   const wide = (incompat & INCOMPAT.bits64) !== 0;
-  const blocks = block.u32(4) + (wide ? block.u32(0x150) * 2 ** 32 : 0);
-  const blocksPerGroup = block.u32(32);
-  const firstDataBlock = block.u32(20);
-  const compat = block.u32(92);
-  const roCompat = block.u32(100);
-  const isOld = block.u32(76) === 0;
-  const inodeBytes = isOld ? 128 : block.u16(88);
+  const blocks = block.u32(SUPERBLOCK.blocks) + (wide ? block.u32(SUPERBLOCK.blocksHigh) * 2 ** 32 : 0);
+  const blocksPerGroup = block.u32(SUPERBLOCK.blocksPerGroup);
+  const firstDataBlock = block.u32(SUPERBLOCK.firstDataBlock);
+  const compat = block.u32(SUPERBLOCK.compat);
+  const roCompat = block.u32(SUPERBLOCK.roCompat);
+  const isOld = block.u32(SUPERBLOCK.revision) === 0;
+  const inodeBytes = isOld ? INODE_BYTES : block.u16(SUPERBLOCK.inodeBytes);
   const plausible =
     blocks > firstDataBlock &&
     blocksPerGroup > 0 &&
     blocksPerGroup <= blockBytes * 8 * 2 ** 16 &&
-    inodeBytes >= 128 &&
+    inodeBytes >= INODE_BYTES &&
     inodeBytes <= blockBytes;
-  if (!plausible || block.u32(40) === 0) return undefined;
-  const state = block.u16(58);
+  if (!plausible || block.u32(SUPERBLOCK.inodesPerGroup) === 0) return undefined;
+  const state = block.u16(SUPERBLOCK.state);
   return {
     source,
     kind: kindOf(compat, incompat, roCompat),
-    label: block.text(120, 16),
-    uuid: block.uuid(104),
+    label: block.text(SUPERBLOCK.label, LABEL_BYTES),
+    uuid: block.uuid(SUPERBLOCK.uuid),
     blockBytes,
     blocks,
-    freeBlocks: block.u32(12) + (wide ? block.u32(0x158) * 2 ** 32 : 0),
+    freeBlocks:
+      block.u32(SUPERBLOCK.freeBlocks) + (wide ? block.u32(SUPERBLOCK.freeBlocksHigh) * 2 ** 32 : 0),
     firstDataBlock,
     blocksPerGroup,
-    inodesPerGroup: block.u32(40),
+    inodesPerGroup: block.u32(SUPERBLOCK.inodesPerGroup),
     inodeBytes,
     groups: Math.ceil((blocks - firstDataBlock) / blocksPerGroup),
-    descriptorBytes: wide ? Math.min(blockBytes, Math.max(32, block.u16(254))) : 32,
-    clusterBlocks: roCompat & RO_COMPAT.bigalloc ? 2 ** (block.u32(28) - block.u32(24)) : 1,
-    reservedGdtBlocks: block.u16(206),
-    firstMetaGroup: incompat & INCOMPAT.metaGroups ? block.u32(260) : Infinity,
+    descriptorBytes: wide
+      ? Math.min(blockBytes, Math.max(DESCRIPTOR_BYTES.least, block.u16(SUPERBLOCK.descriptorBytes)))
+      : DESCRIPTOR_BYTES.least,
+    clusterBlocks:
+      roCompat & RO_COMPAT.bigalloc ? 2 ** (block.u32(SUPERBLOCK.logClusterSize) - logBlockSize) : 1,
+    reservedGdtBlocks: block.u16(SUPERBLOCK.reservedGdtBlocks),
+    firstMetaGroup: incompat & INCOMPAT.metaGroups ? block.u32(SUPERBLOCK.firstMetaGroup) : Infinity,
     compat,
     incompat,
     roCompat,
-    backupGroups: [block.u32(588), block.u32(592)],
+    backupGroups: [block.u32(SUPERBLOCK.backupGroups), block.u32(SUPERBLOCK.backupGroups + 4)],
     dirty: (state & STATE.clean) === 0 || (state & STATE.errors) !== 0 || (incompat & INCOMPAT.recover) !== 0,
   };
 }
@@ -153,16 +168,19 @@ function metaGroupAt(ext: Ext, firstGroup: number): number {
 
 function* decodeGroups(ext: Ext, at: number, count: number): Generator<Group> {
   const size = ext.descriptorBytes;
+  const isWide = size >= DESCRIPTOR_BYTES.wide;
   const block = Block.at(ext.source, at, count * size);
-  const high = (field: number) => (size >= 64 ? block.u32(field) * 2 ** 32 : 0);
+  const high = (field: number) => (isWide ? block.u32(field) * 2 ** 32 : 0);
   for (let i = 0; i < count; i++) {
     const d = i * size;
     yield {
-      blockBitmap: block.u32(d) + high(d + 32),
-      inodeBitmap: block.u32(d + 4) + high(d + 36),
-      inodeTable: block.u32(d + 8) + high(d + 40),
-      free: block.u16(d + 12) + (size >= 64 ? block.u16(d + 44) * 65536 : 0),
-      flags: block.u16(d + 18),
+      blockBitmap: block.u32(d + DESCRIPTOR.blockBitmap) + high(d + DESCRIPTOR.blockBitmapHigh),
+      inodeBitmap: block.u32(d + DESCRIPTOR.inodeBitmap) + high(d + DESCRIPTOR.inodeBitmapHigh),
+      inodeTable: block.u32(d + DESCRIPTOR.inodeTable) + high(d + DESCRIPTOR.inodeTableHigh),
+      free:
+        block.u16(d + DESCRIPTOR.freeBlocks) +
+        (isWide ? block.u16(d + DESCRIPTOR.freeBlocksHigh) * 65536 : 0),
+      flags: block.u16(d + DESCRIPTOR.flags),
     };
   }
 }

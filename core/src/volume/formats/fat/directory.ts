@@ -1,5 +1,5 @@
 import { type Block } from '../../../bytes/index.js';
-import { ATTRIBUTE, ENTRY_BYTES } from './layout.js';
+import { ATTRIBUTE, ENTRY, ENTRY_BYTES, LONG_ENTRY_UNITS } from './layout.js';
 
 export interface FatEntry {
   /** The long name where there is one. */
@@ -19,9 +19,9 @@ export function fatEntries(directory: Block): FatEntry[] {
   let longName = '';
   for (let at = 0; at + ENTRY_BYTES <= directory.length; at += ENTRY_BYTES) {
     const entry = directory.slice(at, ENTRY_BYTES);
-    const first = entry.u8(0);
+    const first = entry.u8(ENTRY.name);
     if (first === 0) break;
-    const attributes = entry.u8(11);
+    const attributes = entry.u8(ENTRY.attributes);
     if (first === DELETED) longName = '';
     else if ((attributes & 0x3f) === ATTRIBUTE.longName) longName = longPiece(entry) + longName;
     else {
@@ -29,7 +29,7 @@ export function fatEntries(directory: Block): FatEntry[] {
         name: longName || shortName(entry),
         isDirectory: (attributes & ATTRIBUTE.directory) !== 0,
         isLabel: (attributes & (ATTRIBUTE.label | ATTRIBUTE.directory)) === ATTRIBUTE.label,
-        cluster: entry.u16(20) * 65536 + entry.u16(26),
+        cluster: entry.u16(ENTRY.clusterHigh) * 65536 + entry.u16(ENTRY.cluster),
       });
       longName = '';
     }
@@ -39,23 +39,22 @@ export function fatEntries(directory: Block): FatEntry[] {
 
 /** 13 UTF-16 units in three places; padding is 0xFFFF after a zero. */
 function longPiece(entry: Block): string {
-  const places = [1, 3, 5, 7, 9, 14, 16, 18, 20, 22, 24, 28, 30];
-  const units = places.map((at) => entry.u16(at));
+  const units = LONG_ENTRY_UNITS.map((at) => entry.u16(at));
   const end = units.findIndex((unit) => unit === 0 || unit === 0xffff);
   return String.fromCharCode(...(end < 0 ? units : units.slice(0, end)));
 }
 
 function shortName(entry: Block): string {
-  const cased = (text: string, lower: number) => (entry.u8(12) & lower ? text.toLowerCase() : text);
-  const base = cased(entry.latin(0, 8).trimEnd(), LOWER.base);
-  const extension = cased(entry.latin(8, 3).trimEnd(), LOWER.extension);
+  const cased = (text: string, lower: number) => (entry.u8(ENTRY.cases) & lower ? text.toLowerCase() : text);
+  const base = cased(entry.latin(ENTRY.name, 8).trimEnd(), LOWER.base);
+  const extension = cased(entry.latin(ENTRY.extension, 3).trimEnd(), LOWER.extension);
   return extension ? `${base}.${extension}` : base;
 }
 
 /** The eleven bytes of a label entry. */
 export function labelIn(directory: Block): string | undefined {
   for (let at = 0; at + ENTRY_BYTES <= directory.length && directory.u8(at) !== 0; at += ENTRY_BYTES) {
-    const attributes = directory.u8(at + 11);
+    const attributes = directory.u8(at + ENTRY.attributes);
     const isLabel = (attributes & (ATTRIBUTE.label | ATTRIBUTE.directory)) === ATTRIBUTE.label;
     if (isLabel && (attributes & 0x3f) !== ATTRIBUTE.longName && directory.u8(at) !== DELETED)
       return directory.latin(at, 11).trimEnd();

@@ -30,7 +30,18 @@ export const BPB = {
   signature: 510,
 } as const;
 
+/** A directory entry ("FAT Directory Structure"), and where the 13 units of a piece of a long name stand in one. */
 export const ENTRY_BYTES = 32;
+export const ENTRY = {
+  name: 0,
+  extension: 8,
+  attributes: 11,
+  /** Reserved: systems in use keep the case of short names in it. */
+  cases: 12,
+  clusterHigh: 20,
+  cluster: 26,
+} as const;
+export const LONG_ENTRY_UNITS = [1, 3, 5, 7, 9, 14, 16, 18, 20, 22, 24, 28, 30] as const;
 export const ATTRIBUTE = { label: 0x08, directory: 0x10, longName: 0x0f } as const;
 /** Cluster counts from which a volume is FAT16, and FAT32. */
 export const LEAST_FAT16_CLUSTERS = 4085;

@@ -1,5 +1,6 @@
 import { ReadFault, type Block } from '../../../bytes/index.js';
 import { ATTRIBUTE, type Attribute } from './record.js';
+import { FILE_NAME, INDEX_BLOCK, INDEX_ENTRY, INDEX_ROOT, NODE } from './layout.js';
 import { message } from '../../../words/index.js';
 
 const SUBNODE = 1;
@@ -19,10 +20,10 @@ export function findInIndex(
   const root = directory.find((a) => a.type === ATTRIBUTE.indexRoot);
   const allocation = directory.find((a) => a.type === ATTRIBUTE.indexAllocation);
   if (!root?.resident) return undefined;
-  let step = search(root.value, 16, upperCaseName);
+  let step = search(root.value, INDEX_ROOT.node, upperCaseName);
   for (let visited = 0; step.kind === 'below'; visited++) {
     if (!allocation || visited >= MOST_BLOCKS) throw new ReadFault(message('read.tree-endless'));
-    step = search(readBlock(allocation, step.vcn), 24, upperCaseName);
+    step = search(readBlock(allocation, step.vcn), INDEX_BLOCK.node, upperCaseName);
   }
   return step.kind === 'found' ? step.record : undefined;
 }
@@ -34,13 +35,17 @@ type Step =
 
 /** `header` is where the node's header stands in the block; offsets in it count from there. */
 function search(block: Block, header: number, wanted: string): Step {
-  const end = header + block.u32(header + 4);
-  for (let at = header + block.u32(header); at < end;) {
-    const length = block.u16(at + 8);
-    const flags = block.u16(at + 12);
-    if (length < 16) throw new ReadFault(message('read.entry-without-length'));
+  const end = header + block.u32(header + NODE.usedBytes);
+  for (let at = header + block.u32(header + NODE.firstEntry); at < end;) {
+    const length = block.u16(at + INDEX_ENTRY.length);
+    const flags = block.u16(at + INDEX_ENTRY.flags);
+    if (length < INDEX_ENTRY.leastBytes) throw new ReadFault(message('read.entry-without-length'));
     const order = flags & LAST ? -1 : compare(wanted, nameAt(block, at));
-    if (order === 0) return { kind: 'found', record: block.u32(at) + block.u16(at + 4) * 2 ** 32 };
+    if (order === 0)
+      return {
+        kind: 'found',
+        record: block.u32(at + INDEX_ENTRY.record) + block.u16(at + INDEX_ENTRY.recordHigh) * 2 ** 32,
+      };
     if (order < 0)
       return flags & SUBNODE ? { kind: 'below', vcn: block.u64(at + length - 8) } : { kind: 'absent' };
     at += length;
@@ -49,7 +54,8 @@ function search(block: Block, header: number, wanted: string): Step {
 }
 
 function nameAt(block: Block, entry: number): string {
-  return block.utf16(entry + 16 + 66, block.u8(entry + 16 + 64)).toUpperCase();
+  const key = entry + INDEX_ENTRY.key;
+  return block.utf16(key + FILE_NAME.name, block.u8(key + FILE_NAME.units)).toUpperCase();
 }
 
 function compare(a: string, b: string): number {

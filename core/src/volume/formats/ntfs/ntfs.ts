@@ -8,6 +8,7 @@ import {
   type Volume,
 } from '../../reading.js';
 import { findInIndex } from './directory.js';
+import { BOOT, SERIAL_BYTES, VOLUME_INFORMATION } from './layout.js';
 import { ATTRIBUTE, attributesOf, piecesOf, readAttribute, unprotect, type Attribute } from './record.js';
 import { message } from '../../../words/index.js';
 
@@ -31,20 +32,20 @@ interface Ntfs {
  */
 export function probeNtfs(source: ByteSource): Recognised | undefined {
   const boot = Block.at(source, 0, 512);
-  if (boot.latin(3, 8) !== 'NTFS    ') return undefined;
-  const sectorBytes = boot.u16(11);
-  const clusterBytes = sectorBytes * sizeCode(boot.u8(13));
+  if (boot.latin(BOOT.system, 8) !== 'NTFS    ') return undefined;
+  const sectorBytes = boot.u16(BOOT.sectorBytes);
+  const clusterBytes = sectorBytes * sizeCode(boot.u8(BOOT.sectorsPerCluster));
   if (!isPowerOfTwo(sectorBytes, 256, 4096) || !isPowerOfTwo(clusterBytes, 256, 2 ** 21)) return undefined;
-  const clusters = Math.floor((boot.u64(40) * sectorBytes) / clusterBytes);
+  const clusters = Math.floor((boot.u64(BOOT.sectors) * sectorBytes) / clusterBytes);
   const ntfs: Ntfs = {
     source,
     clusterBytes,
     clusters,
-    recordBytes: recordSize(boot.i8(64), clusterBytes),
-    indexBytes: recordSize(boot.i8(68), clusterBytes),
-    mftAt: boot.u64(48) * clusterBytes,
+    recordBytes: recordSize(boot.i8(BOOT.recordSize), clusterBytes),
+    indexBytes: recordSize(boot.i8(BOOT.indexSize), clusterBytes),
+    mftAt: boot.u64(BOOT.mftCluster) * clusterBytes,
   };
-  const serial = [...boot.bytes.subarray(72, 80)].reverse();
+  const serial = [...boot.bytes.subarray(BOOT.serial, BOOT.serial + SERIAL_BYTES)].reverse();
   return {
     volume: {
       kind: 'ntfs',
@@ -93,7 +94,9 @@ function labelAndState(ntfs: Ntfs): Partial<Volume> {
   const name = attributes.find((a) => a.type === ATTRIBUTE.volumeName);
   const information = attributes.find((a) => a.type === ATTRIBUTE.volumeInformation);
   const label = name?.resident ? name.value.utf16(0, Math.floor(name.value.length / 2)) : undefined;
-  const dirty = information?.resident ? (information.value.u16(10) & DIRTY) !== 0 : false;
+  const dirty = information?.resident
+    ? (information.value.u16(VOLUME_INFORMATION.flags) & DIRTY) !== 0
+    : false;
   return { ...told('label', label), ...(dirty ? { dirty } : {}) };
 }
 

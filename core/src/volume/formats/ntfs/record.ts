@@ -1,4 +1,5 @@
 import { Block, ReadFault, type ByteSource } from '../../../bytes/index.js';
+import { ATTRIBUTE_HEADER, FILE_RECORD, PROTECTED } from './layout.js';
 import { message } from '../../../words/index.js';
 
 /** Every structure of records is protected in strides of this many bytes. */
@@ -36,9 +37,10 @@ export type Attribute =
  */
 export function unprotect(raw: Uint8Array, signature: string): Block {
   const block = new Block(Uint8Array.from(raw));
-  if (block.latin(0, 4) !== signature) throw new ReadFault(message('read.record-mark', { mark: signature }));
-  const at = block.u16(4);
-  const count = block.u16(6);
+  if (block.latin(PROTECTED.signature, 4) !== signature)
+    throw new ReadFault(message('read.record-mark', { mark: signature }));
+  const at = block.u16(PROTECTED.sequenceOffset);
+  const count = block.u16(PROTECTED.sequenceCount);
   const check = block.u16(at);
   for (let i = 1; i < count; i++) {
     const end = i * FIXUP_STRIDE - 2;
@@ -52,25 +54,29 @@ export function unprotect(raw: Uint8Array, signature: string): Block {
 /** The attributes of a file record, in order; those that are named, except an index's, are left out. */
 export function attributesOf(record: Block): Attribute[] {
   const found: Attribute[] = [];
-  let at = record.u16(20);
+  let at = record.u16(FILE_RECORD.firstAttribute);
   for (let left = 64; left > 0; left--) {
-    const type = record.u32(at);
+    const type = record.u32(at + ATTRIBUTE_HEADER.type);
     if (type === ATTRIBUTE.end) break;
-    const length = record.u32(at + 4);
-    if (length < 24) throw new ReadFault(message('read.attribute-without-length'));
+    const length = record.u32(at + ATTRIBUTE_HEADER.length);
+    if (length < ATTRIBUTE_HEADER.leastBytes) throw new ReadFault(message('read.attribute-without-length'));
     const attribute = record.slice(at, length);
     const isIndex = type === ATTRIBUTE.indexRoot || type === ATTRIBUTE.indexAllocation;
-    if (attribute.u8(9) === 0 || isIndex) found.push(decodeAttribute(type, attribute));
+    if (attribute.u8(ATTRIBUTE_HEADER.nameLength) === 0 || isIndex)
+      found.push(decodeAttribute(type, attribute));
     at += length;
   }
   return found;
 }
 
 function decodeAttribute(type: number, attribute: Block): Attribute {
-  const resident = attribute.u8(8) === 0;
-  if (resident) return { type, resident, value: attribute.slice(attribute.u16(20), attribute.u32(16)) };
-  const runs = decodeRuns(attribute, attribute.u16(32));
-  return { type, resident, sizeBytes: attribute.u64(48), runs };
+  const resident = attribute.u8(ATTRIBUTE_HEADER.nonResident) === 0;
+  if (resident) {
+    const at = attribute.u16(ATTRIBUTE_HEADER.valueOffset);
+    return { type, resident, value: attribute.slice(at, attribute.u32(ATTRIBUTE_HEADER.valueLength)) };
+  }
+  const runs = decodeRuns(attribute, attribute.u16(ATTRIBUTE_HEADER.runsOffset));
+  return { type, resident, sizeBytes: attribute.u64(ATTRIBUTE_HEADER.dataSize), runs };
 }
 
 /** Mapping pairs: a byte of two lengths, then a count and a signed step of the cluster number, little-endian. */
