@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { Overview } from '../overview/index.js';
+import { OverviewSchema } from '../overview/index.js';
 import { EditSchema, PlanSchema } from '../plan/index.js';
 import { exactly } from '../schema/index.js';
 import { SurveySchema } from '../survey/index.js';
@@ -13,8 +13,6 @@ import type {
   Restored,
 } from './exchange.js';
 
-const said = z.looseObject({ code: z.string() });
-const overview = z.looseObject({ stages: z.record(z.string(), z.string()), disk: said, next: said });
 const revision = z.int().nonnegative();
 const moment = z.iso.datetime();
 
@@ -36,7 +34,7 @@ export const ANSWERS = {
       name: z.string(),
       story: z.string(),
       createdAt: moment,
-      overview: overview.nullable() as unknown as z.ZodType<Overview | null>,
+      overview: OverviewSchema.nullable(),
       damage: z.string().nullable(),
     }),
   ),

@@ -12,7 +12,8 @@ export const STAGES = ['machine', 'as-found', 'systems', 'boot', 'layout', 'find
 export type Stage = (typeof STAGES)[number];
 
 /** `empty`: nothing there yet. `open`: something is missing or wrong. `ready`: nothing is. */
-export type StageState = 'empty' | 'open' | 'ready';
+export const STAGE_STATES = ['empty', 'open', 'ready'] as const;
+export type StageState = (typeof STAGE_STATES)[number];
 
 /** A partition or gap: its share of the disk, 0 to 1, and the owner's place in the list of systems (-1: none). */
 export interface Stratum {
