@@ -8,6 +8,7 @@ export {
   MachineChangesSchema,
   MachineSchema,
   TOLD_FACTS,
+  isDeviceName,
   modeName,
   UNKNOWN_MACHINE,
   type DiskController,

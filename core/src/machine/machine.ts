@@ -121,6 +121,11 @@ const told = z
   .partialRecord(z.enum(TOLD_FACTS), z.strictObject({ by: z.enum(TELLERS), at: z.iso.datetime() }))
   .readonly();
 
+const DEVICE_NAME = /^(?:\/dev\/)?[A-Za-z0-9/_-]*$/;
+
+/** Whether a text can be the name of a device: `nvme0n1`, `/dev/sda`, or nothing. */
+export const isDeviceName = (text: string): boolean => DEVICE_NAME.test(text);
+
 /** Shape only: memory and disks in bytes, device name as Linux writes it. */
 export const MachineSchema = exactly<Machine>()(
   z.strictObject({
@@ -140,7 +145,7 @@ export const MachineSchema = exactly<Machine>()(
     device: z
       .string()
       .max(64)
-      .regex(/^(?:\/dev\/)?[A-Za-z0-9/_-]*$/, 'shape.device' satisfies ShapeCode),
+      .regex(DEVICE_NAME, 'shape.device' satisfies ShapeCode),
     otherDisks: z
       .array(z.strictObject({ name: z.string().max(80), sizeBytes: z.int().positive() }))
 

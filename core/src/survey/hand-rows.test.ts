@@ -2,7 +2,7 @@ import { inEnglish } from '../words/index.js';
 import fc from 'fast-check';
 import { GIB, MIB, nominalSectors } from '../quantity/index.js';
 import { IDENTITY } from '../testing/builders.js';
-import { handRowsIn, handRowsOf, settleRows, surveyFromHand, type HandRow } from './index.js';
+import { handRowsIn, handRowsOf, settleRows, splitRow, surveyFromHand, type HandRow } from './index.js';
 
 const row = (size: string, word = 'ntfs'): HandRow => ({ size, word, label: '', used: '' });
 const settled = (rows: readonly HandRow[], room: number) => {
@@ -69,6 +69,16 @@ test('the rows of a disk that was read draw it again', () => {
   );
   expect(again).toHaveLength(6);
   expect(drawn(again.join('\n')).partitions).toEqual(survey.partitions);
+});
+
+test.each([
+  [100 * MIB, '50MiB', '50MiB'],
+  [101 * MIB, '51MiB', '50MiB'],
+  [undefined, '3GB', ''],
+])('a row of %p bytes is split in %s and %s', (bytes, first, second) => {
+  const [before, upper, lower, behind] = splitRow([row('1GB'), row('3GB'), row('2GB')], 1, bytes);
+  expect([before!.size, upper!.size, lower!.size, behind!.size]).toEqual(['1GB', first, second, '2GB']);
+  expect([upper!.word, lower!.word]).toEqual([row('3GB').word, 'unknown']);
 });
 
 describe('sizes as printed', () => {

@@ -295,3 +295,22 @@ function settle(meanings: readonly Meaning[], room: number): number[] {
   }
   return sizes;
 }
+
+/** A row of which nothing is entered. */
+export const EMPTY_ROW: HandRow = { size: '', word: 'unknown', label: '', used: '' };
+
+/**
+ * The rows with one of them parted in two whole MiB; the second is of unknown content. `bytes`: how large the row comes out;
+ * without it the first keeps what was typed.
+ */
+export function splitRow(rows: readonly HandRow[], at: number, bytes: number | undefined): HandRow[] {
+  return rows.flatMap((row, i) => {
+    if (i !== at) return [row];
+    if (bytes === undefined) return [row, EMPTY_ROW];
+    const half = bytes / MIB / 2;
+    return [
+      { ...row, size: `${Math.ceil(half)}MiB` },
+      { ...EMPTY_ROW, size: `${Math.floor(half)}MiB` },
+    ];
+  });
+}

@@ -37,9 +37,11 @@ export { gapsOf, type Gap } from './gaps.js';
 export { safetyCopyZip, tableSectorsOf } from './safety-copy.js';
 export { documentSurvey, surveyDocument, type SurveyDocument } from './document.js';
 export {
+  EMPTY_ROW,
   handRowsIn,
   handRowsOf,
   settleRows,
+  splitRow,
   type HandRow,
   type Settled,
   type SettledRow,

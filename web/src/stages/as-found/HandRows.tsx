@@ -1,5 +1,13 @@
 import { Button, NativeSelect, TextInput } from '@mantine/core';
-import { formatBinary, formatBoth, HAND_WORDS, type HandRow, type Settled } from '@rhizotome/core';
+import {
+  EMPTY_ROW,
+  formatBinary,
+  formatBoth,
+  HAND_WORDS,
+  splitRow,
+  type HandRow,
+  type Settled,
+} from '@rhizotome/core';
 import { say } from '../../words/say.js';
 import { words } from '../../words/words.js';
 import classes from './ReadDisk.module.css';
@@ -11,25 +19,8 @@ interface HandRowsProps {
   readonly change: (rows: readonly HandRow[]) => void;
 }
 
-const NEW_ROW: HandRow = { size: '', word: 'unknown', label: '', used: '' };
-
 /** The parts drawn so far, in disk order: typed, split, put in order, and what becomes of each size. */
 export function HandRows({ rows, settled, change }: HandRowsProps) {
-  const put = (at: number, changes: Partial<HandRow>) =>
-    change(rows.map((r, i) => (i === at ? { ...r, ...changes } : r)));
-  const swap = (at: number) =>
-    change(rows.map((r, i) => (i === at ? rows[at + 1]! : i === at + 1 ? rows[at]! : r)));
-  const split = (at: number) => {
-    const bytes = settled?.ok ? settled.rows[at]!.bytes : undefined;
-    const half = bytes === undefined ? rows[at]!.size : formatHalf(bytes);
-    const other = bytes === undefined ? '' : formatHalf(bytes, true);
-    change([
-      ...rows.slice(0, at),
-      { ...rows[at]!, size: half },
-      { ...NEW_ROW, size: other },
-      ...rows.slice(at + 1),
-    ]);
-  };
   return (
     <div>
       {rows.length > 0 && (
@@ -45,84 +36,14 @@ export function HandRows({ rows, settled, change }: HandRowsProps) {
             </tr>
           </thead>
           <tbody>
-            {rows.map((row, i) => (
-              <tr key={i}>
-                <td>
-                  <TextInput
-                    size="xs"
-                    w={120}
-                    aria-label={words['as-found.size-partition'](i + 1)}
-                    placeholder="100MiB"
-                    value={row.size}
-                    error={settled?.ok === false && settled.row === i ? say(settled.says) : null}
-                    onChange={(e) => put(i, { size: e.currentTarget.value })}
-                  />
-                </td>
-                <td>
-                  <NativeSelect
-                    size="xs"
-                    aria-label={words['as-found.type-partition'](i + 1)}
-                    value={row.word}
-                    data={HAND_WORDS.map((word) => ({ value: word, label: word }))}
-                    onChange={(e) => put(i, { word: e.currentTarget.value })}
-                  />
-                </td>
-                <td>
-                  <TextInput
-                    size="xs"
-                    w={130}
-                    aria-label={words['as-found.label-partition'](i + 1)}
-                    value={row.label}
-                    onChange={(e) => put(i, { label: e.currentTarget.value })}
-                  />
-                </td>
-                <td>
-                  <TextInput
-                    size="xs"
-                    w={100}
-                    aria-label={words['hand.used-of'](i + 1)}
-                    value={row.used}
-                    onChange={(e) => put(i, { used: e.currentTarget.value })}
-                  />
-                </td>
-                <td className={classes.becomes}>{becomes(settled, i)}</td>
-                <td>
-                  <Button.Group>
-                    <Button
-                      size="compact-xs"
-                      variant="default"
-                      disabled={i === 0}
-                      onClick={() => swap(i - 1)}
-                    >
-                      {words['as-found.up-2']()}
-                    </Button>
-                    <Button
-                      size="compact-xs"
-                      variant="default"
-                      disabled={i === rows.length - 1}
-                      onClick={() => swap(i)}
-                    >
-                      {words['as-found.down']()}
-                    </Button>
-                    <Button size="compact-xs" variant="default" onClick={() => split(i)}>
-                      {words['as-found.split']()}
-                    </Button>
-                    <Button
-                      size="compact-xs"
-                      variant="default"
-                      onClick={() => change(rows.filter((_, j) => j !== i))}
-                    >
-                      {words['common.remove']()}
-                    </Button>
-                  </Button.Group>
-                </td>
-              </tr>
+            {rows.map((_, at) => (
+              <Row key={at} rows={rows} at={at} settled={settled} change={change} />
             ))}
           </tbody>
         </table>
       )}
       <div className={classes.row} style={{ paddingTop: '0.4rem' }}>
-        <Button size="xs" variant="default" onClick={() => change([...rows, NEW_ROW])}>
+        <Button size="xs" variant="default" onClick={() => change([...rows, EMPTY_ROW])}>
           {words['as-found.add-partition']()}
         </Button>
         {settled?.ok && <p className="small soft">{summary(settled)}</p>}
@@ -131,9 +52,82 @@ export function HandRows({ rows, settled, change }: HandRowsProps) {
   );
 }
 
-function formatHalf(bytes: number, second = false): string {
-  const mib = bytes / 1024 ** 2;
-  return `${second ? Math.floor(mib / 2) : Math.ceil(mib / 2)}MiB`;
+interface RowProps extends HandRowsProps {
+  readonly at: number;
+}
+
+function Row({ rows, at, settled, change }: RowProps) {
+  const row = rows[at]!;
+  const put = (changes: Partial<HandRow>) =>
+    change(rows.map((r, i) => (i === at ? { ...r, ...changes } : r)));
+  return (
+    <tr>
+      <td>
+        <TextInput
+          size="xs"
+          w={120}
+          aria-label={words['as-found.size-partition'](at + 1)}
+          placeholder="100MiB"
+          value={row.size}
+          error={settled?.ok === false && settled.row === at ? say(settled.says) : null}
+          onChange={(e) => put({ size: e.currentTarget.value })}
+        />
+      </td>
+      <td>
+        <NativeSelect
+          size="xs"
+          aria-label={words['as-found.type-partition'](at + 1)}
+          value={row.word}
+          data={HAND_WORDS.map((word) => ({ value: word, label: word }))}
+          onChange={(e) => put({ word: e.currentTarget.value })}
+        />
+      </td>
+      <td>
+        <TextInput
+          size="xs"
+          w={130}
+          aria-label={words['as-found.label-partition'](at + 1)}
+          value={row.label}
+          onChange={(e) => put({ label: e.currentTarget.value })}
+        />
+      </td>
+      <td>
+        <TextInput
+          size="xs"
+          w={100}
+          aria-label={words['hand.used-of'](at + 1)}
+          value={row.used}
+          onChange={(e) => put({ used: e.currentTarget.value })}
+        />
+      </td>
+      <td className={classes.becomes}>{becomes(settled, at)}</td>
+      <td>
+        <Moves rows={rows} at={at} settled={settled} change={change} />
+      </td>
+    </tr>
+  );
+}
+
+/** Up, down, split, remove. */
+function Moves({ rows, at, settled, change }: RowProps) {
+  const swap = (upper: number) =>
+    change(rows.map((row, i) => (i === upper ? rows[upper + 1]! : i === upper + 1 ? rows[upper]! : row)));
+  const bytes = settled?.ok ? settled.rows[at]?.bytes : undefined;
+  const actions = [
+    { label: words['as-found.up-2'](), press: () => swap(at - 1), off: at === 0 },
+    { label: words['as-found.down'](), press: () => swap(at), off: at === rows.length - 1 },
+    { label: words['as-found.split'](), press: () => change(splitRow(rows, at, bytes)) },
+    { label: words['common.remove'](), press: () => change(rows.filter((_, i) => i !== at)) },
+  ];
+  return (
+    <Button.Group>
+      {actions.map(({ label, press, off = false }) => (
+        <Button key={label} size="compact-xs" variant="default" disabled={off} onClick={press}>
+          {label}
+        </Button>
+      ))}
+    </Button.Group>
+  );
 }
 
 function becomes(settled: Settled | null, i: number): string {
