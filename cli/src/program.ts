@@ -34,13 +34,11 @@ function stepCount(text: string): number {
   return Number(text);
 }
 
-/** Runs one command. @returns the exit code */
-export async function run(argv: readonly string[]): Promise<number> {
-  let code: number = EXIT.done;
-  const program = new Command('rhizotome')
-    .description('Reads disks, checks plans, and makes disks to practise on. It changes no disk.')
-    .showHelpAfterError('(“rhizotome help COMMAND” tells more)')
-    .exitOverride();
+/** Tells how the command ends, where that is not well. */
+type End = (code: number) => void;
+
+/** What is on a disk, and what a machine tells of itself. */
+function aboutDisks(program: Command): void {
   program
     .command('survey <disk>')
     .description('what is on a disk: an image (raw or qcow2), a device, or a capture; - reads standard input')
@@ -62,12 +60,16 @@ export async function run(argv: readonly string[]): Promise<number> {
     .description('what this machine tells of itself: disks, firmware, memory; to be pasted into the app')
     .addOption(new Option('--script <system>', 'print the script that does it instead').choices(REPORTERS))
     .action((options: ReportOptions) => report(options));
+}
+
+/** What follows from a plan. */
+function aboutPlans(program: Command, end: End): void {
   program
     .command('check <plan>')
     .description('findings of a plan; ends with 1 where it cannot work; - reads standard input')
     .option('--json', 'print them as JSON')
     .action((plan: string, options: { json?: boolean }) => {
-      code = check(plan, options);
+      end(check(plan, options));
     });
   program
     .command('steps <plan>')
@@ -88,23 +90,12 @@ export async function run(argv: readonly string[]): Promise<number> {
     .option('--force', 'write over an existing file')
     .action((plan: string, options: RunbookOptions) => runbook(plan, options));
   program
-    .command('recipe')
-    .description('one recipe for many machines')
-    .command('apply <recipe> <folder>')
-    .description('what a recipe comes to on every machine in a folder; ends with 1 where it does not fit one')
-    .option('--json', 'print it as JSON')
-    .option('--zip <file>', 'write the runbooks of all, and the plan of the day, into a new zip')
-    .option('--force', 'write over an existing file')
-    .action((recipe: string, folder: string, options: RecipeOptions) => {
-      code = recipeApply(recipe, folder, options);
-    });
-  program
     .command('compare <plan> <disk>')
     .description('where a disk, image or capture archive stands in the procedure of a plan')
     .addOption(sectorOption())
     .option('--json', 'print it as JSON')
     .action((plan: string, disk: string, options: CompareOptions) => {
-      code = compare(plan, disk, options);
+      end(compare(plan, disk, options));
     });
   program
     .command('image <plan>')
@@ -114,6 +105,21 @@ export async function run(argv: readonly string[]): Promise<number> {
     .requiredOption('-o, --output <file>', 'file to write: .qcow2 or .img')
     .option('--force', 'write over a file that is there')
     .action((plan: string, options: ImageOptions) => image(plan, options));
+}
+
+/** Many machines, and what a server keeps of them. */
+function aboutMany(program: Command, end: End): void {
+  program
+    .command('recipe')
+    .description('one recipe for many machines')
+    .command('apply <recipe> <folder>')
+    .description('what a recipe comes to on every machine in a folder; ends with 1 where it does not fit one')
+    .option('--json', 'print it as JSON')
+    .option('--zip <file>', 'write the runbooks of all, and the plan of the day, into a new zip')
+    .option('--force', 'write over an existing file')
+    .action((recipe: string, folder: string, options: RecipeOptions) => {
+      end(recipeApply(recipe, folder, options));
+    });
   program
     .command('backup <folder>')
     .description('everything in the data folder of a server, as one file; the server may be running')
@@ -124,6 +130,21 @@ export async function run(argv: readonly string[]): Promise<number> {
     .description('puts a backup into an empty folder, to be the data of a server')
     .requiredOption('-o, --output <folder>', 'folder to write to')
     .action((file: string, options: { output: string }) => restore(file, options.output));
+}
+
+/** Runs one command. @returns the exit code */
+export async function run(argv: readonly string[]): Promise<number> {
+  let code: number = EXIT.done;
+  const end: End = (how) => {
+    code = how;
+  };
+  const program = new Command('rhizotome')
+    .description('Reads disks, checks plans, and makes disks to practise on. It changes no disk.')
+    .showHelpAfterError('(“rhizotome help COMMAND” tells more)')
+    .exitOverride();
+  aboutDisks(program);
+  aboutPlans(program, end);
+  aboutMany(program, end);
   try {
     await program.parseAsync(argv, { from: 'user' });
     return code;

@@ -18,6 +18,7 @@ export {
   drawGrip,
   fillEdit,
   freshPartitionId,
+  distinctSystemName,
   freshSystemId,
   gripsOf,
   halveEdit,
@@ -151,6 +152,7 @@ export {
   type LoaderPlace,
   type StartPlan,
 } from './start-plan.js';
+export { askedOf, type Asked } from './asked.js';
 export { encryptionOf, isEncrypted, isWindowsEncrypted } from './encryption.js';
 export { refuseChange } from './edits/geometry.js';
 export { foundTitle, partitionTitle, roleInSentence, roleName } from './names.js';

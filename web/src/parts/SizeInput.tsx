@@ -5,6 +5,7 @@ import {
   formatDecimal,
   formatExact,
   suggestionsFor,
+  type ExpressionError,
   type SizeContext,
 } from '@rhizotome/core';
 import { useEffect, useId, useRef, useState } from 'react';
@@ -37,22 +38,8 @@ interface Props {
  * leaving the field takes it. What cannot be taken stays in the field, with the reason.
  */
 export function SizeInput(props: Props) {
-  const {
-    label,
-    context,
-    value,
-    onSize,
-    onClear,
-    hideLabel,
-    placeholder,
-    hint,
-    width,
-    begun,
-    follow,
-    onDone,
-  } = props;
-  const [draft, setDraft] = useState<string | null>(begun ?? null);
-  const [refusal, setRefusal] = useState<string | null>(null);
+  const { label, value, hideLabel, placeholder, hint, width, begun } = props;
+  const { draft, outcome, error, commit, change, leave } = useTypedSize(props);
   const field = useRef<HTMLInputElement>(null);
   useEffect(() => {
     if (begun === undefined || !field.current) return;
@@ -60,31 +47,6 @@ export function SizeInput(props: Props) {
     field.current.setSelectionRange(begun.length, begun.length);
   }, [begun]);
   const noteId = useId();
-  const shown = draft ?? (value === null ? '' : exactOrShort(value));
-  const outcome = draft === null || draft.trim() === '' ? null : evaluateSize(draft, context);
-
-  const commit = () => {
-    if (draft === null) return;
-    if (draft.trim() === '') {
-      if (onClear && value !== null) onClear();
-      setDraft(null);
-      setRefusal(null);
-      return;
-    }
-    if (!outcome?.ok) return;
-    const refused = outcome.value === value ? null : onSize(outcome.value);
-    setRefusal(refused);
-    if (refused !== null) return;
-    setDraft(null);
-    onDone?.();
-  };
-  const change = (text: string) => {
-    setDraft(text);
-    const next = evaluateSize(text, context);
-    setRefusal(follow?.(next.ok ? next.value : null) ?? null);
-  };
-
-  const error = refusal ?? (outcome && !outcome.ok ? say(outcome.error.says) : null);
   const echo = outcome?.ok ? outcome.value : draft === null ? value : null;
   return (
     <div className={classes.field} style={{ width }}>
@@ -92,7 +54,7 @@ export function SizeInput(props: Props) {
         label={hideLabel ? undefined : label}
         aria-label={hideLabel ? label : undefined}
         size="sm"
-        value={shown}
+        value={draft ?? (value === null ? '' : exactOrShort(value))}
         placeholder={placeholder ?? ''}
         aria-describedby={noteId}
         aria-invalid={error !== null}
@@ -103,36 +65,18 @@ export function SizeInput(props: Props) {
         onChange={(event) => change(event.currentTarget.value)}
         onKeyDown={(event) => {
           if (event.key === 'Enter') commit();
-          if (event.key === 'Escape') {
-            setDraft(null);
-            setRefusal(null);
-            onDone?.();
-          }
+          if (event.key === 'Escape') leave();
         }}
         onBlur={commit}
       />
       <div id={noteId} className={classes.note} aria-live="polite">
         {error !== null && draft !== null ? (
-          <>
-            {outcome && !outcome.ok && (
-              <Pointer text={draft} at={outcome.error.at} length={outcome.error.length} />
-            )}
-            <span className={classes.error}>{error}</span>
-            {outcome &&
-              !outcome.ok &&
-              suggestionsFor(draft, outcome.error).map((other) => (
-                <button
-                  key={other}
-                  type="button"
-                  className={classes.instead}
-                  // The field would be left, and what is typed taken, before the press counts.
-                  onMouseDown={(event) => event.preventDefault()}
-                  onClick={() => change(other)}
-                >
-                  {other}
-                </button>
-              ))}
-          </>
+          <Fault
+            draft={draft}
+            error={error}
+            fault={outcome && !outcome.ok ? outcome.error : null}
+            change={change}
+          />
         ) : echo !== null ? (
           <span>
             = {formatBinary(echo)} · {formatDecimal(echo)}
@@ -142,6 +86,75 @@ export function SizeInput(props: Props) {
         )}
       </div>
     </div>
+  );
+}
+
+/** What is typed and not taken yet: what it comes to, and why it cannot be. */
+function useTypedSize({ context, value, onSize, onClear, begun, follow, onDone }: Props) {
+  const [draft, setDraft] = useState<string | null>(begun ?? null);
+  const [refusal, setRefusal] = useState<string | null>(null);
+  const outcome = draft === null || draft.trim() === '' ? null : evaluateSize(draft, context);
+  const settle = () => {
+    setDraft(null);
+    setRefusal(null);
+  };
+  return {
+    draft,
+    outcome,
+    error: refusal ?? (outcome && !outcome.ok ? say(outcome.error.says) : null),
+    change: (text: string) => {
+      setDraft(text);
+      const next = evaluateSize(text, context);
+      setRefusal(follow?.(next.ok ? next.value : null) ?? null);
+    },
+    commit: () => {
+      if (draft === null) return;
+      if (draft.trim() === '') {
+        if (onClear && value !== null) onClear();
+        return settle();
+      }
+      if (!outcome?.ok) return;
+      const refused = outcome.value === value ? null : onSize(outcome.value);
+      setRefusal(refused);
+      if (refused !== null) return;
+      setDraft(null);
+      onDone?.();
+    },
+    leave: () => {
+      settle();
+      onDone?.();
+    },
+  };
+}
+
+interface FaultProps {
+  readonly draft: string;
+  readonly error: string;
+  /** Where in the text it is, if it is there. */
+  readonly fault: ExpressionError | null;
+  readonly change: (text: string) => void;
+}
+
+/** Why what was typed is not taken, where that is, and what may have been meant. */
+function Fault({ draft, error, fault, change }: FaultProps) {
+  const instead = fault ? suggestionsFor(draft, fault) : [];
+  return (
+    <>
+      {fault && <Pointer text={draft} at={fault.at} length={fault.length} />}
+      <span className={classes.error}>{error}</span>
+      {instead.map((other) => (
+        <button
+          key={other}
+          type="button"
+          className={classes.instead}
+          // The field would be left, and what is typed taken, before the press counts.
+          onMouseDown={(event) => event.preventDefault()}
+          onClick={() => change(other)}
+        >
+          {other}
+        </button>
+      ))}
+    </>
   );
 }
 

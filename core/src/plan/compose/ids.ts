@@ -25,3 +25,11 @@ export function freshSystemId(plan: Plan): string {
 function highest(ids: readonly string[], pattern: RegExp): number {
   return Math.max(0, ...ids.map((id) => Number(pattern.exec(id)?.[1] ?? 0)));
 }
+
+/** The name, or with a number behind it, so that no system of the plan is called the same. */
+export function distinctSystemName(plan: Plan, name: string): string {
+  const taken = new Set(plan.systems.map((s) => s.name));
+  let candidate = name;
+  for (let n = 2; taken.has(candidate); n++) candidate = `${name} ${n}`;
+  return candidate;
+}

@@ -14,7 +14,7 @@ export { createInGap, placeInGap, type GapWish } from './create-in-gap.js';
 export { bodiesOf, drawGrip, gripsOf, movedByGrip, type Drawn, type Grip } from './grips.js';
 export { newPartition } from './create.js';
 export { noteFoundEdit, undeleteEdit } from './found.js';
-export { freshPartitionId, freshSystemId } from './ids.js';
+export { distinctSystemName, freshPartitionId, freshSystemId } from './ids.js';
 export {
   addInsideEdit,
   goneInside,

@@ -78,19 +78,7 @@ function Comparison({ kept, all }: ComparisonProps) {
             <td />
             <th scope="col">{words['alternatives.current-plan']()}</th>
             {kept.map((one) => (
-              <th scope="col" key={one.id}>
-                <div className={classes.head}>
-                  <span>{one.name}</span>
-                  <MoreButton
-                    label={words['alternatives.more'](one.name)}
-                    actions={[
-                      { title: words['common.rename'](), run: () => setRenaming(one) },
-                      { title: words['common.duplicate'](), run: () => all.duplicate(one) },
-                      { title: words['common.delete'](), run: () => all.remove(one) },
-                    ]}
-                  />
-                </div>
-              </th>
+              <Named key={one.id} one={one} all={all} rename={() => setRenaming(one)} />
             ))}
           </tr>
           <tr>
@@ -109,35 +97,7 @@ function Comparison({ kept, all }: ComparisonProps) {
             ))}
           </tr>
         </thead>
-        <tbody>
-          {rows.filter(differs).map((row) => (
-            <tr key={row.name} data-differs>
-              <th scope="row">{row.name}</th>
-              {row.values.map((value, i) => (
-                <td key={i} data-best={row.best[i] || undefined}>
-                  {value}
-                  {row.best[i] && <span className="visually-hidden">{words['alternatives.best']()}</span>}
-                </td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
-        <tbody>
-          <tr>
-            <th scope="row" className="eyebrow">
-              {words['alternatives.same-all']()}
-            </th>
-            <td colSpan={plans.length} className={classes.same}>
-              {rows
-                .filter((row) => !differs(row))
-                .map((row) => (
-                  <span key={row.name}>
-                    {row.name}: {row.values[0]}
-                  </span>
-                ))}
-            </td>
-          </tr>
-        </tbody>
+        <Figures rows={rows} />
       </table>
       {renaming && (
         <RenameDialog
@@ -147,6 +107,66 @@ function Comparison({ kept, all }: ComparisonProps) {
         />
       )}
     </div>
+  );
+}
+
+/** The name of one that was kept, and what can be done with it. */
+function Named({
+  one,
+  all,
+  rename,
+}: Pick<ComparisonProps, 'all'> & { one: Alternative; rename: () => void }) {
+  return (
+    <th scope="col">
+      <div className={classes.head}>
+        <span>{one.name}</span>
+        <MoreButton
+          label={words['alternatives.more'](one.name)}
+          actions={[
+            { title: words['common.rename'](), run: rename },
+            { title: words['common.duplicate'](), run: () => all.duplicate(one) },
+            { title: words['common.delete'](), run: () => all.remove(one) },
+          ]}
+        />
+      </div>
+    </th>
+  );
+}
+
+/** The figures that differ, a row each; those that do not, in a few words below. */
+function Figures({ rows }: { rows: readonly Row[] }) {
+  return (
+    <>
+      <tbody>
+        {rows.filter(differs).map((row) => (
+          <tr key={row.name} data-differs>
+            <th scope="row">{row.name}</th>
+            {row.values.map((value, i) => (
+              <td key={i} data-best={row.best[i] || undefined}>
+                {value}
+                {row.best[i] && <span className="visually-hidden">{words['alternatives.best']()}</span>}
+              </td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+      <tbody>
+        <tr>
+          <th scope="row" className="eyebrow">
+            {words['alternatives.same-all']()}
+          </th>
+          <td colSpan={rows[0]?.values.length ?? 1} className={classes.same}>
+            {rows
+              .filter((row) => !differs(row))
+              .map((row) => (
+                <span key={row.name}>
+                  {row.name}: {row.values[0]}
+                </span>
+              ))}
+          </td>
+        </tr>
+      </tbody>
+    </>
   );
 }
 

@@ -33,7 +33,6 @@ export function ByHand({ identity, adopt }: WayProps) {
   const [size, setSize] = useState('');
   const [style, setStyle] = useState<HandDrawing['style']>('gpt');
   const [rows, setRows] = useState<readonly HandRow[]>([]);
-  const [pasted, setPasted] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const disk = diskOf(size);
   const settled =
@@ -51,12 +50,6 @@ export function ByHand({ identity, adopt }: WayProps) {
     setRows(next);
     setProblem(null);
   };
-  const takePasted = () => {
-    const found = handRowsIn(pasted);
-    if (found.length === 0) return setProblem(words['as-found.no-line-text-has']());
-    change([...rows, ...found]);
-    setPasted('');
-  };
   const use = () => {
     if (disk.bytes === undefined) return setProblem(disk.note);
     if (settled && !settled.ok) return;
@@ -69,19 +62,7 @@ export function ByHand({ identity, adopt }: WayProps) {
   return (
     <div className={classes.stack}>
       <div className={classes.row}>
-        <TextInput
-          label={words['as-found.size-disk']()}
-          w={200}
-          placeholder="500GB"
-          list="drives"
-          value={size}
-          onChange={(e) => setSize(e.currentTarget.value)}
-        />
-        <datalist id="drives">
-          {USUAL_DRIVES_GB.map((gigabytes) => (
-            <option key={gigabytes} value={soldAs(gigabytes)} />
-          ))}
-        </datalist>
+        <DiskSize size={size} setSize={setSize} />
         <NativeSelect
           label={words['as-found.partition-table']()}
           w={200}
@@ -107,22 +88,7 @@ export function ByHand({ identity, adopt }: WayProps) {
       {style !== 'none' && (
         <>
           <HandRows rows={rows} settled={settled} change={change} />
-          <div className={classes.row}>
-            <Textarea
-              label={words['as-found.paste-list-sizes-one']()}
-              description={words['as-found.first-size-line-counts']()}
-              placeholder={EXAMPLE}
-              minRows={4}
-              autosize
-              spellCheck={false}
-              style={{ flex: 1 }}
-              value={pasted}
-              onChange={(e) => setPasted(e.currentTarget.value)}
-            />
-            <Button variant="default" onClick={takePasted} disabled={pasted.trim() === ''}>
-              {words['as-found.add-these-rows']()}
-            </Button>
-          </div>
+          <PasteRows add={(more) => change([...rows, ...more])} refuse={setProblem} />
         </>
       )}
       {problem && (
@@ -135,6 +101,60 @@ export function ByHand({ identity, adopt }: WayProps) {
           {words['as-found.use-disk']()}
         </Button>
       </div>
+    </div>
+  );
+}
+
+function DiskSize({ size, setSize }: { size: string; setSize: (size: string) => void }) {
+  return (
+    <>
+      <TextInput
+        label={words['as-found.size-disk']()}
+        w={200}
+        placeholder="500GB"
+        list="drives"
+        value={size}
+        onChange={(e) => setSize(e.currentTarget.value)}
+      />
+      <datalist id="drives">
+        {USUAL_DRIVES_GB.map((gigabytes) => (
+          <option key={gigabytes} value={soldAs(gigabytes)} />
+        ))}
+      </datalist>
+    </>
+  );
+}
+
+interface PasteProps {
+  readonly add: (rows: readonly HandRow[]) => void;
+  readonly refuse: (why: string) => void;
+}
+
+/** Rows from a list of sizes that was printed elsewhere. */
+function PasteRows({ add, refuse }: PasteProps) {
+  const [pasted, setPasted] = useState('');
+  const take = () => {
+    const found = handRowsIn(pasted);
+    if (found.length === 0) return refuse(words['as-found.no-line-text-has']());
+    add(found);
+    setPasted('');
+  };
+  return (
+    <div className={classes.row}>
+      <Textarea
+        label={words['as-found.paste-list-sizes-one']()}
+        description={words['as-found.first-size-line-counts']()}
+        placeholder={EXAMPLE}
+        minRows={4}
+        autosize
+        spellCheck={false}
+        style={{ flex: 1 }}
+        value={pasted}
+        onChange={(e) => setPasted(e.currentTarget.value)}
+      />
+      <Button variant="default" onClick={take} disabled={pasted.trim() === ''}>
+        {words['as-found.add-these-rows']()}
+      </Button>
     </div>
   );
 }

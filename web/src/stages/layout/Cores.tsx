@@ -40,31 +40,12 @@ export function Cores({ survey, beside, setBeside }: Props) {
   const { plan: previewed, show } = usePreview();
   const { attempt } = useEdit();
   const [kind, setKind] = useState<ScaleKind>('readable');
-  const [actions, setActions] = useState<ActionsAt | null>(null);
   const { ref, width, height } = useElementSize();
   const zoom = useZoom(survey);
   const { view } = zoom;
-  const labels: LabelSides = width < ROOM_FOR_BOTH ? 'planned' : 'both';
-  const settled = useMemo(() => {
-    if (width === 0) return undefined;
-    const look = { kind, view, labels };
-    return placeSection(sectionModel({ plan, survey }), survey.disk, frameIn(width, height), look);
-  }, [plan, survey, width, height, kind, view, labels]);
-  const placed = useMemo(() => {
-    if (!previewed || !settled) return settled;
-    const look = { kind, view, labels, settled };
-    return placeSection(sectionModel({ plan: previewed, survey }), survey.disk, frameIn(width, height), look);
-  }, [previewed, settled, survey, width, height, kind, view, labels]);
+  const { settled, placed } = usePlaced(survey, { kind, view, width, height });
   const onSelect = useCallback((part: string) => select(part), [select]);
-  const opener = useRef<HTMLElement | null>(null);
-  const openActions = useCallback(
-    (id: string, at: { x: number; y: number }) => {
-      opener.current = document.activeElement as HTMLElement | null;
-      select(id);
-      setActions({ id, ...at });
-    },
-    [select],
-  );
+  const { actions, openActions, closeActions } = useActions(select);
   const partition = selected === null ? undefined : partitionOf(plan, selected);
   const typing = useTyping(partition?.id);
   const closely = (id: string) => {
@@ -115,10 +96,7 @@ export function Cores({ survey, beside, setBeside }: Props) {
       <PartActions
         survey={survey}
         at={actions}
-        close={() => {
-          opener.current?.focus();
-          setActions(null);
-        }}
+        close={closeActions}
         typeSize={() => typing.begin('')}
         zoomIn={closely}
       />
@@ -133,6 +111,50 @@ export function Cores({ survey, beside, setBeside }: Props) {
       />
     </section>
   );
+}
+
+interface Look {
+  readonly kind: ScaleKind;
+  readonly view: ReturnType<typeof useZoom>['view'];
+  readonly width: number;
+  readonly height: number;
+}
+
+/** The section as the plan is, and as it is shown: a preview in the scale of the moment before. */
+function usePlaced(survey: Survey, { kind, view, width, height }: Look) {
+  const { plan } = useOpenState();
+  const { plan: previewed } = usePreview();
+  const labels: LabelSides = width < ROOM_FOR_BOTH ? 'planned' : 'both';
+  const settled = useMemo(() => {
+    if (width === 0) return undefined;
+    const look = { kind, view, labels };
+    return placeSection(sectionModel({ plan, survey }), survey.disk, frameIn(width, height), look);
+  }, [plan, survey, width, height, kind, view, labels]);
+  const placed = useMemo(() => {
+    if (!previewed || !settled) return settled;
+    const look = { kind, view, labels, settled };
+    return placeSection(sectionModel({ plan: previewed, survey }), survey.disk, frameIn(width, height), look);
+  }, [previewed, settled, survey, width, height, kind, view, labels]);
+  return { settled, placed };
+}
+
+/** The menu of a part: where it was opened from gets the focus back. */
+function useActions(select: (id: string) => void) {
+  const [actions, setActions] = useState<ActionsAt | null>(null);
+  const opener = useRef<HTMLElement | null>(null);
+  const openActions = useCallback(
+    (id: string, at: { x: number; y: number }) => {
+      opener.current = document.activeElement as HTMLElement | null;
+      select(id);
+      setActions({ id, ...at });
+    },
+    [select],
+  );
+  const closeActions = () => {
+    opener.current?.focus();
+    setActions(null);
+  };
+  return { actions, openActions, closeActions };
 }
 
 /** The wheel with Ctrl, or two fingers spread, goes nearer. */

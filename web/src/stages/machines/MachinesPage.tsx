@@ -59,26 +59,58 @@ export function MachinesPage() {
           </div>
         )}
         {machines && <BeginField first={machines.length === 0} />}
-        {machines === undefined ? (
-          !bench.problem && <p role="status">{words['machines.loading-machines']()}</p>
-        ) : machines.length === 0 ? (
-          <Empty loadDemo={bench.loadDemo} />
-        ) : (
-          <MachineList
-            machines={machines}
-            row={(machine) => (
-              <Row
-                key={machine.id}
-                machine={machine}
-                rename={() => setRenaming(machine)}
-                duplicate={() => bench.duplicate(machine.id)}
-                save={() => keeping.save(machine)}
-                remove={() => bench.remove(machine)}
-              />
-            )}
-          />
-        )}
+        <Machines bench={bench} keeping={keeping} rename={setRenaming} />
       </main>
+      <Said bench={bench} keeping={keeping} />
+      {deleted && (
+        <Suspense>
+          <DeletedDialog close={() => setDeleted(false)} />
+        </Suspense>
+      )}
+      {renaming && (
+        <Suspense>
+          <RenameDialog
+            name={renaming.name}
+            save={(name) => bench.rename(renaming.id, name)}
+            close={() => setRenaming(null)}
+          />
+        </Suspense>
+      )}
+    </div>
+  );
+}
+
+interface BenchProps {
+  readonly bench: ReturnType<typeof useBench>;
+  readonly keeping: ReturnType<typeof useKeeping>;
+}
+
+function Machines({ bench, keeping, rename }: BenchProps & { rename: (machine: MachineRow) => void }) {
+  const { machines, problem } = bench;
+  if (machines === undefined)
+    return problem ? null : <p role="status">{words['machines.loading-machines']()}</p>;
+  if (machines.length === 0) return <Empty loadDemo={bench.loadDemo} />;
+  return (
+    <MachineList
+      machines={machines}
+      row={(machine) => (
+        <Row
+          key={machine.id}
+          machine={machine}
+          rename={() => rename(machine)}
+          duplicate={() => bench.duplicate(machine.id)}
+          save={() => keeping.save(machine)}
+          remove={() => bench.remove(machine)}
+        />
+      )}
+    />
+  );
+}
+
+/** What was just done, and how it is undone. */
+function Said({ bench, keeping }: BenchProps) {
+  return (
+    <>
       {bench.removed && (
         <div className={classes.undo} role="status">
           <span>{words['machines.was-deleted'](bench.removed.name)}</span>
@@ -95,21 +127,7 @@ export function MachinesPage() {
           </Button>
         </div>
       )}
-      {deleted && (
-        <Suspense>
-          <DeletedDialog close={() => setDeleted(false)} />
-        </Suspense>
-      )}
-      {renaming && (
-        <Suspense>
-          <RenameDialog
-            name={renaming.name}
-            save={(name) => bench.rename(renaming.id, name)}
-            close={() => setRenaming(null)}
-          />
-        </Suspense>
-      )}
-    </div>
+    </>
   );
 }
 
