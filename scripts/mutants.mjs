@@ -19,7 +19,7 @@ const AREAS = {
     by: ['core/src/recognition', 'core/src/runbook', 'core/src/moment'],
   },
   runbook: { of: 'core/src/runbook', by: ['core/src/runbook', 'core/src/words', 'demo/src'] },
-  open: { of: 'web/src/open', by: ['web/src/open'] },
+  open: { of: 'web/src/open', by: ['web/src/open', 'web/src/stages'] },
   server: { of: 'server/src', by: ['server/src'] },
 };
 const WINDOW = 4;

@@ -440,6 +440,9 @@ describe('who may ask', () => {
     expect(
       (await http().post('/api/machines').set('Origin', 'http://evil.example').send({ name: 'x' })).body.code,
     ).toBe('wrong-origin');
+    expect((await http().post('/api/machines').set('Origin', 'null').send({ name: 'x' })).body.code).toBe(
+      'wrong-origin',
+    );
     await http().get('/api/machines').expect(200);
   });
 
@@ -628,6 +631,14 @@ describe('settings', () => {
     [{ RHIZOTOME_NAMES: 'plans.example' }, 'RHIZOTOME_TOKEN'],
     [{ RHIZOTOME_HOST: '0.0.0.0', RHIZOTOME_TOKEN: 'sixteen long and spaced' }, 'cannot be sent'],
   ])('%j are refused in words', (env, says) => expect(() => settingsFrom(env, '/srv')).toThrow(says));
+
+  test.each([
+    [{ RHIZOTOME_TOKEN: 'a-long-enough-secret' }, null],
+    [{ RHIZOTOME_TOKEN: 'a-long-enough-secret', RHIZOTOME_HOST: '0.0.0.0' }, 'a-long-enough-secret'],
+    [{ RHIZOTOME_TOKEN: 'a-long-enough-secret', RHIZOTOME_NAMES: 'plans.example' }, 'a-long-enough-secret'],
+  ])('with %j the token asked for is %p', (env, token) =>
+    expect(settingsFrom(env, '/srv').token).toBe(token),
+  );
 
   test('stand without any', () => {
     expect(settingsFrom({}, '/srv')).toEqual({

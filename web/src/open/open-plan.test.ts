@@ -301,6 +301,26 @@ describe('an open plan', () => {
     expect(plan.getState().sync).toBe('saved');
   });
 
+  test('knows from the first moment whether all is saved, and whether more was done before', async () => {
+    const server = new ServerInMemory();
+    const first = await opened(server);
+    expect(first.plan.getState()).toMatchObject({ sync: 'saved', older: false, unsent: 0 });
+    first.plan.do(ram(8));
+    first.plan.do(ram(16));
+    await first.settle();
+    first.leave();
+    expect((await opened(server)).plan.getState()).toMatchObject({ sync: 'saved', older: false });
+    server.sends = 1;
+    server.down = true;
+    first.plan.do(ram(32));
+    server.down = false;
+    expect((await opened(server, first.storage)).plan.getState()).toMatchObject({
+      sync: 'saving',
+      older: true,
+      unsent: 1,
+    });
+  });
+
   test('undo and redo are edits too, and outlive a reload', async () => {
     const server = new ServerInMemory();
     const { plan, settle } = await opened(server);

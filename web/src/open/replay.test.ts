@@ -34,6 +34,13 @@ test('an undo leads back over its own edit as it was made here, whatever others 
   expect(items).toMatchObject([{ edit: ram(8) }, { edit: ram(4), intent: 'undo' }]);
 });
 
+test('two undone one after the other lead back over both', () => {
+  const undone = [item(ram(8)), item(ram(16)), item(ram(8), 'undo'), item(ram(4), 'undo')];
+  const { plan, items } = replay(after(ram(4)), undone, none);
+  expect(plan.machine.ramBytes).toBe(4 * GIB);
+  expect(items.slice(2)).toMatchObject([{ edit: ram(8) }, { edit: ram(4) }]);
+});
+
 test('the undo of what was set aside is nothing to do any more', () => {
   const { plan, items, setAside } = replay(after(ram(4)), [item(impossible), item(ram(2), 'undo')], none);
   expect(plan.machine.ramBytes).toBe(4 * GIB);
@@ -41,14 +48,10 @@ test('the undo of what was set aside is nothing to do any more', () => {
 });
 
 test('an undo of an earlier edit is made where that edit still stands last', () => {
-  const from = after(device('sdb'), ram(8));
-  const { plan, history } = replay(
-    from,
-    [item({ kind: 'set-machine', changes: { ramBytes: null } }, 'undo')],
-    none,
-  );
-  expect(plan.machine).toMatchObject({ device: 'sdb', ramBytes: null });
-  expect(history.undo).toHaveLength(1);
+  const from = after(ram(2), device('sdb'), ram(8));
+  const { plan, history } = replay(from, [item(ram(2), 'undo')], none);
+  expect(plan.machine).toMatchObject({ device: 'sdb', ramBytes: 2 * GIB });
+  expect(history.undo).toHaveLength(2);
 });
 
 test('and is set aside where another edit has come to stand last', () => {

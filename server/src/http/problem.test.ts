@@ -1,0 +1,45 @@
+import type { ArgumentsHost } from '@nestjs/common';
+import { ProblemFilter } from './problem.js';
+
+/** What the filter answers to an error, and what it logs. */
+function answered(error: unknown, headersSent = false) {
+  const logged: unknown[] = [];
+  const sent: { status?: number; type?: string; body?: unknown } = {};
+  const response = {
+    headersSent,
+    status: (status: number) => Object.assign(sent, { status }) && response,
+    type: (type: string) => Object.assign(sent, { type }) && response,
+    send: (body: string) => Object.assign(sent, { body: JSON.parse(body) as unknown }) && response,
+  };
+  const host = { switchToHttp: () => ({ getResponse: () => response }) } as unknown as ArgumentsHost;
+  new ProblemFilter({ error: (what: unknown) => logged.push(what) }).catch(error, host);
+  return { ...sent, logged };
+}
+
+const withStatus = (status: number) => Object.assign(new Error('cut off'), { status });
+
+test.each([
+  [400, 400, 'invalid-request'],
+  [413, 413, 'too-large'],
+  [499, 499, 'invalid-request'],
+  [399, 500, 'internal'],
+  [500, 500, 'internal'],
+])('an error that says %d is answered with %d, %s', (said, status, code) => {
+  const { type, body, logged, ...answer } = answered(withStatus(said));
+  expect([answer.status, type]).toEqual([status, 'application/problem+json']);
+  expect(body).toMatchObject({ type: 'about:blank', status, code });
+  expect(logged).toHaveLength(status === 500 ? 1 : 0);
+});
+
+test.each([new Error('secret path'), 'text', { status: '404' }])(
+  'what was not foreseen is logged, and told without detail: %p',
+  (error) => {
+    const { body, logged } = answered(error);
+    expect(body).toMatchObject({ code: 'internal' });
+    expect(JSON.stringify(body)).not.toContain('secret');
+    expect(logged).toEqual([{ err: error }]);
+  },
+);
+
+test('an answer under way is not begun again', () =>
+  expect(answered(withStatus(400), true)).toEqual({ logged: [] }));
