@@ -4,6 +4,7 @@
 const CORE_LAYERS = [
   'quantity',
   'words',
+  'glossary',
   'schema',
   'bytes',
   'firmware',

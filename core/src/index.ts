@@ -1,5 +1,6 @@
 export * from './quantity/index.js';
 export * from './words/index.js';
+export * from './glossary/index.js';
 export * from './schema/index.js';
 export * from './bytes/index.js';
 export * from './firmware/index.js';

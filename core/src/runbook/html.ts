@@ -1,5 +1,6 @@
 import { cryptTableText, mountFields } from '../mounting/index.js';
 import type { RecognitionRow, Sheet } from '../moment/index.js';
+import { Glossary, type Term } from '../glossary/index.js';
 import { escaped as text } from './escaped.js';
 import { listedCells, listedHeads } from './listed.js';
 import { message, sayIn, textIn, type Catalogue, type Code, type Message } from '../words/index.js';
@@ -25,13 +26,21 @@ class Page {
   constructor(private readonly catalogue: Catalogue) {}
 
   whole(runbook: Runbook, title: RunbookTitle): string {
-    const { refusal } = runbook;
-    const about = text(this.said(aboutSays(runbook, title, (time) => this.said(time))));
-    const day = daySays(runbook);
+    const body = this.body(runbook, title);
     return `<!doctype html>
 <html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">
 <title>${this.say('page.title', { machine: title.machine })}</title><style>${STYLE}</style></head><body>
-<header><p class="brand">${this.say('page.brand', null)}</p><h1>${text(title.machine)}</h1>
+${body}${this.terms(body)}
+<script>${ticksScript(`rhizotome runbook ${title.machine} ${title.madeAt}`)}</script>
+</body></html>
+`;
+  }
+
+  private body(runbook: Runbook, title: RunbookTitle): string {
+    const { refusal } = runbook;
+    const about = text(this.said(aboutSays(runbook, title, (time) => this.said(time))));
+    const day = daySays(runbook);
+    return `<header><p class="brand">${this.say('page.brand', null)}</p><h1>${text(title.machine)}</h1>
 <p>${about}</p>${day ? `<p>${text(this.said(day))}</p>` : ''}</header>
 ${this.cover(runbook)}${this.warnings(title)}${refusal ? `<p class="warn">${text(this.said(refusal))}</p>` : ''}
 ${runbook.phases.map((p, i) => this.phase(p, runbook.phases[i - 1])).join('\n')}
@@ -40,9 +49,15 @@ ${this.sheet(runbook.sheet)}</section>
 ${this.starting(runbook)}
 ${this.mounts(runbook)}
 ${this.wayBack(runbook)}
-<script>${ticksScript(`rhizotome runbook ${title.machine} ${title.madeAt}`)}</script>
-</body></html>
 `;
+  }
+
+  /** What the trade terms in all of that mean. */
+  private terms(body: string): string {
+    const terms = new Glossary(this.catalogue).termsIn(body);
+    if (terms.length === 0) return '';
+    const entry = ({ names, means }: Term) => `<dt>${text(names[0]!)}</dt><dd>${text(means)}</dd>`;
+    return `<section class="terms"><h2>${this.say('page.terms', null)}</h2><dl>${terms.map(entry).join('\n')}</dl></section>`;
   }
 
   /** A sentence of the catalogue, escaped. */
@@ -183,7 +198,7 @@ ul{margin:.25rem 0 .25rem 1.4rem;padding:0}p.check,p.beware{margin:.25rem 0}p.ch
 table{border-collapse:collapse;width:100%;font-size:.82rem;font-variant-numeric:tabular-nums}
 th,td{text-align:left;padding:.25rem .4rem;border-bottom:1px solid #d9cfbd;vertical-align:top}tr.gap td{color:#6b6053;font-style:italic}
 tr td:last-child{font-weight:700}tr.leave-alone td:last-child,tr.nothing td:last-child{font-weight:400}details{margin:.6rem 0;overflow-x:auto;break-inside:avoid}summary{font-weight:650}pre{margin:.3rem 0 .3rem 1.4rem;padding:.4rem .6rem;background:#efe8d9;white-space:pre-wrap;overflow-wrap:anywhere}.sheet{break-before:page;overflow-x:auto}.flows{break-before:auto}
-figure{margin:.6rem 0}figcaption{font-size:.8rem;font-weight:600}.cover{break-inside:avoid}
+.terms{break-before:page;font-size:.85rem;columns:2;column-gap:2rem}.terms h2{column-span:all}.terms dt{font-weight:650;break-after:avoid}.terms dd{margin:0 0 .5rem;break-inside:avoid}figure{margin:.6rem 0}figcaption{font-size:.8rem;font-weight:600}.cover{break-inside:avoid}
 svg.strip{display:block;width:100%;height:auto;margin:.5rem 0;font:11px system-ui,sans-serif}
 @page{margin:14mm 14mm 18mm;@bottom-right{content:counter(page) ' / ' counter(pages);font:9pt system-ui,sans-serif}}@media print{body{margin:0;max-width:none;padding:0;background:#fff;font-size:10.5pt}h2{break-after:avoid}}
 `.replace(/\n/g, '');

@@ -1,3 +1,4 @@
+import { Glossary, type Term } from '../glossary/index.js';
 import { sheetOf, type Moment, type RecognitionRow, type Sheet as Listed } from '../moment/index.js';
 import { cryptTableText, mountFields } from '../mounting/index.js';
 import type { Planned } from '../plan/index.js';
@@ -30,7 +31,7 @@ class Sheet {
   whole(runbook: Runbook, title: RunbookTitle): string {
     const { refusal } = runbook;
     const about = plainMarkdown(this.said(aboutSays(runbook, title, (time) => this.said(time))));
-    return [
+    const body = [
       `# ${plainMarkdown(title.machine)}`,
       about,
       ...this.day(runbook),
@@ -44,9 +45,15 @@ class Sheet {
       ...this.starting(runbook),
       ...this.mounts(runbook),
       ...this.wayBack(runbook),
-    ]
-      .join('\n\n')
-      .concat('\n');
+    ].join('\n\n');
+    return [body, ...this.terms(body)].join('\n\n').concat('\n');
+  }
+
+  /** What the trade terms in all of that mean. */
+  private terms(body: string): string[] {
+    const terms = new Glossary(this.catalogue).termsIn(body);
+    const entry = ({ names, means }: Term) => `- **${plainMarkdown(names[0]!)}**: ${plainMarkdown(means)}`;
+    return terms.length === 0 ? [] : [`## ${this.say('page.terms', null)}`, terms.map(entry).join('\n')];
   }
 
   sheets(runbook: Runbook): string {

@@ -19,6 +19,7 @@ import { words } from '../words/words.js';
 import classes from './OpenMachine.module.css';
 import { local } from '../parts/browser-store.js';
 import { newId } from '../parts/new-id.js';
+import { ExplainedScreen } from '../parts/Explained.js';
 
 export function OpenMachine() {
   const { id = '' } = useParams();
@@ -97,7 +98,9 @@ function Opened({ machine }: { machine: OpenedMachine }) {
           <Header />
           <main className={classes.stage} id="stage">
             <PreviewProvider>
-              <Outlet />
+              <ExplainedScreen key={pathname}>
+                <Outlet />
+              </ExplainedScreen>
             </PreviewProvider>
           </main>
           {/* A refusal concerns the stage on which it was made. */}

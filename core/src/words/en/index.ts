@@ -8,6 +8,7 @@ import { edits } from './edits.js';
 import { entries } from './entries.js';
 import { facts } from './facts.js';
 import { findings } from './findings.js';
+import { glossary } from './glossary.js';
 import { hands } from './hands.js';
 import { mounting } from './mounting.js';
 import { names } from './names.js';
@@ -60,6 +61,7 @@ export const english = {
   ...mounting,
   ...report,
   ...safetyCopy,
+  ...glossary,
 };
 
 export type English = typeof english;

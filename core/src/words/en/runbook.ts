@@ -115,6 +115,7 @@ export const runbook = {
     'Partition',
     'What to do',
   ],
+  'page.terms': () => 'What the words mean',
   'page.sheet': () => 'Recognition sheet: the disk when all is done',
   'page.sheet-about': () =>
     'Compare the disk with this at the end. Some environments write GB for the binary figure.',

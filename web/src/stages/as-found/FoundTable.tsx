@@ -15,6 +15,7 @@ import { words } from '../../words/words.js';
 import { volumeName } from '../../words/names.js';
 import { FoundRow } from './FoundRow.js';
 import { catalogue } from '../../words/say.js';
+import { Explained } from '../../parts/Explained.js';
 
 /** Every part of the reading: what it is said to be, whose it is, and how much is used on what evidence. */
 export function FoundTable({ survey, readAgain }: { survey: Survey; readAgain: () => void }) {
@@ -38,7 +39,9 @@ function Head({ survey, readAgain }: { survey: Survey; readAgain: () => void }) 
     <div className={classes.head}>
       <div>
         <h1>{words['as-found.as-found']()}</h1>
-        <p className="soft">{summary(survey)}</p>
+        <p className="soft">
+          <Explained>{summary(survey)}</Explained>
+        </p>
       </div>
       <div className={classes.buttons}>
         {survey.safetyCopy !== undefined && (

@@ -21,6 +21,7 @@ import { StateMap } from './StateMap.js';
 import { OwnerSwatch } from '../../parts/OwnerSwatch.js';
 import classes from './BootStage.module.css';
 import { words } from '../../words/words.js';
+import { Explained } from '../../parts/Explained.js';
 
 /** Whether each system fits the firmware mode, the table style and the medium's start; and the ways out, least loss first. */
 export function BootStage() {
@@ -32,7 +33,9 @@ export function BootStage() {
   return (
     <div className="page">
       <h1>{words['boot.boot']()}</h1>
-      <p className="soft">{words['boot.three-things-easily-confused']()}</p>
+      <p className="soft">
+        <Explained>{words['boot.three-things-easily-confused']()}</Explained>
+      </p>
       {plan.systems.length === 0 ? (
         <p>{words['boot.there-no-system-plan']()}</p>
       ) : (

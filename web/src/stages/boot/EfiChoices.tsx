@@ -14,6 +14,7 @@ import { useMemo } from 'react';
 import { useEdit, useOpenState } from '../../open/context.js';
 import classes from './EfiChoices.module.css';
 import { words } from '../../words/words.js';
+import { Explained } from '../../parts/Explained.js';
 
 /** The strategies for the EFI system partition side by side, each worked out on this disk. */
 export function EfiChoices({ survey }: { survey: Survey }) {
@@ -23,7 +24,9 @@ export function EfiChoices({ survey }: { survey: Survey }) {
   if (strategies.length === 0) return null;
   return (
     <section className={classes.choices} aria-labelledby="efi-title">
-      <h2 id="efi-title">{words['boot.efi-system-partition-new']()}</h2>
+      <h2 id="efi-title">
+        <Explained>{words['boot.efi-system-partition-new']()}</Explained>
+      </h2>
       <div className={classes.columns}>
         {strategies.map((strategy) => (
           <Choice
@@ -69,7 +72,9 @@ function Choice({ strategy, adopted, adopt }: ChoiceProps) {
           </dl>
           <ul className={classes.risks}>
             {risks.map(say).map((risk) => (
-              <li key={risk}>{risk}</li>
+              <li key={risk}>
+                <Explained>{risk}</Explained>
+              </li>
             ))}
           </ul>
           <div className={classes.foot}>

@@ -7,6 +7,7 @@ import { Link } from 'react-router';
 import { useEdit, useOpenMachine, useSelection } from '../../open/context.js';
 import { useEditPreview } from '../../open/preview.js';
 import classes from './FindingsStage.module.css';
+import { Explained } from '../../parts/Explained.js';
 
 /** One finding: what, why, the figures behind it, and what can be done. `brief` leaves the figures out. */
 export function FindingCard({ finding, brief = false }: { finding: Finding; brief?: boolean }) {
@@ -24,7 +25,7 @@ export function FindingCard({ finding, brief = false }: { finding: Finding; brie
       onClick={() => !brief && part && select(part)}
     >
       <h3>{title}</h3>
-      <p>{why}</p>
+      <p>{brief ? why : <Explained>{why}</Explained>}</p>
       {!brief && (
         <dl>
           {finding.evidence.map((item, i) => (

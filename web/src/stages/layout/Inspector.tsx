@@ -23,6 +23,7 @@ import { PartitionInspector } from './PartitionInspector.js';
 import classes from './LayoutStage.module.css';
 import { words } from '../../words/words.js';
 import { foundTitle } from '../../words/names.js';
+import { Explained } from '../../parts/Explained.js';
 
 /** All that is known of the selected part, and what can be done with it. */
 export function Inspector({ survey }: { survey: Survey }) {
@@ -75,7 +76,9 @@ function NothingSelected({ survey }: { survey: Survey }) {
   return (
     <>
       <h2>{words['layout.select-partition-or-free']()}</h2>
-      <p className="soft">{words['layout.click-partition-keep-format']()}</p>
+      <p className="soft">
+        <Explained>{words['layout.click-partition-keep-format']()}</Explained>
+      </p>
       <Homeless survey={survey} />
       <dl className={classes.facts}>
         <dt>{words['layout.ribbons']()}</dt>

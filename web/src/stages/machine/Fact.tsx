@@ -4,6 +4,7 @@ import type { ReactNode } from 'react';
 import { useOpenState } from '../../open/context.js';
 import { words } from '../../words/words.js';
 import classes from './MachineStage.module.css';
+import { Explained } from '../../parts/Explained.js';
 
 interface FactProps {
   readonly name: string;
@@ -20,8 +21,12 @@ export function Fact({ name, help, told, children }: FactProps) {
   return (
     <div className={classes.fact}>
       <div>
-        <h3>{name}</h3>
-        <p className="soft small">{help}</p>
+        <h3>
+          <Explained>{name}</Explained>
+        </h3>
+        <p className="soft small">
+          <Explained>{help}</Explained>
+        </p>
       </div>
       <div>
         {children}

@@ -8,6 +8,7 @@ import { Listed } from './Listed.js';
 import { StepNote } from './StepNote.js';
 import { tickEdit } from './tick-edit.js';
 import classes from './RunbookStage.module.css';
+import { Explained } from '../../parts/Explained.js';
 
 interface PhasesProps {
   readonly phases: readonly RunbookPhase[];
@@ -43,7 +44,9 @@ const Phase = memo(function Phase({ phase, shown, show }: PhaseProps) {
           {say(phase.title)}
           {phase.restart && <span className={classes.restart}>{say(message('page.restart'))}</span>}
         </h2>
-        <p className="soft">{say(phase.note)}</p>
+        <p className="soft">
+          <Explained>{say(phase.note)}</Explained>
+        </p>
       </header>
       {phase.sheet && <Listed sheet={phase.sheet} />}
       <ol className={classes.steps}>
@@ -99,7 +102,9 @@ const StepItem = memo(function StepItem({ step, shown, show }: StepItemProps) {
       <div className={classes.detail} onClick={() => part !== null && select(part)}>
         <ul>
           {actions.map((action) => (
-            <li key={action}>{action}</li>
+            <li key={action}>
+              <Explained>{action}</Explained>
+            </li>
           ))}
         </ul>
         {step.commands.length > 0 && <pre className={classes.commands}>{step.commands.join('\n')}</pre>}
@@ -113,12 +118,12 @@ const StepItem = memo(function StepItem({ step, shown, show }: StepItemProps) {
         </div>
         {warning && (
           <p className={classes.beware}>
-            <b>{say(message('page.watch-out'))}.</b> {warning}
+            <b>{say(message('page.watch-out'))}.</b> <Explained>{warning}</Explained>
           </p>
         )}
         {step.exposure && (
           <p className={classes.beware}>
-            <b>{say(message('page.exposed'))}.</b> {say(step.exposure)}
+            <b>{say(message('page.exposed'))}.</b> <Explained>{say(step.exposure)}</Explained>
           </p>
         )}
       </div>

@@ -12,6 +12,7 @@ import { Phases } from './Phases.js';
 import { PracticeDisks } from './PracticeDisks.js';
 import { Sheet } from './Sheet.js';
 import { Standing } from './Standing.js';
+import { Terms } from './Terms.js';
 import { Timeline } from './Timeline.js';
 import { Starting, WayBack } from './WayBack.js';
 import classes from './RunbookStage.module.css';
@@ -87,6 +88,7 @@ const Behind = memo(function Behind({ plan, survey, runbook }: ProcedureProps) {
       <MountTables mounts={runbook.mounts} survey={survey} />
       <Afterwards plan={plan} />
       <WayBack runbook={runbook} />
+      <Terms runbook={runbook} />
     </>
   );
 });

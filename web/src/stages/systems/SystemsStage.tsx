@@ -14,6 +14,7 @@ import { SystemSheet } from './SystemSheet.js';
 import { words } from '../../words/words.js';
 import classes from './SystemsStage.module.css';
 import { text } from '../../words/say.js';
+import { Explained } from '../../parts/Explained.js';
 
 /** Which systems are there, which come, and what each asks for. */
 export function SystemsStage() {
@@ -39,7 +40,9 @@ export function SystemsStage() {
       <div className={classes.head}>
         <div>
           <h1>{words['systems.systems']()}</h1>
-          <p className="soft">{words['systems.choose-which-systems-stay']()}</p>
+          <p className="soft">
+            <Explained>{words['systems.choose-which-systems-stay']()}</Explained>
+          </p>
         </div>
         <Menu position="bottom-end" width={340} withInitialFocusPlaceholder={false}>
           <Menu.Target>

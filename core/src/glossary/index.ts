@@ -1,0 +1,1 @@
+export { Glossary, type Piece, type Term, type TermCode } from './glossary.js';
