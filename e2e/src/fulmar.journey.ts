@@ -37,7 +37,7 @@ describe('fulmar: macOS stays, Linux and Windows come', () => {
     await on.app.saved();
     const [, mac, free] = await on.app.core('planned');
     const size = Number(/shrunk (\d+(?:\.\d+)?) GiB/.exec(mac!)![1]);
-    const left = Number(/^free, for Windows.* (\d+(?:\.\d+)?) GiB/.exec(free!)![1]);
+    const left = Number(/^free for Windows.* (\d+(?:\.\d+)?) GiB/.exec(free!)![1]);
     expect(size).toBeGreaterThan(650);
     expect(size).toBeLessThan(800);
     expect(size + left).toBeCloseTo(931.3, 0);
@@ -51,7 +51,7 @@ describe('fulmar: macOS stays, Linux and Windows come', () => {
     await on.app.saved();
     expect((await on.app.core('planned')).slice(1)).toEqual([
       'Fulmar APFS · shrunk 700 GiB 751.6 GB',
-      expect.stringMatching(/^free, for Windows .*recovery 231\.3 GiB 248\.4 GB$/),
+      expect.stringMatching(/^free for Windows .*recovery 231\.3 GiB 248\.4 GB$/),
     ]);
   });
 

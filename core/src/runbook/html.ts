@@ -198,7 +198,7 @@ ul{margin:.25rem 0 .25rem 1.4rem;padding:0}p.check,p.beware{margin:.25rem 0}p.ch
 table{border-collapse:collapse;width:100%;font-size:.82rem;font-variant-numeric:tabular-nums}
 th,td{text-align:left;padding:.25rem .4rem;border-bottom:1px solid #d9cfbd;vertical-align:top}tr.gap td{color:#6b6053;font-style:italic}
 tr td:last-child{font-weight:700}tr.leave-alone td:last-child,tr.nothing td:last-child{font-weight:400}details{margin:.6rem 0;overflow-x:auto;break-inside:avoid}summary{font-weight:650}pre{margin:.3rem 0 .3rem 1.4rem;padding:.4rem .6rem;background:#efe8d9;white-space:pre-wrap;overflow-wrap:anywhere}.sheet{break-before:page;overflow-x:auto}.flows{break-before:auto}
-.terms{break-before:page;font-size:.85rem;columns:2;column-gap:2rem}.terms h2{column-span:all}.terms dt{font-weight:650;break-after:avoid}.terms dd{margin:0 0 .5rem;break-inside:avoid}figure{margin:.6rem 0}figcaption{font-size:.8rem;font-weight:600}.cover{break-inside:avoid}
+.terms{font-size:.85rem}.terms dl{margin:0;columns:2;column-gap:2rem}.terms dt{font-weight:650;break-after:avoid}.terms dd{margin:0 0 .5rem;break-inside:avoid}figure{margin:.6rem 0}figcaption{font-size:.8rem;font-weight:600}.cover{break-inside:avoid}
 svg.strip{display:block;width:100%;height:auto;margin:.5rem 0;font:11px system-ui,sans-serif}
 @page{margin:14mm 14mm 18mm;@bottom-right{content:counter(page) ' / ' counter(pages);font:9pt system-ui,sans-serif}}@media print{body{margin:0;max-width:none;padding:0;background:#fff;font-size:10.5pt}h2{break-after:avoid}}
 `.replace(/\n/g, '');

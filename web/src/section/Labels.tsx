@@ -1,6 +1,7 @@
 import { formatBinary, formatDecimal } from '@rhizotome/core';
 import { memo, type KeyboardEvent } from 'react';
 import type { PlacedSection, PlacedStratum } from './layout.js';
+import type { Stratum } from './model.js';
 import { LEADER, PAD } from './pads.js';
 import classes from './SectionDrawing.module.css';
 import { words } from '../words/words.js';
@@ -35,7 +36,7 @@ export function Labels({ side, placed, selected, onSelect }: LabelsProps) {
   const [left, wide] =
     side === 'found'
       ? [0, foundX - LEADER - 2]
-      : [plannedX + coreWidth + LEADER + 2, width - plannedX - coreWidth - LEADER - 14];
+      : [plannedX + coreWidth + LEADER + 2, width - plannedX - coreWidth - LEADER - 6];
   const step = (event: KeyboardEvent<HTMLElement>) => {
     const label = (event.target as HTMLElement).closest<HTMLElement>('[data-part]');
     const target = label && neighbour(label, event.key);
@@ -88,7 +89,7 @@ function neighbour(label: HTMLElement, key: string): HTMLElement | null {
 }
 
 /** Below this a label has no room for all its notes, and says what becomes of it, or else what it contains. */
-const TIGHT_PIXELS = 120;
+const TIGHT_PIXELS = 130;
 
 interface LabelProps {
   readonly side: Side;
@@ -99,6 +100,9 @@ interface LabelProps {
   readonly selected: boolean;
   readonly onSelect: ((id: string) => void) | undefined;
 }
+
+/** Where there is little room, the name of a free space says enough. */
+const shortNote = ({ kind, fate, notes }: Stratum) => fate ?? (kind === 'gap' ? null : notes[0]);
 
 const Label = memo(function Label({ side, placed, left, width, height, selected, onSelect }: LabelProps) {
   const { stratum, labelAt } = placed;
@@ -118,7 +122,7 @@ const Label = memo(function Label({ side, placed, left, width, height, selected,
       <span className={classes.title}>
         <b>{stratum.title}</b>{' '}
         <span className={classes.note}>
-          {tight ? (stratum.fate ?? stratum.notes[0]) : stratum.notes.join(' · ')}
+          {tight ? shortNote(stratum) : stratum.notes.join(' · ')}
         </span>
       </span>
       <span className={classes.size}>
