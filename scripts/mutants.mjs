@@ -10,7 +10,7 @@ import { option, Seeded } from './seeded.mjs';
 
 /** What is mutated, and whose tests must notice. Others would too, later and less to the point. */
 const AREAS = {
-  plan: { of: 'core/src/plan', by: ['core/src/plan'] },
+  plan: { of: 'core/src/plan', by: ['core/src/plan', 'core/src/notation', 'core/src/exchange'] },
   sequence: { of: 'core/src/sequence', by: ['core/src/sequence', 'core/src/runbook', 'demo/src'] },
   match: { of: 'core/src/match', by: ['core/src/match'] },
   strategy: { of: 'core/src/strategy', by: ['core/src/strategy'] },

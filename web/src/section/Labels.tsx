@@ -121,9 +121,7 @@ const Label = memo(function Label({ side, placed, left, width, height, selected,
     >
       <span className={classes.title}>
         <b>{stratum.title}</b>{' '}
-        <span className={classes.note}>
-          {tight ? shortNote(stratum) : stratum.notes.join(' · ')}
-        </span>
+        <span className={classes.note}>{tight ? shortNote(stratum) : stratum.notes.join(' · ')}</span>
       </span>
       <span className={classes.size}>
         {formatBinary(stratum.sizeBytes)}{' '}

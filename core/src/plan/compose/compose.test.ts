@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { GIB, sectors, type Sectors } from '../../quantity/index.js';
 import { anyStyledDisk } from '../../testing/arbitraries.js';
-import { drawn, drawnMbr, edited, gib, mib, planOn, surveysOf } from '../../testing/builders.js';
+import { drawn, drawnMbr, edited, gib, mib, newSystem, planOn, surveysOf } from '../../testing/builders.js';
 import {
+  newPartition,
   type Planned,
   apply,
   becomeEdit,
@@ -436,4 +437,15 @@ describe('grips', () => {
       resisted: { code: 'encrypted-start' },
     });
   });
+});
+
+test('new partitions of one role are labelled apart', () => {
+  const survey = drawn(500, ['1GiB efi']);
+  const owners = [newSystem('linux-desktop')];
+  let plan = planOn(survey);
+  for (let i = 0; i < 3; i++) {
+    const home = newPartition(plan, { role: 'home', start: gib(10 + i), length: gib(1), owners });
+    plan = { ...plan, partitions: [...plan.partitions, home] };
+  }
+  expect(plan.partitions.slice(1).map((p) => p.label)).toEqual(['home', 'home2', 'home3']);
 });

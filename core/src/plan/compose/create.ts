@@ -64,7 +64,8 @@ function contentFor(role: Role, usual: VolumeKind, owners: readonly System[]): V
 function distinctLabel(plan: Plan, label: string, content: VolumeKind): string {
   const most = VOLUME_TRAITS[content].labelLimit ?? 36;
   const taken = new Set(plan.partitions.map((p) => p.label));
-  let candidate = label;
-  for (let n = 2; label !== '' && taken.has(candidate); n++) candidate = `${label}${n}`;
-  return candidate.slice(0, most);
+  const numbered = (n: number) => `${label.slice(0, most - String(n).length)}${n}`;
+  let candidate = label.slice(0, most);
+  for (let n = 2; label !== '' && taken.has(candidate); n++) candidate = numbered(n);
+  return candidate;
 }
