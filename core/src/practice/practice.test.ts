@@ -191,3 +191,18 @@ test('at every moment of random plans the disk read back lists what the moment s
   );
   expect(looked).toBeGreaterThan(100);
 }, 60_000);
+
+test('attributes of what is kept are in the table as planned', () => {
+  const drawnDisk = drawn(500, ['1GiB efi', '200GiB windows', '700MiB recovery']);
+  const attributes = '8000000000000001';
+  const survey = {
+    ...drawnDisk,
+    partitions: drawnDisk.partitions.map((p) => (p.number === 3 ? { ...p, attributes } : p)),
+  };
+  const kept = surveyFromPractice(practiceDiskPlanned({ plan: planOn(survey), survey }));
+  expect(kept.partitions.map((p) => p.attributes)).toEqual([
+    '0000000000000000',
+    '0000000000000000',
+    attributes,
+  ]);
+});

@@ -4,7 +4,7 @@ import { partitionDevice, printedBinary, printedDecimal } from '../recognition/i
 import { lookAlikes, recognitionSheet } from '../moment/index.js';
 import { GIB, MIB } from '../quantity/index.js';
 import { drawn, edited, gib, IDENTITY, newSystem, petrelSurvey, planOn } from '../testing/builders.js';
-import { newPartition, noteFoundEdit, plannedGaps } from '../plan/index.js';
+import { newPartition, noteFoundEdit, plannedGaps, type Edit } from '../plan/index.js';
 import { overviewOf } from '../overview/index.js';
 import { english, message, sayIn, textIn, type Text } from '../words/index.js';
 import { cutAfter, runbookFiles, runbookFor, runbookHtml, timeSays, zipOf } from './index.js';
@@ -218,6 +218,31 @@ describe('the runbook', () => {
     expect(html).toContain('Install Field &lt;Linux&gt;');
     expect(html).toContain('x &lt; y');
     expect(html.match(/<input type="checkbox"/g)).toHaveLength(all.length);
+  });
+
+  test('nothing that somebody typed becomes a tag, wherever it stands', () => {
+    const evil = '<i>&"';
+    const named = edited(
+      plan,
+      survey,
+      ...plan.systems.map(
+        (s) => ({ kind: 'change-system', system: s.id, changes: { name: `${evil}${s.id}` } }) as Edit,
+      ),
+      ...plan.partitions
+        .filter((p) => p.from === null)
+        .map((p) => ({ kind: 'describe', partition: p.id, changes: { label: evil, name: evil } }) as Edit),
+      { kind: 'record', step: 'backup', record: { at: '2026-05-04T18:20:00.000Z', remark: evil } },
+    );
+    const html = runbookHtml(english, runbookFor({ plan: named, survey }), {
+      machine: evil,
+      madeAt: '2026-05-04T09:00:00Z',
+      blockers: [evil],
+      hazards: [evil],
+    });
+    const page = html.slice(0, html.indexOf('<script>'));
+    expect(page).not.toContain('<i>');
+    expect(page.match(/&lt;i&gt;&amp;/g)!.length).toBeGreaterThan(20);
+    expect(html.slice(html.indexOf('<script>'))).not.toContain('<i>');
   });
 
   test.each([

@@ -96,6 +96,37 @@ describe('members and containers', () => {
     });
   });
 
+  const insides: readonly (readonly [string, number, string])[] = [
+    ['a LUKS container', 0, 'LUKS\xba\xbe'],
+    ['an NTFS', 3, 'NTFS    '],
+    ['an XFS', 0, 'XFSB'],
+    ['an APFS', 32, 'NXSB'],
+  ];
+  test.each(insides)('a mirror begins like %s, and is told as a mirror', (_, at, mark) => {
+    const built = volume()
+      .at(0, 512, (p) => {
+        p.bytes(
+          at,
+          [...mark].map((char) => char.charCodeAt(0)),
+        );
+        if (mark.startsWith('LUKS')) p.bytes(6, [0, 2]);
+        if (mark.startsWith('NTFS')) {
+          p.u16(11, 512);
+          p.bytes(13, [8]);
+          p.bytes(64, [0xf6]);
+          p.bytes(68, [1]);
+        }
+        if (mark === 'XFSB') p.u32(4, 4096, true);
+        if (mark === 'NXSB') p.u32(36, 4096);
+      })
+      .at(Math.floor((SIZE / 512 - 16) / 8) * 8 * 512, 256, (p) => {
+        p.u32(0, 0xa92b4efc);
+        p.u32(4, 1);
+        p.bytes(16, ID);
+      });
+    expect(built.read()).toMatchObject({ kind: 'raid', unread: [expect.stringContaining('read.marks')] });
+  });
+
   test.each([
     ['windows-encrypted', 3, '-FVE-FS-'],
     ['ldm', 0, 'PRIVHEAD'],

@@ -284,6 +284,12 @@ const ntfsTools = has('ntfscp');
       const figure = (name: string) => Number(new RegExp(`${name}:\\s+(\\d+)`).exec(said)![1]);
       const used = (figure('Volume Size in Clusters') - figure('Free Clusters')) * figure('Cluster Size');
       expect(read(path).usedBytes).toBe(used);
+      const map = execFileSync('ntfscat', [path, '$Bitmap']);
+      const bits = Array.from(
+        { length: figure('Volume Size in Clusters') },
+        (_, i) => (map[i >> 3]! >> (i & 7)) & 1,
+      );
+      expect(read(path).lastUsedByte).toBe((bits.lastIndexOf(1) + 1) * figure('Cluster Size') - 1);
     });
   },
 );
