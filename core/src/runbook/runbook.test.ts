@@ -245,6 +245,20 @@ describe('the runbook', () => {
     expect(html.slice(html.indexOf('<script>'))).not.toContain('<i>');
   });
 
+  test('nor does it in a command that is to be copied', () => {
+    const disk = drawn(500, ['1GiB efi', '100GiB ext4 "one"']);
+    const free = planOn(disk);
+    const data = newPartition(free, { role: 'data', owners: [], start: gib(200), length: gib(50) });
+    const made = edited(free, disk, { kind: 'create', partition: { ...data, label: '<i>&' } });
+    const html = runbookHtml(english, runbookFor({ plan: made, survey: disk }), {
+      machine: 'knot',
+      madeAt: '2026-05-04T09:00:00Z',
+      blockers: [],
+      hazards: [],
+    });
+    expect(html).toMatch(/<pre>[^<]*&lt;i&gt;&amp;[^<]*<\/pre>/);
+  });
+
   test.each([
     [{ least: 3, most: 59 }, 'under a minute'],
     [{ least: 250, most: 530 }, '4–9 min'],
