@@ -190,6 +190,22 @@ test.each([
   await on.app.page.setViewport({ width: 1280, height: 800 });
 });
 
+test('on a phone no stage scrolls sideways', async () => {
+  await on.app.page.setViewport({ width: 390, height: 844 });
+  const wide: string[] = [];
+  for (const machine of ['petrel', 'fulmar', 'curlew', 'dunlin'])
+    for (const stage of ['machine', 'as-found', 'systems', 'boot', 'layout', 'findings', 'runbook']) {
+      await on.app.go(`/machines/${machines[machine]}/${stage}`);
+      await on.app.page.waitForSelector('#stage h1, #stage h2');
+      const width = await on.app.page.$eval('#stage', (e) =>
+        Math.max(e.scrollWidth, document.documentElement.scrollWidth),
+      );
+      if (width > 390) wide.push(`${machine} ${stage}: ${width}`);
+    }
+  expect(wide).toEqual([]);
+  await on.app.page.setViewport({ width: 1280, height: 800 });
+});
+
 test('who asked for less motion gets none', async () => {
   await on.app.page.emulateMediaFeatures([{ name: 'prefers-reduced-motion', value: 'reduce' }]);
   await on.app.go(`/machines/${machines['petrel']}/layout`);
