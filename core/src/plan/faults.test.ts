@@ -21,7 +21,7 @@ test.each<[string, Partial<Plan>, string, string]>([
   ],
   [
     'a host that is not there',
-    { systems: sound.systems.map((s) => ({ ...s, host: { partition: 'none', bytes: 1e9 } }) as typeof s) },
+    { systems: sound.systems.map((s) => ({ ...s, host: { partition: 'none', bytes: 1e9 } })) },
     'systems[0].host.partition',
     'no-such-host',
   ],

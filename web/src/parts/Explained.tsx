@@ -1,40 +1,72 @@
 import { Tooltip } from '@mantine/core';
 import { Glossary, type Piece, type TermCode } from '@rhizotome/core';
-import { createContext, use, useLayoutEffect, useMemo, useState, type ReactNode } from 'react';
+import {
+  createContext,
+  use,
+  useId,
+  useLayoutEffect,
+  useMemo,
+  useState,
+  useSyncExternalStore,
+  type ReactNode,
+} from 'react';
 import { catalogue } from '../words/say.js';
 import classes from './Explained.module.css';
 
 const glossary = new Glossary(catalogue);
 
-/** Which terms a screen explains already. */
-const ExplainedContext = createContext<Set<TermCode> | null>(null);
+/** Which sentence of a screen explains which term: the one that asked first. */
+class ExplainedTerms {
+  private readonly owners = new Map<TermCode, string>();
+  private readonly owned = new Map<string, ReadonlySet<TermCode>>();
+  private readonly listeners = new Set<() => void>();
+
+  readonly subscribe = (listener: () => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  of = (sentence: string): ReadonlySet<TermCode> => this.owned.get(sentence) ?? NONE;
+
+  claim(sentence: string, terms: readonly TermCode[]): void {
+    const free = terms.filter((code) => !this.owners.has(code));
+    if (free.length === 0) return;
+    for (const code of free) this.owners.set(code, sentence);
+    this.owned.set(sentence, new Set(free));
+    for (const listener of this.listeners) listener();
+  }
+
+  release(sentence: string): void {
+    for (const code of this.of(sentence)) this.owners.delete(code);
+    this.owned.delete(sentence);
+  }
+}
+
+const NONE: ReadonlySet<TermCode> = new Set();
+const ExplainedContext = createContext(new ExplainedTerms());
 
 /** A screen on which each term is explained where it stands first. */
 export function ExplainedScreen({ children }: { children: ReactNode }) {
-  const [explained] = useState(() => new Set<TermCode>());
-  return <ExplainedContext value={explained}>{children}</ExplainedContext>;
+  const [terms] = useState(() => new ExplainedTerms());
+  return <ExplainedContext value={terms}>{children}</ExplainedContext>;
 }
 
 /** A sentence in which trade terms are explained on hover, focus or tap: each once on a screen. */
 export function Explained({ children: text }: { children: string }) {
-  const explained = use(ExplainedContext);
+  const sentence = useId();
+  const terms = use(ExplainedContext);
   const pieces = useMemo(() => glossary.piecesOf(text), [text]);
-  const [mine, setMine] = useState<ReadonlySet<TermCode>>(NONE);
+  const mine = useSyncExternalStore(terms.subscribe, () => terms.of(sentence));
   // Effects run in the order of the page, so the first to ask is the first to be read.
   useLayoutEffect(() => {
-    const free = pieces.flatMap(({ term }) => (term && !explained?.has(term.code) ? [term.code] : []));
-    if (free.length === 0 || !explained) return;
-    const taken = new Set(free);
-    for (const code of taken) explained.add(code);
-    setMine(taken);
-    return () => {
-      for (const code of taken) explained.delete(code);
-    };
-  }, [explained, pieces]);
+    terms.claim(
+      sentence,
+      pieces.flatMap(({ term }) => (term ? [term.code] : [])),
+    );
+    return () => terms.release(sentence);
+  }, [terms, sentence, pieces]);
   return <>{firstOfEach(pieces, mine).map(shown)}</>;
 }
-
-const NONE: ReadonlySet<TermCode> = new Set();
 
 /** Only the first stretch of each term keeps it. */
 function firstOfEach(pieces: readonly Piece[], mine: ReadonlySet<TermCode>): readonly Piece[] {

@@ -25,7 +25,7 @@ test.each([
   ['of one fact', [ram(8)], [ram(16)], false],
   ['of one fact, to the same', [ram(8)], [ram(8)], true],
   ['several of two facts', [ram(4), ram(8)], [device('sda'), device('sdb')], true],
-  ['one that is refused', [ram(8)], [{ kind: 'remove', partition: 'none' } as Edit], false],
+  ['one that is refused', [ram(8)], [{ kind: 'remove', partition: 'none' }], false],
 ])('edits %s: the order makes no difference, %#', (_, first, then, same) => {
   const { plan, last } = made(EMPTY_PLAN, ...first);
   expect(commute(plan, last, then, none)).toBe(same);
