@@ -20,7 +20,7 @@ function made(plan: Plan, ...edits: Edit[]) {
   return { plan: now, last };
 }
 
-test.each([
+test.each<[string, Edit[], Edit[], boolean]>([
   ['of two facts', [ram(8)], [device('sdb')], true],
   ['of one fact', [ram(8)], [ram(16)], false],
   ['of one fact, to the same', [ram(8)], [ram(8)], true],

@@ -197,6 +197,17 @@ test.each<[string, Edit, string]>([
     'inside-twice',
   ],
   [
+    'a label that does not fit',
+    {
+      kind: 'describe',
+      partition: 'found-3',
+      changes: {
+        inside: [{ ...found().plan.partitions[2]!.inside![0]!, treatment: 'format', label: 'x'.repeat(17) }],
+      },
+    },
+    'name-too-long',
+  ],
+  [
     'keeping what was not found',
     {
       kind: 'describe',
@@ -207,6 +218,18 @@ test.each<[string, Edit, string]>([
   ],
 ])('%s is refused', (_, edit, code) => {
   expect(refusalOf(found(), edit)).toBe(code);
+});
+
+test('a label that just fits is taken, and what is kept has whatever it has', () => {
+  const [root, ...others] = found().plan.partitions[2]!.inside!;
+  const labelled = (changes: object) =>
+    refusalOf(found(), {
+      kind: 'describe',
+      partition: 'found-3',
+      changes: { inside: [{ ...root!, ...changes }, ...others] },
+    });
+  expect(labelled({ treatment: 'format', label: 'x'.repeat(16) })).toBeUndefined();
+  expect(labelled({ label: 'x'.repeat(17) })).toBeUndefined();
 });
 
 test('whatever is done inside: what leads back gives the plan of before, and the text says the same plan', () => {
