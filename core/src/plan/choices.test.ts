@@ -82,7 +82,7 @@ test('of two setups in one free space the second begins where the first is told 
   const plan = planOn(
     blank,
     { kind: 'set-target', changes: { table: 'new', style: 'gpt' } },
-    { kind: 'add-system', system: setup('first', 120) as ReturnType<typeof newSystem> },
+    { kind: 'add-system', system: setup('first', 120) },
     { kind: 'add-system', system: setup('second') },
   );
   const [first, second] = setupRooms({ plan, survey: blank });
