@@ -225,12 +225,14 @@ describe('the runbook', () => {
     const named = edited(
       plan,
       survey,
-      ...plan.systems.map(
-        (s) => ({ kind: 'change-system', system: s.id, changes: { name: `${evil}${s.id}` } }) as Edit,
-      ),
+      ...plan.systems.map(({ id }): Edit => ({
+        kind: 'change-system',
+        system: id,
+        changes: { name: `${evil}${id}` },
+      })),
       ...plan.partitions
         .filter((p) => p.from === null)
-        .map((p) => ({ kind: 'describe', partition: p.id, changes: { label: evil, name: evil } }) as Edit),
+        .map(({ id }): Edit => ({ kind: 'describe', partition: id, changes: { label: evil, name: evil } })),
       { kind: 'record', step: 'backup', record: { at: '2026-05-04T18:20:00.000Z', remark: evil } },
     );
     const html = runbookHtml(english, runbookFor({ plan: named, survey }), {
