@@ -52,7 +52,7 @@ export interface Volume {
   readonly encrypted?: boolean | undefined;
   readonly mountPoint?: string | undefined;
   readonly contents?: VolumeContents | undefined;
-  /** What could not be read further, in words. */
+  /** Why something was not read further, as `unreadAs` writes it. */
   readonly unread?: readonly string[] | undefined;
   /** What stands inside it: the volumes of an encrypted container or a volume group, as its system reported them. */
   readonly inside?: readonly Volume[] | undefined;
