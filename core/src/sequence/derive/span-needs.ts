@@ -4,6 +4,7 @@ import { kindOf, type Step } from '../steps/kinds.js';
 import type { TableStep } from './table-step.js';
 import { CONTAINER } from './table.js';
 import type { Situation } from './situation.js';
+import { SpanIndex } from './span-index.js';
 
 const frees = (s: Step) => ['frees', 'both'].includes(kindOf(s).room ?? '');
 const takes = (s: Step) => ['takes', 'both'].includes(kindOf(s).room ?? '');
@@ -16,6 +17,7 @@ export function withSpanNeeds(situation: Situation, list: readonly TableStep[]):
   const freeing = list
     .filter((t) => frees(t.step))
     .map((t): Freeing => ({ of: t, held: claim(t, t.holds), still: claim(t, t.takes) }));
+  const held = new SpanIndex(freeing, (f) => f.held);
   const widens = list.find((t) => t.object === CONTAINER && takes(t.step) && t.takes);
   const narrows = list.find((t) => t.object === CONTAINER && frees(t.step));
   const relisted = new Set(situation.slots.relisted.map((f) => f.found.id));
@@ -23,7 +25,7 @@ export function withSpanNeeds(situation: Situation, list: readonly TableStep[]):
     const waits = new Set(t.step.needs);
     const taken = claim(t, t.takes);
     if (taken && takes(t.step))
-      for (const f of freeing)
+      for (const f of held.overlapping(taken))
         if (givesUp(f, t, taken) && !isLater(situation, f.of.step, t.step)) waits.add(f.of.step.id);
     if (widens && t.world === 'container' && taken && !isWithin(taken, situation.slots.before))
       waits.add(widens.step.id);
@@ -52,8 +54,9 @@ interface Freeing {
   readonly still: Span | null;
 }
 
-function givesUp({ of, held, still }: Freeing, t: TableStep, taken: Span): boolean {
-  if (!held || !overlap(held, taken) || of.world !== t.world || of.object === t.object) return false;
+/** Whether it leaves some of what is taken: what it held there overlaps that. */
+function givesUp({ of, still }: Freeing, t: TableStep, taken: Span): boolean {
+  if (of.world !== t.world || of.object === t.object) return false;
   const stays = still !== null && overlap(still, taken);
   return !stays || of.step.copy !== null;
 }
