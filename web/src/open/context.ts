@@ -16,6 +16,7 @@ import { useSearchParams } from 'react-router';
 import { words } from '../words/words.js';
 import type { OpenPlan, OpenState } from './open-plan.js';
 import { say } from '../words/say.js';
+import { whyOf } from '../parts/why-of.js';
 
 export interface OpenMachineValue {
   readonly id: string;
@@ -48,7 +49,7 @@ export function useEdit(): { tryEdit: (edit: Edit) => string | null; attempt: (e
         const refusal = open.do(edit);
         return refusal ? say(refusalSays(refusal, open.getState().survey?.disk.sectorBytes ?? 512)) : null;
       } catch (error) {
-        return words['refused.failed'](error instanceof Error ? error.message : String(error));
+        return words['refused.failed'](whyOf(error));
       }
     },
     [open],

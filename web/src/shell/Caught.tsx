@@ -1,6 +1,7 @@
 import { Button } from '@mantine/core';
 import { Component, type ReactNode } from 'react';
 import { words } from '../words/words.js';
+import { whyOf } from '../parts/why-of.js';
 
 interface Props {
   readonly children: ReactNode;
@@ -13,7 +14,7 @@ export class Caught extends Component<Props, { readonly fault: string | null }> 
   override state: { readonly fault: string | null } = { fault: null };
 
   static getDerivedStateFromError(error: unknown) {
-    return { fault: error instanceof Error ? error.message : String(error) };
+    return { fault: whyOf(error) };
   }
 
   override render() {

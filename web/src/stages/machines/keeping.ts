@@ -6,6 +6,7 @@ import { chooseFile } from '../../parts/choose-file.js';
 import { download, fileName } from '../../parts/download.js';
 import { words } from '../../words/words.js';
 import { BENCH } from './queries.js';
+import { whyOf } from '../../parts/why-of.js';
 
 /** Backups and machines as files. `said` is what came of the last of them, until it is let go. */
 export function useKeeping() {
@@ -86,5 +87,5 @@ function jsonIn(text: string, file: string): object {
 
 function inWords(error: unknown): string {
   if (error instanceof Unreachable) return words['keeping.unreachable']();
-  return error instanceof Error ? error.message : String(error);
+  return whyOf(error);
 }

@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import { api } from '../../api/client.js';
 import { newId } from '../../parts/new-id.js';
 import { RecipeWorker } from '../../workers/recipe.js';
+import { whyOf } from '../../parts/why-of.js';
 
 /** What a recipe comes to on one machine of the bench. */
 export interface MachineResult {
@@ -30,8 +31,6 @@ export interface RecipeRun {
   /** Applies it to these machines, one after the other. */
   readonly apply: (ids: readonly string[]) => Promise<void>;
 }
-
-const whyOf = (error: unknown): string => (error instanceof Error ? error.message : String(error));
 
 /** Works a recipe out for every machine of the bench, one by one, in a worker; nothing is changed until it is applied. */
 export function useRecipeRun(): RecipeRun {

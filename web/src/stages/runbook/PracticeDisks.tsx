@@ -8,6 +8,7 @@ import { makePracticeDisk } from '../../workers/practice-disk.js';
 import { say, text } from '../../words/say.js';
 import classes from './PracticeDisks.module.css';
 import runbook from './RunbookStage.module.css';
+import { whyOf } from '../../parts/why-of.js';
 
 interface PracticeDisksProps {
   /** How many steps are done at the moment that is shown, and how many there are. */
@@ -35,7 +36,7 @@ export const PracticeDisks = memo(function PracticeDisks({ at, of }: PracticeDis
           : words['runbook.created'](),
       );
     } catch (error) {
-      setSaid(words['runbook.could-not-be-created'](error instanceof Error ? error.message : String(error)));
+      setSaid(words['runbook.could-not-be-created'](whyOf(error)));
     } finally {
       setBusy(null);
     }

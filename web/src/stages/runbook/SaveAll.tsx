@@ -5,6 +5,7 @@ import { useOpenMachine, useOpenState } from '../../open/context.js';
 import { download, fileName } from '../../parts/download.js';
 import { words } from '../../words/words.js';
 import { makeEverything } from '../../workers/everything.js';
+import { whyOf } from '../../parts/why-of.js';
 
 /** All that goes to the machine, as one file. */
 export function SaveAll({ survey }: { survey: Survey }) {
@@ -19,9 +20,7 @@ export function SaveAll({ survey }: { survey: Survey }) {
       const zip = await makeEverything({ plan, survey, name, story, madeAt: new Date().toISOString() });
       download(`${fileName(name)}.zip`, zip);
     } catch (error) {
-      setFailed(
-        words['runbook.could-not-be-created'](error instanceof Error ? error.message : String(error)),
-      );
+      setFailed(words['runbook.could-not-be-created'](whyOf(error)));
     } finally {
       setBusy(false);
     }

@@ -6,6 +6,7 @@ import { newId } from '../../../parts/new-id.js';
 import { readText } from '../../../parts/read-text.js';
 import { words } from '../../../words/words.js';
 import { BENCH } from '../queries.js';
+import { whyOf } from '../../../parts/why-of.js';
 
 /** One thing that was pasted or dropped, and how far it is. */
 export interface Given {
@@ -45,9 +46,7 @@ export function useGiven() {
     return id;
   };
   const guarded = (id: string, work: () => Promise<void>) =>
-    work().catch((error: unknown) =>
-      put(id, { kind: 'failed', why: error instanceof Error ? error.message : String(error) }),
-    );
+    work().catch((error: unknown) => put(id, { kind: 'failed', why: whyOf(error) }));
   const add = async (id: string, archive: MachineArchive | object, name: string) => {
     const { id: machine } = await api.putIn(archive);
     await client.invalidateQueries({ queryKey: BENCH });

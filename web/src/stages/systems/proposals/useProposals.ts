@@ -1,6 +1,7 @@
 import type { Plan, Proposals, Survey } from '@rhizotome/core';
 import { useEffect, useState } from 'react';
 import { searchProposals } from '../../../workers/propose.js';
+import { whyOf } from '../../../parts/why-of.js';
 
 /** A search, and what it found: of the plan that it was for. */
 export interface Searched {
@@ -34,8 +35,7 @@ export function useProposals(plan: Plan, survey: Survey): Searched {
     const slow = setTimeout(() => say({ state: 'searching', stop }), SHOWN_AFTER_MS);
     result.then(
       (proposals) => end(proposals ? { state: 'found', found: { of: plan, proposals } } : NONE),
-      (error: unknown) =>
-        end({ state: 'failed', why: error instanceof Error ? error.message : String(error) }),
+      (error: unknown) => end({ state: 'failed', why: whyOf(error) }),
     );
     return () => {
       ended = true;
