@@ -232,11 +232,12 @@ export async function benchFirstLoad(report, address) {
         return { time, bytes };
       };
       const rounds = { app: [], shell: [] };
-      for (let i = 0; i < 7; i++) {
+      for (let i = 0; i < 20; i++) {
         rounds.shell.push(await load(shell.address, 'main button'));
         rounds.app.push(await load(`${address}/`, 'main li a'));
       }
-      const of = (name, key) => median(rounds[name].slice(1).map((r) => r[key]));
+      // The quietest of many: whatever else runs on the machine can only make one slower.
+      const of = (name, key) => Math.min(...rounds[name].slice(1).map((r) => r[key]));
       const kb = (name) => (of(name, 'bytes') / 1000).toFixed(0);
       report(
         'first-load-bytes',
@@ -247,7 +248,7 @@ export async function benchFirstLoad(report, address) {
       report(
         'first-load-time',
         of('app', 'time') / of('shell', 'time'),
-        1.5,
+        1.3,
         `${of('app', 'time').toFixed(0)} ms to a usable bench, the empty shell ${of('shell', 'time').toFixed(0)} ms`,
       );
     });

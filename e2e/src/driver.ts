@@ -75,7 +75,25 @@ export class Driver {
       visible: true,
     });
     if (!handle) throw new Error(`No ${role} named ${name}`);
+    await this.still(handle);
     return handle;
+  }
+
+  /** Waits until it stays where it is, as a hand does: what comes in above it pushes it on. */
+  private async still(handle: ElementHandle): Promise<void> {
+    await handle.evaluate(
+      (element, most) =>
+        new Promise<void>((done) => {
+          const look = (before: string, left: number): void => {
+            const { x, y, width, height } = element.getBoundingClientRect();
+            const now = [x, y, width, height].join();
+            if (now === before || left === 0) return done();
+            requestAnimationFrame(() => look(now, left - 1));
+          };
+          look('', most);
+        }),
+      60,
+    );
   }
 
   async press(name: string, role = 'button'): Promise<void> {

@@ -74,7 +74,8 @@ export async function createApp(
   nest.useGlobalFilters(new ProblemFilter(logger));
   nest.use('/api', noStore);
   documentApi(nest);
-  if (settings.webFolder && existsSync(settings.webFolder)) serveWeb(nest, settings.webFolder);
+  if (settings.webFolder && existsSync(settings.webFolder))
+    serveWeb(nest, settings.webFolder, settings.token === null);
   await nest.init();
   return {
     nest,
@@ -119,8 +120,14 @@ function missing(_request: Request, response: Response): void {
   response.status(404).type('text/plain').send('No such file.');
 }
 
-/** Built files under /assets are named by their content, and stand there compressed too; every other path is a page of the app. */
-function serveWeb(nest: NestExpressApplication, folder: string): void {
+/** What the first page asks for as soon as it runs: the browser fetches it meanwhile. */
+const AHEAD = '</api/machines>; rel=preload; as=fetch; crossorigin';
+
+/**
+ * Built files under /assets are named by their content, and stand there compressed too; every other path is a page of the app.
+ * @param open whether requests need no token, which a browser that fetches ahead does not have
+ */
+function serveWeb(nest: NestExpressApplication, folder: string, open: boolean): void {
   const assets = serveCompressed(join(folder, 'assets'), {
     enableBrotli: true,
     orderPreference: ['br', 'gz'],
@@ -131,6 +138,7 @@ function serveWeb(nest: NestExpressApplication, folder: string): void {
   nest.use((request: Request, response: Response, next: NextFunction) => {
     if (request.method !== 'GET' || request.path.startsWith('/api')) return next();
     response.setHeader('Cache-Control', 'no-cache');
+    if (open && request.path === '/') response.setHeader('Link', AHEAD);
     response.sendFile(join(folder, 'index.html'));
   });
 }

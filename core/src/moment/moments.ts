@@ -85,8 +85,17 @@ class DiskModel {
     this.numbering = new Numbering(survey, (id) => this.named(id));
   }
 
+  /** Whether something is listed no more that still has a number. */
+  private stale = false;
+
   get numbers(): ReadonlyMap<string, number> {
+    if (this.stale) this.renumber();
     return this.numbering.numbers;
+  }
+
+  private renumber(): void {
+    this.stale = false;
+    this.numbering.follow(this.table, this.made);
   }
 
   /** A setup that makes its own partitions takes the largest free room, unless a partition is held for it. */
@@ -99,7 +108,7 @@ class DiskModel {
     if (!room) return;
     this.taken = [...this.taken, room];
     this.made = [...this.made, ...placedParts(now, room, this.made)];
-    this.numbering.follow(this.table, this.made);
+    this.renumber();
   }
 
   carryOut(step: Step): void {
@@ -114,8 +123,10 @@ class DiskModel {
         this.held.set(p.id, kind.holds(p, now ?? p, step));
       }
     }
-    const relists = kind.write !== undefined && !(this.table.style === 'gpt' && RESIZING.includes(step.kind));
-    if (relists) this.numbering.follow(this.table, this.made);
+    if (!kind.write) return;
+    // What only goes gives its number back when the next comes, or is asked for.
+    if (step.kind === 'delete') this.stale = true;
+    else if (this.table.style !== 'gpt' || !RESIZING.includes(step.kind)) this.renumber();
   }
 
   moment(after: number): Moment {

@@ -1,33 +1,28 @@
-import { PART_MAKERS } from '../system/index.js';
-import { FIRMWARE_MODES, type Machine } from '../machine/index.js';
+import { type Machine } from '../machine/index.js';
 import {
   AcceptanceSchema,
   StepRecordSchema,
   beginEdit,
   likelyNotes,
   EMPTY_PLAN,
-  endOf,
   floorOf,
   insideId,
   InsideVolumeSchema,
   roomInside,
   plannedArea,
-  LAYERS,
   OPEN_START,
   ROLES,
   usedOf,
   type FoundNote,
   type InsideVolume,
-  type LoaderPlace,
   type Plan,
   type PlannedPartition,
-  type Subvolume,
 } from '../plan/index.js';
-import { ALIGNMENT_BYTES, alignUp, bytes, sectors, type Sectors } from '../quantity/index.js';
+import { bytes, sectors, type Sectors } from '../quantity/index.js';
 import type { Survey, SurveyPartition } from '../survey/index.js';
 import { VOLUME_KINDS } from '../volume/index.js';
 import { NOTHING_KNOWN } from './context.js';
-import { choice, Fields, oneString, shaped, sizeIn, wholeNumber } from './fields.js';
+import { Fields, oneString, shaped, sizeIn, wholeNumber } from './fields.js';
 import { stringsIn, type Line, type Text } from './lines.js';
 import type { Remarks } from './remarks.js';
 import { usualNames, volumesAsFound } from './plan-lines.js';
@@ -35,6 +30,18 @@ import { takeWish } from './wish.js';
 import { readSystem } from './system.js';
 import type { Version } from './version.js';
 import { message } from '../words/index.js';
+import {
+  targetIn,
+  placeOfLoader,
+  subvolumesIn,
+  makerIn,
+  typeIn,
+  layerIn,
+  insideIn,
+  flagIn,
+  startIn,
+  placeIn,
+} from './plan-fields.js';
 
 export const PLAN_KEYWORDS = [
   'plan',
@@ -386,93 +393,4 @@ export class PlanReader {
     }
     return undefined;
   }
-}
-
-function targetIn(fields: Fields): Plan['target'] {
-  const table = fields.flag('new') ? 'new' : fields.flag('convert') ? 'convert' : 'keep';
-  fields.flag('keep');
-  return {
-    mode: choice(fields.subject, FIRMWARE_MODES),
-    style: fields.oneOf('table', ['gpt', 'mbr'] as const) ?? 'gpt',
-    table,
-    controller: fields.oneOf('controller', ['as-is', 'plain'] as const) ?? 'as-is',
-    secureBoot: fields.oneOf('secure boot', ['as-is', 'on'] as const) ?? 'as-is',
-  };
-}
-
-function placeOfLoader(fields: Fields): LoaderPlace {
-  const partition = (key: 'on efi' | 'on partition') => fields.string(key);
-  const efi = partition('on efi');
-  if (efi !== undefined) return { kind: 'efi', partition: efi };
-  const own = partition('on partition');
-  if (own !== undefined) return { kind: 'partition', partition: own };
-  if (fields.flag('on disk')) return { kind: 'disk' };
-  return fields.line.fields[0]!.fault(message('text.loader'));
-}
-
-/** Names and mount points by turns. */
-function subvolumesIn(fields: Fields): Pick<PlannedPartition, 'subvolumes'> {
-  const text = fields.take('subvolumes');
-  if (!text) return {};
-  const words = stringsIn(text);
-  if (words.length % 2 !== 0) text.fault(message('text.subvolumes'));
-  const subvolumes: Subvolume[] = [];
-  for (let i = 0; i < words.length; i += 2) subvolumes.push({ name: words[i]!, mountPoint: words[i + 1]! });
-  return { subvolumes };
-}
-
-function makerIn(fields: Fields): Pick<PlannedPartition, 'maker'> {
-  const maker = fields.oneOf('made', [...PART_MAKERS, 'as-system'] as const);
-  return maker ? { maker } : {};
-}
-
-function typeIn(fields: Fields): Pick<PlannedPartition, 'type'> {
-  const type = fields.word('type');
-  return type === undefined ? {} : { type };
-}
-
-function layerIn(fields: Fields): Pick<PlannedPartition, 'layer'> {
-  const layer = fields.oneOf('layer', LAYERS);
-  return layer ? { layer } : {};
-}
-
-/** Nothing of what is inside, where the line says so; else what was found there. */
-function insideIn(
-  fields: Fields,
-  part: Pick<PlannedPartition, 'from' | 'treatment'>,
-  survey: Survey,
-): Pick<PlannedPartition, 'inside'> {
-  const [whole, none] = [fields.flag('whole'), fields.flag('no volumes')];
-  if (whole) return {};
-  const inside = none ? [] : volumesAsFound(part, survey);
-  return inside ? { inside } : {};
-}
-
-/** Under the first word: `true` where the line has it, `false` where it has the other, nothing where neither. */
-function flagIn<K extends string>(fields: Fields, yes: K, no: string): Partial<Record<K, boolean>> {
-  const [is, isNot] = [fields.flag(yes), fields.flag(no)];
-  return (is || isNot ? { [yes]: is } : {}) as Partial<Record<K, boolean>>;
-}
-
-/** As told; else where it was found; else the first aligned place behind the part before. */
-function startIn(
-  fields: Fields,
-  survey: Survey,
-  found: SurveyPartition | undefined,
-  before: readonly PlannedPartition[],
-  plan: Plan,
-): Sectors {
-  const at = fields.take('at');
-  if (at) return placeIn(at, survey);
-  if (found) return found.start;
-  const last = before.at(-1);
-  const from = last ? endOf(last) : plannedArea({ plan, survey }).first;
-  return sectors(alignUp(from, ALIGNMENT_BYTES / survey.disk.sectorBytes));
-}
-
-function placeIn(text: Text, survey: Survey): Sectors {
-  const { sectorBytes, sizeSectors } = survey.disk;
-  const place = sizeIn(text, { disk: bytes(sizeSectors * sectorBytes) });
-  if (place % sectorBytes !== 0) text.fault(message('text.no-whole-sectors', { bytes: place, sectorBytes }));
-  return sectors(place / sectorBytes);
 }

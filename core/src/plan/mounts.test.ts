@@ -33,3 +33,14 @@ test('a line of crypttab names its container, and goes stale with it', () => {
   const stale = findAll({ plan, survey }).filter((f) => f.rule === 'mount-table-stale');
   expect(stale.map((f) => f.partitions)).toEqual([['found-2', 'found-3']]);
 });
+
+test('a crypttab is read where the mount table beside it is empty', () => {
+  const empty = {
+    ...survey,
+    partitions: survey.partitions.map((p) => {
+      const { contents } = p.volume!;
+      return contents ? { ...p, volume: { ...p.volume!, contents: { ...contents, fstab: '' } } } : p;
+    }),
+  };
+  expect(mountTableLines(empty)).toEqual(mountTableLines(survey));
+});

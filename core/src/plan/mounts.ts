@@ -42,8 +42,13 @@ export interface MountTableLine {
 
 /** Every line of every mount table and crypttab that was read and names a partition of this disk; swap included. */
 export function mountTableLines(survey: Survey): MountTableLine[] {
+  const tables = survey.partitions.filter(({ volume }) => {
+    const { fstab = '', crypttab = '' } = volume?.contents ?? {};
+    return fstab !== '' || crypttab !== '';
+  });
+  if (tables.length === 0) return [];
   const bySource = new Map(survey.partitions.flatMap((p) => sourcesOf(p).map((s) => [s, p.id] as const)));
-  return survey.partitions.flatMap((p) =>
+  return tables.flatMap((p) =>
     sourceLinesIn(p.volume).flatMap(({ line, source }): MountTableLine[] => {
       const refersTo = bySource.get(source);
       return refersTo === undefined || refersTo === p.id

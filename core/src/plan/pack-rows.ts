@@ -5,6 +5,7 @@ import { alignmentSectors, plannedArea } from './area.js';
 import { isWindowsEncrypted } from './encryption.js';
 import { usedOf } from './floor.js';
 import type { PackPart, PackRoom } from './packing.js';
+import type { Span } from './layout.js';
 import { endOf, type PlannedPartition } from './plan.js';
 import type { Planned } from './planned.js';
 import { isLogical, plannedContainer } from './slots/index.js';
@@ -28,41 +29,35 @@ export function packRows(planned: Planned): readonly PackRow[] {
   const step = alignmentSectors(survey.disk.sectorBytes);
   const listed = (logical: boolean) =>
     plan.partitions.filter((p) => isLogical(planned, p) === logical).map((p) => packPart(planned, p));
-  const outer = container
-    ? [...listed(false), { id: CONTAINER, ...still(container) }].sort((a, b) => placeOf(a) - placeOf(b))
-    : listed(false);
-  const disk: PackRow = { parts: outer.map(part), room: { ...area, step }, inside: false };
+  const outer = listed(false);
+  if (container) {
+    const before = plan.partitions.filter((p) => !isLogical(planned, p) && p.start <= container.start);
+    outer.splice(before.length, 0, still(CONTAINER, container, 0));
+  }
+  const disk: PackRow = { parts: outer, room: { ...area, step }, inside: false };
   if (!container) return [disk];
   const room = { first: container.start, end: sectors(endOf(container)), step };
-  return [disk, { parts: listed(true).map(part), room, inside: true }];
+  return [disk, { parts: listed(true), room, inside: true }];
 }
 
-type Placed = PackPart & { readonly planned: number };
-
-const placeOf = (p: Placed) => p.planned;
-const part = ({ planned: _, ...p }: Placed): PackPart => p;
-
-function still({ start, length }: Pick<PlannedPartition, 'start' | 'length'>) {
-  return { length, now: { start, length }, dataBytes: 0, lead: 0, fixed: true, planned: start };
+/** A part that stays where it is planned. */
+function still(id: string, { start, length }: Span, lead: number): PackPart {
+  return { id, length, lead, now: { start, length }, dataBytes: 0, fixed: true };
 }
 
 /**
  * What a partition is to the packing: what is kept lies where it was found, and its data travels when it moves. What
  * cannot move stays where it is planned. The record of a logical takes one sector at the least, wherever it was found.
  */
-function packPart(planned: Planned, p: PlannedPartition): Placed {
-  const { survey } = planned;
+function packPart(planned: Planned, p: PlannedPartition): PackPart {
+  const { id, length } = p;
   const lead = isLogical(planned, p) ? 1 : 0;
-  const found = surveyedPartition(survey, p.from);
-  const about = { id: p.id, length: p.length, lead, planned: p.start };
-  if (!found || p.treatment === 'format') return { ...about, now: null, dataBytes: 0 };
+  const found = surveyedPartition(planned.survey, p.from);
   const { move } = VOLUME_TRAITS[p.fileSystem];
-  if (move === 'no' || isWindowsEncrypted(planned, found.id)) return { ...about, ...still(p), lead };
-  if (move === 'recreate') return { ...about, now: null, dataBytes: 0 };
-  const used = usedOf(planned, found.id)?.bytes;
-  return {
-    ...about,
-    now: { start: found.start, length: found.length },
-    dataBytes: used ?? found.length * survey.disk.sectorBytes,
-  };
+  if (!found || p.treatment === 'format') return { id, length, lead, now: null, dataBytes: 0 };
+  if (move === 'no' || isWindowsEncrypted(planned, found.id)) return still(id, p, lead);
+  if (move === 'recreate') return { id, length, lead, now: null, dataBytes: 0 };
+  const size = found.length * planned.survey.disk.sectorBytes;
+  const dataBytes = usedOf(planned, found.id)?.bytes ?? size;
+  return { id, length, lead, now: { start: found.start, length: found.length }, dataBytes };
 }

@@ -40,6 +40,7 @@ export type PackOutcome =
 type Cost = readonly [movedBytes: number, moves: number, exposedBytes: number];
 
 const ZERO: Cost = [0, 0, 0];
+const NEVER: Cost = [Infinity, 0, 0];
 const plus = (a: Cost, b: Cost): Cost => [a[0] + b[0], a[1] + b[1], a[2] + b[2]];
 const compare = (a: Cost, b: Cost) => a[0] - b[0] || a[1] - b[1] || a[2] - b[2];
 
@@ -53,14 +54,15 @@ export function packLeastMoved(parts: readonly PackPart[], room: PackRoom): Pack
   const { stays, stretches, ahead } = leastCosts(parts, room);
   const least = ahead.get(parts.length);
   if (!least) return { ok: false, shortBy: stretches.shortBy() };
-  const behind = shortest([...stays].reverse(), (b, a) => stretches.cost(a, b));
-  const onBest = (a: number, b: number) => {
-    const [before, between, after] = [ahead.get(a), stretches.cost(a, b), behind.get(b)];
-    return before && between && after
-      ? compare(plus(plus(before.cost, between), after.cost), least.cost) === 0
-      : false;
-  };
-  const final = shortest(stays, (a, b) => (onBest(a, b) ? stretches.costWithExposure(a, b) : undefined));
+  const near = stays.filter((i) => compare(ahead.get(i)?.cost ?? NEVER, least.cost) <= 0);
+  const behind = shortest([...near].reverse(), (b, a) => stretches.cost(a, b));
+  const isBest = (cost: Cost) => compare(cost, least.cost) === 0;
+  const best = near.filter((i) => isBest(plus(ahead.get(i)!.cost, behind.get(i)?.cost ?? NEVER)));
+  const final = shortest(best, (a, b) => {
+    const between = stretches.cost(a, b);
+    const onBest = between && isBest(plus(plus(ahead.get(a)!.cost, between), behind.get(b)!.cost));
+    return onBest ? stretches.costWithExposure(a, b) : undefined;
+  });
   return { ok: true, packing: stretches.packing(final, parts.length) };
 }
 
@@ -87,26 +89,41 @@ interface Reached {
   readonly from: number | null;
 }
 
+/** Of each node, the best way to it; the first node is -1. */
+class Ways {
+  private readonly known: (Reached | undefined)[] = [];
+
+  get(node: number): Reached | undefined {
+    return this.known[node + 1];
+  }
+
+  set(node: number, reached: Reached): void {
+    this.known[node + 1] = reached;
+  }
+}
+
 /**
  * Least costs from the first node to every other, along edges that lead onwards in the given order; of equal ones that
  * from the first node. The nearest are tried first: what costs more already is then most often passed over.
  */
-function shortest(
-  nodes: readonly number[],
-  edge: (from: number, to: number) => Cost | undefined,
-): ReadonlyMap<number, Reached> {
-  const reached = new Map<number, Reached>([[nodes[0]!, { cost: ZERO, from: null }]]);
-  for (const [i, to] of nodes.entries())
+function shortest(nodes: readonly number[], edge: (from: number, to: number) => Cost | undefined): Ways {
+  const ways = new Ways();
+  ways.set(nodes[0]!, { cost: ZERO, from: null });
+  for (let i = 1; i < nodes.length; i++) {
+    const to = nodes[i]!;
+    let best: Reached | undefined;
     for (let j = i - 1; j >= 0; j--) {
-      const before = reached.get(nodes[j]!);
-      const known = reached.get(to);
-      if (!before || (known && compare(before.cost, known.cost) > 0)) continue;
-      const step = edge(nodes[j]!, to);
+      const from = nodes[j]!;
+      const before = ways.get(from);
+      if (!before || (best && compare(before.cost, best.cost) > 0)) continue;
+      const step = edge(from, to);
       if (!step) continue;
       const cost = plus(before.cost, step);
-      if (!known || compare(cost, known.cost) <= 0) reached.set(to, { cost, from: nodes[j]! });
+      if (!best || compare(cost, best.cost) <= 0) best = { cost, from };
     }
-  return reached;
+    if (best) ways.set(to, best);
+  }
+  return ways;
 }
 
 /** What lies between two parts that stay: -1 and the number of parts stand for the two ends of the room. */
@@ -146,7 +163,7 @@ class Stretches {
     return cost && [cost[0], cost[1], this.place(a, b).exposed];
   }
 
-  packing(path: ReadonlyMap<number, Reached>, last: number): Packing {
+  packing(path: Ways, last: number): Packing {
     const starts: Sectors[] = [];
     for (let b = last; b >= 0;) {
       const a = path.get(b)!.from!;

@@ -123,9 +123,7 @@ class Graph {
 
   clean(i: number): Step {
     const s = this.steps[i]!;
-    return withNeeds(
-      s,
-      [...new Set(s.needs)].filter((id) => this.ids.has(id)),
-    );
+    const needs = [...new Set(s.needs)].filter((id) => this.ids.has(id));
+    return needs.length === s.needs.length ? s : withNeeds(s, needs);
   }
 }

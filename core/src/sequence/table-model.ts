@@ -160,20 +160,25 @@ export class TableModel implements Planned {
       return { code: 'outside-container', one: id };
     if (!mine.logical && container && overlap(mine.span, container))
       return { code: 'overlap', one: id, other: null };
-    const span = claimed(mine);
+    const { start, length } = claimed(mine);
+    const end = start + length;
     let primaries = container ? 1 : 0;
     for (const [other, entry] of this.entries) {
       if (!entry.logical) primaries += 1;
-      if (entry !== mine && overlap(span, claimed(entry))) return { code: 'overlap', one: id, other };
+      if (entry === mine || entry.span.start - recordOf(entry) >= end || endOf(entry.span) <= start) continue;
+      return { code: 'overlap', one: id, other };
     }
     const most = this.style === 'mbr' ? MBR_SLOTS : ENTRY_COUNT;
     return primaries > most ? { code: 'too-many', most } : undefined;
   }
 }
 
-/** A logical takes a sector before it for its record. */
-function claimed({ span, logical }: Entry): { start: number; length: number } {
-  return logical ? { start: span.start - 1, length: span.length + 1 } : span;
+/** Sectors before it that are its own: a logical has its record there. */
+const recordOf = ({ logical }: Entry): number => (logical ? 1 : 0);
+
+function claimed(entry: Entry): { start: number; length: number } {
+  const { start, length } = entry.span;
+  return { start: start - recordOf(entry), length: length + recordOf(entry) };
 }
 
 function within(

@@ -1,4 +1,5 @@
 export { english, type English } from './en/index.js';
+export { and, count } from './en/format.js';
 export { overview as overviewEnglish } from './en/overview.js';
 export { inEnglish } from './in-english.js';
 export {
@@ -10,7 +11,7 @@ export {
 } from './kept-codes.js';
 export { MARK, END_MARK, pseudoLanguage } from './pseudo.js';
 export type { FactCode, ValueCode } from './en/facts.js';
-export type { FindingText } from './en/findings.js';
+export type { FindingText } from './en/findings/index.js';
 export type { StepText } from './en/steps/index.js';
 export {
   message,

@@ -2,7 +2,7 @@
 import { MantineProvider } from '@mantine/core';
 import { EMPTY_PLAN, type OpenedMachine } from '@rhizotome/core';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { render, screen, waitFor } from '@testing-library/react';
+import { cleanup, render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { MemoryRouter, Route, Routes } from 'react-router';
 import { useEdit, useOpenState } from './context.js';
@@ -47,6 +47,9 @@ function Stage() {
       <p>{plan.target.mode}</p>
       <button type="button" onClick={() => attempt({ kind: 'remove', partition: 'none' })}>
         impossible
+      </button>
+      <button type="button" onClick={() => attempt({ kind: 'set-target', changes: { mode: 'bios' } })}>
+        change
       </button>
     </>
   );
@@ -102,4 +105,24 @@ test('a machine that is not there is not asked for twice', async () => {
   expect(alert.querySelector('h1')!.textContent).toBe('There is no such machine');
   expect(screen.queryByRole('button', { name: 'Try again' })).toBeNull();
   expect(screen.getByRole('link', { name: 'All machines' }).getAttribute('href')).toBe('/');
+});
+
+test('what the server did not take is kept here and sent again, and once more after the machine is opened anew', async () => {
+  const asked = wire(MACHINE, null);
+  const hand = open();
+  await screen.findByText('uefi');
+  await hand.click(screen.getByRole('button', { name: 'change' }));
+  const sent = () => asked.filter((address) => address.endsWith('/edits')).length;
+  await waitFor(() => expect(sent()).toBe(2), { timeout: 3000 });
+  cleanup();
+  const later = wire(MACHINE, null);
+  open();
+  await screen.findByText('bios');
+  await waitFor(() => expect(later.some((address) => address.endsWith('/edits'))).toBe(true));
+});
+
+test('nothing asks for an open machine outside of one', () => {
+  const quiet = jest.spyOn(console, 'error').mockImplementation(() => undefined);
+  expect(() => render(<Stage />)).toThrow('Used outside an open machine');
+  quiet.mockRestore();
 });

@@ -5,11 +5,9 @@ import { api, Unreachable } from '../api/client.js';
 import { useEdit, useOpenMachine, useOpenState } from './context.js';
 import { words } from '../words/words.js';
 
-/** Plans kept under names: points to come back to, and other ways to compare with. Deleting can be undone. */
-export function useAlternatives() {
+/** What the server keeps of a machine under names, and the calls that change it. */
+function useKeptPlans() {
   const { id, open } = useOpenMachine();
-  const { plan } = useOpenState();
-  const { attempt } = useEdit();
   const client = useQueryClient();
   const queryKey = ['alternatives', id];
   const [removed, setRemoved] = useState<Alternative | null>(null);
@@ -52,6 +50,14 @@ export function useAlternatives() {
       return onSuccess();
     },
   });
+  return { removed, list, keep, rename, duplicate, remove, restore };
+}
+
+/** Plans kept under names: points to come back to, and other ways to compare with. Deleting can be undone. */
+export function useAlternatives() {
+  const { plan } = useOpenState();
+  const { attempt } = useEdit();
+  const { removed, list, keep, rename, duplicate, remove, restore } = useKeptPlans();
   const failed = [list, keep, rename, duplicate, remove, restore].find((query) => query.error)?.error;
   return {
     kept: list.data,

@@ -20,6 +20,7 @@ const ram = (gibibytes: number): Edit => ({ kind: 'set-machine', changes: { ramB
 async function opened(server: ServerInMemory, storage = storageInMemory(), others = windowsInMemory()) {
   let keys = 0;
   const timers: (() => void)[] = [];
+  const waits: number[] = [];
   const plan = new OpenPlan('m', await server.open('m'), {
     api: server,
     unsent: unsentIn(
@@ -28,7 +29,7 @@ async function opened(server: ServerInMemory, storage = storageInMemory(), other
     ),
     followers: others.follower(),
     newKey: () => `key-${server.revision}-${++keys}-${Math.random()}`,
-    later: (_, work) => timers.push(work),
+    later: (milliseconds, work) => waits.push(milliseconds) && timers.push(work),
   });
   const leave = plan.attend();
   const settle = async () => {
@@ -37,7 +38,7 @@ async function opened(server: ServerInMemory, storage = storageInMemory(), other
       timers.splice(0).forEach((work) => work());
     }
   };
-  return { plan, settle, storage, others, leave };
+  return { plan, settle, waits, storage, others, leave };
 }
 
 describe('an open plan', () => {
@@ -68,6 +69,31 @@ describe('an open plan', () => {
     await settle();
     expect(plan.getState()).toMatchObject({ sync: 'saved', unsent: 0 });
     expect(server.history.map((h) => h.edit)).toEqual([ram(8), ram(16)]);
+  });
+
+  test('is tried again after ever longer waits, up to four seconds, and from the shortest once it answered', async () => {
+    const server = new ServerInMemory();
+    const { plan, settle, waits } = await opened(server);
+    server.down = true;
+    plan.do(ram(8));
+    await settle();
+    expect(waits.slice(0, 6)).toEqual([500, 1000, 2000, 4000, 4000, 4000]);
+    server.down = false;
+    await settle();
+    server.down = true;
+    plan.do(ram(16));
+    waits.length = 0;
+    await settle();
+    expect(waits.slice(0, 2)).toEqual([500, 1000]);
+  });
+
+  test('a server that is gone while nothing waits to be sent is a trouble, and nothing that waits', async () => {
+    const server = new ServerInMemory();
+    const { plan, settle, others } = await opened(server);
+    server.down = true;
+    others.follower().tell(7);
+    await settle();
+    expect(plan.getState()).toMatchObject({ sync: 'saved', trouble: 'gone', unsent: 0 });
   });
 
   test('what is unsent outlives a reload', async () => {

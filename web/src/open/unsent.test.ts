@@ -68,6 +68,13 @@ test('entries are in the order of their making, also within one millisecond, and
   expect(store.load('m')).toEqual(items.filter((item) => item !== items[3]));
 });
 
+test('the browser may list them in any order', () => {
+  const items = [1, 2, 3].map((n) => entry(tick, `key-0000${n}`));
+  const keyed = items.map((item, i) => [`${LIST}:00000000000000${i + 1}:${item.key}`, JSON.stringify(item)]);
+  const { store } = over(Object.fromEntries(keyed.reverse()) as Record<string, string>);
+  expect(store.load('m')).toEqual(items);
+});
+
 test('storage that is barred holds them in this window, and says so', () => {
   const store = unsentIn(
     browserStore(() => {

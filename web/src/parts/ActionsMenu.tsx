@@ -1,5 +1,5 @@
-import { ActionIcon, Menu } from '@mantine/core';
-import { MoreIcon } from './icons.js';
+import { Menu } from '@mantine/core';
+import { MoreTarget } from './MoreTarget.js';
 import type { Action } from './MoreButton.js';
 
 /** The menu itself, open from the beginning. */
@@ -7,9 +7,7 @@ export function ActionsMenu({ label, actions }: { label: string; actions: readon
   return (
     <Menu position="bottom-end" defaultOpened withInitialFocusPlaceholder={false}>
       <Menu.Target>
-        <ActionIcon variant="subtle" color="loam" aria-label={label}>
-          <MoreIcon />
-        </ActionIcon>
+        <MoreTarget label={label} />
       </Menu.Target>
       <Menu.Dropdown>
         {actions.map(({ title, run }) => (

@@ -1,6 +1,5 @@
-import { ActionIcon } from '@mantine/core';
 import { lazy, Suspense, useState } from 'react';
-import { MoreIcon } from './icons.js';
+import { MoreTarget } from './MoreTarget.js';
 
 export interface Action {
   readonly title: string;
@@ -18,17 +17,7 @@ const ActionsMenu = lazy(() => import('./ActionsMenu.js').then((m) => ({ default
 /** Opens a menu of what else can be done. */
 export function MoreButton({ label, actions }: Props) {
   const [asked, setAsked] = useState(false);
-  const button = (
-    <ActionIcon
-      variant="subtle"
-      color="loam"
-      aria-label={label}
-      aria-haspopup="menu"
-      onClick={() => setAsked(true)}
-    >
-      <MoreIcon />
-    </ActionIcon>
-  );
+  const button = <MoreTarget label={label} onClick={() => setAsked(true)} />;
   if (!asked) return button;
   return (
     <Suspense fallback={button}>

@@ -1,5 +1,5 @@
 import { Button, SegmentedControl } from '@mantine/core';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState, type RefObject } from 'react';
 import { download } from '../parts/download.js';
 import { words } from '../words/words.js';
 import classes from './HowToReport.module.css';
@@ -17,21 +17,11 @@ import {
 export function HowToReport() {
   const [system, setSystem] = useState<Reporting>(() => reportingHere(navigator.userAgent));
   const script = useScript(system);
-  const [copied, setCopied] = useState<'copied' | 'selected' | null>(null);
   const shown = useRef<HTMLPreElement>(null);
-  const copy = async () => {
-    try {
-      await navigator.clipboard.writeText(pasteable(system, script));
-      setCopied('copied');
-    } catch {
-      // Not allowed on a page that another computer serves: the text is selected instead.
-      if (shown.current) getSelection()?.selectAllChildren(shown.current);
-      setCopied('selected');
-    }
-  };
+  const { copied, copy, forget } = useCopying(shown);
   const choose = (next: string) => {
     setSystem(next as Reporting);
-    setCopied(null);
+    forget();
   };
   return (
     <div className={classes.how}>
@@ -47,7 +37,7 @@ export function HowToReport() {
         <li>
           {words['report.copy-and-run'](system)}
           <div className={classes.actions}>
-            <Button size="xs" onClick={() => void copy()} disabled={script === ''}>
+            <Button size="xs" onClick={() => void copy(pasteable(system, script))} disabled={script === ''}>
               {words['report.copy-script']()}
             </Button>
             <span role="status" className="small soft">
@@ -79,6 +69,22 @@ export function HowToReport() {
       </details>
     </div>
   );
+}
+
+/** Copies a text. Where the browser does not allow that, what is shown of it is selected. */
+function useCopying(shown: RefObject<HTMLElement | null>) {
+  const [copied, setCopied] = useState<'copied' | 'selected' | null>(null);
+  const copy = async (text: string) => {
+    try {
+      await navigator.clipboard.writeText(text);
+      setCopied('copied');
+    } catch {
+      // Not allowed on a page that another computer serves.
+      if (shown.current) getSelection()?.selectAllChildren(shown.current);
+      setCopied('selected');
+    }
+  };
+  return { copied, copy, forget: () => setCopied(null) };
 }
 
 /** Empty until it is loaded. */

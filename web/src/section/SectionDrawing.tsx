@@ -33,86 +33,85 @@ interface Props {
  * the labels beside them are the buttons, for the keyboard and for reading aloud.
  */
 export const SectionDrawing = memo(function SectionDrawing(props: Props) {
-  const {
-    systems,
-    placed,
-    tentative = false,
-    heading,
-    selected = null,
-    onSelect,
-    onActions,
-    children,
-  } = props;
-  const { width, height, foundX, plannedX, coreWidth, sectorBytes, labels } = placed;
-  const prefix = useId();
-  const shared = useMemo(() => sharedOwners(placed), [placed]);
-  const core = { systems, prefix, width: coreWidth, height, onSelect };
-  const actions = (event: MouseEvent) => {
-    const on = (event.target as Element).closest<HTMLElement>('[data-stratum], [data-part], [data-ribbon]');
-    const id = on?.dataset['stratum'] ?? on?.dataset['part'] ?? on?.dataset['ribbon'];
-    if (id === undefined || !onActions) return;
-    event.preventDefault();
-    const box = on!.getBoundingClientRect();
-    const byKey = event.clientX === 0 && event.clientY === 0;
-    onActions(id, byKey ? { x: box.left + 20, y: box.bottom } : { x: event.clientX, y: event.clientY });
-  };
+  const { placed, selected = null, onSelect, onActions, children } = props;
+  const { width, height, labels } = placed;
   return (
     <div
       className={classes.drawing}
       style={{ width, height: height + PAD.top + PAD.bottom }}
-      onContextMenu={actions}
+      onContextMenu={(event) => onActions && askForActions(event, onActions)}
     >
-      <svg width={width} height={height + PAD.top + PAD.bottom} aria-hidden>
-        <defs>
-          {shared.map((owners) => (
-            <Stripes key={owners.join()} prefix={prefix} systems={systems} owners={owners} />
-          ))}
-          <RibbonFills />
-        </defs>
-        {labels !== 'none' && <Captions placed={placed} tentative={tentative} heading={heading} />}
-        {labels === 'both' && (
-          <text x={(foundX + coreWidth + plannedX) / 2} y={16} className={classes.scaleNote}>
-            {words['section.tick-every'](formatExact(tickBytes(placed.view.length * sectorBytes)))}
-          </text>
-        )}
-        <svg y={PAD.top} width={width} height={height}>
-          {placed.ribbons.map((ribbon) => (
-            <Ribbon
-              key={ribbon.id}
-              ribbon={ribbon}
-              sectorBytes={sectorBytes}
-              wordy={labels === 'both'}
-              onSelect={onSelect}
-            />
-          ))}
-        </svg>
-        <g transform={`translate(0 ${PAD.top})`}>
-          <Core {...core} strata={placed.found} x={foundX} />
-          <Core {...core} strata={placed.planned} x={plannedX} />
-          <Ticks placed={placed} />
-          {labels !== 'none' &&
-            placed.planned.map((s) => (
-              <FloorLine
-                key={s.id}
-                placed={s}
-                x={plannedX}
-                width={coreWidth}
-                sectorBytes={sectorBytes}
-                selected={selected === s.id}
-              />
-            ))}
-          <Brackets placed={placed} />
-          <Selection placed={placed} selected={selected} />
-          {labels === 'both' && <Leaders side="found" placed={placed} />}
-          {labels !== 'none' && <Leaders side="planned" placed={placed} />}
-        </g>
-      </svg>
+      <Shapes {...props} />
       {labels === 'both' && <Labels side="found" placed={placed} selected={selected} onSelect={onSelect} />}
       {labels !== 'none' && <Labels side="planned" placed={placed} selected={selected} onSelect={onSelect} />}
       {children}
     </div>
   );
 });
+
+/** At the pointer, or under the part where it was asked for with a key. */
+function askForActions(event: MouseEvent, onActions: NonNullable<Props['onActions']>): void {
+  const on = (event.target as Element).closest<HTMLElement>('[data-stratum], [data-part], [data-ribbon]');
+  const id = on?.dataset['stratum'] ?? on?.dataset['part'] ?? on?.dataset['ribbon'];
+  if (id === undefined) return;
+  event.preventDefault();
+  const box = on!.getBoundingClientRect();
+  const byKey = event.clientX === 0 && event.clientY === 0;
+  onActions(id, byKey ? { x: box.left + 20, y: box.bottom } : { x: event.clientX, y: event.clientY });
+}
+
+function Shapes({ systems, placed, tentative = false, heading, selected = null, onSelect }: Props) {
+  const { width, height, foundX, plannedX, coreWidth, sectorBytes, labels } = placed;
+  const prefix = useId();
+  const shared = useMemo(() => sharedOwners(placed), [placed]);
+  const core = { systems, prefix, width: coreWidth, height, onSelect };
+  return (
+    <svg width={width} height={height + PAD.top + PAD.bottom} aria-hidden>
+      <defs>
+        {shared.map((owners) => (
+          <Stripes key={owners.join()} prefix={prefix} systems={systems} owners={owners} />
+        ))}
+        <RibbonFills />
+      </defs>
+      {labels !== 'none' && <Captions placed={placed} tentative={tentative} heading={heading} />}
+      <svg y={PAD.top} width={width} height={height}>
+        {placed.ribbons.map((ribbon) => (
+          <Ribbon
+            key={ribbon.id}
+            ribbon={ribbon}
+            sectorBytes={sectorBytes}
+            wordy={labels === 'both'}
+            onSelect={onSelect}
+          />
+        ))}
+      </svg>
+      <g transform={`translate(0 ${PAD.top})`}>
+        <Core {...core} strata={placed.found} x={foundX} />
+        <Core {...core} strata={placed.planned} x={plannedX} />
+        <Ticks placed={placed} />
+        {labels !== 'none' && <FloorLines placed={placed} selected={selected} />}
+        <Brackets placed={placed} />
+        <Selection placed={placed} selected={selected} />
+        {labels === 'both' && <Leaders side="found" placed={placed} />}
+        {labels !== 'none' && <Leaders side="planned" placed={placed} />}
+      </g>
+    </svg>
+  );
+}
+
+function FloorLines({ placed, selected }: { placed: PlacedSection; selected: string | null }) {
+  const { planned, plannedX, coreWidth, sectorBytes } = placed;
+  return planned.map((s) => (
+    <FloorLine
+      key={s.id}
+      placed={s}
+      x={plannedX}
+      width={coreWidth}
+      sectorBytes={sectorBytes}
+      selected={selected === s.id}
+    />
+  ));
+}
 
 interface CaptionsProps {
   readonly placed: PlacedSection;
@@ -121,7 +120,7 @@ interface CaptionsProps {
 }
 
 function Captions({ placed, tentative, heading }: CaptionsProps) {
-  const { foundX, plannedX, coreWidth, labels } = placed;
+  const { foundX, plannedX, coreWidth, labels, view, sectorBytes } = placed;
   const [found, planned] =
     labels === 'both'
       ? [words['section.as-found'](), words['common.as-planned']()]
@@ -139,6 +138,11 @@ function Captions({ placed, tentative, heading }: CaptionsProps) {
       >
         {heading ?? (tentative ? words['section.preview']() : planned)}
       </text>
+      {labels === 'both' && (
+        <text x={(foundX + coreWidth + plannedX) / 2} y={16} className={classes.scaleNote}>
+          {words['section.tick-every'](formatExact(tickBytes(view.length * sectorBytes)))}
+        </text>
+      )}
     </>
   );
 }

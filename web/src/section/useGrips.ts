@@ -8,6 +8,7 @@ import {
   type Drawn,
   type Grip,
   type Plan,
+  type Planned,
   type PlannedPartition,
   type Survey,
 } from '@rhizotome/core';
@@ -33,7 +34,13 @@ interface Hold {
   readonly from: number;
   readonly offset: number;
   /** Where it is drawn to; absent before the pointer has gone far enough to mean it. */
-  readonly to?: { readonly y: number; readonly fine: boolean };
+  readonly to?: Place;
+}
+
+/** In pixels from the top of the drawing; `fine` where no round place draws it to itself. */
+interface Place {
+  readonly y: number;
+  readonly fine: boolean;
 }
 
 export interface Drag {
@@ -60,14 +67,7 @@ export function useGrips({ plan, survey, placed, onSelect, preview, take }: Grip
   const hold = useRef<Hold | null>(null);
   const frame = useRef(0);
   useEffect(() => () => cancelAnimationFrame(frame.current), []);
-  const { sectorBytes } = survey.disk;
-
-  const drawnTo = (grip: Grip, { y, fine }: { y: number; fine: boolean }): Drawn => {
-    const sector = placed.scale.toSector(y);
-    const snap = fine ? alignmentSectors(sectorBytes) : snapFor(placed, y, sectorBytes);
-    const reach = fine ? 0 : placed.scale.toSector(y + REACH) - sector;
-    return drawGrip({ plan, survey }, grip, sector, snap, reach);
-  };
+  const drawnTo = (grip: Grip, to: Place) => drawnByPointer({ plan, survey }, placed, grip, to);
   const leave = () => {
     cancelAnimationFrame(frame.current);
     hold.current = null;
@@ -75,16 +75,7 @@ export function useGrips({ plan, survey, placed, onSelect, preview, take }: Grip
     preview(null);
   };
   const begin = (event: PointerEvent<HTMLElement>) => {
-    const element = (event.target as Element).closest<HTMLElement>('[data-grip]');
-    const grip = grips.get(element?.dataset['grip'] ?? '');
-    if (!element || !grip || event.button !== 0) return;
-    // Where text is selected, the browser would drag that text, and end this drag.
-    event.preventDefault();
-    window.getSelection()?.removeAllRanges();
-    event.currentTarget.setPointerCapture(event.pointerId);
-    element.focus({ preventScroll: true });
-    const y = event.clientY - topOf(event.currentTarget);
-    hold.current = { grip, from: y, offset: y - placed.scale.toPixel(grip.at) };
+    hold.current = takenHold(event, grips, placed) ?? hold.current;
   };
   const move = (event: PointerEvent<HTMLElement>) => {
     const held = hold.current;
@@ -118,18 +109,54 @@ export function useGrips({ plan, survey, placed, onSelect, preview, take }: Grip
     const grip = grips.get((event.target as HTMLElement).dataset['grip'] ?? '');
     if (!grip) return;
     if (event.key === 'Escape') return leave();
-    const steps = { ArrowDown: 1, ArrowUp: -1, PageDown: 10, PageUp: -10 }[event.key];
-    if (steps === undefined) return;
+    const drawn = drawnByKey({ plan, survey }, grip, event);
+    if (!drawn) return;
     event.preventDefault();
-    const step = event.shiftKey ? alignmentSectors(sectorBytes) : GIB / sectorBytes;
-    // A part that slides keeps its distance from round places; what is sized comes to lie on them.
-    const snap = grip.kind === 'body' ? alignmentSectors(sectorBytes) : step;
-    const drawn = drawGrip({ plan, survey }, grip, grip.at + steps * step, snap);
     if (drawn.edit) take(drawn);
     else setDrag({ grip, drawn, y: placed.scale.toPixel(grip.at) });
   };
 
   return { grips, drag, begin, move, drop, leave, nudge };
+}
+
+/** What the pointer takes hold of, when it is pressed; from then on it draws that and nothing else. */
+function takenHold(
+  event: PointerEvent<HTMLElement>,
+  grips: ReadonlyMap<string, Grip>,
+  { scale }: PlacedSection,
+): Hold | undefined {
+  const element = (event.target as Element).closest<HTMLElement>('[data-grip]');
+  const grip = grips.get(element?.dataset['grip'] ?? '');
+  if (!element || !grip || event.button !== 0) return undefined;
+  // Where text is selected, the browser would drag that text, and end this drag.
+  event.preventDefault();
+  window.getSelection()?.removeAllRanges();
+  event.currentTarget.setPointerCapture(event.pointerId);
+  element.focus({ preventScroll: true });
+  const y = event.clientY - topOf(event.currentTarget);
+  return { grip, from: y, offset: y - scale.toPixel(grip.at) };
+}
+
+const KEYS: Readonly<Record<string, number>> = { ArrowDown: 1, ArrowUp: -1, PageDown: 10, PageUp: -10 };
+
+/** A GiB a press, or with Shift the least that can be. */
+function drawnByKey(planned: Planned, grip: Grip, { key, shiftKey }: KeyboardEvent): Drawn | undefined {
+  const steps = KEYS[key];
+  if (steps === undefined) return undefined;
+  const { sectorBytes } = planned.survey.disk;
+  const step = shiftKey ? alignmentSectors(sectorBytes) : GIB / sectorBytes;
+  // A part that slides keeps its distance from round places; what is sized comes to lie on them.
+  const snap = grip.kind === 'body' ? alignmentSectors(sectorBytes) : step;
+  return drawGrip(planned, grip, grip.at + steps * step, snap);
+}
+
+/** What a grip that is drawn to a place in pixels makes of the plan. */
+function drawnByPointer(planned: Planned, { scale }: PlacedSection, grip: Grip, { y, fine }: Place): Drawn {
+  const { sectorBytes } = planned.survey.disk;
+  const sector = scale.toSector(y);
+  const snap = fine ? alignmentSectors(sectorBytes) : snapFor(scale, y, sectorBytes);
+  const reach = fine ? 0 : scale.toSector(y + REACH) - sector;
+  return drawGrip(planned, grip, sector, snap, reach);
 }
 
 const topOf = (element: Element) => element.getBoundingClientRect().top;
@@ -138,8 +165,7 @@ export const partsOf = (grip: Grip) => (grip.kind === 'border' ? [grip.left, gri
 export const keyOf = (grip: Grip) => `${grip.kind} ${partsOf(grip).join(' ')}`;
 
 /** The roundest step that is finer than three pixels there: whole tens, whole GiB, a quarter, a MiB. */
-function snapFor(placed: PlacedSection, y: number, sectorBytes: number): number {
-  const { scale } = placed;
+function snapFor(scale: PlacedSection['scale'], y: number, sectorBytes: number): number {
   const three = (scale.toSector(y + 3) - scale.toSector(y)) * sectorBytes;
   const steps = [10 * GIB, GIB, GIB / 4, GIB / 64, GIB / 1024];
   return (steps.find((step) => step <= three) ?? GIB / 1024) / sectorBytes;

@@ -7,7 +7,7 @@ import { isWindowsEncrypted } from '../encryption.js';
 import { floorOf } from '../floor.js';
 import { alignmentSectors, plannedArea } from '../area.js';
 import { sizedAs } from '../inside/index.js';
-import { endOf, type Plan, type PlannedPartition } from '../plan.js';
+import { endOf, partitionOf, type Plan, type PlannedPartition } from '../plan.js';
 import { refuseSlots } from '../slots/index.js';
 import type { Refusal } from './refusal.js';
 
@@ -116,6 +116,9 @@ export function refuseChange(
 
 /** The plan with `partition` put in, or in place of the one with its id; disk order is kept. */
 export function withPartition(plan: Plan, partition: PlannedPartition): Plan {
+  const before = partitionOf(plan, partition.id);
+  if (before?.start === partition.start)
+    return { ...plan, partitions: plan.partitions.map((p) => (p === before ? partition : p)) };
   const others = plan.partitions.filter((p) => p.id !== partition.id);
   const at = others.findIndex((p) => p.start > partition.start);
   const index = at < 0 ? others.length : at;

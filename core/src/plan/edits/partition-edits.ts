@@ -140,7 +140,7 @@ function refuseMove(planned: Planned, partition: PlannedPartition, start: number
 
 type Check = () => Refusal | undefined;
 
-/** Puts `after` in place of `before` unless a check, or its place, forbids it. */
+/** Puts `after` in place of `before` unless a check, or a place that is new, forbids it. */
 function settle(
   planned: Planned,
   before: PlannedPartition,
@@ -148,7 +148,8 @@ function settle(
   checks: readonly Check[],
 ): Applied {
   const { plan } = planned;
-  const refusal = firstRefusal([...checks, () => refusePlace(planned, after)]);
+  const stays = after.start === before.start && after.length === before.length;
+  const refusal = firstRefusal([...checks, () => (stays ? undefined : refusePlace(planned, after))]);
   return refusal
     ? refused(refusal)
     : applied(withPartition(plan, after), { kind: 'restore', partition: before });

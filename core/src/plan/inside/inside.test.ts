@@ -5,6 +5,7 @@ import { procedureFor, type StepKind } from '../../sequence/index.js';
 import { runbookFor } from '../../runbook/index.js';
 import { sectors } from '../../quantity/index.js';
 import { written } from '../../testing/cases/written.js';
+import { LINUX_IN_LUKS } from '../../testing/linux-in-luks.js';
 import { IDENTITY } from '../../testing/builders.js';
 import { inEnglish, english, sayIn } from '../../words/index.js';
 import { typeOf } from '../../recognition/index.js';
@@ -16,6 +17,7 @@ import {
   reinstallEdit,
   roomInside,
   shownAs,
+  sizeContextInside,
   splitInsideEdit,
   volumesOf,
   type Edit,
@@ -25,31 +27,7 @@ import {
 
 const GIB = 2 ** 30;
 
-/** A Linux in a volume group within LUKS: root, home and swap, all found. */
-const FOUND = `rhizotome 1
-machine m
-firmware uefi, now uefi, installer uefi, secure boot off
-memory 16 GiB
-medium nvme, device nvme0n1
-disk, size 500107862016 B, table gpt
-found 1, at 1 MiB, size 1 GiB, type "EFI system", holds fat, label ESP
-found 2, at 1025 MiB, size 1 GiB, type "Linux data", holds ext4, label boot
-found 3, at 2049 MiB, size 200 GiB, type "Linux LUKS", holds luks
-> holds lvm, called luks-abc, spans 199 GiB
->> holds ext4, called root, spans 60 GiB, used 20 GiB by reported, mounted /
->> holds ext4, called home, spans 100 GiB, used 70 GiB by reported, mounted /home
->> holds swap, called swap, spans 8 GiB
-plan uefi, table gpt, keep
-system Linux, as l, found, like linux-desktop
-note 1, owners "Linux"
-note 2, role boot, owners "Linux"
-note 3, owners "Linux"
-part from 1, keep, owners "Linux", mount /boot/efi
-part from 2, keep, owners "Linux", mount /boot
-part from 3, keep, owners "Linux"
-`;
-
-const found = () => written(FOUND);
+const found = () => written(LINUX_IN_LUKS);
 
 function after({ plan, survey }: Planned, ...edits: readonly Edit[]): Planned {
   let now = plan;
@@ -278,7 +256,7 @@ test('whatever is done inside: what leads back gives the plan of before, and the
 
 test('a new group is made from a partition that was to be one file system in it, and is listed as what it is', () => {
   const planned: Planned = written(
-    FOUND.replace(/^(?:found|note|part|>).*\n/gm, '').replace(', table gpt\n', ', table none\n') +
+    LINUX_IN_LUKS.replace(/^(?:found|note|part|>).*\n/gm, '').replace(', table gpt\n', ', table none\n') +
       'part new-1, at 1 MiB, size 100 GiB, format, role root, holds ext4, owners "Linux", mount /, layer luks-lvm\n',
   );
   const [group] = after(planned, splitInsideEdit(planned, planned.plan.partitions[0]!)!).plan.partitions;
@@ -300,7 +278,7 @@ test('a new group is made from a partition that was to be one file system in it,
 
 describe('a container changes its size as what is inside of it does', () => {
   const holding = (inside: string) =>
-    written(FOUND.replace(/^>.*\n/gm, '').replace('holds luks\n', `holds luks\n${inside}\n`));
+    written(LINUX_IN_LUKS.replace(/^>.*\n/gm, '').replace('holds luks\n', `holds luks\n${inside}\n`));
   const shrunk = {
     kind: 'resize',
     partition: 'found-3',
@@ -328,4 +306,20 @@ describe('a container changes its size as what is inside of it does', () => {
     expect(rules).toContain('cannot-change:found-3');
     expect(rules).not.toContain('floor-unknown:found-3');
   });
+});
+
+test('a size that is typed for a volume in a group may refer to the disk, to what it has, and to what is left', () => {
+  const planned = found();
+  const group = planned.plan.partitions.find((p) => p.id === 'found-3')!;
+  const context = (name: string) => {
+    const { disk, rest, now, ram } = sizeContextInside(planned, group, name);
+    return { disk, rest: rest! / GIB, now: now === undefined ? null : now / GIB, ram: ram! / GIB };
+  };
+  // 200 GiB, less the header of LUKS and the metadata of the group, in whole extents of 4 MiB.
+  const whole = Math.floor((200 * 1024 - 16 - 1) / 4) / 256;
+  expect(context('swap')).toEqual({ disk: 500_107_862_016, rest: whole - 160, now: 8, ram: 16 });
+  expect(context('home')).toEqual({ disk: 500_107_862_016, rest: whole - 68, now: 100, ram: 16 });
+  expect(context('new')).toEqual({ disk: 500_107_862_016, rest: whole - 168, now: null, ram: 16 });
+  const full = { ...group, inside: [{ ...group.inside![0]!, length: sectors(group.length * 2) }] };
+  expect(sizeContextInside(planned, full, 'new').rest).toBe(0);
 });

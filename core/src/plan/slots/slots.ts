@@ -18,9 +18,12 @@ export interface Slots {
 }
 
 /** The slots of a planned MBR; `undefined` for a GPT, where every partition has an entry of its own. */
-export const slotsOf = derived((planned): Slots | undefined => {
+export function slotsOf(planned: Planned): Slots | undefined {
+  return planned.plan.target.style === 'mbr' ? mbrSlots(planned) : undefined;
+}
+
+const mbrSlots = derived((planned): Slots => {
   const { plan } = planned;
-  if (plan.target.style !== 'mbr') return undefined;
   const logical = new Set(logicalIds(planned));
   const primaries = plan.partitions.filter((p) => !logical.has(p.id));
   const container = plannedContainer(planned);

@@ -1,5 +1,5 @@
 import { liveFrom } from '../place.js';
-import { withNeeds, type Environment } from '../step.js';
+import { waitingFor, type Environment } from '../step.js';
 import { backups } from '../steps/backup.js';
 import { controllerSwitches } from '../steps/controller-mode.js';
 import { modeSwitches } from '../steps/firmware-mode.js';
@@ -71,7 +71,7 @@ export function withSafetyCopy({ plan, survey }: Situation, steps: readonly Step
   if (!steps.some(waits) || survey.partitions.length === 0 || steps.some((s) => s.kind === 'safety-copy'))
     return [...steps];
   const copy = liveSafetyCopy();
-  return [...steps.map((s) => (waits(s) ? withNeeds(s, [...s.needs, copy.id]) : s)), copy];
+  return [...steps.map((s) => (waits(s) ? waitingFor(s, [copy.id]) : s)), copy];
 }
 
 /**
@@ -92,7 +92,7 @@ export function withMedia(situation: Situation, steps: readonly Step[]): Step[] 
           : undefined;
     if (!medium || prepared.has(medium.id)) return s;
     more.set(medium.id, medium);
-    return withNeeds(s, [...s.needs, medium.id]);
+    return waitingFor(s, [medium.id]);
   });
   const at = needing.findLastIndex((s) => FIRST.includes(s.kind)) + 1;
   return [...needing.slice(0, at), ...more.values(), ...needing.slice(at)];
@@ -116,7 +116,12 @@ export function afterwards(situation: Situation, done: readonly Step[], last: re
   const all = done.map((s) => s.id);
   const order = [...secureBootAgain(situation, all), ...orderings(situation, all)];
   const started = firstStarts(situation, [...all, ...order.map((s) => s.id)]);
-  const deleted = last.map((s) => withNeeds(s, [...s.needs, ...started.map(({ id }) => id)]));
+  const deleted = last.map((s) =>
+    waitingFor(
+      s,
+      started.map(({ id }) => id),
+    ),
+  );
   return [
     ...order,
     ...started,

@@ -1,6 +1,6 @@
 import type { Planned } from '../../plan/index.js';
 import { NO_WAITING, type Waiting } from '../aside.js';
-import { withNeeds } from '../step.js';
+import { waitingFor } from '../step.js';
 import { mountTables } from '../steps/mount-table.js';
 import { installs } from '../steps/install.js';
 import type { Step } from '../steps/kinds.js';
@@ -30,7 +30,7 @@ export function deriveSteps(planned: Planned, waiting: Waiting = NO_WAITING): St
   const firmware = firmwareSteps(situation);
   const gate = [...prepare, ...firmware].map((s) => s.id);
   const gated = diskSteps(situation, prepare).map((s) =>
-    s.environment.kind === 'running' ? s : withNeeds(s, [...new Set([...s.needs, ...gate])]),
+    s.environment.kind === 'running' ? s : waitingFor(s, gate),
   );
   const last = lastDeletions(situation, gated);
   const rest = gated.filter((s) => !last.includes(s));
@@ -61,9 +61,7 @@ function diskSteps(situation: Situation, prepare: readonly Step[]): Step[] {
 function afterVerification(steps: readonly Step[]): Step[] {
   const verified = steps.filter((s) => s.kind === 'verify-start').map((s) => s.id);
   return steps.map((s) =>
-    s.kind === 'verify-start' || s.environment.kind === 'running'
-      ? s
-      : withNeeds(s, [...new Set([...s.needs, ...verified])]),
+    s.kind === 'verify-start' || s.environment.kind === 'running' ? s : waitingFor(s, verified),
   );
 }
 
@@ -83,9 +81,7 @@ function lastDeletions({ plan, arriving, staying }: Situation, steps: readonly S
 function afterRepair(steps: readonly Step[]): Step[] {
   const repair = steps.find((s) => s.kind === 'repair-table');
   if (!repair) return [...steps];
-  return steps.map((s) =>
-    s === repair || s.environment.kind !== 'live' ? s : withNeeds(s, [...s.needs, repair.id]),
-  );
+  return steps.map((s) => (s === repair || s.environment.kind !== 'live' ? s : waitingFor(s, [repair.id])));
 }
 
 /** One restart serves for all the volumes of a system that were shrunk: it waits for every one of them. */
@@ -93,7 +89,7 @@ function mergeSame(steps: readonly Step[]): Step[] {
   const merged = new Map<string, Step>();
   for (const s of steps) {
     const same = merged.get(s.id);
-    merged.set(s.id, same ? { ...same, needs: [...new Set([...same.needs, ...s.needs])] } : s);
+    merged.set(s.id, same ? waitingFor(same, s.needs) : s);
   }
   return [...merged.values()];
 }
@@ -103,7 +99,7 @@ function afterConversion({ plan }: Situation, disk: readonly Step[]): Step[] {
   if (plan.target.table !== 'convert') return [...disk];
   return disk.map((s) =>
     isLate(s.id, disk) && s.environment.kind === 'running'
-      ? withNeeds(s, [...s.needs, `redo-start:${s.environment.system ?? ''}`])
+      ? waitingFor(s, [`redo-start:${s.environment.system ?? ''}`])
       : s,
   );
 }

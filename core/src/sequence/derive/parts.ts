@@ -56,9 +56,9 @@ function fateSteps(situation: Situation, fate: Fate, before: readonly string[]):
   if (plan.target.table === 'new') return [];
   const world: World =
     found.logical && survey.disk.style === 'mbr' && plan.target.style === 'mbr' ? 'container' : 'disk';
-  const about = { object: found.id, world };
   const listed = (step: Step): TableStep => ({
-    ...about,
+    object: found.id,
+    world,
     step,
     holds: 'before' in step ? step.before : null,
     takes: 'after' in step ? step.after : null,

@@ -1,5 +1,5 @@
 import { endOf, overlap, plannedArea, type Span } from '../../plan/index.js';
-import { withNeeds } from '../step.js';
+import { waitingFor, withNeeds } from '../step.js';
 import { kindOf, type Step } from '../steps/kinds.js';
 import type { TableStep } from './table-step.js';
 import { CONTAINER } from './table.js';
@@ -89,7 +89,7 @@ export function withConversionNeeds(situation: Situation, steps: readonly Step[]
   };
   const before = steps.filter((s) => s.kind !== 'convert-table' && isBefore(s)).map((s) => s.id);
   return steps.map((s) => {
-    if (s.kind === 'convert-table') return withNeeds(s, [...new Set([...s.needs, ...before])]);
-    return before.includes(s.id) ? s : withNeeds(s, [...new Set([...s.needs, 'convert-table'])]);
+    if (s.kind === 'convert-table') return waitingFor(s, before);
+    return before.includes(s.id) ? s : waitingFor(s, ['convert-table']);
   });
 }

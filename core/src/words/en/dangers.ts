@@ -1,5 +1,5 @@
 import { and, both, quoted } from './format.js';
-import { findingText as say } from './findings.js';
+import { findingText as say } from './findings/index.js';
 
 const CHANGE = { shrink: 'shrunk', grow: 'grown', move: 'moved' } as const;
 

@@ -1,4 +1,4 @@
-import { findingText as say } from './findings.js';
+import { findingText as say } from './findings/index.js';
 import { and, quoted } from './format.js';
 
 /** What is found in the boot entries of a firmware, and how they stand to the plan once it was carried out. */

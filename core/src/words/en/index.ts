@@ -7,7 +7,7 @@ import { documents } from './documents.js';
 import { edits } from './edits.js';
 import { entries } from './entries.js';
 import { facts } from './facts.js';
-import { findings } from './findings.js';
+import { findings } from './findings/index.js';
 import { glossary } from './glossary.js';
 import { hands } from './hands.js';
 import { mounting } from './mounting.js';

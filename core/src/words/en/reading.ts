@@ -1,4 +1,4 @@
-import { binary, both, quoted } from './format.js';
+import { binary, both, quoted, grouped } from './format.js';
 import { formatDecimal } from '../../quantity/index.js';
 
 /** Why bytes were not read, or make no sense: what stands after “not read:”. */
@@ -101,7 +101,7 @@ export const surveyFaults = {
     bytes: number;
     need: number;
   }) =>
-    `The ${end} ${quoted(file)} is cut short: it has ${bytes} bytes. The ${end === 'head' ? 'first' : 'last'} ${SPACED.format(need).replaceAll(',', ' ')} bytes of the disk are needed; capture it again.`,
+    `The ${end} ${quoted(file)} is cut short: it has ${bytes} bytes. The ${end === 'head' ? 'first' : 'last'} ${grouped(need).replaceAll(',', ' ')} bytes of the disk are needed; capture it again.`,
   'capture.size-impossible': ({ bytes }: { bytes: number }) =>
     `A disk cannot have ${bytes} bytes: its size is a whole number of 512-byte sectors and not less than the head.`,
   'capture.other-disk': ({ file, tail, head }: { file: string; tail: string; head: string }) =>
@@ -200,5 +200,3 @@ export const surveyFaults = {
   'survey.shape': ({ problems }: { problems: readonly string[] }) =>
     `This is not a survey as it is written here. ${problems.join('; ')}`,
 };
-
-const SPACED = new Intl.NumberFormat('en');

@@ -27,9 +27,8 @@ const EXAMPLE = '100 MB  vfat\n16 MB   reserved\n465.0 GB NTFS "Station"\n700 MB
 /** The table's own place at both ends. */
 const TABLE_ROOM_BYTES = 2 * MIB;
 
-/** A disk drawn from nothing: sizes typed or pasted, put in order, and made to fit before they are taken. */
-export function ByHand({ identity, adopt }: WayProps) {
-  const { survey } = useOpenState();
+/** A disk as it is typed: its size, its table, and its rows. */
+function useTypedDisk({ identity, adopt }: WayProps) {
   const [size, setSize] = useState('');
   const [style, setStyle] = useState<HandDrawing['style']>('gpt');
   const [rows, setRows] = useState<readonly HandRow[]>([]);
@@ -39,7 +38,6 @@ export function ByHand({ identity, adopt }: WayProps) {
     disk.bytes !== undefined && rows.length > 0
       ? settleRows(rows, Math.max(0, disk.bytes - TABLE_ROOM_BYTES))
       : null;
-
   const startFrom = (present: Survey) => {
     const { style: found, sizeSectors, sectorBytes } = present.disk;
     setSize(`${sizeSectors * sectorBytes}B`);
@@ -59,10 +57,18 @@ export function ByHand({ identity, adopt }: WayProps) {
     if (outcome.ok) adopt(outcome.survey);
     else setProblem(textOf(outcome.refusal.says));
   };
+  return { size, setSize, style, setStyle, rows, settled, disk, problem, setProblem, startFrom, change, use };
+}
+
+/** A disk drawn from nothing: sizes typed or pasted, put in order, and made to fit before they are taken. */
+export function ByHand(way: WayProps) {
+  const { survey } = useOpenState();
+  const typed = useTypedDisk(way);
+  const { size, style, rows, settled, problem, change } = typed;
   return (
     <div className={classes.stack}>
       <div className={classes.row}>
-        <DiskSize size={size} setSize={setSize} />
+        <DiskSize size={size} setSize={typed.setSize} />
         <NativeSelect
           label={words['as-found.partition-table']()}
           w={200}
@@ -72,15 +78,15 @@ export function ByHand({ identity, adopt }: WayProps) {
             { value: 'mbr', label: 'MBR' },
             { value: 'none', label: words['as-found.none-disk-blank']() },
           ]}
-          onChange={(e) => setStyle(e.currentTarget.value as HandDrawing['style'])}
+          onChange={(e) => typed.setStyle(e.currentTarget.value as HandDrawing['style'])}
         />
         <p className="small soft" style={{ paddingBottom: '0.5rem' }}>
-          {size.trim() !== '' && disk.note}
+          {size.trim() !== '' && typed.disk.note}
         </p>
       </div>
       {survey && rows.length === 0 && (
         <div>
-          <Button size="xs" variant="default" onClick={() => startFrom(survey)}>
+          <Button size="xs" variant="default" onClick={() => typed.startFrom(survey)}>
             {words['hand.start']()}
           </Button>
         </div>
@@ -88,7 +94,7 @@ export function ByHand({ identity, adopt }: WayProps) {
       {style !== 'none' && (
         <>
           <HandRows rows={rows} settled={settled} change={change} />
-          <PasteRows add={(more) => change([...rows, ...more])} refuse={setProblem} />
+          <PasteRows add={(more) => change([...rows, ...more])} refuse={typed.setProblem} />
         </>
       )}
       {problem && (
@@ -97,7 +103,7 @@ export function ByHand({ identity, adopt }: WayProps) {
         </p>
       )}
       <div>
-        <Button onClick={use} disabled={size.trim() === '' || settled?.ok === false}>
+        <Button onClick={typed.use} disabled={size.trim() === '' || settled?.ok === false}>
           {words['as-found.use-disk']()}
         </Button>
       </div>

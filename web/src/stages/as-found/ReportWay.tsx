@@ -33,11 +33,11 @@ interface ReportWayProps extends ReportUse {
   readonly identity: () => SurveyIdentity;
 }
 
-/** What the running system told of its machine, pasted. What it would change is shown before anything is. */
-export function ReportWay({ identity, basis, take, compares = false }: ReportWayProps) {
+/** What a pasted report comes to: its disks, the one that is meant, and what it would change, or what is wrong with it. */
+function useReport({ identity, basis }: Pick<ReportWayProps, 'identity' | 'basis'>) {
   const { plan, survey } = useOpenState();
   const [text, setText] = useState('');
-  const [chosen, setChosen] = useState<string | undefined>(undefined);
+  const [chosen, choose] = useState<string | undefined>(undefined);
   const told = useMemo(() => (text.trim() === '' ? null : disksIn(text)), [text]);
   const disks = told?.ok ? told.disks : [];
   const disk = disks.find((d) => d.name === chosen) ?? disks[0];
@@ -49,6 +49,12 @@ export function ReportWay({ identity, basis, take, compares = false }: ReportWay
     [told, disk, plan, survey, identity, basis],
   );
   const problem = told && !told.ok ? told.why : outcome && !outcome.ok ? problemOf(outcome) : null;
+  return { text, setText, disks, disk, choose, taken: outcome?.ok ? outcome.taken : null, problem };
+}
+
+/** What the running system told of its machine, pasted. What it would change is shown before anything is. */
+export function ReportWay({ identity, basis, take, compares = false }: ReportWayProps) {
+  const { text, setText, disks, disk, choose, taken, problem } = useReport({ identity, basis });
   return (
     <div className={classes.stack}>
       <HowToReport />
@@ -82,17 +88,14 @@ export function ReportWay({ identity, basis, take, compares = false }: ReportWay
             value: d.name,
             label: words['as-found.partitions'](d.model ?? d.name, formatBoth(d.sizeBytes), d.partitions),
           }))}
-          onChange={(event) => setChosen(event.currentTarget.value)}
+          onChange={(event) => choose(event.currentTarget.value)}
         />
       )}
-      {outcome?.ok && (
+      {taken && (
         <>
-          <Told {...outcome.taken} />
+          <Told {...taken} />
           <div>
-            <Button
-              onClick={() => take(outcome.taken)}
-              disabled={!compares && outcome.taken.changes.length === 0}
-            >
+            <Button onClick={() => take(taken)} disabled={!compares && taken.changes.length === 0}>
               {words['report.use']()}
             </Button>
           </div>

@@ -72,7 +72,6 @@ function Row({ plan, survey, arrangement, system, at }: RowProps) {
     [ids[at - 1], ids[at]] = [ids[at]!, ids[at - 1]!];
     attempt({ kind: 'set-start', changes: { order: ids } });
   };
-  const says = startWords({ plan, survey }).find((w) => w.system.id === system.id);
   return (
     <li className={classes.row} data-fault={way.faults.length > 0 || undefined}>
       <span className={classes.name}>
@@ -111,25 +110,41 @@ function Row({ plan, survey, arrangement, system, at }: RowProps) {
         data={placesFor(plan, way)}
         onChange={(e) => decide(way.by?.id ?? null, placeOf(e.currentTarget.value))}
       />
-      <span className="small">
-        {way.faults[0] ? (
-          <span className={classes.fault}>{say(startFaultSays(way.faults[0], way, plan))}</span>
-        ) : (
-          <span className="soft">{says && say(says.reached)}</span>
-        )}{' '}
-        {way.decided ? (
-          <button
-            type="button"
-            className={classes.open}
-            onClick={() => attempt({ kind: 'set-loader', system: system.id, loader: null })}
-          >
-            {words['boot.reset-proposed']()}
-          </button>
-        ) : (
-          <span className="soft">{words['boot.proposed']()}</span>
-        )}
-      </span>
+      <Reached plan={plan} survey={survey} way={way} />
     </li>
+  );
+}
+
+interface ReachedProps {
+  readonly plan: Plan;
+  readonly survey: Survey;
+  readonly way: StartWay;
+}
+
+/** How the system is reached, or what is wrong with that, and who decided on it. */
+function Reached({ plan, survey, way }: ReachedProps) {
+  const { attempt } = useEdit();
+  const { system, faults, decided } = way;
+  const says = startWords({ plan, survey }).find((w) => w.system.id === system.id);
+  return (
+    <span className="small">
+      {faults[0] ? (
+        <span className={classes.fault}>{say(startFaultSays(faults[0], way, plan))}</span>
+      ) : (
+        <span className="soft">{says && say(says.reached)}</span>
+      )}{' '}
+      {decided ? (
+        <button
+          type="button"
+          className={classes.open}
+          onClick={() => attempt({ kind: 'set-loader', system: system.id, loader: null })}
+        >
+          {words['boot.reset-proposed']()}
+        </button>
+      ) : (
+        <span className="soft">{words['boot.proposed']()}</span>
+      )}
+    </span>
   );
 }
 

@@ -4,7 +4,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useEdit, useOpenState, useSelection } from '../../open/context.js';
 import { usePreview } from '../../open/preview.js';
 import { Grips } from '../../section/Grips.js';
-import { placeSection, type LabelSides, type ScaleKind } from '../../section/layout.js';
+import { placeSection, type LabelSides, type PlacedSection, type ScaleKind } from '../../section/layout.js';
 import { Locator } from '../../section/Locator.js';
 import { sectionModel } from '../../section/model.js';
 import { PAD } from '../../section/pads.js';
@@ -37,8 +37,7 @@ const frameIn = (width: number, height: number) => ({
 export function Cores({ survey, beside, setBeside }: Props) {
   const { plan } = useOpenState();
   const { selected, select } = useSelection();
-  const { plan: previewed, show } = usePreview();
-  const { attempt } = useEdit();
+  const { plan: previewed } = usePreview();
   const [kind, setKind] = useState<ScaleKind>('readable');
   const { ref, width, height } = useElementSize();
   const zoom = useZoom(survey);
@@ -46,8 +45,7 @@ export function Cores({ survey, beside, setBeside }: Props) {
   const { settled, placed } = usePlaced(survey, { kind, view, width, height });
   const onSelect = useCallback((part: string) => select(part), [select]);
   const { actions, openActions, closeActions } = useActions(select);
-  const partition = selected === null ? undefined : partitionOf(plan, selected);
-  const typing = useTyping(partition?.id);
+  const typing = useTyping(selected === null ? undefined : partitionOf(plan, selected)?.id);
   const closely = (id: string) => {
     const span = [...(settled?.planned ?? []), ...(settled?.found ?? [])].find((s) => s.id === id)?.stratum;
     if (span) zoom.around(span);
@@ -68,27 +66,8 @@ export function Cores({ survey, beside, setBeside }: Props) {
               onSelect={onSelect}
               onActions={openActions}
             >
-              <Grips
-                plan={plan}
-                survey={survey}
-                placed={placed}
-                selected={selected}
-                onSelect={onSelect}
-                preview={show}
-                take={({ edit }) => edit && attempt(edit)}
-              />
+              <UponIt survey={survey} placed={placed} typing={typing} onSelect={onSelect} />
               {view && <Locator placed={placed} diskSectors={survey.disk.sizeSectors} show={zoom.show} />}
-              {typing.begun !== null && partition && (
-                <TypedSize
-                  key={partition.id}
-                  survey={survey}
-                  partition={partition}
-                  placed={placed}
-                  begun={typing.begun}
-                  preview={show}
-                  close={typing.end}
-                />
-              )}
             </SectionDrawing>
           )}
         </div>
@@ -110,6 +89,46 @@ export function Cores({ survey, beside, setBeside }: Props) {
         zoom={zoom}
       />
     </section>
+  );
+}
+
+interface UponProps {
+  readonly survey: Survey;
+  readonly placed: PlacedSection;
+  readonly typing: ReturnType<typeof useTyping>;
+  readonly onSelect: (part: string) => void;
+}
+
+/** What changes the plan upon the drawing: the grips, and the field in which a size is typed. */
+function UponIt({ survey, placed, typing, onSelect }: UponProps) {
+  const { plan } = useOpenState();
+  const { selected } = useSelection();
+  const { show } = usePreview();
+  const { attempt } = useEdit();
+  const partition = selected === null ? undefined : partitionOf(plan, selected);
+  return (
+    <>
+      <Grips
+        plan={plan}
+        survey={survey}
+        placed={placed}
+        selected={selected}
+        onSelect={onSelect}
+        preview={show}
+        take={({ edit }) => edit && attempt(edit)}
+      />
+      {typing.begun !== null && partition && (
+        <TypedSize
+          key={partition.id}
+          survey={survey}
+          partition={partition}
+          placed={placed}
+          begun={typing.begun}
+          preview={show}
+          close={typing.end}
+        />
+      )}
+    </>
   );
 }
 

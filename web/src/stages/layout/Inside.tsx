@@ -90,65 +90,27 @@ function PressEdit({ title, edit }: { title: string; edit: Edit | undefined }) {
 
 function VolumeInside({ survey, partition, volume }: Props & { volume: InsideVolume }) {
   const { plan } = useOpenState();
-  const { attempt, tryEdit } = useEdit();
+  const { attempt } = useEdit();
   const id = insideId(partition.id, volume.name);
-  const { sectorBytes } = survey.disk;
-  const size = volume.length * sectorBytes;
-  const change = (changes: Partial<PlannedPartition>): Edit => ({ kind: 'describe', partition: id, changes });
-  const view = volumeOf(plan, id);
-  const mountPoint = view?.mountPoint ?? '';
   const kept = volume.treatment === 'keep';
   const shared = plan.systems.filter((s) => partition.owners.includes(s.id)).length > 1;
   return (
     <div className={classes.volume} data-volume={volume.name}>
       <div className={classes.head}>
         <b className="mono">{volume.name}</b>
-        <span className="small">{volume.found ? formatBoth(size) : words['layout.new-volume']()}</span>
+        <span className="small">
+          {volume.found ? formatBoth(volume.length * survey.disk.sectorBytes) : words['layout.new-volume']()}
+        </span>
         <span className="small">{kept ? words['layout.kept'](volumeName(volume.fileSystem)) : ''}</span>
         <span className="small">{volume.found && !kept ? words['layout.be-formatted']() : ''}</span>
       </div>
-      {!volume.found && (
-        <SizeInput
-          label={words['layout.size-3'](volume.name)}
-          hideLabel
-          context={sizeContextInside({ plan, survey }, partition, volume.name)}
-          value={size}
-          onSize={(wanted) =>
-            tryEdit({
-              kind: 'resize',
-              partition: id,
-              length: sectorsToHold(wanted, sectorBytes),
-              hold: 'start',
-            })
-          }
-        />
-      )}
-      <div className={classes.pair}>
-        {(!kept || volume.fileSystem === 'unknown') && (
-          <NativeSelect
-            size="xs"
-            aria-label={words['layout.file-system'](volume.name)}
-            value={volume.fileSystem}
-            data={VOLUME_KINDS.map((kind) => ({ value: kind, label: volumeName(kind) }))}
-            onChange={(e) => attempt(change({ fileSystem: e.currentTarget.value as VolumeKind }))}
-          />
-        )}
-        {volume.fileSystem !== 'swap' && (
-          <WordInput
-            key={`mount-${mountPoint}`}
-            label={words['layout.mount-point'](volume.name)}
-            hideLabel
-            placeholder={words['layout.mount-point-2']()}
-            value={mountPoint}
-            save={(at) => tryEdit(change({ mountPoint: at }))}
-          />
-        )}
-      </div>
+      {!volume.found && <SizeInside survey={survey} partition={partition} volume={volume} />}
+      <UseInside id={id} volume={volume} />
       {shared && (
         <OwnerToggles
           label={volume.name}
-          owners={view?.owners ?? []}
-          onChange={(owners) => attempt(change({ owners }))}
+          owners={volumeOf(plan, id)?.owners ?? []}
+          onChange={(owners) => attempt({ kind: 'describe', partition: id, changes: { owners } })}
         />
       )}
       <div className={classes.verbs}>
@@ -160,6 +122,59 @@ function VolumeInside({ survey, partition, volume }: Props & { volume: InsideVol
         )}
         <PressEdit title={words['layout.delete'](volume.name)} edit={{ kind: 'remove', partition: id }} />
       </div>
+    </div>
+  );
+}
+
+function SizeInside({ survey, partition, volume }: Props & { volume: InsideVolume }) {
+  const { plan } = useOpenState();
+  const { tryEdit } = useEdit();
+  const { sectorBytes } = survey.disk;
+  return (
+    <SizeInput
+      label={words['layout.size-3'](volume.name)}
+      hideLabel
+      context={sizeContextInside({ plan, survey }, partition, volume.name)}
+      value={volume.length * sectorBytes}
+      onSize={(wanted) =>
+        tryEdit({
+          kind: 'resize',
+          partition: insideId(partition.id, volume.name),
+          length: sectorsToHold(wanted, sectorBytes),
+          hold: 'start',
+        })
+      }
+    />
+  );
+}
+
+/** The file system of a volume that is made, or of one of which nobody knows it, and where it is mounted. */
+function UseInside({ id, volume }: { id: string; volume: InsideVolume }) {
+  const { plan } = useOpenState();
+  const { attempt, tryEdit } = useEdit();
+  const mountPoint = volumeOf(plan, id)?.mountPoint ?? '';
+  const change = (changes: Partial<PlannedPartition>): Edit => ({ kind: 'describe', partition: id, changes });
+  return (
+    <div className={classes.pair}>
+      {(volume.treatment !== 'keep' || volume.fileSystem === 'unknown') && (
+        <NativeSelect
+          size="xs"
+          aria-label={words['layout.file-system'](volume.name)}
+          value={volume.fileSystem}
+          data={VOLUME_KINDS.map((kind) => ({ value: kind, label: volumeName(kind) }))}
+          onChange={(e) => attempt(change({ fileSystem: e.currentTarget.value as VolumeKind }))}
+        />
+      )}
+      {volume.fileSystem !== 'swap' && (
+        <WordInput
+          key={`mount-${mountPoint}`}
+          label={words['layout.mount-point'](volume.name)}
+          hideLabel
+          placeholder={words['layout.mount-point-2']()}
+          value={mountPoint}
+          save={(at) => tryEdit(change({ mountPoint: at }))}
+        />
+      )}
     </div>
   );
 }

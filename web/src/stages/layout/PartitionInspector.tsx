@@ -37,13 +37,6 @@ interface Props {
 const SIZE_EXAMPLES = ['80GiB', '-5GiB', 'half', 'rest', 'used + 60GiB', 'free 200GiB'];
 
 export function PartitionInspector({ survey, partition }: Props) {
-  const { plan } = useOpenState();
-  const { tryEdit } = useEdit();
-  const [hold, setHold] = useState<Held>('start');
-  /** A size that was refused. */
-  const [wanted, setWanted] = useState<number | null>(null);
-  /** How often space was made: what was typed is done with then. */
-  const [made, setMade] = useState(0);
   return (
     <>
       <h2>{partitionTitle(partition)}</h2>
@@ -57,54 +50,68 @@ export function PartitionInspector({ survey, partition }: Props) {
       </p>
       <Facts survey={survey} partition={partition} />
       <MoreFacts survey={survey} partition={partition} />
-      <div className={classes.group}>
-        <SizeInput
-          key={made}
-          label={words['layout.new-size']()}
-          context={sizeContextFor({ plan, survey }, partition, hold)}
-          value={sizeOf(partition, survey)}
-          onSize={(size) => {
-            const refused = tryEdit(sizeTo({ plan, survey }, partition, size, hold));
-            setWanted(refused === null ? null : size);
-            return refused;
-          }}
-        />
-        {wanted !== null && (
-          <MakeSpace
-            survey={survey}
-            partition={partition}
-            size={wanted}
-            onMade={() => {
-              setWanted(null);
-              setMade(made + 1);
-            }}
-          />
-        )}
-        <SegmentedControl
-          fullWidth
-          size="xs"
-          aria-label={words['layout.fixed-end']()}
-          value={hold}
-          data={[
-            { value: 'start', label: words['layout.keep-start-fixed']() },
-            { value: 'end', label: words['layout.keep-end-fixed']() },
-          ]}
-          onChange={(value) => setHold(value)}
-        />
-        {hold === 'end' && partition.from !== null && partition.treatment === 'keep' && (
-          <p className="small soft">{words['layout.all-its-data-moved']()}</p>
-        )}
-        <p className={`${classes.examples} small soft`}>
-          {SIZE_EXAMPLES.map((example) => (
-            <code key={example}>{example}</code>
-          ))}
-        </p>
-      </div>
+      <NewSize survey={survey} partition={partition} />
       <Verbs survey={survey} part={partition.id} />
       <SlotFacts survey={survey} partition={partition} />
       <Inside survey={survey} partition={partition} />
       <Particulars partition={partition} />
     </>
+  );
+}
+
+/** A size to be typed; where it is refused, how room for it could be made. */
+function NewSize({ survey, partition }: Props) {
+  const { plan } = useOpenState();
+  const { tryEdit } = useEdit();
+  const [hold, setHold] = useState<Held>('start');
+  /** A size that was refused. */
+  const [wanted, setWanted] = useState<number | null>(null);
+  /** How often space was made: what was typed is done with then. */
+  const [made, setMade] = useState(0);
+  return (
+    <div className={classes.group}>
+      <SizeInput
+        key={made}
+        label={words['layout.new-size']()}
+        context={sizeContextFor({ plan, survey }, partition, hold)}
+        value={sizeOf(partition, survey)}
+        onSize={(size) => {
+          const refused = tryEdit(sizeTo({ plan, survey }, partition, size, hold));
+          setWanted(refused === null ? null : size);
+          return refused;
+        }}
+      />
+      {wanted !== null && (
+        <MakeSpace
+          survey={survey}
+          partition={partition}
+          size={wanted}
+          onMade={() => {
+            setWanted(null);
+            setMade(made + 1);
+          }}
+        />
+      )}
+      <SegmentedControl
+        fullWidth
+        size="xs"
+        aria-label={words['layout.fixed-end']()}
+        value={hold}
+        data={[
+          { value: 'start', label: words['layout.keep-start-fixed']() },
+          { value: 'end', label: words['layout.keep-end-fixed']() },
+        ]}
+        onChange={(value) => setHold(value)}
+      />
+      {hold === 'end' && partition.from !== null && partition.treatment === 'keep' && (
+        <p className="small soft">{words['layout.all-its-data-moved']()}</p>
+      )}
+      <p className={`${classes.examples} small soft`}>
+        {SIZE_EXAMPLES.map((example) => (
+          <code key={example}>{example}</code>
+        ))}
+      </p>
+    </div>
   );
 }
 
@@ -179,25 +186,7 @@ function Particulars({ partition }: { partition: PlannedPartition }) {
           onChange={(owners) => attempt(change({ owners }))}
         />
       </div>
-      <div className={classes.pair}>
-        <NativeSelect
-          size="xs"
-          label={words['layout.what']()}
-          value={partition.role}
-          data={ROLES.map((role) => ({ value: role, label: roleName(role) }))}
-          onChange={(e) => attempt(change({ role: e.currentTarget.value as PlannedPartition['role'] }))}
-        />
-        <NativeSelect
-          size="xs"
-          label={words['layout.file-system-2']()}
-          value={partition.fileSystem}
-          disabled={!made}
-          data={VOLUME_KINDS.map((kind) => ({ value: kind, label: volumeName(kind) }))}
-          onChange={(e) =>
-            attempt(change({ fileSystem: e.currentTarget.value as PlannedPartition['fileSystem'] }))
-          }
-        />
-      </div>
+      <RoleAndContent partition={partition} change={(changes) => attempt(change(changes))} />
       <div className={classes.pair}>
         <WordInput
           key={`label-${partition.label}`}
@@ -226,6 +215,33 @@ function Particulars({ partition }: { partition: PlannedPartition }) {
           save={(name) => tryEdit(change({ name }))}
         />
       )}
+    </div>
+  );
+}
+
+interface RoleProps {
+  readonly partition: PlannedPartition;
+  readonly change: (changes: Partial<PlannedPartition>) => void;
+}
+
+function RoleAndContent({ partition, change }: RoleProps) {
+  return (
+    <div className={classes.pair}>
+      <NativeSelect
+        size="xs"
+        label={words['layout.what']()}
+        value={partition.role}
+        data={ROLES.map((role) => ({ value: role, label: roleName(role) }))}
+        onChange={(e) => change({ role: e.currentTarget.value as PlannedPartition['role'] })}
+      />
+      <NativeSelect
+        size="xs"
+        label={words['layout.file-system-2']()}
+        value={partition.fileSystem}
+        disabled={partition.treatment !== 'format'}
+        data={VOLUME_KINDS.map((kind) => ({ value: kind, label: volumeName(kind) }))}
+        onChange={(e) => change({ fileSystem: e.currentTarget.value as PlannedPartition['fileSystem'] })}
+      />
     </div>
   );
 }

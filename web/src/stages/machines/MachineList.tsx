@@ -1,4 +1,4 @@
-import { Button, TextInput } from '@mantine/core';
+import { Button, Input } from '@mantine/core';
 import { useDeferredValue, useState, type ReactNode } from 'react';
 import type { MachineRow } from '@rhizotome/core';
 import { words } from '../../words/words.js';
@@ -22,7 +22,7 @@ export function MachineList({ machines, row }: MachineListProps) {
   return (
     <>
       {machines.length >= SEARCHED_FROM && (
-        <TextInput
+        <Input
           className={classes.search}
           type="search"
           aria-label={words['machines.search']()}

@@ -1,4 +1,4 @@
-import { Button, TextInput } from '@mantine/core';
+import { Button, Input } from '@mantine/core';
 import { lazy, Suspense, useState, type FormEvent } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { MachineRow } from '@rhizotome/core';
@@ -142,7 +142,7 @@ function NewMachine({ create, busy }: { create: (name: string) => Promise<string
   };
   return (
     <form className={classes.new} onSubmit={(event) => void submit(event)}>
-      <TextInput
+      <Input
         aria-label={words['machines.name-new-machine']()}
         placeholder={words['machines.name-machine']()}
         value={name}

@@ -6,6 +6,9 @@ import { words } from '../../words/words.js';
 
 export const BENCH = ['bench'];
 
+/** Asked for whenever the list is shown; what was fetched for the first drawing of the page is not asked for twice. */
+export const BENCH_QUERY = { queryKey: BENCH, queryFn: api.list, staleTime: 200 };
+
 function inWords(error: Error | null): string | null {
   if (!error) return null;
   return error instanceof Unreachable ? words['machines.server-does-not-answer']() : error.message;
@@ -15,7 +18,7 @@ function inWords(error: Error | null): string | null {
 export function useBench() {
   const client = useQueryClient();
   const [removed, setRemoved] = useState<MachineRow | null>(null);
-  const list = useQuery({ queryKey: BENCH, queryFn: api.list, staleTime: 0 });
+  const list = useQuery(BENCH_QUERY);
   const refresh = () => client.invalidateQueries({ queryKey: BENCH });
   const create = useMutation({ mutationFn: api.create, onSuccess: refresh });
   const rename = useMutation({

@@ -70,7 +70,6 @@ const StepItem = memo(function StepItem({ step, shown, show }: StepItemProps) {
   const { selected, select } = useSelection();
   const { partition, found } = objectsOf(step.step);
   const part = partition ?? found;
-  const { title, actions, checks, warning } = say(step.says);
   return (
     <li
       className={classes.step}
@@ -83,7 +82,7 @@ const StepItem = memo(function StepItem({ step, shown, show }: StepItemProps) {
         checked={step.done}
         label={
           <span className={classes.title}>
-            <span className={classes.number}>{step.number}</span> {title}
+            <span className={classes.number}>{step.number}</span> {say(step.says).title}
             {step.time && <span className={classes.time}>{say(step.time)}</span>}
           </span>
         }
@@ -100,34 +99,44 @@ const StepItem = memo(function StepItem({ step, shown, show }: StepItemProps) {
         ◧
       </button>
       <div className={classes.detail} onClick={() => part !== null && select(part)}>
-        <ul>
-          {actions.map((action) => (
-            <li key={action}>
-              <Explained>{action}</Explained>
-            </li>
-          ))}
-        </ul>
-        {step.commands.length > 0 && <pre className={classes.commands}>{step.commands.join('\n')}</pre>}
-        <div className={classes.checks}>
-          <b>{say(message('page.continue'))}</b>
-          <ul>
-            {checks.map((check) => (
-              <li key={check}>{check}</li>
-            ))}
-          </ul>
-        </div>
-        {warning && (
-          <p className={classes.beware}>
-            <b>{say(message('page.watch-out'))}.</b> <Explained>{warning}</Explained>
-          </p>
-        )}
-        {step.exposure && (
-          <p className={classes.beware}>
-            <b>{say(message('page.exposed'))}.</b> <Explained>{say(step.exposure)}</Explained>
-          </p>
-        )}
+        <StepDetail step={step} />
       </div>
       <StepNote step={step} />
     </li>
   );
 });
+
+/** What to do, what to type, what to check, and what to beware of. */
+function StepDetail({ step }: { step: RunbookStep }) {
+  const { actions, checks, warning } = say(step.says);
+  return (
+    <>
+      <ul>
+        {actions.map((action) => (
+          <li key={action}>
+            <Explained>{action}</Explained>
+          </li>
+        ))}
+      </ul>
+      {step.commands.length > 0 && <pre className={classes.commands}>{step.commands.join('\n')}</pre>}
+      <div className={classes.checks}>
+        <b>{say(message('page.continue'))}</b>
+        <ul>
+          {checks.map((check) => (
+            <li key={check}>{check}</li>
+          ))}
+        </ul>
+      </div>
+      {warning && (
+        <p className={classes.beware}>
+          <b>{say(message('page.watch-out'))}.</b> <Explained>{warning}</Explained>
+        </p>
+      )}
+      {step.exposure && (
+        <p className={classes.beware}>
+          <b>{say(message('page.exposed'))}.</b> <Explained>{say(step.exposure)}</Explained>
+        </p>
+      )}
+    </>
+  );
+}

@@ -1,4 +1,4 @@
-import { and, count } from './format.js';
+import { and, count } from '@rhizotome/core';
 
 /** What is said of the disk as found. */
 export const asFound = {

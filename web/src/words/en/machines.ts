@@ -1,4 +1,4 @@
-import { count } from './format.js';
+import { count } from '@rhizotome/core';
 
 /** The list of machines. */
 export const machines = {

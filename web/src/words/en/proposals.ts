@@ -1,4 +1,4 @@
-import { count } from './format.js';
+import { count } from '@rhizotome/core';
 
 const SIZES = {
   least: 'minimum',

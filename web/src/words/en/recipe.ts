@@ -1,4 +1,4 @@
-import { count } from './format.js';
+import { count } from '@rhizotome/core';
 
 /** What is said of one recipe for many machines. */
 export const recipe = {

@@ -1,4 +1,4 @@
-import { count } from './format.js';
+import { count } from '@rhizotome/core';
 
 const day = (at: Date): string => at.toLocaleDateString('en-GB', { dateStyle: 'long' });
 

@@ -1,4 +1,4 @@
-import { and } from './format.js';
+import { and } from '@rhizotome/core';
 
 const FATES = {
   untouched: 'kept',

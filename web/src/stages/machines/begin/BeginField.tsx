@@ -1,4 +1,4 @@
-import { Button, Textarea } from '@mantine/core';
+import { Button, Input } from '@mantine/core';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { chooseFile } from '../../../parts/choose-file.js';
 import { words } from '../../../words/words.js';
@@ -19,7 +19,9 @@ export function BeginField({ first }: { first: boolean }) {
   return (
     <section className={classes.begin} data-over={over} data-testid="begin">
       <div className={classes.field}>
-        <Textarea
+        <Input
+          component="textarea"
+          multiline
           aria-label={words['begin.field']()}
           placeholder={words['begin.placeholder']()}
           rows={1}

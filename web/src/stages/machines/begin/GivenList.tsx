@@ -1,5 +1,5 @@
 import { Button, Loader, NativeSelect, TextInput } from '@mantine/core';
-import { formatBoth, nextStageOf, SYSTEM_PROFILES } from '@rhizotome/core';
+import { formatBoth, nextStageOf, SYSTEM_PROFILES, type Beginning } from '@rhizotome/core';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { newId } from '../../../parts/new-id.js';
@@ -62,7 +62,7 @@ interface BeginsProps extends ThingProps {
 }
 
 function Begins({ thing, state, given }: BeginsProps) {
-  const { beginning, disks, disk } = state;
+  const { beginning } = state;
   const [name, setName] = useState(beginning.name);
   const [profile, setProfile] = useState('');
   const [busy, setBusy] = useState(false);
@@ -76,9 +76,6 @@ function Begins({ thing, state, given }: BeginsProps) {
     if (machine !== undefined && given.list.length === 1)
       await navigate(`/machines/${machine}/${nextStageOf(beginning, beside !== undefined)}`);
   };
-  const size = beginning.survey
-    ? beginning.survey.disk.sizeSectors * beginning.survey.disk.sectorBytes
-    : null;
   return (
     <form
       className={classes.begins}
@@ -87,14 +84,7 @@ function Begins({ thing, state, given }: BeginsProps) {
         void add();
       }}
     >
-      {beginning.changes.length > 0 || size === null ? (
-        <Told changes={beginning.changes} remarks={beginning.remarks} />
-      ) : (
-        <p>
-          <strong>{thing.label}</strong>: {formatBoth(size)},{' '}
-          {words['as-found.partitions-in-it'](beginning.survey!.partitions.length)}
-        </p>
-      )}
+      <WhatBegins label={thing.label} beginning={beginning} />
       <div className={classes.choices}>
         <TextInput
           label={words['begin.name']()}
@@ -102,17 +92,7 @@ function Begins({ thing, state, given }: BeginsProps) {
           maxLength={80}
           onChange={(e) => setName(e.currentTarget.value)}
         />
-        {disks.length > 1 && (
-          <NativeSelect
-            label={words['begin.disk']()}
-            value={disk?.name ?? ''}
-            data={disks.map((d) => ({
-              value: d.name,
-              label: `${d.model ?? d.name}, ${formatBoth(d.sizeBytes)}`,
-            }))}
-            onChange={(e) => given.choose(thing, e.currentTarget.value)}
-          />
-        )}
+        <DiskChoice state={state} choose={(disk) => given.choose(thing, disk)} />
         {beginning.survey && (
           <NativeSelect
             label={words['begin.beside']()}
@@ -132,5 +112,35 @@ function Begins({ thing, state, given }: BeginsProps) {
         </Button>
       </div>
     </form>
+  );
+}
+
+/** What a report tells of the machine; of a disk alone, its size. */
+function WhatBegins({ label, beginning }: { label: string; beginning: Beginning }) {
+  const { changes, remarks, survey } = beginning;
+  if (changes.length > 0 || !survey) return <Told changes={changes} remarks={remarks} />;
+  return (
+    <p>
+      <strong>{label}</strong>: {formatBoth(survey.disk.sizeSectors * survey.disk.sectorBytes)},{' '}
+      {words['as-found.partitions-in-it'](survey.partitions.length)}
+    </p>
+  );
+}
+
+interface DiskChoiceProps {
+  readonly state: BeginsProps['state'];
+  readonly choose: (disk: string) => void;
+}
+
+/** Which disk of a report with several is meant. */
+function DiskChoice({ state: { disks, disk }, choose }: DiskChoiceProps) {
+  if (disks.length < 2) return null;
+  return (
+    <NativeSelect
+      label={words['begin.disk']()}
+      value={disk?.name ?? ''}
+      data={disks.map((d) => ({ value: d.name, label: `${d.model ?? d.name}, ${formatBoth(d.sizeBytes)}` }))}
+      onChange={(e) => choose(e.currentTarget.value)}
+    />
   );
 }

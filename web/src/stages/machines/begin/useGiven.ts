@@ -33,8 +33,8 @@ const LARGEST_TEXT_BYTES = 16 * 1024 * 1024;
 const identity = () => ({ id: newId(), takenAt: new Date().toISOString() });
 const now = () => new Date().toISOString();
 
-/** What was given to begin machines with. Core is loaded when something is. */
-export function useGiven() {
+/** The things given, in the order given, and what becomes of each. */
+function useGivenList() {
   const client = useQueryClient();
   const [list, setList] = useState<readonly Given[]>([]);
   const cancels = useRef(new Map<string, () => void>());
@@ -47,79 +47,100 @@ export function useGiven() {
   };
   const guarded = (id: string, work: () => Promise<void>) =>
     work().catch((error: unknown) => put(id, { kind: 'failed', why: whyOf(error) }));
-  const add = async (id: string, archive: MachineArchive | object, name: string) => {
-    const { id: machine } = await api.putIn(archive);
-    await client.invalidateQueries({ queryKey: BENCH });
-    put(id, { kind: 'added', machine, name });
-    return machine;
-  };
-
-  const takeText = async (id: string, text: string, disk?: string) => {
-    const { beginFromText, givenMachine } = await import('./reading.js');
-    const outcome = beginFromText(text, identity(), disk);
-    if (!outcome.ok) return put(id, { kind: 'failed', why: outcome.why });
-    if (outcome.kind === 'begins') return put(id, { ...outcome, text });
-    if (outcome.kind === 'archive') await add(id, outcome.document, nameIn(outcome.document));
-    else await add(id, givenMachine(outcome.machine, now()), outcome.machine.name);
-  };
-
-  const takeDisk = async (id: string, file: File) => {
-    const [{ beginFromSurvey }, { readDisk }] = await Promise.all([
-      import('./reading.js'),
-      import('../../../workers/read-disk.js'),
-    ]);
-    const reading = readDisk({ file, identity: identity() }, () => undefined);
-    cancels.current.set(id, reading.cancel);
-    const read = await reading.result;
+  /** Waits for something that can be called off. */
+  const waitedFor = async <T>(id: string, begun: { result: Promise<T>; cancel: () => void }): Promise<T> => {
+    cancels.current.set(id, begun.cancel);
+    const value = await begun.result;
     cancels.current.delete(id);
-    if (!read.ok) return put(id, { kind: 'failed', why: read.refusal.says });
-    const outcome = beginFromSurvey(read.survey, file.name.replace(/\.[^.]*$/, ''));
-    if (!outcome.ok) put(id, { kind: 'failed', why: outcome.why });
-    else if (outcome.kind === 'begins') put(id, { ...outcome, text: null });
+    return value;
   };
-
-  const takeFile = async (file: File) => {
-    const id = begun(file.name);
-    await guarded(id, async () => {
-      const first = new Uint8Array(await file.slice(0, 64).arrayBuffer());
-      if (isBackup(first)) {
-        const { added } = await api.restoreBackup(file);
-        await client.invalidateQueries({ queryKey: BENCH });
-        return put(id, { kind: 'said', text: words['begin.restored'](added.length) });
-      }
-      if (isText(first) && file.size <= LARGEST_TEXT_BYTES) return takeText(id, await readText(file));
-      const { LARGEST_END_BYTES, whatFileIs } = await import('./reading.js');
-      const bytes = file.size > LARGEST_END_BYTES ? null : new Uint8Array(await file.arrayBuffer());
-      if (whatFileIs({ name: file.name, sizeBytes: file.size, bytes }) === 'image') return takeDisk(id, file);
-      return put(id, { kind: 'failed', why: words['begin.two-ends']() });
-    });
+  const listed = () => client.invalidateQueries({ queryKey: BENCH });
+  const forget = (id: string): void => {
+    cancels.current.get(id)?.();
+    setList((before) => before.filter((g) => g.id !== id));
   };
+  return { list, put, begun, guarded, waitedFor, listed, forget };
+}
 
+type GivenList = ReturnType<typeof useGivenList>;
+
+async function putIn({ put, listed }: GivenList, id: string, archive: MachineArchive | object, name: string) {
+  const { id: machine } = await api.putIn(archive);
+  await listed();
+  put(id, { kind: 'added', machine, name });
+  return machine;
+}
+
+async function takeText(given: GivenList, id: string, text: string, disk?: string): Promise<void> {
+  const { beginFromText, givenMachine } = await import('./reading.js');
+  const outcome = beginFromText(text, identity(), disk);
+  if (!outcome.ok) return given.put(id, { kind: 'failed', why: outcome.why });
+  if (outcome.kind === 'begins') return given.put(id, { ...outcome, text });
+  if (outcome.kind === 'archive') await putIn(given, id, outcome.document, nameIn(outcome.document));
+  else await putIn(given, id, givenMachine(outcome.machine, now()), outcome.machine.name);
+}
+
+async function takeDisk({ put, waitedFor }: GivenList, id: string, file: File): Promise<void> {
+  const [{ beginFromSurvey }, { readDisk }] = await Promise.all([
+    import('./reading.js'),
+    import('../../../workers/read-disk.js'),
+  ]);
+  const read = await waitedFor(
+    id,
+    readDisk({ file, identity: identity() }, () => undefined),
+  );
+  if (!read.ok) return put(id, { kind: 'failed', why: read.refusal.says });
+  const outcome = beginFromSurvey(read.survey, file.name.replace(/\.[^.]*$/, ''));
+  if (!outcome.ok) put(id, { kind: 'failed', why: outcome.why });
+  else if (outcome.kind === 'begins') put(id, { ...outcome, text: null });
+}
+
+async function takeFile(given: GivenList, id: string, file: File): Promise<void> {
+  const first = new Uint8Array(await file.slice(0, 64).arrayBuffer());
+  if (isBackup(first)) {
+    const { added } = await api.restoreBackup(file);
+    await given.listed();
+    return given.put(id, { kind: 'said', text: words['begin.restored'](added.length) });
+  }
+  if (isText(first) && file.size <= LARGEST_TEXT_BYTES) return takeText(given, id, await readText(file));
+  const { LARGEST_END_BYTES, whatFileIs } = await import('./reading.js');
+  const bytes = file.size > LARGEST_END_BYTES ? null : new Uint8Array(await file.arrayBuffer());
+  if (whatFileIs({ name: file.name, sizeBytes: file.size, bytes }) === 'image')
+    return takeDisk(given, id, file);
+  return given.put(id, { kind: 'failed', why: words['begin.two-ends']() });
+}
+
+/** What was given to begin machines with. Core is loaded when something is. */
+export function useGiven() {
+  const given = useGivenList();
+  const { list, begun, guarded, forget } = given;
   return {
     list,
     paste: (text: string) => {
       const id = begun(words['begin.pasted']());
-      void guarded(id, () => takeText(id, text));
+      void guarded(id, () => takeText(given, id, text));
     },
-    drop: (files: readonly File[]) => void Promise.all(files.map(takeFile)),
+    drop: (files: readonly File[]) => {
+      for (const file of files) {
+        const id = begun(file.name);
+        void guarded(id, () => takeFile(given, id, file));
+      }
+    },
     /** Reads another disk of the same report. */
     choose: ({ id, state }: Given, disk: string) => {
       if (state.kind === 'begins' && state.text !== null)
-        void guarded(id, () => takeText(id, state.text!, disk));
+        void guarded(id, () => takeText(given, id, state.text!, disk));
     },
     /** Puts the machine on the bench. @returns its id, or nothing where that failed */
     add: async ({ id }: Given, beginning: Beginning, as: Pick<BeginAs, 'name' | 'add'>) => {
       let machine: string | undefined;
       await guarded(id, async () => {
         const { begunMachine } = await import('./reading.js');
-        machine = await add(id, begunMachine(beginning, { ...as, key: newId, at: now() }), as.name);
+        machine = await putIn(given, id, begunMachine(beginning, { ...as, key: newId, at: now() }), as.name);
       });
       return machine;
     },
-    forget: (id: string) => {
-      cancels.current.get(id)?.();
-      setList((before) => before.filter((g) => g.id !== id));
-    },
+    forget,
   };
 }
 

@@ -53,6 +53,7 @@ function Wishing({ systems, survey }: { systems: readonly System[]; survey: Surv
           <PlanWishFields />
         </details>
       </div>
+      <ForOthers />
       {searched.state === 'searching' && (
         <p role="status">
           {words['proposals.searching'](soFar)}{' '}
@@ -71,7 +72,6 @@ function Wishing({ systems, survey }: { systems: readonly System[]; survey: Surv
           searching={searched.state === 'searching'}
         />
       )}
-      <ForOthers />
     </section>
   );
 }

@@ -127,11 +127,7 @@ export function PlanWishFields() {
   const { plan } = useOpenState();
   const { attempt } = useEdit();
   const wish = plan.wish ?? USUAL_WISH;
-  const change = (changes: Partial<Wish>) => attempt(changeWishes(plan, changes));
-  const numbers = (choices: readonly (number | null)[], now: number | null) =>
-    choices.includes(now) ? choices : [...choices, now];
-  const minutes = wish.mostSeconds === null ? null : Math.floor(wish.mostSeconds / 60);
-  const numberIn = (value: string) => (value === '' ? null : Number(value));
+  const change = (changes: Partial<Wish>) => void attempt(changeWishes(plan, changes));
   return (
     <>
       <div className={classes.wish}>
@@ -164,32 +160,46 @@ export function PlanWishFields() {
           }))}
           onChange={(e) => change({ exposure: e.currentTarget.value === 'none' ? 'none' : 'any' })}
         />
-        <NativeSelect
-          size="xs"
+        <MostChoice
           label={words['proposals.restarts']()}
-          value={wish.mostRestarts ?? ''}
-          data={numbers(RESTARTS, wish.mostRestarts).map((most) => ({
-            value: String(most ?? ''),
-            label: words['proposals.restarts-choice'](most),
-          }))}
-          onChange={(e) => change({ mostRestarts: numberIn(e.currentTarget.value) })}
+          choices={RESTARTS}
+          most={wish.mostRestarts}
+          named={words['proposals.restarts-choice']}
+          choose={(mostRestarts) => change({ mostRestarts })}
         />
-        <NativeSelect
-          size="xs"
+        <MostChoice
           label={words['proposals.time']()}
-          value={minutes ?? ''}
-          data={numbers(MINUTES, minutes).map((most) => ({
-            value: String(most ?? ''),
-            label: words['proposals.time-choice'](most),
-          }))}
-          onChange={(e) => {
-            const most = numberIn(e.currentTarget.value);
-            change({ mostSeconds: most === null ? null : most * 60 });
-          }}
+          choices={MINUTES}
+          most={wish.mostSeconds === null ? null : Math.floor(wish.mostSeconds / 60)}
+          named={words['proposals.time-choice']}
+          choose={(most) => change({ mostSeconds: most === null ? null : most * 60 })}
         />
       </div>
       <Untouched wish={wish} change={change} />
     </>
+  );
+}
+
+interface MostProps {
+  readonly label: string;
+  /** `null`: as many as it takes. */
+  readonly choices: readonly (number | null)[];
+  readonly most: number | null;
+  readonly named: (most: number | null) => string;
+  readonly choose: (most: number | null) => void;
+}
+
+/** How many at most; a number that is not offered, but wished for, is offered too. */
+function MostChoice({ label, choices, most, named, choose }: MostProps) {
+  const offered = choices.includes(most) ? choices : [...choices, most];
+  return (
+    <NativeSelect
+      size="xs"
+      label={label}
+      value={most ?? ''}
+      data={offered.map((one) => ({ value: String(one ?? ''), label: named(one) }))}
+      onChange={({ currentTarget: { value } }) => choose(value === '' ? null : Number(value))}
+    />
   );
 }
 

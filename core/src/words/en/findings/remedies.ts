@@ -1,0 +1,62 @@
+import { and, both, MODE, quoted, type Mode } from '../format.js';
+
+const names = (list: readonly string[]) => and(list);
+
+/** What a remedy would do, as its button says. */
+export const remedies = {
+  'remedy.mark-active': ({ volume }: { volume: string }) => `Mark ${quoted(volume)} active`,
+  'remedy.set-size': ({ bytes }: { bytes: number }) => `Make it ${both(bytes)}`,
+  'remedy.grow': ({ bytes }: { bytes: number }) => `Grow it to ${both(bytes)}`,
+  'remedy.grow-moving': ({ bytes, moved }: { bytes: number; moved: number }) =>
+    `Grow it to ${both(bytes)} (moves ${both(moved)} of data)`,
+  'remedy.create': ({ bytes }: { bytes: number }) => `Create it, ${both(bytes)}`,
+  'remedy.create-boot': ({ bytes }: { bytes: number }) => `Create a /boot of ${both(bytes)}`,
+  'remedy.create-swap': ({ bytes }: { bytes: number }) => `Create swap, ${both(bytes)}`,
+  'remedy.grow-swap': ({ bytes }: { bytes: number }) => `Grow swap to ${both(bytes)}`,
+  'remedy.shrink': ({ volume, bytes }: { volume: string; bytes: number }) =>
+    `Shrink ${quoted(volume)} to ${both(bytes)}`,
+  'remedy.keep-system': ({ system }: { system: string }) => `Keep ${system}`,
+  'remedy.set-clock': ({ systems, clock }: { systems: readonly string[]; clock: 'local' | 'utc' }) =>
+    `Set ${names(systems)} to ${clock === 'utc' ? 'UTC' : 'local time'}`,
+  'remedy.keep-as-found': () => 'Keep it as found',
+  'remedy.keep-content': () => 'Keep its files',
+  'remedy.relabel': ({ label }: { label: string }) => `Label the newest ${quoted(label)}`,
+  'remedy.label': ({ label }: { label: string }) => `Label it ${quoted(label)}`,
+  'remedy.format-fat': () => 'Format it as FAT',
+  'remedy.format-lost': () => 'Format it (its files are lost)',
+  'remedy.do-not-format': () => 'Keep it, without formatting',
+  'remedy.mount': ({ mountPoint }: { mountPoint: string }) => `Mount it at ${mountPoint}`,
+  'remedy.share-efi': ({ volume }: { volume: string }) => `Share ${quoted(volume)}, mounted at /boot/efi`,
+  'remedy.format-instead': () => 'Format it instead: the old files are erased',
+  'remedy.secure-boot-off': () => 'Do not turn Secure Boot on',
+  'remedy.controller-plain': () => 'Switch the controller to disks as they are',
+  'remedy.mark-efi': () => 'Mark it as EFI system partition (files stay)',
+  'remedy.own-partitions': ({ system }: { system: string }) => `Give ${system} its own partitions`,
+  'remedy.no-hibernation': ({ systems }: { systems: readonly string[] }) =>
+    `Turn off hibernation in ${names(systems)}`,
+  'remedy.use-gpt': () => 'Write a GPT instead',
+  'remedy.start-medium': ({ mode }: { mode: Mode }) => `Start the medium in ${MODE[mode]} mode`,
+  'remedy.one-mode': ({ mode }: { mode: Mode }) => `Use ${MODE[mode]} mode for all systems`,
+  'remedy.align': () => 'Move its start to the next whole MiB',
+  'remedy.unmount': ({ volume }: { volume: string }) => `Do not mount ${quoted(volume)}`,
+  'remedy.delete': ({ volume }: { volume: string }) => `Delete ${quoted(volume)}`,
+  'remedy.own': ({ system }: { system: string }) => `Assign it to ${system}`,
+  'remedy.to-start-of-gap': () => 'Move it to the start of the free space',
+  'remedy.clear-up': () => 'Delete the partitions only it uses, and remove it from the others',
+  'remedy.give-gap': ({ volume }: { volume: string }) => `Give the space to ${quoted(volume)}`,
+  'remedy.use-file-system': ({ content }: { content: string }) => `Use ${content}`,
+  'remedy.use-shared': ({ content }: { content: string }) => `Use ${content}, which all of them can write`,
+  'remedy.boot-from-disk': () => 'Put its boot loader in the first sector of the disk',
+  'remedy.no-layer': () => 'Do not encrypt it',
+  'remedy.is-encrypted': () => 'It is encrypted',
+  'remedy.is-not-encrypted': () => 'It is not encrypted',
+  'remedy.system-goes': ({ system }: { system: string }) => `Remove ${system} from the disk`,
+  'remedy.install-anew': ({ system }: { system: string }) => `Reinstall ${system}`,
+  'remedy.make-logical': ({ volume }: { volume: string }) => `Make ${quoted(volume)} a logical (files stay)`,
+  'remedy.make-primary': () => 'Make it a primary',
+  'remedy.leave-where-it-is': ({ volume }: { volume: string }) => `Leave ${quoted(volume)} where it is`,
+  'remedy.leave-start': () => 'Keep its start where it is',
+  'remedy.boot-as-proposed': () => 'Boot it as proposed',
+  'remedy.encrypt': () => 'Encrypt it too',
+  'remedy.already-off': () => 'They are already off',
+};
