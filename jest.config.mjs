@@ -11,7 +11,7 @@ export default {
   maxWorkers: '100%',
   testEnvironment: 'node',
   // Nothing is timed by this: a machine under load is slow, not wrong.
-  testTimeout: 20_000,
+  testTimeout: 60_000,
   testEnvironmentOptions: { customExportConditions: ['source', 'node', 'require', 'default'] },
   extensionsToTreatAsEsm: [],
   setupFiles: ['<rootDir>/web/src/testing/browser.ts'],

@@ -1,8 +1,6 @@
 import {
   closeSync,
-  existsSync,
   ftruncateSync,
-  mkdirSync,
   openSync,
   readFileSync,
   truncateSync,
@@ -11,6 +9,7 @@ import {
 } from 'node:fs';
 import { join } from 'node:path';
 import { formatFat32, openImage, SparseBytes, surveyFromDisk, type Survey } from '@rhizotome/core';
+import { Downloads } from './downloads.js';
 import { ROOT } from './server.js';
 import { session } from './session.js';
 
@@ -24,19 +23,10 @@ const owners = () =>
     rows.map((row) => [...row.querySelectorAll('[aria-pressed=true]')].map((b) => b.textContent).join(' + ')),
   );
 
-let downloads: string;
+let downloads: Downloads;
 beforeAll(async () => {
-  downloads = join(on.server.folder, 'downloads');
-  mkdirSync(downloads, { recursive: true });
-  const client = await on.browser.target().createCDPSession();
-  await client.send('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: downloads });
+  downloads = await Downloads.into(join(on.server.folder, 'downloads'), on.browser);
 });
-
-async function downloaded(name: string): Promise<Buffer> {
-  const path = join(downloads, name);
-  for (let i = 0; i < 100 && !existsSync(path); i++) await new Promise((done) => setTimeout(done, 50));
-  return readFileSync(path);
-}
 
 function surveyIn(image: Buffer): Survey {
   const bytes = Uint8Array.from(image);
@@ -201,7 +191,7 @@ describe('what is given back', () => {
     await on.app.stage('Runbook');
     await on.app.press('Practice disk as found');
     await on.app.sees('Not formatted: partition 2 “knot-root”: ext4');
-    const image = await downloaded('red-knot-found.qcow2');
+    const image = readFileSync(await downloads.file('red-knot-found.qcow2'));
     expect(image.length).toBeLessThan(1024 ** 2);
     const original = surveyIn(readFileSync(join(IMAGES, 'knot.qcow2')));
     const spans = (s: Survey) =>
@@ -211,7 +201,7 @@ describe('what is given back', () => {
 
   test('all that goes to the machine is one file, with disks to practise on', async () => {
     await on.app.press('Save all as a zip');
-    const zip = (await downloaded('red-knot.zip')).toString('latin1');
+    const zip = readFileSync(await downloads.file('red-knot.zip')).toString('latin1');
     for (const name of ['runbook.html', 'plan.rhizotome', 'practice/as-found.qcow2', 'practice/how-to.md'])
       expect(zip).toContain(`red-knot/${name}`);
   });
@@ -219,7 +209,7 @@ describe('what is given back', () => {
   test('the safety copy holds the table’s sectors and the words how to keep them', async () => {
     await on.app.stage('As found');
     await on.app.press('Safety copy');
-    const zip = (await downloaded('red-knot-table.zip')).toString('latin1');
+    const zip = readFileSync(await downloads.file('red-knot-table.zip')).toString('latin1');
     for (const name of ['table-at-sector-0.bin', 'table-at-sector-468862095.bin', 'READ-ME-FIRST.txt'])
       expect(zip).toContain(name);
   });

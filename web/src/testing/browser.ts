@@ -41,6 +41,10 @@ class Working {
 }
 
 if (typeof window !== 'undefined') {
+  // Nothing is timed by this: a machine under load loads a panel late, not wrongly.
+  jest
+    .requireActual<typeof import('@testing-library/dom')>('@testing-library/dom')
+    .configure({ asyncUtilTimeout: 15_000 });
   Element.prototype.scrollIntoView = () => undefined;
   Object.assign(window, {
     TextDecoder,
