@@ -165,8 +165,8 @@ function provideSqlite() {
 // ---------------------------------------------------------------- build
 
 function build() {
-  const isSource = (path) => /\.(ts|tsx|css|html|json|svg)$/.test(path) && !/\.test\.tsx?$/.test(path);
-  const sources = ['core', 'demo', 'server', 'cli', 'web'].flatMap((p) => filesUnder(p, isSource));
+  const isSource = (path) => /\.(ts|tsx|css|html|json|svg|sh|ps1)$/.test(path) && !/\.test\.tsx?$/.test(path);
+  const sources = ['core', 'demo', 'server', 'cli', 'web', 'reporters'].flatMap((p) => filesUnder(p, isSource));
   const hash = hashOf(['tsconfig.base.json', 'tsconfig.json', ...sources.sort()]);
   const built = ['server/dist/main.js', 'cli/dist/main.js', 'web/dist/index.html'].every((f) =>
     existsSync(join(root, f)),
@@ -176,7 +176,7 @@ function build() {
   const bin = (name) => join(root, 'node_modules/.bin', name);
   const steps = [
     [bin('tsc'), ['-b'], {}],
-    [bin('vite'), ['build', '--logLevel', 'warn'], { cwd: join(root, 'web') }],
+    ...['web', 'cli'].map((p) => [bin('vite'), ['build', '--logLevel', 'warn'], { cwd: join(root, p) }]),
   ];
   for (const [command, args, options] of steps) {
     const result = run(command, args, options);

@@ -1,6 +1,7 @@
 import { spawnSync } from 'node:child_process';
-import { readFileSync } from 'node:fs';
-import { resolve } from 'node:path';
+import linux from '../../../reporters/linux.sh?raw';
+import macos from '../../../reporters/macos.sh?raw';
+import windows from '../../../reporters/windows.ps1?raw';
 import { Failure } from '../failure.js';
 import { print } from '../output.js';
 
@@ -12,25 +13,18 @@ export interface ReportOptions {
   readonly script?: Reporter;
 }
 
-const FILES: Readonly<Record<Reporter, string>> = {
-  linux: 'linux.sh',
-  windows: 'windows.ps1',
-  macos: 'macos.sh',
-};
-
 /** The scripts by which a machine tells of itself; the app shows the same. */
-const fileOf = (reporter: Reporter): string =>
-  resolve(import.meta.dirname, '../../../reporters', FILES[reporter]);
+const SCRIPTS: Readonly<Record<Reporter, string>> = { linux, windows, macos };
 
 /** Prints the report of the machine that this runs on, or the script that would. */
 export function report({ script }: ReportOptions): void {
-  if (script) return print(readFileSync(fileOf(script), 'utf8'));
+  if (script) return print(SCRIPTS[script]);
   const here = { linux: 'linux', darwin: 'macos' }[process.platform as string] as Reporter | undefined;
   if (!here)
     throw new Failure(
       'A report is made by a script here. Print it with “rhizotome report --script windows” and run it in PowerShell.',
     );
-  const { status, stdout, stderr } = spawnSync('sh', [fileOf(here)], {
+  const { status, stdout, stderr } = spawnSync('sh', ['-c', SCRIPTS[here]], {
     encoding: 'utf8',
     maxBuffer: 64 * 1024 * 1024,
   });

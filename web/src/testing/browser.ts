@@ -43,7 +43,7 @@ class Working {
 if (typeof window !== 'undefined') {
   // Nothing is timed by this: a machine under load loads a panel late, not wrongly.
   jest
-    .requireActual<typeof import('@testing-library/dom')>('@testing-library/dom')
+    .requireActual<{ configure(how: { asyncUtilTimeout: number }): void }>('@testing-library/dom')
     .configure({ asyncUtilTimeout: 15_000 });
   Element.prototype.scrollIntoView = () => undefined;
   Object.assign(window, {
