@@ -16,9 +16,10 @@ import {
 import { Problem, Unreachable, type Api } from '../api/client.js';
 import type { Followers } from './followers.js';
 import { openMachine, readingsOf } from './opening.js';
+import { Outbox } from './outbox.js';
 import { replay } from './replay.js';
 import { troubleOf, type Trouble } from './trouble.js';
-import { idOf, type SetAside, type Unsent, type UnsentStore } from './unsent.js';
+import { idOf, type SetAside, type UnsentStore } from './unsent.js';
 
 /** `saved`: the server has everything on its disk. `waiting`: it has not, and it is tried again. */
 export type SyncState = 'saved' | 'saving' | 'waiting';
@@ -68,8 +69,7 @@ export class OpenPlan {
   private taken: readonly SentEdit[] = [];
   /** The latest revision that another window has told. */
   private heard = 0;
-  private items: readonly Unsent[] = [];
-  private readonly heldHere = new Set<string>();
+  private readonly outbox: Outbox;
   /** Every edit that is known, in order. */
   private made: readonly (MadeEdit & { readonly revision?: number })[] = [];
   private attended = false;
@@ -85,8 +85,9 @@ export class OpenPlan {
     private readonly options: OpenPlanOptions,
   ) {
     this.opened = opened;
+    this.outbox = new Outbox(machineId, options.unsent);
     const setAside = options.unsent.loadAside(machineId);
-    this.state = this.begin(opened, options.unsent.load(machineId), { setAside, othersChanged: false });
+    this.state = this.begin(opened, { setAside, othersChanged: false });
   }
 
   /** Sends what is unsent and follows other windows, until the returned function is called. */
@@ -182,7 +183,7 @@ export class OpenPlan {
     return new Promise((done, fail) => {
       let stop: () => void = () => undefined;
       const look = () => {
-        if (this.items.length === 0) done(this.revision);
+        if (this.outbox.length === 0) done(this.revision);
         else if (this.state.sync === 'waiting') fail(new Unreachable());
         else return;
         stop();
@@ -199,7 +200,7 @@ export class OpenPlan {
     this.surveys.set(survey.id, survey);
     const trial = apply(this.state.plan, edit, this.surveyWith);
     if (!trial.ok) return trial.refusal;
-    this.add({ kind: 'survey', survey });
+    this.outbox.add({ kind: 'survey', survey });
     return this.do(edit);
   }
 
@@ -215,7 +216,7 @@ export class OpenPlan {
     if (!result.ok) return result.refusal;
     const made: MadeEdit = { intent, edit, inverse: result.inverse };
     this.made = [...this.made, made];
-    this.add({ kind: 'edit', key, intent, edit });
+    this.outbox.add({ kind: 'edit', key, intent, edit });
     this.update({
       plan: result.plan,
       survey: this.surveyOf(result.plan),
@@ -226,31 +227,11 @@ export class OpenPlan {
     return undefined;
   }
 
-  private add(item: Unsent): void {
-    this.items = [...this.items, item];
-    this.store(item);
-  }
-
-  private store(item: Unsent): void {
-    if (this.options.unsent.add(this.machineId, item)) this.heldHere.delete(idOf(item));
-    else this.heldHere.add(idOf(item));
-  }
-
-  /** Takes the unsent away that the server has, or that is set aside. */
-  private drop(items: readonly Unsent[]): void {
-    const gone = new Set(items.map(idOf));
-    this.items = this.items.filter((item) => !gone.has(idOf(item)));
-    for (const item of items) {
-      this.options.unsent.remove(this.machineId, item);
-      this.heldHere.delete(idOf(item));
-    }
-  }
-
   private async send(): Promise<void> {
     if (this.sending || !this.attended) return;
     this.sending = true;
     try {
-      while (this.attended && this.items.length > 0) {
+      while (this.attended && this.outbox.length > 0) {
         this.update({ sync: this.failures > 0 ? 'waiting' : 'saving' });
         await this.sendNext();
         this.failures = 0;
@@ -258,7 +239,7 @@ export class OpenPlan {
       }
       while (this.attended && this.heard > this.revision) await this.rebase();
       this.failures = 0;
-      this.update(this.items.length === 0 ? { sync: 'saved', trouble: null } : {});
+      this.update(this.outbox.length === 0 ? { sync: 'saved', trouble: null } : {});
     } catch (error) {
       await this.afterFailure(error);
     } finally {
@@ -268,16 +249,16 @@ export class OpenPlan {
   }
 
   private async sendNext(): Promise<void> {
-    const [first] = this.items;
+    const { first } = this.outbox;
     if (first?.kind === 'survey') {
       await this.options.api.addSurvey(this.machineId, first.survey);
-      this.drop([first]);
+      this.outbox.drop([first]);
       return;
     }
-    const batch = this.nextBatch();
+    const batch = this.outbox.batch(this.batchSize);
     const sent = batch.map(({ key, intent, edit }) => ({ key, intent, edit }));
     const { revision, known, others } = await this.options.api.postEdits(this.machineId, this.revision, sent);
-    this.drop(batch);
+    this.outbox.drop(batch);
     this.taken = [...this.taken, ...others, ...sent];
     this.revision = revision;
     // What the server had already may have been made here on top of itself.
@@ -286,12 +267,8 @@ export class OpenPlan {
     this.options.followers.tell(revision);
   }
 
-  private nextBatch() {
-    const upTo = this.items.findIndex((item) => item.kind === 'survey');
-    const most = this.oneByOne ? 1 : EDITS_A_REQUEST;
-    return this.items
-      .slice(0, Math.min(upTo < 0 ? this.items.length : upTo, most))
-      .filter((item) => item.kind === 'edit');
+  private get batchSize(): number {
+    return this.oneByOne ? 1 : EDITS_A_REQUEST;
   }
 
   private async afterFailure(error: unknown): Promise<void> {
@@ -306,7 +283,7 @@ export class OpenPlan {
       }
     }
     this.failures += 1;
-    this.update({ sync: this.items.length > 0 ? 'waiting' : this.state.sync, trouble });
+    this.update({ sync: this.outbox.length > 0 ? 'waiting' : this.state.sync, trouble });
     const wait = RETRY_MILLISECONDS[Math.min(this.failures, RETRY_MILLISECONDS.length) - 1]!;
     this.options.later(wait, () => void this.send());
   }
@@ -316,16 +293,16 @@ export class OpenPlan {
       await this.rebase({ othersChanged: true });
       return;
     }
-    const [first] = this.items;
-    const refused = this.items.find((item) => idOf(item) === problem.key);
-    if (!refused && first?.kind === 'edit' && this.nextBatch().length > 1) {
+    const { first } = this.outbox;
+    const refused = this.outbox.find(problem.key);
+    if (!refused && this.outbox.batch(this.batchSize).length > 1) {
       this.oneByOne = true;
       return;
     }
     this.oneByOne = false;
     const item = refused ?? first;
     if (!item) return;
-    this.drop([item]);
+    this.outbox.drop([item]);
     this.putAside([{ item, reason: problem.message }]);
     await this.rebase();
   }
@@ -348,35 +325,32 @@ export class OpenPlan {
 
   /** Begins from the server's plan again, and makes the unsent edits on top. */
   private async rebase({ othersChanged = this.state.othersChanged } = {}): Promise<void> {
-    this.beginAgain(await openMachine(this.options.api, this.machineId, this.items), othersChanged);
+    this.beginAgain(await openMachine(this.options.api, this.machineId, this.outbox.all), othersChanged);
   }
 
   private beginAgain(opened: OpenedMachine, othersChanged: boolean): void {
     const { setAside, sync, trouble } = this.state;
-    this.state = { ...this.begin(opened, this.items, { setAside, othersChanged }), sync, trouble };
+    this.state = { ...this.begin(opened, { setAside, othersChanged }), sync, trouble };
     this.update({});
   }
 
   private begin(
     opened: OpenedMachine,
-    unsent: readonly Unsent[],
     { setAside, othersChanged }: Pick<OpenState, 'setAside' | 'othersChanged'>,
   ): OpenState {
     this.opened = opened;
     this.revision = opened.revision;
     this.taken = [];
     for (const survey of opened.surveys) this.surveys.set(survey.id, survey);
-    for (const item of unsent) if (item.kind === 'survey') this.surveys.set(item.survey.id, item.survey);
-    this.items = unsent;
+    for (const item of this.outbox.all)
+      if (item.kind === 'survey') this.surveys.set(item.survey.id, item.survey);
     const known = new Set([...opened.history.map((e) => e.key), ...opened.surveys.map((s) => s.id)]);
-    this.drop(unsent.filter((item) => known.has(idOf(item))));
+    this.outbox.drop(this.outbox.all.filter((item) => known.has(idOf(item))));
     const from = { plan: opened.plan, history: historyOf(opened.history) };
-    const { plan, history, made, items, setAside: aside } = replay(from, this.items, this.surveyWith);
+    const { plan, history, made, items, setAside: aside } = replay(from, this.outbox.all, this.surveyWith);
     this.made = [...opened.history, ...made];
     for (const one of aside) this.options.unsent.setAside(this.machineId, one);
-    this.drop(this.items.filter((item) => !items.some((kept) => idOf(kept) === idOf(item))));
-    this.items = items;
-    for (const item of items) this.store(item);
+    this.outbox.become(items);
     return {
       plan,
       survey: this.surveyOf(plan),
@@ -385,7 +359,7 @@ export class OpenPlan {
       sync: items.length === 0 ? 'saved' : 'saving',
       trouble: null,
       unsent: items.length,
-      kept: this.heldHere.size === 0,
+      kept: this.outbox.kept,
       setAside: [...setAside, ...aside],
       othersChanged,
     };
@@ -404,8 +378,8 @@ export class OpenPlan {
   private readonly surveyWith = (id: string): Survey | undefined => this.surveys.get(id);
 
   private update(changes: Partial<OpenState>): void {
-    const kept = this.heldHere.size === 0;
-    this.state = { ...this.state, ...changes, unsent: this.items.length, kept };
+    const { length: unsent, kept } = this.outbox;
+    this.state = { ...this.state, ...changes, unsent, kept };
     for (const listener of this.listeners) listener();
   }
 }
