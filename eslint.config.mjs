@@ -54,6 +54,18 @@ export default tseslint.config(
     },
   },
   {
+    files: ['e2e/src/*.journey.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: "CallExpression[callee.property.name='click'][callee.object.property.name='page']",
+          message: 'The driver clicks: it waits until a thing stands still.',
+        },
+      ],
+    },
+  },
+  {
     files: ['web/src/**/*.tsx', 'web/src/**/*.ts'],
     plugins: { 'react-hooks': reactHooks },
     rules: { ...reactHooks.configs.recommended.rules },

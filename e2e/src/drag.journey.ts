@@ -79,7 +79,7 @@ describe('dragged', () => {
     const [, root, swap] = await on.app.core('planned');
     expect(root).toContain('grown');
     expect(swap).toContain('formatted');
-    await on.app.page.click('[aria-label^="Undo: Move"]');
+    await on.app.click('[aria-label^="Undo: Move"]');
     await on.app.saved();
   });
 
@@ -128,7 +128,7 @@ describe('dragged', () => {
     await on.app.page.mouse.up();
     await on.app.saved();
     expect(await home()).toContain('moved');
-    await on.app.page.click('[aria-label^="Undo: Move"]');
+    await on.app.click('[aria-label^="Undo: Move"]');
     await on.app.saved();
   });
 

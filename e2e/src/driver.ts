@@ -1,7 +1,13 @@
 import { existsSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import puppeteer, { type Browser, type BrowserContext, type ElementHandle, type Page } from 'puppeteer-core';
+import puppeteer, {
+  type Browser,
+  type BrowserContext,
+  type ClickOptions,
+  type ElementHandle,
+  type Page,
+} from 'puppeteer-core';
 
 const CHROMIUM = [process.env['RHIZOTOME_CHROMIUM'], '/usr/bin/chromium', '/usr/bin/chromium-browser'].find(
   (path) => path && existsSync(path),
@@ -27,6 +33,8 @@ export async function launch(): Promise<Browser> {
     userDataDir: mkdtempSync(join(tmpdir(), 'rhizotome-chromium-')),
   });
 }
+
+const named = (role: string, name: string) => `::-p-aria([name="${name}"][role="${role}"])`;
 
 /** Drives the app as a person does: by what is written on things. */
 export class Driver {
@@ -71,10 +79,7 @@ export class Driver {
   /** The element with this accessible name and role. Brought to the front first: a page behind draws nothing. */
   async find(role: string, name: string): Promise<ElementHandle> {
     await this.page.bringToFront();
-    const handle = await this.page.waitForSelector(`::-p-aria([name="${name}"][role="${role}"])`, {
-      visible: true,
-    });
-    if (!handle) throw new Error(`No ${role} named ${name}`);
+    const handle = (await this.page.waitForSelector(named(role, name), { visible: true }))!;
     await this.still(handle);
     return handle;
   }
@@ -96,21 +101,29 @@ export class Driver {
     );
   }
 
-  async press(name: string, role = 'button'): Promise<void> {
-    const handle = await this.find(role, name);
-    // What was drawn anew between finding and pressing is looked for again, as a person would.
-    await handle.click().catch(async (error: Error) => {
-      if (!/detached|not clickable/.test(error.message)) throw error;
-      await (await this.find(role, name)).click();
+  /** Clicks what a selector finds, or one of what it found, once it is seen and stays where it is. */
+  async click(what: string | ElementHandle, options: ClickOptions = {}): Promise<void> {
+    await this.page.bringToFront();
+    const look = async () => {
+      const handle =
+        typeof what === 'string' ? (await this.page.waitForSelector(what, { visible: true }))! : what;
+      await this.still(handle);
+      await handle.click(options);
+    };
+    // What was drawn anew between finding and clicking is looked for again, as a person would.
+    await look().catch(async (error: Error) => {
+      if (typeof what !== 'string' || !/detached|not clickable/.test(error.message)) throw error;
+      await look();
     });
     await this.settle();
   }
 
+  press(name: string, role = 'button'): Promise<void> {
+    return this.click(named(role, name));
+  }
+
   async stage(name: string): Promise<void> {
-    const link = await this.page.waitForSelector(`nav[aria-label="Stages"] ::-p-text(${name})`, {
-      visible: true,
-    });
-    await link!.click();
+    await this.click(`nav[aria-label="Stages"] ::-p-text(${name})`);
     await this.page.waitForSelector(`nav [aria-current=page] ::-p-text(${name})`);
     await this.opened();
     await this.settle();
@@ -124,7 +137,7 @@ export class Driver {
   /** Replaces what a field holds and leaves it with Enter. */
   async type(label: string, text: string, enter = true, role = 'textbox'): Promise<void> {
     const field = await this.find(role, label);
-    await field.click({ count: 3 });
+    await this.click(field, { count: 3 });
     await this.page.keyboard.press('Backspace');
     await field.type(text);
     if (enter) await this.page.keyboard.press('Enter');
@@ -159,10 +172,7 @@ export class Driver {
 
   /** One choice of a segmented control. */
   async pick(group: string, option: string): Promise<void> {
-    const radio = await this.page.waitForSelector(`[aria-label="${group}"] label ::-p-text(${option})`, {
-      visible: true,
-    });
-    await radio!.click();
+    await this.click(`[aria-label="${group}"] label ::-p-text(${option})`);
     await this.opened();
     await this.settle();
   }
@@ -214,11 +224,7 @@ export class Driver {
   }
 
   async selectPart(id: string, side: 'found' | 'planned' = 'planned'): Promise<void> {
-    const label = await this.page.waitForSelector(
-      `[aria-label="Partitions as ${side}"] button[data-part="${id}"]`,
-    );
-    await label!.click();
-    await this.settle();
+    await this.click(`[aria-label="Partitions as ${side}"] button[data-part="${id}"]`);
   }
 
   figure(name: string): Promise<string> {
@@ -232,7 +238,7 @@ export class Driver {
   /** Gives files to a file input, as picking them does; of the ways in, that for files is chosen first. */
   async pickFile(nth: number, path: string): Promise<void> {
     const way = await this.page.$('::-p-aria([name="Image or capture"][role="tab"])');
-    await way?.click();
+    if (way) await this.click(way);
     const inputs = await this.page.$$('input[type=file]');
     await (inputs[nth] as ElementHandle<HTMLInputElement>).uploadFile(path);
   }

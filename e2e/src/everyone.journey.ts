@@ -81,7 +81,7 @@ describe.each(['light', 'dark'])('the %s theme', (scheme) => {
     await new Promise((done) => setTimeout(done, FADED_IN));
     expect(['history', await violations()]).toEqual(['history', []]);
     await on.app.page.keyboard.press('Escape');
-    await on.app.page.click('button[data-part="new-1"][data-side=planned]', { button: 'right' });
+    await on.app.click('button[data-part="new-1"][data-side=planned]', { button: 'right' });
     await on.app.find('menuitem', 'Type a size');
     expect(['actions', await violations()]).toEqual(['actions', []]);
     await on.app.page.keyboard.press('Escape');
@@ -145,7 +145,7 @@ describe('by the keyboard alone', () => {
     expect(await on.app.page.evaluate(() => document.activeElement?.getAttribute('data-grip'))).toMatch(
       /^(end|border) found-2/,
     );
-    await on.app.page.click('[aria-label^="Undo: Move"]');
+    await on.app.click('[aria-label^="Undo: Move"]');
   });
 
   test('actions open from the part that has the focus, and close back to it', async () => {

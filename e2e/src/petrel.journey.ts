@@ -106,7 +106,7 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
     await on.app.press('Linux, development or analysis at least 20 GiB (21.5 GB)', 'menuitem');
     await on.app.sees('new');
     const names = await on.app.page.$$('section input[aria-label="Name"]');
-    await names[1]!.click({ count: 3 });
+    await on.app.click(names[1]!, { count: 3 });
     await names[1]!.type('Field Linux');
     await on.app.page.keyboard.press('Enter');
     await on.app.sees('Field Linux', 'nav');

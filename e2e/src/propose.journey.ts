@@ -57,7 +57,7 @@ describe('the EFI system partition', () => {
   test('another is adopted at a press, where it can be', async () => {
     const buttons = await on.app.page.$$('article button');
     expect(buttons.length).toBeGreaterThan(0);
-    await buttons[0]!.click();
+    await on.app.click(buttons[0]!);
     await on.app.saved();
     expect(await adopted()).toEqual(['Create a second one for the new system']);
     await on.app.stage('Layout');

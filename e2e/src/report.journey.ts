@@ -48,7 +48,7 @@ test('every fact says where it comes from, and is told by nobody once it is ente
   expect(before).toBe(7);
   await on.app.pick('Secure Boot', 'off');
   expect(await toldBy()).toBe(before - 1);
-  await on.app.page.click('[aria-label^="Undo:"]');
+  await on.app.click('[aria-label^="Undo:"]');
   expect(await toldBy()).toBe(before);
   await on.app.stage('As found');
   await on.app.sees('from a report of its system');

@@ -37,7 +37,7 @@ describe('input that is wrong loses nothing', () => {
     await on.app.sees('This JSON has no “blockdevices”, so it is not lsblk’s.');
     await on.app.press('By hand', 'tab');
     const size = (await on.app.page.$$('input[placeholder="500GB"]'))[0]!;
-    await size.click({ count: 3 });
+    await on.app.click(size, { count: 3 });
     await size.type('500GB');
     await on.app.sees('976773168 sectors, the size of a drive sold as 500 GB');
     const paste = 'Paste a list of sizes, one partition on each line';

@@ -113,14 +113,14 @@ describe('a runbook is carried out: each moment, the disk read again, ticks, a f
     expect((await ids()).sort()).toEqual(before.sort());
     // The image tells what the captured ends did not: how the volume is called.
     await on.app.sees('Shrink “Station” to 240 GiB', '[data-step="shrink:found-3"]');
-    await on.app.page.click('[aria-label^="Undo: Go on from the disk"]');
+    await on.app.click('[aria-label^="Undo: Go on from the disk"]');
     await on.app.saved();
     await compare(write(0, (disk) => ({ ...disk, sizeBytes: disk.sizeBytes + 2 ** 30 })));
     await on.app.sees('This is another disk', 'main [role=status]');
   });
 
   test('ticks are kept', async () => {
-    await on.app.page.click('[data-step="backup"] input');
+    await on.app.click('[data-step="backup"] input');
     await on.app.saved();
     await on.app.page.reload({ waitUntil: 'networkidle0' });
     expect(await on.app.page.$eval('[data-step="backup"] input', (box) => box.checked)).toBe(true);

@@ -65,7 +65,7 @@ async function keepTwo(app: Driver): Promise<void> {
   await app.selectPart('found-3');
   await app.type('New size', '120GiB');
   await app.saved();
-  await app.page.click('[aria-label="Stages"] a[href*="alternatives"]');
+  await app.click('[aria-label="Stages"] a[href*="alternatives"]');
   await app.type('Name of the alternative', 'room for a store');
   await app.sees('room for a store', 'table');
   await app.press('Use this plan');

@@ -78,7 +78,7 @@ describe('knot: the system is reinstalled, its root enlarged, its home kept', ()
       'none swap sw 0 0 swap',
     ]);
     await on.app.sees('The mount table on the disk fits the plan.', '[data-mounts=found-linux]');
-    await on.app.page.click('[data-mounts=found-linux] summary');
+    await on.app.click('[data-mounts=found-linux] summary');
     const [root] = lines.map((line) => line.split(' ')[0]);
     await on.app.paste(
       'Mount table of Linux to check',
@@ -224,7 +224,7 @@ describe('dunlin: a second Linux and shared data on a full MBR', () => {
     const convert = ways.indexOf('Convert the table to GPT in place');
     expect(convert).toBeGreaterThan(0);
     const buttons = await on.app.page.$$('ol button');
-    await buttons[convert]!.click();
+    await on.app.click(buttons[convert]!);
     await on.app.saved();
     await on.app.stage('Findings');
     await on.app.sees('The table is converted to GPT in place');
@@ -297,11 +297,11 @@ describe('sanderling: a tight fit', () => {
     await on.app.page.keyboard.press('ArrowDown');
     await on.app.saved();
     expect((await sizes())[0]!).toBeGreaterThan(less!);
-    await on.app.page.click('[aria-label^="Undo: Move"]');
+    await on.app.click('[aria-label^="Undo: Move"]');
     await on.app.saved();
-    await on.app.page.click('[aria-label^="Undo: Move"]');
+    await on.app.click('[aria-label^="Undo: Move"]');
     await on.app.saved();
-    await on.app.page.click('[aria-label^="Undo: Create"]');
+    await on.app.click('[aria-label^="Undo: Create"]');
     await on.app.saved();
   });
 

@@ -56,8 +56,7 @@ describe('turnstone: two Linux systems and shared data, from a blank disk', () =
     await on.app.stage('Layout');
     await on.app.selectPart('new-4');
     const owners = '[aria-label="Owners of swap"] button:first-child';
-    await on.app.page.waitForSelector(owners, { visible: true });
-    await on.app.page.click(owners);
+    await on.app.click(owners);
     await on.app.saved();
     await on.app.stage('Findings');
     await on.app.page.waitForFunction(() => !document.body.innerText.includes('has no swap'));

@@ -31,7 +31,8 @@ void first().then(() =>
     <StrictMode>
       <MantineProvider theme={theme} defaultColorScheme="auto">
         <QueryClientProvider client={queries}>
-          <BrowserRouter>
+          {/* What is selected stands in the address: a key pressed right after counts for it already. */}
+          <BrowserRouter useTransitions={false}>
             <TokenGate>
               <App />
             </TokenGate>
