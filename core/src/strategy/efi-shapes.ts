@@ -71,6 +71,7 @@ export function efiShapes(planned: Planned): EfiShapes | undefined {
   const has = present ? present.length * sectorBytes : 0;
   const about = { fresh: null, grows: null, describes: [], removes: null, budget: shared } as const;
   const larger = !present ? [NONE_PRESENT] : has >= large.leastBytes ? [message('efi-no.large-enough')] : [];
+  const sizes = larger.length > 0 ? { sizeBytes: null, leastBytes: null } : large;
   const sharing = present ? [shareEdit(present, arriving)] : [];
   const shapes: EfiShape[] = [
     {
@@ -96,7 +97,7 @@ export function efiShapes(planned: Planned): EfiShapes | undefined {
       id: 'enlarge',
       title: message('efi.enlarge'),
       hindrances: larger,
-      ...(larger.length > 0 ? { sizeBytes: null, leastBytes: null } : large),
+      ...sizes,
       grows: present?.id ?? null,
       describes: sharing,
     },
@@ -105,7 +106,7 @@ export function efiShapes(planned: Planned): EfiShapes | undefined {
       id: 'replace',
       title: message('efi.replace'),
       hindrances: larger,
-      ...large,
+      ...sizes,
       fresh: [...base.plan.systems.filter((s) => present?.owners.includes(s.id)), ...arriving],
       removes: present?.id ?? null,
     },

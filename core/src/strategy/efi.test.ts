@@ -191,3 +191,15 @@ test('one is replaced where it is too small, and only where there is room', () =
   expect([stuck.edit, stuck.hindrances.length]).toEqual([null, 1]);
   expect(stuck.hindrances[0]?.code).not.toBe('efi-no.no-order');
 });
+
+test('where there is none to enlarge or replace, no size is told for it', () => {
+  const survey = drawn(500, []);
+  const plan = planOn(survey, { kind: 'add-system', system: newSystem('linux-desktop') });
+  const told = efiStrategies({ plan, survey }).map((s) => [s.id, s.sizeBytes, s.hindrances.length]);
+  expect(told).toEqual([
+    ['share', null, 1],
+    ['second', 1 * GIB, 0],
+    ['enlarge', null, 1],
+    ['replace', null, 1],
+  ]);
+});

@@ -60,6 +60,17 @@ describe('in a second language', () => {
   });
 });
 
+test.each(cases)(
+  '%s: what the finding says is whole sentences, however they are put together',
+  (rule, planned) => {
+    for (const finding of findAll(planned).filter((f) => f.rule === rule)) {
+      const { title, why } = sayIn(english, finding.says);
+      expect(`${title}. ${why}`).not.toMatch(/(^|[.?!] )(?!exFAT|macOS)\p{Ll}/u);
+      expect(why).toMatch(/[.?!]$/);
+    }
+  },
+);
+
 test.each([
   ['no list of disks', () => disksInLsblk('NAME SIZE')],
   ['a size for people', () => disksInLsblk('{"blockdevices":[{"name":"sda","type":"disk","size":"5G"}]}')],

@@ -68,7 +68,7 @@ export const match = {
 
 /** How each system boots, what changes that, and how it is repaired. */
 export const boot = {
-  'boots.not': ({ fault }: { fault: string }) => `Does not boot: ${fault}`,
+  'boots.not': ({ fault }: { fault: string }) => `Does not boot. ${fault}`,
   'boots.by': ({ system }: { system: string }) => `From the boot menu of ${system}.`,
   'boots.partition': ({ volume }: { volume: string }) => `By the boot code in the first sector of ${volume}.`,
   'boots.own-volume': ({ volume }: { volume: string }) =>
@@ -115,23 +115,23 @@ export const boot = {
   'boot.linux-bios-repair': () =>
     'From a live session, write its boot loader to the first sector of the disk again.',
 
-  'boot-fault.place-missing': () => 'the partition chosen for its boot loader is no longer in the plan.',
+  'boot-fault.place-missing': () => 'The partition chosen for its boot loader is no longer in the plan.',
   'boot-fault.not-efi': () =>
     'UEFI firmware starts boot loaders only from an EFI system partition, and this is not one.',
   'boot-fault.efi-in-bios': () =>
-    'in BIOS mode nothing starts from an EFI system partition: the first sector of the disk is the target.',
+    'In BIOS mode nothing starts from an EFI system partition: the first sector of the disk is the target.',
   'boot-fault.disk-in-uefi': () =>
-    'in UEFI mode nothing starts from the first sector of the disk: an EFI system partition is the target.',
+    'In UEFI mode nothing starts from the first sector of the disk: an EFI system partition is the target.',
   'boot-fault.by-missing': ({ system }: { system: string }) =>
     `${system}, whose boot menu should list it, is not on the disk.`,
-  'boot-fault.circle': ({ system }: { system: string }) => `it boots by ${system}, which boots by it.`,
+  'boot-fault.circle': ({ system }: { system: string }) => `It boots by ${system}, which boots by it.`,
   'boot-fault.cannot-list': ({ system }: { system: string }) =>
-    `it boots by ${system}, whose boot loader lists only systems of its own family.`,
+    `It boots by ${system}, whose boot loader lists only systems of its own family.`,
   'boot-fault.disk-twice': ({ system }: { system: string }) =>
-    `the disk’s first sector holds one boot loader, and ${system} is to have it as well.`,
+    `The disk’s first sector holds one boot loader, and ${system} is to have it as well.`,
   'boot-fault.not-mounted': () =>
-    'its installer does not use that EFI system partition, so no boot loader is written there. Share it, and give it a mount point.',
+    'Its installer does not use that EFI system partition, so no boot loader is written there. Share it, and give it a mount point.',
   'boot-fault.not-listed': () =>
-    'it is a file in another system’s volume, and no boot loader that could open it lists it.',
-  'boot-fault.no-place': () => 'there is no EFI system partition for its boot loader.',
+    'It is a file in another system’s volume, and no boot loader that could open it lists it.',
+  'boot-fault.no-place': () => 'There is no EFI system partition for its boot loader.',
 };

@@ -133,7 +133,7 @@ function Reached({ plan, survey, way }: ReachedProps) {
       ) : (
         <span className="soft">{says && say(says.reached)}</span>
       )}{' '}
-      {decided ? (
+      {decided && (
         <button
           type="button"
           className={classes.open}
@@ -141,9 +141,8 @@ function Reached({ plan, survey, way }: ReachedProps) {
         >
           {words['boot.reset-proposed']()}
         </button>
-      ) : (
-        <span className="soft">{words['boot.proposed']()}</span>
       )}
+      {!decided && !faults[0] && <span className="soft">{words['boot.proposed']()}</span>}
     </span>
   );
 }

@@ -149,7 +149,7 @@ export const ofBoot = {
       'Its boot loader is on the EFI system partition that is deleted, and it has no other. Its own volume stays, but nothing starts it.',
     ),
   'finding.start-target': ({ system, fault }: { system: string; fault: string }) =>
-    say(`${system} would not start the way it is set`, `As set, ${fault}`),
+    say(`${system} would not start the way it is set`, fault),
   'finding.cannot-start': (p: { system: string; cannot: boolean; reasons: readonly string[] }) =>
     say(
       p.cannot ? `${p.system} cannot start this way` : `${p.system} may not start on this machine`,
