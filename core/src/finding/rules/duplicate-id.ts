@@ -14,7 +14,7 @@ export const duplicateId: Rule = {
         : [
             {
               of: id,
-              says: message('finding.duplicate-id'),
+              says: message('finding.duplicate-id', { partitions: holders.length }),
               evidence: [fact('id', id), fact('partitions', listed(holders.map((p) => String(p.number))))],
               partitions: holders.map((p) => p.id),
             },

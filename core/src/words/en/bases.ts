@@ -56,7 +56,10 @@ export const bases = {
     basis(PRACTICE, 'behind a RAID of the firmware an installer without its driver lists no disk'),
   'basis.data-erased': () => basis(null, 'what is deleted or formatted is lost'),
   'basis.duplicate-id': () =>
-    basis('UEFI 2.10 §5.3.3', 'uniquePartitionGUID is unique; mount tables rely on file-system UUIDs'),
+    basis(
+      'UEFI 2.10 §5.3.3, fstab(5)',
+      'uniquePartitionGUID is unique; mount tables name file systems by UUID',
+    ),
   'basis.duplicate-label': () => basis(null, 'labels are how people tell volumes apart'),
   'basis.efi-content': () => basis('UEFI 2.10 §13.3', 'an EFI system partition is FAT'),
   'basis.efi-fat32': () =>
@@ -211,7 +214,7 @@ export const bases = {
   'basis.sliver': () => basis(THUMB, 'a gap too small for any use'),
   'basis.slots-full': () =>
     basis(
-      PRACTICE,
+      'UEFI 2.10 §5.2.1',
       'an MBR has four slots; the extended container takes one, and holds any number of logicals',
     ),
   'basis.start-lost': () =>

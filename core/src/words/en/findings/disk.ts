@@ -40,9 +40,9 @@ export const ofDisk = {
       `Everything on ${quoted(volume)} is ${deleted ? 'deleted' : 'erased by formatting'}`,
       'Only a backup can bring it back.',
     ),
-  'finding.duplicate-id': () =>
+  'finding.duplicate-id': ({ partitions }: { partitions: number }) =>
     say(
-      'Two partitions have the same ID',
+      `${count(partitions, 'partition')} have the same ID`,
       'Systems find volumes by this ID. If two are the same, the wrong one may be mounted. This often comes from copying a partition.',
     ),
   'finding.duplicate-label': ({ label, partitions }: { label: string; partitions: number }) =>
