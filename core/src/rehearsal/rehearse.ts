@@ -80,11 +80,13 @@ export function rehearseBack(
   return { table, disk };
 }
 
-/** Steps that write records of the chain of logicals. */
+/** Steps that write the records of the chain of logicals. */
 const RECORDING: readonly Step['kind'][] = [
+  'convert-table',
   'create-container',
   'grow-container',
   'shrink-container',
+  'delete-container',
   'relist',
 ];
 
@@ -95,8 +97,8 @@ class Rehearsal {
   private readonly sizes: Map<string, number>;
   /** Logicals as found, in the order of their records. */
   private readonly chain: readonly SurveyPartition[];
-  /** Of those a record was written anew: close to them, wherever that is. */
-  private readonly written = new Set<string>();
+  /** Where the record of each lies. */
+  private readonly records = new Map<string, number>();
   /** File systems that are being changed. */
   private readonly inChange = new Set<string>();
 
@@ -109,7 +111,7 @@ class Rehearsal {
     this.table = new TableModel(plan, survey);
     for (const p of survey.partitions) this.disk.put(p.start, p.length, p.id);
     this.chain = survey.partitions.filter((p) => p.logical).sort((a, b) => a.number - b.number);
-    for (const p of this.chain) if (p.ebrAt !== undefined) this.disk.put(p.ebrAt, 1, `record ${p.id}`);
+    for (const p of this.chain) if (p.ebrAt !== undefined) this.putRecord(p.id, p.ebrAt);
     const kept = fatesOf({ plan, survey }).filter((f) => f.kind !== 'erased' && f.kind !== 'formatted');
     this.sizes = new Map(kept.map((f) => [f.found.id, f.found.length]));
   }
@@ -137,36 +139,48 @@ class Rehearsal {
       for (const span of step.writes) this.disk.put(span.start, span.length, `new ${step.partition}`);
     if (RECORDING.includes(step.kind))
       for (const span of step.writes) this.disk.put(span.start, span.length, 'a record');
-    const fault = kind.write?.(this.table, step);
-    if (kind.write) this.writeRecords(step);
+    const fault = this.writeTable(step.kind, () => kind.write?.(this.table, step));
     this.look(step, step.copy?.sectors ?? 0, true);
     return fault;
   }
 
-  /** The table is written: what changed, and what had lost its record, gets a new one. */
-  private writeRecords(step: Step): void {
-    const all =
-      RECORDING.includes(step.kind) || step.kind === 'convert-table' || step.kind === 'delete-container';
-    for (const p of this.chain)
-      if (all || !this.hasRecord(p) || ('after' in step && 'found' in step && step.found === p.id))
-        this.written.add(p.id);
+  /** The table is written: what is listed otherwise than before, and what had lost its record, gets a new one. */
+  private writeTable<T>(kind: Step['kind'], write: () => T): T {
+    const spans = () => this.chain.map((p) => this.table.entries.get(p.id)?.span);
+    const before = spans();
+    const result = write();
+    spans().forEach((span, i) => {
+      const { id } = this.chain[i]!;
+      const same = span?.start === before[i]?.start && span?.length === before[i]?.length;
+      if (same && this.hasRecord(id) && !RECORDING.includes(kind)) return;
+      // The nearest place there is: others are as true.
+      if (span && this.table.entries.get(id)?.logical) this.putRecord(id, span.start - 1);
+      else this.records.delete(id);
+    });
+    return result;
   }
 
-  private hasRecord({ id, ebrAt }: SurveyPartition): boolean {
-    return this.written.has(id) || ebrAt === undefined || this.disk.holds(`record ${id}`, ebrAt, 1);
+  private putRecord(id: string, at: number): void {
+    this.records.set(id, at);
+    this.disk.put(at, 1, `record ${id}`);
+  }
+
+  private hasRecord(id: string): boolean {
+    const at = this.records.get(id);
+    return at === undefined || this.disk.holds(`record ${id}`, at, 1);
   }
 
   /** From the first whose record is gone on, as far as the table lists them. */
   private unlisted(): string[] {
-    const from = this.chain.findIndex((p) => !this.hasRecord(p));
+    const from = this.chain.findIndex((p) => !this.hasRecord(p.id));
     const behind = from < 0 ? [] : this.chain.slice(from);
-    return behind.filter((p) => this.table.entries.has(p.id)).map((p) => p.id);
+    return behind.filter((p) => this.table.entries.get(p.id)?.logical).map((p) => p.id);
   }
 
   undo(back: StepBack): void {
     const { undoes, table } = back;
     if (back.copy) this.copy(back.copy, back);
-    undoIn(this.table, back);
+    this.writeTable(undoes.kind, () => undoIn(this.table, back));
     const forGood: boolean = isForGood(this, undoes);
     if (forGood && undoes.kind === 'grow') {
       // Made anew at its old size.

@@ -16,4 +16,5 @@ export {
 } from './steps/kinds.js';
 export { safetyCopySource } from './steps/safety-copy.js';
 export { isDoneBefore } from './steps/change-inside.js';
-export { isForGood, lossesOf, undoIn, wayBack, type Loss, type StepBack, type WayBack } from './way-back.js';
+export { undoIn, type StepBack } from './step-back.js';
+export { isForGood, lossesOf, wayBack, type Loss, type WayBack } from './way-back.js';

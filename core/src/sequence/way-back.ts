@@ -5,7 +5,9 @@ import { copyOf, exposureOfChange, exposureOfCopy } from './exposure.js';
 import type { StepBase } from './step.js';
 import { isDoneBefore } from './steps/change-inside.js';
 import { kindOf, type Step, type StepFor } from './steps/kinds.js';
+import { undoIn, type StepBack } from './step-back.js';
 import { TableModel } from './table-model.js';
+import { withUnlistingBack } from './unlisting.js';
 
 /** A surveyed partition, or a volume inside one, whose content is gone for good once a step has begun. */
 export interface Loss {
@@ -86,16 +88,6 @@ export function isForGood({ plan }: Planned, step: Step): step is StepFor<'grow'
   return !grown || !canShrink(sizedAs(grown));
 }
 
-/** A step of the way back. Its id is `back:` and the id of the one that it undoes. */
-export interface StepBack extends StepBase {
-  readonly undoes: Step;
-  /**
-   * What is written of the table as a whole. `safety-copy`: the table that was found; every volume lies there again.
-   * `entries`: the entries change as they were, each at the place where its volume lies now.
-   */
-  readonly table?: 'safety-copy' | 'entries';
-}
-
 /** Steps that rewrite the table as a whole, and keep what is in it. */
 const REWRITES: readonly Step['kind'][] = ['convert-table', 'relist'];
 
@@ -107,7 +99,8 @@ const REWRITES: readonly Step['kind'][] = ['convert-table', 'relist'];
 export function wayBack(planned: Planned, steps: readonly Step[], done = steps.length): WayBack {
   const behind = steps.slice(0, done);
   const reversed = behind.flatMap((s) => undone(s, planned)).reverse();
-  return { steps: tableLast(planned, behind, reversed), losses: lossesOf(planned, behind) };
+  const back = tableLast(planned, behind, reversed);
+  return { steps: withUnlistingBack(planned, behind, back), losses: lossesOf(planned, behind) };
 }
 
 function tableLast(
@@ -139,12 +132,6 @@ function canBeListed({ plan, survey }: Planned, done: readonly Step[], back: rea
     undoIn(table, step);
     return table.faultOfAll() === undefined;
   });
-}
-
-/** Writes the table as a step back leaves it. */
-export function undoIn(table: TableModel, { undoes, table: whole }: StepBack): void {
-  if (whole === 'safety-copy') table.restore();
-  else kindOf(undoes).back?.write?.(table, undoes);
 }
 
 function undone(s: Step, planned: Planned): StepBack[] {

@@ -3,6 +3,9 @@ import { and, binary, both, count, MODE, quoted, type Mode } from './format.js';
 const range = ({ least, most }: { least: number; most: number }) =>
   least === most ? both(most) : `${both(least)} to ${both(most)}`;
 
+const cutAfter = (bytes: number): string =>
+  `If power fails ${bytes === 0 ? '' : `after ${binary(bytes)} are copied and `}before it is done`;
+
 /** Where steps are done, how long, and what a power cut costs. */
 export const runbook = {
   'place.running': ({ system }: { system: string }) => `In ${system}, as it is now`,
@@ -37,12 +40,12 @@ export const runbook = {
     fromBytes: number;
     data: { least: number; most: number } | null;
   }) =>
-    `If power fails after ${binary(p.fromBytes)} are copied and before it is done, all of ${and(p.volumes.map(quoted))} is lost${
+    `${cutAfter(p.fromBytes)}, all of ${and(p.volumes.map(quoted))} is lost${
       p.data ? ` (${range(p.data)})` : ''
     }. Until then the old place is intact.`,
 
   'exposed.unlisted': (p: { volumes: readonly string[]; fromBytes: number; lost: string | null }) =>
-    `${p.lost === null ? '' : `${p.lost} `}If power fails after ${binary(p.fromBytes)} are copied and before it is done, ${and(p.volumes.map(quoted))} ${p.volumes.length === 1 ? 'is' : 'are'} not listed any more, though the data is still there: do not create anything in that place, and write the list of logicals again from this runbook.`,
+    `${p.lost === null ? '' : `${p.lost} `}${cutAfter(p.fromBytes)}, ${and(p.volumes.map(quoted))} ${p.volumes.length === 1 ? 'is' : 'are'} not listed any more, though the data is still there: do not create anything in that place, and write the list of logicals again from this runbook.`,
 
   'time.short': () => 'under a minute',
   'time.up-to': ({ most, unit }: { most: number; unit: 'min' | 'h' }) => `up to ${most} ${unit}`,
