@@ -1,8 +1,27 @@
 import react from '@vitejs/plugin-react';
-import { defineConfig } from 'vite';
+import { defineConfig, type Plugin } from 'vite';
+
+/** The letters of every page are asked for at once: found in the styles, they would come after the page is laid out. */
+const lettersFirst: Plugin = {
+  name: 'letters-first',
+  transformIndexHtml: {
+    order: 'post',
+    handler: (_, { bundle = {} }) => {
+      const letters = Object.keys(bundle).filter((file) =>
+        /source-sans-3-latin-wght-normal.*woff2$/.test(file),
+      );
+      const attrs = { rel: 'preload', as: 'font', type: 'font/woff2', crossorigin: '' };
+      return letters.map((file) => ({
+        tag: 'link',
+        attrs: { ...attrs, href: `/${file}` },
+        injectTo: 'head',
+      }));
+    },
+  },
+};
 
 export default defineConfig({
-  plugins: [react()],
+  plugins: [react(), lettersFirst],
   resolve: { conditions: ['source', 'module', 'browser', 'development|production'] },
   worker: { format: 'es' },
   build: {
