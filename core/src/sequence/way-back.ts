@@ -45,11 +45,7 @@ export function lossesOf(planned: Planned, steps: readonly Step[]): Loss[] {
     (p) => VOLUME_TRAITS[plan.found[p.id]?.kind ?? 'unknown'].move !== 'recreate',
   );
   for (const step of steps) {
-    for (const id of lostInside(planned, step))
-      if (!lost.has(id)) {
-        lost.add(id);
-        losses.push({ step: step.id, found: id, why: 'formatted' });
-      }
+    for (const found of lostInside(planned, step)) losses.push({ step: step.id, found, why: 'formatted' });
     if (isForGood(planned, step) && !lost.has(step.found)) {
       lost.add(step.found);
       losses.push({ step: step.id, found: step.found, why: 'grown' });

@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { findAll } from '../../finding/index.js';
 import { parseNotation, printNotation } from '../../notation/index.js';
-import { procedureFor, type StepKind } from '../../sequence/index.js';
+import { lossesOf, procedureFor, type StepKind } from '../../sequence/index.js';
 import { runbookFor } from '../../runbook/index.js';
 import { sectors } from '../../quantity/index.js';
 import { written } from '../../testing/cases/written.js';
 import { LINUX_IN_LUKS } from '../../testing/linux-in-luks.js';
-import { IDENTITY } from '../../testing/builders.js';
+import { IDENTITY, newSystem } from '../../testing/builders.js';
 import { inEnglish, english, sayIn } from '../../words/index.js';
 import { typeOf } from '../../recognition/index.js';
 import { typeName } from '../../table/index.js';
@@ -89,6 +89,29 @@ test('a system is installed anew in its own group: its root is formatted, home a
   expect(runbookFor(again).losses.map((l) => sayIn(english, l))).toEqual([
     expect.stringContaining('formats “boot”'),
     expect.stringContaining('formats “root”'),
+  ]);
+});
+
+test('a volume that two arriving systems share is formatted once, before both of their installers', () => {
+  const planned = found();
+  const shared = after(
+    planned,
+    reinstallEdit(planned.plan, planned.plan.systems[0]!),
+    { kind: 'add-system', system: newSystem('linux-desktop', 'Second') },
+    {
+      kind: 'describe',
+      partition: 'found-3/home',
+      changes: { owners: ['l', newSystem('linux-desktop', 'Second').id] },
+    },
+    { kind: 'treat', partition: 'found-3/home', treatment: 'format' },
+  );
+  const { ordered } = procedureFor(shared);
+  const steps = ordered.ok ? ordered.steps : [];
+  const kinds = steps.map((s) => s.kind);
+  expect(kinds.filter((kind) => kind === 'install')).toHaveLength(2);
+  expect(kinds.indexOf('change-inside')).toBeLessThan(kinds.indexOf('install'));
+  expect(lossesOf(shared, steps).filter((l) => l.found === 'found-3/home')).toEqual([
+    { step: 'change-inside:found-3', found: 'found-3/home', why: 'formatted' },
   ]);
 });
 
