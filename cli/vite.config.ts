@@ -5,9 +5,10 @@ export default defineConfig({
   resolve: { conditions: ['source'] },
   ssr: { noExternal: true, external: ['better-sqlite3'] },
   build: {
-    ssr: 'src/main.ts',
+    ssr: true,
     target: 'node20',
     minify: false,
-    rolldownOptions: { output: { codeSplitting: false } },
+    // How a disk is read is measured by the bench, too.
+    rolldownOptions: { input: ['src/main.ts', 'src/disk-file.ts'] },
   },
 });

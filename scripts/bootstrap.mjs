@@ -166,7 +166,9 @@ function provideSqlite() {
 
 function build() {
   const isSource = (path) => /\.(ts|tsx|css|html|json|svg|sh|ps1)$/.test(path) && !/\.test\.tsx?$/.test(path);
-  const sources = ['core', 'demo', 'server', 'cli', 'web', 'reporters'].flatMap((p) => filesUnder(p, isSource));
+  const sources = ['core', 'demo', 'server', 'cli', 'web', 'reporters'].flatMap((p) =>
+    filesUnder(p, isSource),
+  );
   const hash = hashOf(['tsconfig.base.json', 'tsconfig.json', ...sources.sort()]);
   const built = ['server/dist/main.js', 'cli/dist/main.js', 'web/dist/index.html'].every((f) =>
     existsSync(join(root, f)),

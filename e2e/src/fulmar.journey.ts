@@ -31,7 +31,7 @@ describe('fulmar: macOS stays, Linux and Windows come', () => {
     await on.app.sees('Its minimum is 212 GiB (227.6 GB).', '[data-fact=drawn]');
     await on.app.page.mouse.move(x, y - 60);
     await on.app.page.waitForFunction(
-      () => !document.querySelector('[data-fact=drawn]')?.textContent?.includes('Its minimum is'),
+      () => !document.querySelector('[data-fact=drawn]')?.textContent.includes('Its minimum is'),
     );
     await on.app.page.mouse.up();
     await on.app.saved();

@@ -100,7 +100,7 @@ const cutOff = (): Promise<string[]> =>
         const { overflowX, textOverflow } = getComputedStyle(e);
         return (overflowX === 'hidden' || overflowX === 'clip') && textOverflow !== 'ellipsis';
       })
-      .map((e) => (e.textContent ?? '').slice(0, 80));
+      .map((e) => e.textContent.slice(0, 80));
     // What is placed by itself widens no page, and is cut off by the window.
     const givesWay = (e: Element | null): boolean =>
       e !== null &&
@@ -108,7 +108,7 @@ const cutOff = (): Promise<string[]> =>
       (getComputedStyle(e).textOverflow === 'ellipsis' || givesWay(e.parentElement));
     for (const e of document.querySelectorAll<HTMLElement>('main span, main b'))
       if (e.childElementCount === 0 && e.getBoundingClientRect().right > innerWidth + 1 && !givesWay(e))
-        cut.push(`beyond the edge: ${(e.textContent ?? '').slice(0, 60)}`);
+        cut.push(`beyond the edge: ${e.textContent.slice(0, 60)}`);
     const { scrollWidth, clientWidth } = document.documentElement;
     return scrollWidth > clientWidth ? [...cut, `the page is ${scrollWidth - clientWidth} wider`] : cut;
   });

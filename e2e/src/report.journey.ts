@@ -18,7 +18,7 @@ const drop = (files: readonly { readonly name: string; readonly text: string }[]
   }, files);
 
 const toldBy = () =>
-  on.app.page.$$eval('p', (all) => all.filter((p) => p.textContent?.startsWith('told by')).length);
+  on.app.page.$$eval('p', (all) => all.filter((p) => p.textContent.startsWith('told by')).length);
 
 test('from nothing to a proposal with true floors: one paste, one choice, one press', async () => {
   await on.app.go('/');
@@ -122,13 +122,13 @@ test('the script is shown for the system that is chosen', async () => {
   await on.app.press('How to get a report');
   await on.app.pick('System that runs on the machine', 'Windows');
   await on.app.page.waitForFunction(() =>
-    document.querySelector('[data-testid="begin"] pre')?.textContent?.includes('Get-CimInstance'),
+    document.querySelector('[data-testid="begin"] pre')?.textContent.includes('Get-CimInstance'),
   );
   await on.app.pick('System that runs on the machine', 'Linux');
   await on.app.page.waitForFunction(() =>
     document
       .querySelector('[data-testid="begin"] pre')
-      ?.textContent?.startsWith("sudo sh <<'RHIZOTOME'\n#!/bin/sh\n"),
+      ?.textContent.startsWith("sudo sh <<'RHIZOTOME'\n#!/bin/sh\n"),
   );
 });
 

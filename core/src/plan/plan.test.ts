@@ -213,7 +213,7 @@ describe('edits', () => {
     ],
   ])('refuses %s', (_, edit, code) => {
     const refusal = refusalOf(plan, edit)!;
-    expect(refusal?.code).toBe(code);
+    expect(refusal.code).toBe(code);
     expect(inEnglish(refusalSays(refusal, 512)).length).toBeGreaterThan(20);
   });
 

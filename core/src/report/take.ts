@@ -65,7 +65,7 @@ export function takeReport(
   if (survey && !isPlannable(survey)) return { ok: false, why: 'not-plannable', survey };
   const begin = survey && (merged ? restsOn(plan, survey) : basis({ plan, survey }));
   if (survey && !begin) return { ok: false, why: 'basis' };
-  const rested = begin ? apply(plan, begin, (id) => (survey?.id === id ? survey : undefined)) : null;
+  const rested = begin ? apply(plan, begin, (id) => (survey.id === id ? survey : undefined)) : null;
   if (rested && !rested.ok) return { ok: false, why: 'refused', refusal: rested.refusal };
   const now = rested?.plan ?? plan;
   const at = report.takenAt ?? identity.takenAt;

@@ -133,6 +133,7 @@ function volumeIn(source: BoundedBytes, p: TablePartition, table: TableReading):
   const window = windowOn(source, p, table.sectorBytes);
   if (window.sizeBytes < 512 || source.spent) return undefined;
   const volume = identifyVolume(window);
+  // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- reading the volume spends it
   return source.spent && volume?.unread === undefined ? undefined : volume;
 }
 

@@ -5,11 +5,15 @@ import { ProblemFilter } from './problem.js';
 function answered(error: unknown, headersSent = false) {
   const logged: unknown[] = [];
   const sent: { status?: number; type?: string; body?: unknown } = {};
-  const response = {
+  const say = (more: Partial<typeof sent>) => {
+    Object.assign(sent, more);
+    return response;
+  };
+  const response: Record<'status' | 'type' | 'send', unknown> & { headersSent: boolean } = {
     headersSent,
-    status: (status: number) => Object.assign(sent, { status }) && response,
-    type: (type: string) => Object.assign(sent, { type }) && response,
-    send: (body: string) => Object.assign(sent, { body: JSON.parse(body) as unknown }) && response,
+    status: (status: number) => say({ status }),
+    type: (type: string) => say({ type }),
+    send: (body: string) => say({ body: JSON.parse(body) as unknown }),
   };
   const host = { switchToHttp: () => ({ getResponse: () => response }) } as unknown as ArgumentsHost;
   new ProblemFilter({ error: (what: unknown) => logged.push(what) }).catch(error, host);

@@ -59,6 +59,7 @@ async function atRest(source: DataSource): Promise<void> {
     } catch {
       // Looked at below.
     }
+    // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- the rollback ended it, or did not
     if (!connection.inTransaction) return;
     await source.destroy();
   }

@@ -231,12 +231,14 @@ export class OpenPlan {
     if (this.sending || !this.attended) return;
     this.sending = true;
     try {
+      // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- whoever attends may have gone while it was sent
       while (this.attended && this.outbox.length > 0) {
         this.update({ sync: this.failures > 0 ? 'waiting' : 'saving' });
         await this.sendNext();
         this.failures = 0;
         this.update({});
       }
+      // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- whoever attends may have gone while it was sent
       while (this.attended && this.heard > this.revision) await this.rebase();
       this.failures = 0;
       this.update(this.outbox.length === 0 ? { sync: 'saved', trouble: null } : {});

@@ -111,7 +111,7 @@ function plannedStrata(planned: Planned): Stratum[] {
     if (part.kind === 'gap') return gapStratum(span, part.inside, roomOf(planned, rooms, part));
     const p = part.partition;
     const keeps = p.from !== null && p.treatment === 'keep';
-    const used = keeps && p.from !== null ? usedOf(planned, p.from) : undefined;
+    const used = keeps ? usedOf(planned, p.from) : undefined;
     const floor = floorSectors(floorOf(planned, p), sectorBytes);
     const fate = fates.get(p.id)?.kind ?? 'new';
     const become = fate === 'untouched' ? insideWords(planned, p.id) : words['section.fate'](fate);
@@ -159,10 +159,10 @@ function roomOf(planned: Planned, rooms: readonly SetupRoom[], gap: Span): RoomW
   const room = rooms.find((r) => overlap(r, gap));
   const system = room && systemOf(planned.plan, room.system);
   if (!system) return undefined;
-  const makes = partsOfSetup(planned, system).map(({ role }) => text(roleInSentence(role)));
+  const makes = partsOfSetup(planned, system).length;
   return {
     title: words['section.room'](system.name),
-    notes: makes.length > 0 ? [words['section.makes'](makes)] : [],
+    notes: makes > 0 ? [words['section.makes'](makes)] : [],
     owners: [system.id],
     inside: partsInRooms(planned)
       .filter((part) => part.system === system.id)

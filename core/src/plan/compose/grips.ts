@@ -122,7 +122,7 @@ function drawBody(planned: Planned, id: PartitionId, to: number, snap: number): 
   const rounded = snap > 1 ? Math.round(to / snap) * snap : Math.round(to);
   const edit = move(snap > 1 ? Math.round(rounded / step) * step : rounded);
   return tryOrNearest(planned, edit, (refusal) =>
-    'nearestStart' in refusal && refusal.nearestStart !== undefined ? move(refusal.nearestStart) : undefined,
+    'nearestStart' in refusal ? move(refusal.nearestStart) : undefined,
   );
 }
 
@@ -157,7 +157,7 @@ function drawEnd(
   });
   const edit = resize(Math.max(snap, Math.round(wanted / snap) * snap));
   return tryOrNearest(planned, edit, (refusal) =>
-    'nearest' in refusal && refusal.nearest !== undefined ? resize(refusal.nearest) : undefined,
+    'nearest' in refusal ? resize(refusal.nearest) : undefined,
   );
 }
 

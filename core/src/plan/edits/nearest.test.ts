@@ -12,9 +12,7 @@ test('what a refusal names as nearest is taken', () => {
         if (result.ok) return result.plan;
         seen.refused += 1;
         const { refusal } = result;
-        const named =
-          ('nearest' in refusal && refusal.nearest !== undefined) ||
-          ('nearestStart' in refusal && refusal.nearestStart !== undefined);
+        const named = 'nearest' in refusal || 'nearestStart' in refusal;
         if (!named) return plan;
         seen.named += 1;
         const nearer = nearerEdit(edit, refusal);

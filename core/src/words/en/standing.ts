@@ -1,6 +1,6 @@
 import { binary, both, count, quoted, STYLE, type Style } from './format.js';
 
-const style = (name: string) => STYLE[name as Style] ?? 'no partition table';
+const style = (name: string) => (name in STYLE ? STYLE[name as Style] : 'no partition table');
 
 /** Where a disk stands in its procedure, and in what it is otherwise than it should be. */
 export const standing = {

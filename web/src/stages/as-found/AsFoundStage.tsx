@@ -11,7 +11,7 @@ export function AsFoundStage() {
   const { runbook } = useDerived();
   const [again, setAgain] = useState(false);
   const [keep, setKeep] = useState(true);
-  const planned = survey !== null && (runbook?.phases.length ?? 0) > 0;
+  const planned = (runbook?.phases.length ?? 0) > 0;
   if (!survey || again)
     return (
       <div className="page">

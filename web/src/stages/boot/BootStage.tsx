@@ -68,7 +68,7 @@ export function BootStage() {
                       key={`${way.id}-${way.mode}-${way.style}`}
                       way={way}
                       rank={i + 1}
-                      take={takes(plan, way, attempt)}
+                      take={() => attempt(adoptWay(plan, way))}
                       point={setPointed}
                     />
                   ))}
@@ -83,11 +83,6 @@ export function BootStage() {
       {survey && <EntriesTable survey={survey} />}
     </div>
   );
-}
-
-function takes(plan: Plan, way: Way, attempt: ReturnType<typeof useEdit>['attempt']): (() => void) | null {
-  const edit = adoptWay(plan, way);
-  return edit ? () => attempt(edit) : null;
 }
 
 function mediumWords({ machine, target }: Plan): string {
@@ -123,7 +118,7 @@ const MET_MARKS = { true: '✓', false: '✕', unknown: '?' } as const;
 interface WayProps {
   readonly way: Way;
   readonly rank: number;
-  readonly take: (() => void) | null;
+  readonly take: () => void;
   /** Told of the way that is pointed at, to show it in the map. */
   readonly point: (way: Way | null) => void;
 }
@@ -151,13 +146,9 @@ function WayRow({ way, rank, take, point }: WayProps) {
             <ConditionRow key={condition.says.code} condition={condition} />
           ))}
         </ul>
-        {take ? (
-          <Button size="xs" variant={way.loss === 2 ? 'default' : 'filled'} onClick={take}>
-            {way.loss === 2 ? words['boot.erase-disk-use']() : words['boot.use']()}
-          </Button>
-        ) : (
-          <p className="small soft">{words['boot.steps-way-cannot-be']()}</p>
-        )}
+        <Button size="xs" variant={way.loss === 2 ? 'default' : 'filled'} onClick={take}>
+          {way.loss === 2 ? words['boot.erase-disk-use']() : words['boot.use']()}
+        </Button>
       </div>
     </li>
   );

@@ -81,6 +81,21 @@ describe('free space', () => {
     expect(plan().partitions[0]!.length * 512).toBe(20 * GIB);
     expect(plan().partitions[0]!.start * 512).toBe(MIB);
   });
+
+  test.each([
+    ['turnstone', 'gpt', 0],
+    ['dunlin', 'mbr', 1],
+  ])(
+    'of %s: whether it becomes primary or logical is asked where the table is %s',
+    async (name, style, asked) => {
+      const planned = planOf(demo(name)) as Planned;
+      expect(planned.plan.target.style).toBe(style);
+      const gap = plannedParts(planned).findLast((p) => p.kind === 'gap')!;
+      const { screen } = await openStage(<LayoutStage />, demo(name), `/?sel=${gap.id}`);
+      expect(screen.getByRole('textbox', { name: 'Size' })).toBeTruthy();
+      expect(screen.queryAllByRole('radio', { name: 'logical' })).toHaveLength(asked);
+    },
+  );
 });
 
 describe('beside the drawing', () => {
@@ -111,7 +126,7 @@ describe('beside the drawing', () => {
     await hand.click(await screen.findByRole('radio', { name: panel }));
     const gives = screen
       .getAllByRole<HTMLButtonElement>('button')
-      .findLast((b) => /\d [MG]iB/.test(b.textContent ?? '') && !/^Wish/.test(b.textContent) && !b.disabled)!;
+      .findLast((b) => /\d [MG]iB/.test(b.textContent) && !/^Wish/.test(b.textContent) && !b.disabled)!;
     await hand.hover(gives);
     await hand.click(gives);
     expect(plan().partitions.map((p) => p.role)).toEqual([role]);

@@ -31,7 +31,7 @@ export function useNewPart(survey: Survey, gap: GapPart) {
   const room = sizeOf(gap.usable, survey);
   const usual = usualPartBytes(role, owner, { ram: plan.machine.ramBytes, disk: survey.disk });
   const size = typed ?? Math.min(room, usual ?? Infinity);
-  const hasSlots = slotsOf({ plan, survey }) !== null;
+  const hasSlots = slotsOf({ plan, survey }) !== undefined;
   return {
     owner,
     ownerId,

@@ -39,6 +39,6 @@ describe('what is told of the machine', () => {
     await hand.type(screen.getByRole('textbox', { name: 'Size of another disk' }), '500GB{Enter}');
     expect(plan().machine.otherDisks).toEqual([{ name: 'backup', sizeBytes: 500e9 }]);
     await hand.click(screen.getByRole('button', { name: 'Remove' }));
-    expect(plan().machine.otherDisks ?? []).toEqual([]);
+    expect(plan().machine.otherDisks).toEqual([]);
   });
 });

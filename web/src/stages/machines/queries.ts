@@ -21,41 +21,25 @@ export function useBench() {
   const list = useQuery(BENCH_QUERY);
   const refresh = () => client.invalidateQueries({ queryKey: BENCH });
   const create = useMutation({ mutationFn: api.create, onSuccess: refresh });
-  const rename = useMutation({
-    mutationFn: ({ id, name }: { id: string; name: string }) => api.rename(id, name),
-    onSuccess: refresh,
-  });
-  const duplicate = useMutation({ mutationFn: api.duplicate, onSuccess: refresh });
-  const remove = useMutation({
-    mutationFn: (machine: MachineRow) => api.remove(machine.id),
-    onSuccess: (_, machine) => {
-      setRemoved(machine);
-      return refresh();
-    },
-  });
-  const restore = useMutation({
-    mutationFn: (machine: MachineRow) => api.restore(machine.id),
-    onSuccess: () => {
-      setRemoved(null);
-      return refresh();
-    },
-  });
-  const demo = useMutation({ mutationFn: api.loadDemo, onSuccess: refresh });
-  const failed = [list, create, rename, duplicate, remove, restore, demo].find((q) => q.error);
+  /** Everything that is done to machines that are there. */
+  const doing = useMutation({ mutationFn: (work: () => Promise<unknown>) => work(), onSuccess: refresh });
+  const failed = [list, create, doing].find((q) => q.error);
   return {
     machines: list.data,
     problem: inWords(failed?.error ?? null),
     retry: () => {
-      for (const mutation of [create, rename, duplicate, remove, restore, demo]) mutation.reset();
+      create.reset();
+      doing.reset();
       void list.refetch();
     },
     create: (name: string) => create.mutateAsync(name).then((machine) => machine.id),
     creating: create.isPending,
-    rename: (id: string, name: string) => rename.mutate({ id, name }),
-    duplicate: (id: string) => duplicate.mutate(id),
-    remove: (machine: MachineRow) => remove.mutate(machine),
+    rename: (id: string, name: string) => doing.mutate(() => api.rename(id, name)),
+    duplicate: (id: string) => doing.mutate(() => api.duplicate(id)),
+    remove: (machine: MachineRow) =>
+      doing.mutate(() => api.remove(machine.id).then(() => setRemoved(machine))),
     removed,
-    putBack: () => removed && restore.mutate(removed),
-    loadDemo: () => demo.mutate(),
+    putBack: () => removed && doing.mutate(() => api.restore(removed.id).then(() => setRemoved(null))),
+    loadDemo: () => doing.mutate(() => api.loadDemo()),
   };
 }

@@ -42,22 +42,25 @@ export function useRecipeRun(): RecipeRun {
 
   const start = (next: Recipe) => {
     stopping.current();
-    let running = true;
+    const run = new AbortController();
     const worker = new RecipeWorker();
     stopping.current = () => {
-      running = false;
+      run.abort();
       worker.end();
       setProgress(null);
+    };
+    const add = (row: ResultRow) => {
+      if (!run.signal.aborted) setRows((before) => [...before, row]);
     };
     setRecipe(next);
     setRows([]);
     void (async () => {
       const machines = await api.list();
       for (const [done, machine] of machines.entries()) {
-        if (!running) return;
+        if (run.signal.aborted) return;
         setProgress({ done, of: machines.length });
         const row = await worked(worker, next, machine);
-        if (running) setRows((before) => [...before, row]);
+        add(row);
       }
       stopping.current();
     })().catch((error: unknown) => {

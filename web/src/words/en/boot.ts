@@ -55,7 +55,6 @@ export const boot = {
   'boot.keeps': () => 'Keeps',
   'boot.loses': () => 'Loses',
   'boot.erase-disk-use': () => 'Erase the disk and use this',
-  'boot.steps-way-cannot-be': () => 'The steps of this way cannot be planned here.',
   'boot.met': (met: 'true' | 'false' | 'unknown') => `${MET[met]}:`,
   'boot.works': () => 'works',
   'boot.fits': () => 'fits',

@@ -1,4 +1,4 @@
-import { and } from '@rhizotome/core';
+import { count } from '@rhizotome/core';
 
 const FATES = {
   untouched: 'kept',
@@ -25,7 +25,7 @@ export const section = {
   'section.inside': (volumes: number, change: keyof typeof INSIDE) => `${volumes} inside ${INSIDE[change]}`,
   'section.fate': (fate: keyof typeof FATES) => FATES[fate],
   'section.room': (system: string) => `free for ${system}`,
-  'section.makes': (roles: readonly string[]) => `its setup creates ${and(roles)}`,
+  'section.makes': (partitions: number) => `its setup creates ${count(partitions, 'partition')}`,
   'section.extended': () => 'in extended',
   'section.asks': (title: string) =>
     `${title} is kept: to move its start, all its data is copied. Drag further to move it.`,
