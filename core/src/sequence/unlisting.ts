@@ -99,7 +99,8 @@ class Chain {
   private inFrontOf({ start }: Span): Span {
     const close = start - MIB / this.planned.survey.disk.sectorBytes;
     const ends = [...this.table.entries.values()].map(({ span }) => endOf(span));
-    const from = Math.max(close, ...ends.filter((end) => end <= start));
+    const inside = this.table.container?.start ?? 0;
+    const from = Math.max(inside, close, ...ends.filter((end) => end <= start));
     return { start: sectors(from), length: sectors(start - from) };
   }
 
