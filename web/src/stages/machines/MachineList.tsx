@@ -1,8 +1,7 @@
-import { Button } from '@mantine/core';
+import { Button, Input } from '@mantine/core';
 import { useDeferredValue, useState, type ReactNode } from 'react';
 import type { MachineRow } from '@rhizotome/core';
 import { words } from '../../words/words.js';
-import { PlainInput } from '../../parts/PlainInput.js';
 import classes from './MachinesPage.module.css';
 import { machinesWith } from './search.js';
 
@@ -23,7 +22,7 @@ export function MachineList({ machines, row }: MachineListProps) {
   return (
     <>
       {machines.length >= SEARCHED_FROM && (
-        <PlainInput
+        <Input
           className={classes.search}
           type="search"
           aria-label={words['machines.search']()}

@@ -1,11 +1,10 @@
-import { Button } from '@mantine/core';
+import { Button, Input } from '@mantine/core';
 import { lazy, Suspense, useState, type FormEvent } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { MachineRow } from '@rhizotome/core';
 import { sayOverview } from '../../words/say-overview.js';
 import { words } from '../../words/words.js';
 import { MoreButton } from '../../parts/MoreButton.js';
-import { PlainInput } from '../../parts/PlainInput.js';
 import { Wordmark } from '../../shell/Wordmark.js';
 import classes from './MachinesPage.module.css';
 import { BeginField } from './begin/BeginField.js';
@@ -143,7 +142,7 @@ function NewMachine({ create, busy }: { create: (name: string) => Promise<string
   };
   return (
     <form className={classes.new} onSubmit={(event) => void submit(event)}>
-      <PlainInput
+      <Input
         aria-label={words['machines.name-new-machine']()}
         placeholder={words['machines.name-machine']()}
         value={name}

@@ -1,7 +1,6 @@
-import { Button } from '@mantine/core';
+import { Button, Input } from '@mantine/core';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { chooseFile } from '../../../parts/choose-file.js';
-import { PlainTextarea } from '../../../parts/PlainInput.js';
 import { words } from '../../../words/words.js';
 import classes from './Begin.module.css';
 import { useGiven } from './useGiven.js';
@@ -20,7 +19,9 @@ export function BeginField({ first }: { first: boolean }) {
   return (
     <section className={classes.begin} data-over={over} data-testid="begin">
       <div className={classes.field}>
-        <PlainTextarea
+        <Input
+          component="textarea"
+          multiline
           aria-label={words['begin.field']()}
           placeholder={words['begin.placeholder']()}
           rows={1}
