@@ -106,7 +106,7 @@ const shortNote = ({ kind, fate, notes }: Stratum) => fate ?? (kind === 'gap' ? 
 
 const Label = memo(function Label({ side, placed, left, width, height, selected, onSelect }: LabelProps) {
   const { stratum, labelAt } = placed;
-  const tight = width < TIGHT_PIXELS;
+  const note = width < TIGHT_PIXELS ? shortNote(stratum) : stratum.notes.join(' · ');
   return (
     <button
       type="button"
@@ -120,8 +120,7 @@ const Label = memo(function Label({ side, placed, left, width, height, selected,
       onClick={() => onSelect?.(stratum.id)}
     >
       <span className={classes.title}>
-        <b>{stratum.title}</b>{' '}
-        <span className={classes.note}>{tight ? shortNote(stratum) : stratum.notes.join(' · ')}</span>
+        <b>{stratum.title}</b> {note && <span className={classes.note}>{note}</span>}
       </span>
       <span className={classes.size}>
         {formatBinary(stratum.sizeBytes)}{' '}
