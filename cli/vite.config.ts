@@ -1,6 +1,6 @@
 import { defineConfig } from 'vite';
 
-/** The command as one file: reading 600 modules would take three times as long as the work of most commands. */
+/** The command with all that it needs in one piece: reading 600 modules takes three times as long as most commands. */
 export default defineConfig({
   resolve: { conditions: ['source'] },
   ssr: { noExternal: true, external: ['better-sqlite3'] },
