@@ -1,4 +1,4 @@
-import type { SystemId } from '@rhizotome/core';
+import { same, type SystemId } from '@rhizotome/core';
 import { memo } from 'react';
 import { ownerColourIn, type Systems } from '../parts/owners.js';
 import type { PlacedStratum } from './layout.js';
@@ -77,7 +77,7 @@ interface StratumProps {
   readonly onSelect: ((id: string) => void) | undefined;
 }
 
-/** Tinted over its whole height, full colour as far across as it is used. */
+/** Tinted over its whole height, full colour as far across as it is used. Drawn again only where it is another. */
 const StratumShape = memo(function StratumShape({
   systems,
   prefix,
@@ -140,7 +140,7 @@ const StratumShape = memo(function StratumShape({
       )}
     </g>
   );
-});
+}, same);
 
 /** The sign that a stratum is drawn taller than it is. */
 function breakMark(x: number, y: number): string {

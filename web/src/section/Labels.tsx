@@ -1,4 +1,4 @@
-import { formatBinary, formatDecimal } from '@rhizotome/core';
+import { formatBinary, formatDecimal, same } from '@rhizotome/core';
 import { memo, type KeyboardEvent } from 'react';
 import type { PlacedSection, PlacedStratum } from './layout.js';
 import type { Stratum } from './model.js';
@@ -128,4 +128,4 @@ const Label = memo(function Label({ side, placed, left, width, height, selected,
       </span>
     </button>
   );
-});
+}, same);

@@ -1,4 +1,4 @@
-import { formatBinary } from '@rhizotome/core';
+import { formatBinary, same } from '@rhizotome/core';
 import { memo } from 'react';
 import type { PlacedRibbon } from './layout.js';
 import classes from './SectionDrawing.module.css';
@@ -68,4 +68,4 @@ export const Ribbon = memo(function Ribbon({
       )}
     </g>
   );
-});
+}, same);

@@ -1,8 +1,8 @@
 import { useElementSize } from '@mantine/hooks';
 import type { Plan, Survey } from '@rhizotome/core';
-import { useMemo } from 'react';
-import { placeSection, type LabelSides } from './layout.js';
-import { sectionModel } from './model.js';
+import { useMemo, useState, type UIEvent } from 'react';
+import { inSight, placeSection, rulerFor, type LabelSides, type Look } from './layout.js';
+import { foundStretches, plannedStretches, sectionModel } from './model.js';
 import { PAD } from './pads.js';
 import { SectionDrawing } from './SectionDrawing.js';
 
@@ -13,8 +13,8 @@ interface Props {
   readonly tentative?: boolean;
   /** Over the planned core, where it shows another moment. */
   readonly heading?: string;
-  /** Plans drawn beside it, on the same reading: all have one scale. */
-  readonly beside?: readonly Plan[];
+  /** Plans that are compared, this one among them, on the same reading: all are drawn to one scale. */
+  readonly among?: readonly Plan[];
   readonly selected?: string | null;
   readonly onSelect?: (id: string) => void;
 }
@@ -26,23 +26,33 @@ export function SectionGlance({
   labels,
   tentative = false,
   heading,
-  beside,
+  among,
   selected = null,
   onSelect,
 }: Props) {
   const { ref, width, height } = useElementSize();
-  const placed = useMemo(() => {
-    if (width === 0) return undefined;
-    const frame = { width: Math.floor(width), height: Math.floor(height) - PAD.top - PAD.bottom };
-    const also = beside?.flatMap((other) => sectionModel({ plan: other, survey }).planned) ?? [];
-    return placeSection(sectionModel({ plan, survey }), survey.disk, frame, {
-      kind: 'readable',
+  const frame = useMemo(
+    () => ({ width: Math.floor(width), height: Math.floor(height) - PAD.top - PAD.bottom }),
+    [width, height],
+  );
+  const look = useMemo((): Look => {
+    const kind = 'readable';
+    if (!among) return { kind, labels };
+    const cores = among.map((one) => plannedStretches({ plan: one, survey }));
+    return {
+      kind,
       labels,
-      also,
-    });
-  }, [plan, survey, width, height, labels, beside]);
+      ruler: rulerFor(foundStretches(survey), cores, survey.disk, frame, { kind, labels }),
+    };
+  }, [among, survey, frame, labels]);
+  const whole = useMemo(
+    () => (width > 0 ? placeSection(sectionModel({ plan, survey }), survey.disk, frame, look) : undefined),
+    [plan, survey, width, frame, look],
+  );
+  const { sight, follow } = useSight(height);
+  const placed = useMemo(() => whole && inSight(whole, sight, selected), [whole, sight, selected]);
   return (
-    <div ref={ref} style={{ height: '100%', minHeight: 0, overflow: 'hidden auto' }}>
+    <div ref={ref} onScroll={follow} style={{ height: '100%', minHeight: 0, overflow: 'hidden auto' }}>
       {placed && (
         <SectionDrawing
           systems={plan.systems}
@@ -55,4 +65,19 @@ export function SectionGlance({
       )}
     </div>
   );
+}
+
+/** Somewhat more than what is seen is drawn above and below; while one scrolls by less, nothing is drawn again. */
+const BEYOND = 400;
+
+/** What is in sight of something that scrolls within a place of this height. */
+function useSight(height: number) {
+  const [passed, setPassed] = useState(0);
+  const sight = useMemo(
+    () => ({ top: (passed - 1) * BEYOND, bottom: (passed + 2) * BEYOND + height }),
+    [passed, height],
+  );
+  const follow = (event: UIEvent<HTMLElement>) =>
+    setPassed(Math.floor(event.currentTarget.scrollTop / BEYOND));
+  return { sight, follow };
 }

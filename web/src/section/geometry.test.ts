@@ -11,7 +11,6 @@ import {
   viewScale,
   zoomedView,
 } from './scale.js';
-import { shared } from './share.js';
 
 const DISK = 1_000_000;
 
@@ -184,19 +183,4 @@ describe('a view of the disk', () => {
     });
     expect(ticks.length).toBeGreaterThan(6);
   });
-});
-
-test('what says the same stays the same object', () => {
-  const before = [
-    { id: 'a', at: { top: 1 }, floor: undefined },
-    { id: 'b', at: { top: 2 } },
-  ];
-  const after = shared(before, [
-    { id: 'b', at: { top: 3 } },
-    { id: 'a', at: { top: 1 } },
-    { id: 'c', at: { top: 4 } },
-  ]);
-  expect(after[1]).toBe(before[0]);
-  expect(after[0]).not.toBe(before[1]);
-  expect(after.map((x) => x.id)).toEqual(['b', 'a', 'c']);
 });

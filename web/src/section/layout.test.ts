@@ -3,6 +3,7 @@ import {
   beginEdit,
   EMPTY_PLAN,
   GIB,
+  momentsOf,
   noteFoundEdit,
   sectors,
   surveyFromHand,
@@ -11,8 +12,8 @@ import {
   type Plan,
   type Survey,
 } from '@rhizotome/core';
-import { placeSection } from './layout.js';
-import { sectionModel } from './model.js';
+import { inSight, placeSection, rulerFor } from './layout.js';
+import { foundStretches, plannedStretches, sectionModel } from './model.js';
 
 function drawn(lines: readonly string[]): Survey {
   const outcome = surveyFromHand(
@@ -124,6 +125,53 @@ describe('the section placed', () => {
     expect(station.height / section.height).toBeCloseTo(0.8, 6);
     expect(section.found.some((s) => s.exaggerated)).toBe(false);
   });
+});
+
+describe('all moments of a procedure on one ruler', () => {
+  const survey = drawn(['100GiB ext4 "first"', '60MiB ext4 "little"', '200GiB ext4 "second"', '90GiB ext4']);
+  const plan = planned(
+    survey,
+    () => ({ kind: 'remove', partition: 'found-1' }),
+    () => ({ kind: 'move', partition: 'found-2', start: 2048 }) as Edit,
+    () => ({ kind: 'resize', partition: 'found-3', length: gib(120), hold: 'start' }) as Edit,
+  );
+  const moments = momentsOf({ plan, survey }).map((moment) => moment.planned);
+  const look = { kind: 'readable', labels: 'planned' } as const;
+  const ruler = rulerFor(foundStretches(survey), moments.map(plannedStretches), survey.disk, FRAME, look);
+  const sections = moments.map((moment) =>
+    placeSection(sectionModel(moment), survey.disk, FRAME, { ...look, ruler }),
+  );
+
+  test('what a step leaves as it is stays where it is drawn', () => {
+    expect(sections.length).toBeGreaterThan(4);
+    const drawnAt = new Map<string, Set<string>>();
+    for (const { planned: core } of sections)
+      for (const { stratum, top, height } of core) {
+        const key = `${stratum.id} ${stratum.start} ${stratum.length}`;
+        drawnAt.set(key, (drawnAt.get(key) ?? new Set()).add(`${top} ${height}`));
+      }
+    expect([...drawnAt.values()].every((places) => places.size === 1)).toBe(true);
+    expect(new Set(sections.map((section) => section.height)).size).toBe(1);
+  });
+
+  test('every part of every moment is large enough to be seen and to have its label', () => {
+    for (const { planned: core } of sections)
+      for (const { stratum, height } of core)
+        expect(height).toBeGreaterThanOrEqual(stratum.kind === 'gap' ? 13.9 : 23.9);
+  });
+});
+
+test('of a tall drawing so much is drawn as is in sight, and the part that is selected', () => {
+  const survey = drawn(Array.from({ length: 120 }, (_, i) => `3GiB ext4 "part ${i}"`));
+  const whole = place(planned(survey), survey);
+  const { planned: core, ribbons, height } = inSight(whole, { top: 1000, bottom: 1500 }, 'found-100');
+  const expected = whole.planned
+    .filter((s) => (s.top < 1500 && s.top + s.height > 1000) || s.id === 'found-100')
+    .map((s) => s.id);
+  expect(core.map((s) => s.id)).toEqual(expected);
+  expect(core.length).toBeLessThan(30);
+  expect(ribbons.length).toBeLessThan(30);
+  expect(height).toBe(whole.height);
 });
 
 describe('what a setup makes in its room', () => {

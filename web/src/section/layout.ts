@@ -1,8 +1,15 @@
 import { placeLabels } from './labels.js';
-import type { SectionModel, Stratum } from './model.js';
+import type { SectionModel, Stratum, Stretch } from './model.js';
 import { ribbonPath, tornPath, type Edge } from './ribbon.js';
-import { readableScale, ticksOf, trueScale, viewScale, type DiskScale, type View } from './scale.js';
-import { shared } from './share.js';
+import {
+  readableScale,
+  ticksOf,
+  trueScale,
+  viewScale,
+  type DiskScale,
+  type Drawn,
+  type View,
+} from './scale.js';
 
 /** Which core has labels beside it. */
 export type LabelSides = 'both' | 'planned' | 'none';
@@ -33,6 +40,8 @@ export interface PlacedRibbon {
   readonly id: string;
   readonly kind: SectionModel['fates'][number]['kind'];
   readonly path: string;
+  /** From its highest point to its lowest. */
+  readonly reach: Edge;
   /** Where words about it may stand, and how much height they have. */
   readonly wordsAt: { readonly x: number; readonly y: number; readonly room: number };
   /** Planned length less found length, in sectors. */
@@ -40,14 +49,18 @@ export interface PlacedRibbon {
   readonly travels: boolean;
 }
 
-export interface PlacedSection {
+/** What drawings have in common that can be compared: where each sector lies, and how tall labels are. */
+export interface Ruler {
+  readonly scale: DiskScale;
+  readonly labelHeight: number;
+}
+
+export interface PlacedSection extends Ruler {
   readonly width: number;
   readonly height: number;
   readonly foundX: number;
   readonly plannedX: number;
   readonly coreWidth: number;
-  readonly labelHeight: number;
-  readonly scale: DiskScale;
   readonly sectorBytes: number;
   readonly found: readonly PlacedStratum[];
   readonly planned: readonly PlacedStratum[];
@@ -71,12 +84,10 @@ export interface Look {
   readonly kind: ScaleKind;
   /** The stretch of the disk to be shown; all of it where absent. */
   readonly view?: View | undefined;
-  /** Other parts of the same disk for which the scale is to serve too, so that drawings can be compared. */
-  readonly also?: readonly Stratum[];
   /** Fewer labels, for narrow places. */
   readonly labels?: LabelSides;
-  /** What was placed before something is drawn by hand: its scale stays, and what does not change is the same object. */
-  readonly settled?: PlacedSection | undefined;
+  /** That of another drawing, so that what is the same in both stands in the same place. */
+  readonly ruler?: Ruler | undefined;
 }
 
 /** What is drawn: the disk's sectors and how large they are. */
@@ -86,31 +97,40 @@ export interface DiskSize {
 }
 
 /**
- * Places cores, ribbons and labels in a frame. With many parts the drawing becomes taller than the frame. While something
- * is drawn by hand the scale of the moment before stays: what is not moved stands still.
+ * One ruler for several cores of the same disk: in each of them every part has its least height and a label of its own.
+ * With many parts it is taller than the frame.
  */
-export function placeSection(model: SectionModel, disk: DiskSize, frame: Frame, look: Look): PlacedSection {
-  const { labels = 'both', settled } = look;
-  const view = look.view ?? { start: 0, length: disk.sizeSectors };
-  const inSight = (strata: readonly Stratum[]) =>
-    strata.filter((s) => overlaps(s, view)).map(detailed(labels));
-  const seen = { found: inSight(model.found), planned: inSight(model.planned) };
+export function rulerFor(
+  found: readonly Stretch[],
+  planned: readonly (readonly Stretch[])[],
+  disk: DiskSize,
+  frame: Frame,
+  { kind, view = wholeOf(disk), labels = 'both' }: Look,
+): Ruler {
+  const seen = (core: readonly Stretch[]) => core.filter((s) => overlaps(s, view)).length;
   const most = Math.max(
-    labels === 'both' ? seen.found.length : 0,
-    labels === 'none' ? 0 : seen.planned.length,
+    labels === 'both' ? seen(found) : 0,
+    ...(labels === 'none' ? [0] : planned.map((core) => seen(core))),
   );
   const labelHeight = most * LABEL.twoLines <= frame.height ? LABEL.twoLines : LABEL.oneLine;
   const height = Math.max(frame.height, most * labelHeight);
-  const scale =
-    settled?.scale ??
-    scaleFor(
-      [...seen.found, ...seen.planned, ...(look.also ?? []).map(detailed(labels))],
-      view,
-      height,
-      look.kind,
-    );
+  const drawn = distinct([found, ...planned].flatMap((core) => drawnIn(core, view, labels)));
+  const inner = kind === 'true' ? trueScale(view.length, height) : readableScale(view.length, drawn, height);
+  return { scale: viewScale(inner, view), labelHeight };
+}
+
+const wholeOf = (disk: DiskSize): View => ({ start: 0, length: disk.sizeSectors });
+
+/** Places cores, ribbons and labels in a frame. */
+export function placeSection(model: SectionModel, disk: DiskSize, frame: Frame, look: Look): PlacedSection {
+  const { labels = 'both', view = wholeOf(disk) } = look;
+  const { scale, labelHeight } = look.ruler ?? rulerFor(model.found, [model.planned], disk, frame, look);
   const columns = columnsOf(Math.min(frame.width, WIDEST), labels);
   const { sectorBytes } = disk;
+  const placed = (core: readonly Stratum[]) => {
+    const seen = core.filter((s) => overlaps(s, view));
+    return placeCore(seen.map(detailed(labels)), scale, labelHeight);
+  };
   return {
     ...columns,
     height: scale.height,
@@ -119,13 +139,10 @@ export function placeSection(model: SectionModel, disk: DiskSize, frame: Frame, 
     sectorBytes,
     view,
     labels,
-    ticks: settled?.ticks ?? ticksOf(scale, view, sectorBytes),
-    found: shared(settled?.found, placeCore(seen.found, scale, labelHeight)),
-    planned: shared(settled?.planned, placeCore(seen.planned, scale, labelHeight)),
-    ribbons: shared(
-      settled?.ribbons,
-      placeRibbons(model, scale, columns.foundX + columns.coreWidth, columns.plannedX),
-    ),
+    ticks: ticksOf(scale, view, sectorBytes),
+    found: placed(model.found),
+    planned: placed(model.planned),
+    ribbons: placeRibbons(model, scale, columns.foundX + columns.coreWidth, columns.plannedX),
     brackets: {
       found: model.containers.found && edgeOf(scale, model.containers.found),
       planned: model.containers.planned && edgeOf(scale, model.containers.planned),
@@ -166,18 +183,26 @@ const WIDEST = 1080;
 
 const clamp = (n: number, least: number, most: number) => Math.max(least, Math.min(most, n));
 
-function scaleFor(strata: readonly Stratum[], view: View, height: number, kind: ScaleKind): DiskScale {
+/** Most parts are the same in most of the cores. */
+const distinct = (drawn: readonly Drawn[]): Drawn[] => [
+  ...new Map(drawn.map((d) => [`${d.start} ${d.length} ${d.leastPixels}`, d])).values(),
+];
+
+/** The parts of a core that are in sight, and what is drawn in them. Places are from the beginning of the view. */
+function drawnIn(core: readonly Stretch[], view: View, labels: LabelSides): Drawn[] {
   const within = (s: View, leastPixels: number) => {
     const start = Math.max(s.start, view.start);
     const length = Math.min(s.start + s.length, view.start + view.length) - start;
     return { start: start - view.start, length, leastPixels };
   };
-  const drawn = strata.flatMap((s) => [
-    within(s, s.kind === 'gap' ? LEAST_GAP : LEAST_PARTITION),
-    ...(s.inside ?? []).filter((part) => overlaps(part, view)).map((part) => within(part, LEAST_OUTLINE)),
-  ]);
-  const inner = kind === 'true' ? trueScale(view.length, height) : readableScale(view.length, drawn, height);
-  return viewScale(inner, view);
+  return core
+    .filter((s) => overlaps(s, view))
+    .flatMap((s) => [
+      within(s, s.kind === 'gap' ? LEAST_GAP : LEAST_PARTITION),
+      ...(labels === 'none' ? [] : (s.inside ?? []))
+        .filter((part) => overlaps(part, view))
+        .map((part) => within(part, LEAST_OUTLINE)),
+    ]);
 }
 
 function edgeOf(scale: DiskScale, span: { readonly start: number; readonly length: number }): Edge {
@@ -231,6 +256,10 @@ function placeRibbons(model: SectionModel, scale: DiskScale, x0: number, x1: num
         id: fate.found.id,
         kind: fate.kind,
         path: torn ? tornPath(x0, left, tornAt) : ribbonPath(x0, left, x1, right),
+        reach: {
+          top: Math.min(left.top, right.top),
+          bottom: Math.max(left.bottom, right.bottom),
+        },
         wordsAt: {
           x: (x0 + end) / 2,
           y: (seen(left.top) + seen(left.bottom) + seen(right.top) + seen(right.bottom)) / 4,
@@ -241,4 +270,17 @@ function placeRibbons(model: SectionModel, scale: DiskScale, x0: number, x1: num
       },
     ];
   });
+}
+
+/** So much of a drawing as lies in a stretch of its height; the selected part is kept, for it may have the focus. */
+export function inSight(placed: PlacedSection, sight: Edge, selected: string | null): PlacedSection {
+  const seen = (top: number, bottom: number) => top < sight.bottom && bottom > sight.top;
+  const drawn = ({ id, top, height, labelAt }: PlacedStratum) =>
+    id === selected || seen(Math.min(top, labelAt), Math.max(top + height, labelAt));
+  return {
+    ...placed,
+    found: placed.found.filter(drawn),
+    planned: placed.planned.filter(drawn),
+    ribbons: placed.ribbons.filter(({ reach }) => seen(reach.top, reach.bottom)),
+  };
 }

@@ -19,20 +19,26 @@ import {
   usedOf,
   type Fate,
   type Measured,
+  type Part,
   type SetupRoom,
   type Span,
+  type Survey,
   type SystemId,
 } from '@rhizotome/core';
 import { text } from '../words/say.js';
 import { words } from '../words/words.js';
 import { foundTitle, partitionTitle, volumeName } from '../words/names.js';
+import type { View } from './scale.js';
 
-/** A stratum of a core: a partition or a gap worth drawing. Span in sectors. */
-export interface Stratum {
-  readonly id: string;
+/** A partition or a gap worth drawing, in sectors, and what a setup makes in it. */
+export interface Stretch extends View {
   readonly kind: 'partition' | 'gap';
-  readonly start: number;
-  readonly length: number;
+  readonly inside?: readonly View[];
+}
+
+/** A stratum of a core: what is drawn of a stretch. */
+export interface Stratum extends Stretch {
+  readonly id: string;
   readonly title: string;
   /** What stands small beside the title. Where there is little room, all but the fate give way. */
   readonly notes: readonly string[];
@@ -50,12 +56,10 @@ export interface Stratum {
   readonly inside?: readonly Outline[];
 }
 
-/** Something drawn in outline within a stratum. Span in sectors. */
-export interface Outline {
+/** Something drawn in outline within a stratum. */
+export interface Outline extends View {
   readonly id: string;
   readonly title: string;
-  readonly start: number;
-  readonly length: number;
 }
 
 export interface SectionModel {
@@ -75,6 +79,22 @@ export function sectionModel(planned: Planned): SectionModel {
     fates: fatesOf(planned),
     containers: { found: containerIn(survey) ?? null, planned: plannedContainer(planned) },
   };
+}
+
+/** Where the parts of the core as found lie, without words. */
+export const foundStretches = (survey: Survey): Stretch[] => stretchesOf(foundParts(survey), survey, []);
+
+/** Where those of a planned core lie. */
+export const plannedStretches = (planned: Planned): Stretch[] =>
+  stretchesOf(plannedParts(planned), planned.survey, partsInRooms(planned));
+
+function stretchesOf(parts: readonly Part<unknown>[], { disk }: Survey, made: readonly Span[]): Stretch[] {
+  return parts.flatMap((part): Stretch[] => {
+    const { kind, start, length } = part;
+    if (kind === 'partition') return [{ kind, start, length }];
+    if (kind === 'table' || !worthDrawing(length * disk.sectorBytes)) return [];
+    return [{ kind, start, length, inside: made.filter((inner) => overlap(inner, part)) }];
+  });
 }
 
 function foundStrata(planned: Planned): Stratum[] {
@@ -170,13 +190,15 @@ function roomOf(planned: Planned, rooms: readonly SetupRoom[], gap: Span): RoomW
   };
 }
 
-/** Gaps of a MiB or less at the ends of the disk are alignment, not room. */
+/** Gaps of a MiB or less are alignment, not room. */
+const worthDrawing = (gapBytes: number) => gapBytes > MIB;
+
 function gapStratum(
   span: { id: string; start: number; length: number; sizeBytes: number },
   inside: boolean,
   room?: RoomWords,
 ): Stratum[] {
-  if (span.sizeBytes <= MIB) return [];
+  if (!worthDrawing(span.sizeBytes)) return [];
   return [
     {
       ...span,

@@ -11,7 +11,7 @@ import classes from './AlternativesPage.module.css';
 import { rowsOf, type Row } from './rows.js';
 import { words } from '../../words/words.js';
 
-/** The plan current plan beside those that were kept: small sections, and the figures that differ. */
+/** The current plan beside those that were kept: small sections, and the figures that differ. */
 export function AlternativesPage() {
   const all = useAlternatives();
   const { kept, problem, removed } = all;
@@ -66,8 +66,8 @@ function Comparison({ kept, all }: ComparisonProps) {
     [plan, survey, kept, open],
   );
   const rows = useMemo(() => rowsOf(plans), [plans]);
-  const besides = useMemo(
-    () => plans.map((one) => plans.filter((o) => o !== one && o.survey === one.survey).map((o) => o.plan)),
+  const compared = useMemo(
+    () => plans.map((one) => plans.filter((o) => o.survey === one.survey).map((o) => o.plan)),
     [plans],
   );
   return (
@@ -83,9 +83,9 @@ function Comparison({ kept, all }: ComparisonProps) {
           </tr>
           <tr>
             <td />
-            <Drawn {...plans[0]!} beside={besides[0]!} />
+            <Drawn {...plans[0]!} among={compared[0]!} />
             {kept.map((one, i) => (
-              <Drawn key={one.id} {...plans[i + 1]!} beside={besides[i + 1]!}>
+              <Drawn key={one.id} {...plans[i + 1]!} among={compared[i + 1]!}>
                 {all.stands(one) ? (
                   <span className="soft small">{words['alternatives.current-plan']()}</span>
                 ) : (
@@ -175,16 +175,16 @@ const differs = (row: Row) => row.values.some((value) => value !== row.values[0]
 interface DrawnProps {
   readonly plan: Plan;
   readonly survey: Survey | undefined;
-  readonly beside: readonly Plan[];
+  readonly among: readonly Plan[];
   readonly children?: ReactNode;
 }
 
-function Drawn({ plan, survey, beside, children }: DrawnProps) {
+function Drawn({ plan, survey, among, children }: DrawnProps) {
   return (
     <td>
       <div className={classes.section}>
         {survey ? (
-          <SectionGlance plan={plan} survey={survey} labels="none" beside={beside} />
+          <SectionGlance plan={plan} survey={survey} labels="none" among={among} />
         ) : (
           <p className="soft small">{words['alternatives.not-based-reading-disk']()}</p>
         )}

@@ -151,7 +151,7 @@ function usePlaced(survey: Survey, { kind, view, width, height }: Look) {
   }, [plan, survey, width, height, kind, view, labels]);
   const placed = useMemo(() => {
     if (!previewed || !settled) return settled;
-    const look = { kind, view, labels, settled };
+    const look = { kind, view, labels, ruler: settled };
     return placeSection(sectionModel({ plan: previewed, survey }), survey.disk, frameIn(width, height), look);
   }, [previewed, settled, survey, width, height, kind, view, labels]);
   return { settled, placed };

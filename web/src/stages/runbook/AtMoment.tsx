@@ -74,16 +74,27 @@ const Then = memo(function Then({ runbook, survey, at, go }: Omit<AtMomentProps,
   const { plan } = useOpenState();
   const { selected, select } = useSelection();
   const [listed, setListed] = useState(false);
-  const shown = momentsOf({ plan, survey })[at]!;
+  const moments = momentsOf({ plan, survey });
+  // One scale for all: going along the steps, only what a step changes is seen to change.
+  const among = useMemo(() => moments.map((moment) => moment.planned.plan), [moments]);
+  const shown = moments[at]!;
   const step = useMemo(() => runbook.phases.flatMap((phase) => phase.steps), [runbook])[at];
   return (
     <>
-      <Ahead step={step} go={() => go(at + 1)} />
-      <PowerCut survey={survey} at={at} />
+      <Ahead step={step} />
+      <div className={classes.buttons}>
+        {step && (
+          <Button size="xs" variant="default" onClick={() => go(at + 1)}>
+            {words['moment.do']()}
+          </Button>
+        )}
+        <PowerCut survey={survey} at={at} />
+      </div>
       <div className={classes.glance}>
         <SectionGlance
           plan={shown.planned.plan}
           survey={survey}
+          among={among}
           labels="planned"
           heading={words['moment.then']()}
           selected={selected}
@@ -122,7 +133,7 @@ function Table({ moment, device, sectorBytes }: { moment: Moment; device: string
 }
 
 /** The step that comes next, and what a power cut in it would cost. */
-function Ahead({ step, go }: { step: RunbookStep | undefined; go: () => void }) {
+function Ahead({ step }: { step: RunbookStep | undefined }) {
   if (!step) return <p className={classes.ahead}>{words['moment.end']()}</p>;
   return (
     <div className={classes.ahead}>
@@ -132,9 +143,6 @@ function Ahead({ step, go }: { step: RunbookStep | undefined; go: () => void }) 
       <p data-cut={step.exposure ? 'loses' : 'safe'} className={step.exposure ? classes.loses : 'soft'}>
         <b>{say(message('page.exposed'))}.</b> {step.exposure ? say(step.exposure) : words['moment.safe']()}
       </p>
-      <Button size="xs" variant="default" onClick={go}>
-        {words['moment.do']()}
-      </Button>
     </div>
   );
 }

@@ -20,7 +20,7 @@ export function PowerCut({ survey, at }: PowerCutProps) {
   if (!cut) return null;
   if (!shown)
     return (
-      <Button size="xs" variant="default" style={{ alignSelf: 'start' }} onClick={() => setShown(true)}>
+      <Button size="xs" variant="default" onClick={() => setShown(true)}>
         {words['cut.try']()}
       </Button>
     );

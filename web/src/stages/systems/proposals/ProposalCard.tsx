@@ -14,18 +14,18 @@ interface Props {
   /** Whether it is for the plan as it is. */
   readonly current: boolean;
   readonly survey: Survey;
-  readonly beside: readonly Plan[];
+  readonly among: readonly Plan[];
 }
 
 /** One plan that is proposed: how it divides the disk, what tells it from the others, and a press to use it. */
-export function ProposalCard({ proposal, reasons, place, current, survey, beside }: Props) {
+export function ProposalCard({ proposal, reasons, place, current, survey, among }: Props) {
   const { attempt } = useEdit();
   const best = place === 1 && titleOf(proposal) === words['proposals.first']();
   return (
     <li className={classes.card} data-best={best || undefined}>
       <span className={classes.kind}>{titleOf(proposal)}</span>
       <div className={classes.section}>
-        <SectionGlance plan={proposal.after} survey={survey} labels="none" beside={beside} />
+        <SectionGlance plan={proposal.after} survey={survey} labels="none" among={among} />
       </div>
       <Button
         size="xs"

@@ -120,7 +120,7 @@ function Found({ proposals: { proposals, proof, whyNot }, survey, current, searc
             place={i + 1}
             current={current}
             survey={survey}
-            beside={plans}
+            among={plans}
           />
         ))}
       </ol>
