@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
-import type { MachineRow } from '@rhizotome/core';
+import { beginEdit, EMPTY_PLAN, GIB, surveyFromHand, type MachineRow } from '@rhizotome/core';
+import { callsTo } from './calls.js';
 import { planPetrel } from './petrel-plan.js';
 import { session } from './session.js';
 
@@ -12,6 +13,22 @@ beforeAll(async () => {
   const list = (await (await fetch(`${on.server.address}/api/machines`)).json()) as MachineRow[];
   machines = Object.fromEntries(list.map((m) => [m.name, m.id]));
 });
+
+/** A machine with so many partitions, all kept. */
+async function machineOf(partitions: number): Promise<string> {
+  const call = callsTo(on.server.address);
+  const text = Array.from({ length: partitions }, (_, i) => `3GiB ext4 "part ${i}"`).join('\n');
+  const outcome = surveyFromHand(
+    { diskBytes: 500 * GIB, sectorBytes: 512, style: 'gpt', text },
+    { id: 'many', takenAt: '2026-05-04T07:30:00.000Z' },
+  );
+  if (!outcome.ok) throw new Error(outcome.refusal.says.code);
+  const { id } = await call<{ id: string }>('/machines', { name: 'many' });
+  await call(`/machines/${id}/surveys`, { survey: outcome.survey });
+  const edit = beginEdit({ plan: EMPTY_PLAN, survey: outcome.survey });
+  await call(`/machines/${id}/edits`, { base: 0, edits: [{ key: 'many-begun', intent: 'do', edit }] });
+  return id;
+}
 
 /** Milliseconds after which what opens has its full colours. */
 const FADED_IN = 400;
@@ -117,6 +134,20 @@ describe('by the keyboard alone', () => {
     await on.app.page.keyboard.press('ArrowRight');
     for (let n = 0; n < 2; n++) await on.app.page.keyboard.press('ArrowDown');
     await on.app.sees('knot-home', 'aside h2');
+  });
+
+  test('a drawing that is taller than its place is walked to its last part', async () => {
+    const id = await machineOf(90);
+    await on.app.go(`/machines/${id}/findings`);
+    const labels = '[aria-label="Partitions as planned"] [data-part]';
+    await on.app.page.waitForSelector(labels);
+    expect(await on.app.page.$$eval(labels, (list) => list.length)).toBeLessThan(90);
+    await on.app.page.focus(labels);
+    for (let n = 0; n < 89; n++) await on.app.page.keyboard.press('ArrowDown');
+    expect(await focused()).toContain('part 89');
+    await on.app.page.keyboard.press('ArrowUp');
+    expect(await focused()).toContain('part 88');
+    await on.app.go(`/machines/${machines['knot']}/layout?sel=found-4`);
   });
 
   test('a size is typed, an end drawn, and all undone', async () => {

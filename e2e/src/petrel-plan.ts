@@ -15,6 +15,7 @@ import {
   type Plan,
   type Survey,
 } from '@rhizotome/core';
+import { callsTo } from './calls.js';
 import { ROOT } from './server.js';
 
 const IDENTITY = { id: 'petrel-2026-05-04', takenAt: '2026-05-04T07:30:00.000Z' };
@@ -81,19 +82,10 @@ function created(planned: Planned, role: 'root' | 'swap' | 'home', size: number)
 
 /** Gives the server's petrel its reading and its plan; returns the machine's id. */
 export async function planPetrel(address: string): Promise<string> {
-  const call = async (path: string, body?: unknown) => {
-    const response = await fetch(
-      `${address}/api${path}`,
-      body === undefined
-        ? {}
-        : { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) },
-    );
-    if (!response.ok) throw new Error(`${path}: ${response.status} ${await response.text()}`);
-    return response.json();
-  };
-  const machines = (await call('/machines')) as { id: string; name: string }[];
+  const call = callsTo(address);
+  const machines = await call<{ id: string; name: string }[]>('/machines');
   const { id } = machines.find((m) => m.name === 'petrel')!;
-  const { plan } = (await call(`/machines/${id}`)) as { plan: Plan };
+  const { plan } = await call<{ plan: Plan }>(`/machines/${id}`);
   const survey = petrelSurvey();
   await call(`/machines/${id}/surveys`, { survey });
   const edits = petrelEdits({ plan, survey }).map((edit, i) => ({
