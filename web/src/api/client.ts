@@ -12,7 +12,7 @@ import type {
   SentEdit,
   Survey,
 } from '@rhizotome/core';
-import { words } from '../words/words.js';
+import { words } from '../words/first-page.js';
 
 /** An answer of the server that is no success: problem details, RFC 9457. */
 export class Problem extends Error {

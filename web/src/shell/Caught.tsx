@@ -1,6 +1,6 @@
 import { Button } from '@mantine/core';
 import { Component, type ReactNode } from 'react';
-import { words } from '../words/words.js';
+import { words } from '../words/first-page.js';
 import { whyOf } from '../parts/why-of.js';
 
 interface Props {

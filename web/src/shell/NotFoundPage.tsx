@@ -1,10 +1,10 @@
 import { Link } from 'react-router';
-import { words } from '../words/words.js';
+import { words } from '../words/first-page.js';
 
 export function NotFoundPage() {
   return (
     <main style={{ padding: '3rem' }}>
-      <h1>{words['shell.page-does-not-exist']()}</h1>
+      <h1>{words['page.does-not-exist']()}</h1>
       <p>
         <Link to="/">{words['common.all-machines']()}</Link>
       </p>

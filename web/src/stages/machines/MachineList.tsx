@@ -1,7 +1,7 @@
 import { Button, Input } from '@mantine/core';
 import { useDeferredValue, useState, type ReactNode } from 'react';
 import type { MachineRow } from '@rhizotome/core';
-import { words } from '../../words/words.js';
+import { words } from '../../words/first-page.js';
 import classes from './MachinesPage.module.css';
 import { machinesWith } from './search.js';
 

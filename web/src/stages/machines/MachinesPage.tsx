@@ -3,7 +3,7 @@ import { lazy, Suspense, useState, type FormEvent } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { MachineRow } from '@rhizotome/core';
 import { sayOverview } from '../../words/say-overview.js';
-import { words } from '../../words/words.js';
+import { words } from '../../words/first-page.js';
 import { MoreButton } from '../../parts/MoreButton.js';
 import { Wordmark } from '../../shell/Wordmark.js';
 import classes from './MachinesPage.module.css';
@@ -41,7 +41,7 @@ export function MachinesPage() {
             <MoreButton
               label={words['keeping.menu']()}
               actions={[
-                { title: words['recipe.title'](), run: () => void navigate('/recipe') },
+                { title: words['machines.recipe'](), run: () => void navigate('/recipe') },
                 { title: words['keeping.open'](), run: keeping.open },
                 { title: words['keeping.backup'](), run: keeping.backup },
                 { title: words['keeping.restore'](), run: keeping.restore },
@@ -211,7 +211,7 @@ function DamagedRow({ machine, remove }: Pick<RowProps, 'machine' | 'remove'>) {
     <li className={classes.row}>
       <span aria-hidden />
       <div className={classes.name}>
-        <strong>{name}</strong> <span data-sign="blocker">{words['machine.damaged']()}</span>
+        <strong>{name}</strong> <span data-sign="blocker">{words['machines.damaged']()}</span>
         <p className="soft small">{damage}</p>
       </div>
       <span />

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { api, Unreachable } from '../../api/client.js';
 import { chooseFile } from '../../parts/choose-file.js';
 import { download, fileName } from '../../parts/download.js';
-import { words } from '../../words/words.js';
+import { words } from '../../words/first-page.js';
 import { BENCH } from './queries.js';
 import { whyOf } from '../../parts/why-of.js';
 

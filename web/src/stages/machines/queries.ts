@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, Unreachable } from '../../api/client.js';
 import type { MachineRow } from '@rhizotome/core';
-import { words } from '../../words/words.js';
+import { words } from '../../words/first-page.js';
 
 export const BENCH = ['bench'];
 

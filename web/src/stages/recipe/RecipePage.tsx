@@ -25,7 +25,7 @@ export function RecipePage() {
         <Link to="/">{words['recipe.bench']()}</Link>
       </header>
       <main>
-        <h1>{words['recipe.title']()}</h1>
+        <h1>{words['machines.recipe']()}</h1>
         <p className="soft">{words['recipe.what']()}</p>
         <Textarea
           label={words['recipe.text']()}

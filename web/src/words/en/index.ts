@@ -1,14 +1,11 @@
 import { alternatives } from './alternatives.js';
-import { api } from './api.js';
 import { asFound } from './as-found.js';
 import { boot } from './boot.js';
-import { common } from './common.js';
 import { entries } from './entries.js';
+import { firstPage } from './first-page.js';
 import { findings } from './findings.js';
-import { keeping } from './keeping.js';
 import { layout } from './layout.js';
 import { machine } from './machine.js';
-import { machines } from './machines.js';
 import { moment } from './moment.js';
 import { open } from './open.js';
 import { parts } from './parts.js';
@@ -25,17 +22,14 @@ import { timeline } from './timeline.js';
 
 /** The sentences of the app itself in English, a file a subject. What core has to say stands in core’s catalogue. */
 export const english = {
+  ...firstPage,
   ...alternatives,
-  ...api,
   ...asFound,
   ...boot,
-  ...common,
   ...entries,
   ...findings,
-  ...keeping,
   ...layout,
   ...machine,
-  ...machines,
   ...moment,
   ...open,
   ...parts,

@@ -2,7 +2,6 @@ import { count } from '@rhizotome/core';
 
 /** What is said of one recipe for many machines. */
 export const recipe = {
-  'recipe.title': () => 'One recipe for many machines',
   'recipe.what': () =>
     'Say once what every machine gets. It is worked out for each disk by itself; nothing changes before you apply it.',
   'recipe.text': () => 'The recipe',

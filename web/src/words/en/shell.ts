@@ -1,6 +1,5 @@
 /** What is around every stage: rail, header, history, token. */
 export const shell = {
-  'shell.page-does-not-exist': () => 'This page does not exist',
   'shell.history': () => 'History',
   'shell.name-point': () => 'Name for this point',
   'shell.keep-plan-as': () => 'Keep this plan as …',
@@ -45,5 +44,4 @@ export const shell = {
   'shell.hazards': () => 'hazards',
   'shell.cautions': () => 'cautions',
   'shell.complete': () => 'complete',
-  'shell.opening': () => 'Opening…',
 };

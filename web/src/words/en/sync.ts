@@ -23,12 +23,4 @@ export const sync = {
   'open.no-such': () => 'There is no such machine',
   'open.failed': () => 'The machine could not be opened',
   'open.gone': () => 'The server does not answer. Is it still running?',
-  'caught.title': () => 'This page cannot be shown',
-  'caught.why': () =>
-    'Part of the app could not be loaded, or has failed. Your plan is kept, and the other pages work.',
-  'caught.fault': (fault: string) => `What failed: ${fault}`,
-  'caught.reload': () => 'Reload',
-  'caught.undo': () => 'Undo the last change',
-  'caught.save': () => 'Save the machine as a file',
-  'machine.damaged': () => 'cannot be read',
 };

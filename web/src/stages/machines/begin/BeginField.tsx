@@ -1,7 +1,7 @@
 import { Button, Input } from '@mantine/core';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { chooseFile } from '../../../parts/choose-file.js';
-import { words } from '../../../words/words.js';
+import { words } from '../../../words/first-page.js';
 import classes from './Begin.module.css';
 import { useGiven } from './useGiven.js';
 

@@ -4,7 +4,7 @@ import { useRef, useState } from 'react';
 import { api } from '../../../api/client.js';
 import { newId } from '../../../parts/new-id.js';
 import { readText } from '../../../parts/read-text.js';
-import { words } from '../../../words/words.js';
+import { words } from '../../../words/first-page.js';
 import { BENCH } from '../queries.js';
 import { whyOf } from '../../../parts/why-of.js';
 
