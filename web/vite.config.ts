@@ -1,5 +1,12 @@
+import {
+  convertCssVariables,
+  DEFAULT_THEME,
+  defaultCssVariablesResolver,
+  mergeMantineTheme,
+} from '@mantine/core';
 import react from '@vitejs/plugin-react';
 import { defineConfig, type Plugin } from 'vite';
+import { theme } from './src/theme/theme.js';
 
 /** The letters of every page are asked for at once: found in the styles, they would come after the page is laid out. */
 const lettersFirst: Plugin = {
@@ -20,8 +27,19 @@ const lettersFirst: Plugin = {
   },
 };
 
+/** The variables of the theme are written once, into the styles, and not by each page as it is opened. */
+const themeVariables: Plugin = {
+  name: 'theme-variables',
+  enforce: 'pre',
+  transform: {
+    filter: { id: /theme\/variables\.css$/ },
+    handler: () =>
+      convertCssVariables(defaultCssVariablesResolver(mergeMantineTheme(DEFAULT_THEME, theme)), ':root'),
+  },
+};
+
 export default defineConfig({
-  plugins: [react(), lettersFirst],
+  plugins: [react(), themeVariables, lettersFirst],
   resolve: { conditions: ['source', 'module', 'browser', 'development|production'] },
   worker: { format: 'es' },
   build: {

@@ -1,5 +1,6 @@
 import '@fontsource-variable/source-code-pro/wght.css';
 import '@fontsource-variable/source-sans-3/wght.css';
+import './theme/variables.css';
 import './theme/components.css';
 import './theme/theme.css';
 import './theme/print.css';
@@ -29,7 +30,12 @@ const root = createRoot(document.getElementById('root')!);
 void first().then(() =>
   root.render(
     <StrictMode>
-      <MantineProvider theme={theme} defaultColorScheme="auto">
+      <MantineProvider
+        theme={theme}
+        defaultColorScheme="auto"
+        withCssVariables={false}
+        withGlobalClasses={false}
+      >
         <QueryClientProvider client={queries}>
           {/* What is selected stands in the address: a key pressed right after counts for it already. */}
           <BrowserRouter useTransitions={false}>
