@@ -79,8 +79,10 @@ describe.each(['light', 'dark'])('the %s theme', (scheme) => {
   beforeAll(() => on.app.page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]));
 
   test('axe finds nothing serious on any stage', async () => {
-    await on.app.go('/');
-    expect(await violations()).toEqual([]);
+    for (const path of ['/', '/recipe']) {
+      await on.app.go(path);
+      expect([path, await violations()]).toEqual([path, []]);
+    }
     for (const [machine, path] of PATHS) {
       await on.app.go(`/machines/${machines[machine]}/${path}`);
       expect([machine, path, await violations()]).toEqual([machine, path, []]);
@@ -224,6 +226,12 @@ test.each([
 test('on a phone no stage scrolls sideways', async () => {
   await on.app.page.setViewport({ width: 390, height: 844 });
   const wide: string[] = [];
+  for (const path of ['/', '/recipe']) {
+    await on.app.go(path);
+    await on.app.page.waitForSelector('h1');
+    const width = await on.app.page.evaluate(() => document.documentElement.scrollWidth);
+    if (width > 390) wide.push(`${path}: ${width}`);
+  }
   for (const machine of ['petrel', 'fulmar', 'curlew', 'dunlin'])
     for (const stage of ['machine', 'as-found', 'systems', 'boot', 'layout', 'findings', 'runbook']) {
       await on.app.go(`/machines/${machines[machine]}/${stage}`);
@@ -235,6 +243,15 @@ test('on a phone no stage scrolls sideways', async () => {
     }
   expect(wide).toEqual([]);
   await on.app.page.setViewport({ width: 1280, height: 800 });
+});
+
+test('the theme is in the styles before anything is drawn', async () => {
+  await on.app.go('/');
+  const moss = await on.app.page.evaluate(() =>
+    getComputedStyle(document.documentElement).getPropertyValue('--mantine-color-moss-7'),
+  );
+  expect(moss).toBe('#4c6029');
+  expect(await on.app.page.$$eval('style', (list) => list.length)).toBe(0);
 });
 
 test('who asked for less motion gets none', async () => {

@@ -122,6 +122,15 @@ describe('in a longer language', () => {
     expect([await untranslated(), await cutOff()]).toEqual([[], []]);
   });
 
+  test('the recipe for many machines, and what it comes to', async () => {
+    const recipe = 'rhizotome recipe 1\nrecipe "Xx"\nadd "Yy", like linux-desktop\nwish efi any';
+    await on.app.page.evaluate((text) => localStorage.setItem('rhizotome:recipe', text), recipe);
+    await on.app.go('/recipe');
+    await on.app.click('main button');
+    await on.app.page.waitForFunction(() => document.querySelectorAll('tbody tr').length === 7);
+    expect([await untranslated(), await cutOff()]).toEqual([[], []]);
+  });
+
   test.each(STAGES)(
     'the stage %s says nothing that is not in a catalogue, and nothing is cut off',
     async (stage) => {
