@@ -5,7 +5,7 @@ import type { MachineRow } from '@rhizotome/core';
 import { sayOverview } from '../../words/say-overview.js';
 import { words } from '../../words/first-page.js';
 import { MoreButton } from '../../parts/MoreButton.js';
-import { Wordmark } from '../../shell/Wordmark.js';
+import { FrontPage } from '../../shell/FrontPage.js';
 import classes from './MachinesPage.module.css';
 import { BeginField } from './begin/BeginField.js';
 import { MachineList } from './MachineList.js';
@@ -28,11 +28,7 @@ export function MachinesPage() {
   const [deleted, setDeleted] = useState(false);
   const { machines } = bench;
   return (
-    <div className={classes.page}>
-      <header className={classes.head}>
-        <Wordmark />
-        <p className="soft">{words['machines.plan-how-divide-one']()}</p>
-      </header>
+    <FrontPage beside={<p className="soft">{words['machines.plan-how-divide-one']()}</p>}>
       <main>
         <div className={classes.title}>
           <h1>{words['machines.machines']()}</h1>
@@ -76,7 +72,7 @@ export function MachinesPage() {
           />
         </Suspense>
       )}
-    </div>
+    </FrontPage>
   );
 }
 

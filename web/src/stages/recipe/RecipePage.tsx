@@ -3,7 +3,7 @@ import { readRecipe, totalsSay, type RecipeMachine } from '@rhizotome/core';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { download, fileName } from '../../parts/download.js';
-import { Wordmark } from '../../shell/Wordmark.js';
+import { FrontPage } from '../../shell/FrontPage.js';
 import { say, text as textOf } from '../../words/say.js';
 import { words } from '../../words/words.js';
 import { RecipeWorker } from '../../workers/recipe.js';
@@ -19,11 +19,7 @@ export function RecipePage() {
   const run = useRecipeRun();
   const { start, stop, progress } = run;
   return (
-    <div className={classes.page}>
-      <header className={classes.head}>
-        <Wordmark />
-        <Link to="/">{words['recipe.bench']()}</Link>
-      </header>
+    <FrontPage beside={<Link to="/">{words['recipe.bench']()}</Link>}>
       <main>
         <h1>{words['machines.recipe']()}</h1>
         <p className="soft">{words['recipe.what']()}</p>
@@ -60,7 +56,7 @@ export function RecipePage() {
         </div>
         {run.recipe && <Results run={run} />}
       </main>
-    </div>
+    </FrontPage>
   );
 }
 
