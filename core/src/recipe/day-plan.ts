@@ -27,6 +27,10 @@ export function outcomeSays({ fit, reasons, whyNot }: RecipeOutcome): OutcomeSay
   }
 }
 
+/** The same in a table that has a column for the restarts. */
+export const outcomeBesideRestarts = (outcome: RecipeOutcome): OutcomeSays =>
+  outcomeSays({ ...outcome, reasons: outcome.reasons.filter(({ code }) => code !== 'reason.restarts') });
+
 /** How long the whole procedure of a machine takes, in seconds. */
 const dayOf = ({ survey, outcome }: RecipeMachine): Range =>
   runbookFor({ plan: outcome.after, survey }).day.seconds;
@@ -50,7 +54,7 @@ export function dayPlanMarkdown(
   const row = (cells: readonly string[]) => `| ${cells.map(plainMarkdown).join(' | ')} |`;
   const worked = machines.filter(({ outcome }) => outcome.edit !== null);
   const others = machines.filter(({ outcome }) => outcome.edit === null);
-  const becomes = ({ outcome }: RecipeMachine) => sayIn(catalogue, outcomeSays(outcome));
+  const becomes = ({ outcome }: RecipeMachine) => sayIn(catalogue, outcomeBesideRestarts(outcome));
   const table = [
     row(COLUMNS.map((column) => sayIn(catalogue, message('recipe.column', { column })))),
     row(COLUMNS.map(() => '---')),

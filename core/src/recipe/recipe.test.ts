@@ -3,8 +3,17 @@ import { apply, noteFoundEdit, USUAL_WISH, type Planned } from '../plan/index.js
 import { GIB } from '../quantity/index.js';
 import { LEVELS_OF_SIZE, SWAP_RULES, SYSTEM_PROFILES } from '../system/index.js';
 import { drawn, edited, newSystem, planOn } from '../testing/builders.js';
-import { inEnglish } from '../words/index.js';
-import { applyRecipe, printRecipe, readRecipe, recipeOf, totalsOf, type Recipe } from './index.js';
+import { english, inEnglish } from '../words/index.js';
+import {
+  applyRecipe,
+  dayPlanMarkdown,
+  outcomeSays,
+  printRecipe,
+  readRecipe,
+  recipeOf,
+  totalsOf,
+  type Recipe,
+} from './index.js';
 
 const TEXT = `rhizotome recipe 1
 # what every bench gets
@@ -145,6 +154,23 @@ describe('applied to a machine', () => {
     const totals = totalsOf(outcomes);
     expect(totals.fits).toEqual({ whole: 1, less: 1, no: 1, there: 0 });
     expect(totals.restarts).toBe(outcomes[0]!.figures.restarts + outcomes[1]!.figures.restarts);
+  });
+
+  test('the plan of the day has a row for each that changes, and says its restarts once', () => {
+    const machines = [laptop(500, 100), laptop(200, 190)].map((planned, i) => ({
+      name: `bench | ${i}`,
+      survey: planned.survey,
+      outcome: applyRecipe(recipe, planned),
+    }));
+    const page = dayPlanMarkdown(english, 'Bench Linux', machines);
+    const [, , row] = page.split('\n').filter((line) => line.startsWith('|'));
+    const [name, becomes, restarts] = row!.split(/(?<!\\)\|/).slice(1, 4);
+    expect(name!.trim()).toBe('bench \\| 0');
+    expect(becomes).toContain('fits: ');
+    expect(becomes).not.toContain('restart');
+    expect(Number(restarts)).toBe(machines[0]!.outcome.figures.restarts);
+    expect(inEnglish(outcomeSays(machines[0]!.outcome))).toMatch(/\d restarts/);
+    expect(page).toMatch(/^- \*\*bench \\\| 1\*\*: does not fit/m);
   });
 });
 

@@ -1,5 +1,5 @@
 import { Checkbox } from '@mantine/core';
-import { outcomeSays } from '@rhizotome/core';
+import { outcomeBesideRestarts } from '@rhizotome/core';
 import { Link } from 'react-router';
 import { MiniCore } from '../machines/MiniCore.js';
 import { say } from '../../words/say.js';
@@ -55,7 +55,7 @@ export function ResultTable({ rows, chosen, choose }: Props) {
 function saysOf(row: ResultRow): string {
   switch (row.state) {
     case 'worked':
-      return say(outcomeSays(row.result.outcome));
+      return say(outcomeBesideRestarts(row.result.outcome));
     case 'no-plan':
       return words['recipe.no-plan']();
     case 'failed':

@@ -18,6 +18,8 @@ interface TimelineProps {
 
 const LANE = 24;
 const TOP = 6;
+/** Width of the labels where there is room. */
+const WIDE = 210;
 /** Below this width a step has no number of its own. */
 const NUMBERED = 17;
 
@@ -25,7 +27,7 @@ const NUMBERED = 17;
 export function Timeline({ runbook, at, go }: TimelineProps) {
   const { ref, width } = useElementSize();
   const { lanes, steps } = useMemo(() => lanesOf(runbook), [runbook]);
-  const label = width < 620 ? 96 : 210;
+  const label = width < 620 ? 96 : WIDE;
   const column = Math.max(0, (width - label) / Math.max(1, steps.length));
   const x = (done: number) => label + done * column;
   const exposed = steps.some((step) => step.exposure !== null);
@@ -59,8 +61,8 @@ export function Timeline({ runbook, at, go }: TimelineProps) {
             data-cursor={at}
             style={{ height, transform: `translateX(${x(at)}px)` }}
           />
-          <div className={classes.times}>
-            <span style={{ width: label - 60 }}>{words['timeline.time']()}</span>
+          <div className={classes.times} data-narrow={label < WIDE || undefined}>
+            <span style={label < WIDE ? undefined : { width: label - 60 }}>{words['timeline.time']()}</span>
             <StepTimes times={runbook.times} label={label} width={width} />
           </div>
         </>
