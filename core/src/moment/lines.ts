@@ -52,6 +52,8 @@ export function titleOfLine(plan: Plan, line: Line, rooms: readonly SetupRoom[])
   if (line.kind === 'partition') return partitionTitle(line.partition);
   if (line.kind === 'made')
     return message('sheet.by-setup', { role: roleName(line.part.role), system: name(line.part.system) });
-  const room = rooms.find((r) => overlap(r, line.span));
-  return room ? message('sheet.room', { system: name(room.system) }) : message('sheet.free');
+  const given = rooms.filter((room) => overlap(room, line.span));
+  return given.length > 0
+    ? message('sheet.room', { systems: given.map((room) => name(room.system)) })
+    : message('sheet.free');
 }

@@ -16,7 +16,8 @@ import { anyStyledDisk, walk } from '../testing/arbitraries.js';
 import type { Survey } from '../survey/index.js';
 import { GIB, sectors } from '../quantity/index.js';
 import { drawn, edited, gib, newSystem, planOn, surveysOf } from '../testing/builders.js';
-import { momentsOf, partitionNumbers, sheetOf, sheetsOf } from './index.js';
+import { inEnglish } from '../words/index.js';
+import { momentsOf, partitionNumbers, recognitionSheet, sheetOf, sheetsOf } from './index.js';
 
 /** What can be seen of a partition in a table, and of what it holds. */
 const seen = ({ planned }: ReturnType<typeof momentsOf>[number]) =>
@@ -100,6 +101,18 @@ test('a placeholder that is made before a partition goes takes the lowest number
     return partitionNumbers({ plan, survey }).get('x');
   };
   expect([made(false), made(true)]).toEqual([3, 5]);
+});
+
+test('free space is called by all setups that are given it and of which it is not known what they make', () => {
+  const survey = drawn(500, ['1GiB efi', '60GiB root']);
+  const add = (id: string, room: number) =>
+    ({
+      kind: 'add-system',
+      system: { ...newSystem('linux-desktop', id, id), ownSetup: true, room: room * GIB },
+    }) as const;
+  const plan = planOn(survey, add('One', 120), add('Two', 90));
+  const free = recognitionSheet({ plan, survey }).filter((row) => row.kind === 'gap');
+  expect(free.map((row) => inEnglish(row.title))).toEqual(['free space for the setups of One and Two']);
 });
 
 test('two setups are not given the same room, and who comes after sees what was taken', () => {

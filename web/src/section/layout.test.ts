@@ -193,4 +193,30 @@ describe('what a setup makes in its room', () => {
       if (kind === 'readable') expect(least).toBeGreaterThanOrEqual(6.9);
     },
   );
+
+  test('free space that two setups share names both, and shows what either makes', () => {
+    const second = {
+      kind: 'add-system',
+      system: systemFrom('windows-11', { id: 'v', name: 'V', origin: 'new' }),
+    } as const;
+    const roomy = drawn(['100MiB efi', '16MiB reserved', '200GiB windows "Station"']);
+    const both = planned(
+      roomy,
+      () => ({
+        kind: 'add-system',
+        system: { ...systemFrom('windows-11', { id: 'w', name: 'W', origin: 'new' }), room: 100 * GIB },
+      }),
+      () => second,
+    );
+    const { planned: core } = sectionModel({ plan: both, survey: roomy });
+    const room = core.find((s) => s.kind === 'gap' && s.owners.length > 0)!;
+    expect([room.title, room.notes, room.owners]).toEqual([
+      'free for W and V',
+      ['their setups create 6 partitions'],
+      ['w', 'v'],
+    ]);
+    expect(room.inside!.map((part) => part.id)).toEqual(
+      ['w', 'v'].flatMap((id) => ['reserved', 'system', 'recovery'].map((role) => `setup/${id}/${role}`)),
+    );
+  });
 });

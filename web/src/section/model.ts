@@ -20,6 +20,7 @@ import {
   type Fate,
   type Measured,
   type Part,
+  type SetupPart,
   type SetupRoom,
   type Span,
   type Survey,
@@ -174,19 +175,27 @@ function floorSectors(floor: Measured | undefined, sectorBytes: number): number 
 
 type RoomWords = Pick<Stratum, 'title' | 'notes' | 'owners' | 'inside'>;
 
-/** Free space that a setup is given: whose it is, and what will be made in it. */
+/** Free space that setups are given: whose it is, and what will be made in it. */
 function roomOf(planned: Planned, rooms: readonly SetupRoom[], gap: Span): RoomWords | undefined {
-  const room = rooms.find((r) => overlap(r, gap));
-  const system = room && systemOf(planned.plan, room.system);
-  if (!system) return undefined;
-  const makes = partsOfSetup(planned, system).length;
+  const systems = rooms
+    .filter((room) => overlap(room, gap))
+    .flatMap((room) => systemOf(planned.plan, room.system) ?? []);
+  if (systems.length === 0) return undefined;
+  const made = partsInRooms(planned).filter((part) => systems.some(({ id }) => id === part.system));
+  const makes = systems.reduce<readonly SetupPart[]>(
+    (before, system) => [...before, ...partsOfSetup(planned, system, before)],
+    [],
+  ).length;
   return {
-    title: words['section.room'](system.name),
-    notes: makes > 0 ? [words['section.makes'](makes)] : [],
-    owners: [system.id],
-    inside: partsInRooms(planned)
-      .filter((part) => part.system === system.id)
-      .map(({ id, role, start, length }) => ({ id, title: text(roleInSentence(role)), start, length })),
+    title: words['section.room'](systems.map((system) => system.name)),
+    notes: makes > 0 ? [words['section.makes'](makes, systems.length)] : [],
+    owners: systems.map((system) => system.id),
+    inside: made.map(({ id, role, start, length }) => ({
+      id,
+      title: text(roleInSentence(role)),
+      start,
+      length,
+    })),
   };
 }
 

@@ -1,3 +1,5 @@
+import { and } from './format.js';
+
 /** What parts of a disk are called where nobody named them. */
 export const names = {
   'role.efi': () => 'EFI system',
@@ -62,7 +64,8 @@ export const names = {
   'sheet.free': () => 'free space',
   'sheet.by-setup': ({ role, system }: { role: string; system: string }) =>
     `${role}, made by the setup of ${system}`,
-  'sheet.room': ({ system }: { system: string }) => `free space for the setup of ${system}`,
+  'sheet.room': ({ systems }: { systems: readonly string[] }) =>
+    `free space for the ${systems.length === 1 ? 'setup' : 'setups'} of ${and(systems)}`,
   'sheet.start': () => 'start of the disk',
   'sheet.end': () => 'end of the disk',
 };

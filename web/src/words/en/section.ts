@@ -1,4 +1,4 @@
-import { count } from '@rhizotome/core';
+import { and, count } from '@rhizotome/core';
 
 const FATES = {
   untouched: 'kept',
@@ -24,8 +24,9 @@ const GRIPS = { start: 'Start', end: 'End', body: 'Place' } as const;
 export const section = {
   'section.inside': (volumes: number, change: keyof typeof INSIDE) => `${volumes} inside ${INSIDE[change]}`,
   'section.fate': (fate: keyof typeof FATES) => FATES[fate],
-  'section.room': (system: string) => `free for ${system}`,
-  'section.makes': (partitions: number) => `its setup creates ${count(partitions, 'partition')}`,
+  'section.room': (systems: readonly string[]) => `free for ${and(systems)}`,
+  'section.makes': (partitions: number, setups: number) =>
+    `${setups === 1 ? 'its setup creates' : 'their setups create'} ${count(partitions, 'partition')}`,
   'section.extended': () => 'in extended',
   'section.asks': (title: string) =>
     `${title} is kept: to move its start, all its data is copied. Drag further to move it.`,
