@@ -4,6 +4,7 @@ export {
   hasBiosBoot,
   installedMode,
   verdictOn,
+  type VerdictSays,
   verdictsOf,
   type Verdict,
   type VerdictLevel,

@@ -1,9 +1,10 @@
-import { GIB, sectors } from '../quantity/index.js';
+import { GIB, MIB, sectors } from '../quantity/index.js';
 import { drawn, edited, gib, newSystem, planOn } from '../testing/builders.js';
 import {
   endOf,
   newPartition,
   noteFoundEdit,
+  plannedGaps,
   roomGiven,
   setupRooms,
   shownAs,
@@ -71,6 +72,14 @@ test('a system is given its own volume, others that are its alone, and what it s
   };
   expect(given(mine)).toEqual([40, 50, 30]);
   expect(given(other)).toEqual([20, 0, 30]);
+});
+
+test('what lies before the first whole MiB of a disk is no room for a setup', () => {
+  const full = drawn(64, ['600MiB efi', 'rest root']);
+  const plan = planOn(full, { kind: 'add-system', system: newSystem('windows-11', 'W', 'w') });
+  expect(plannedGaps({ plan, survey: full }).every((gap) => gap.length * 512 < MIB)).toBe(true);
+  expect(setupRooms({ plan, survey: full })).toEqual([]);
+  expect(roomGiven({ plan, survey: full }, plan.systems.at(-1)!).fit).toBe('nothing');
 });
 
 test('of two setups in one free space the second begins where the first is told to end', () => {

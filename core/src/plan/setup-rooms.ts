@@ -43,10 +43,11 @@ export function roomIn(
   const free = plannedGaps(planned)
     .filter((gap) => gap.inside || !isFull)
     .map((gap) => behindRooms(gap, given));
-  const [largest] = free.sort((a, b) => b.length - a.length);
-  if (!largest || largest.length <= 0) return undefined;
-  const told = plan.systems.find((s) => s.id === system)?.room;
   const step = alignmentSectors(survey.disk.sectorBytes);
+  const [largest] = free.sort((a, b) => b.length - a.length);
+  // What lies before the first whole MiB is alignment, not room.
+  if (!largest || alignUp(largest.start, step) >= endOf(largest)) return undefined;
+  const told = plan.systems.find((s) => s.id === system)?.room;
   const wanted = told === undefined ? Infinity : alignUp(sectorsToHold(told, survey.disk.sectorBytes), step);
   const lead = alignUp(largest.start, step) - largest.start;
   return { system, start: largest.start, length: sectors(Math.min(largest.length, lead + wanted)) };

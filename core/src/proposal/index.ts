@@ -1,5 +1,5 @@
 export { bestProposalFor, proposalsFor, proposalSteps, type Proposal, type Proposals } from './propose.js';
 export type { ProofSays, ReasonSays } from './reasons.js';
 export type { NearWish } from './candidates.js';
-export { isHomeless, systemsToPlace } from './situation.js';
+export { isHomeless, isUnplaced, systemsToPlace } from './situation.js';
 export type { WhyNot, WhyNotSays } from './why-not.js';

@@ -3,6 +3,7 @@ import {
   batch,
   givers,
   packRows,
+  roomGiven,
   sizeOf,
   usedOf,
   type PackPart,
@@ -32,6 +33,10 @@ export function isHomeless(plan: Plan, system: System): boolean {
   const own = volumesOf(plan).filter((v) => v.owners.includes(system.id));
   return system.ownSetup ? own.length === 0 : !own.some((v) => v.role === 'root' || v.role === 'system');
 }
+
+/** Whether nothing in the plan shows where a system that is to come will be: free space is too small for its setup as well. */
+export const isUnplaced = (planned: Planned, system: System): boolean =>
+  isHomeless(planned.plan, system) && roomGiven(planned, system).systemBytes < system.leastBytes;
 
 /** A plan before the systems have their places, and what leads there from the plan as it is. */
 export interface Situation {

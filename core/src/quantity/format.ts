@@ -44,7 +44,8 @@ export function formatDecimal(size: number): string {
 
 /** Both families: `80 GiB (85.9 GB)`. */
 export function formatBoth(size: number): string {
-  return `${formatBinary(size)} (${formatDecimal(size)})`;
+  const [binary, decimal] = [formatBinary(size), formatDecimal(size)];
+  return binary === decimal ? binary : `${binary} (${decimal})`;
 }
 
 /**

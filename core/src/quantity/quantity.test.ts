@@ -34,6 +34,10 @@ describe('sizes in words', () => {
     expect(formatDecimal(size)).toBe(decimal);
   });
 
+  test('what is the same in both families is said once', () => {
+    expect([0, 512, 1000].map(formatBoth)).toEqual(['0 B', '512 B', '1000 B (1 kB)']);
+  });
+
   test('a difference keeps its sign', () => expect(formatBoth(-5 * GIB)).toBe('−5 GiB (−5.4 GB)'));
 
   test('what is printed exactly is read back to the byte', () => {

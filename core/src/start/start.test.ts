@@ -120,6 +120,21 @@ test('every system has words for how it boots, what updates change and how that 
   expect(old.onInstall.code).toBe('boot.windows-bios-install');
 });
 
+test('what cannot start in the planned mode is not said to boot, however it would be reached', () => {
+  const gpt = drawn(500, ['200GiB ext4 "store"']);
+  const facts = { firmware: 'both', modeInUse: 'bios', mediumStart: 'bios' } as const;
+  const plan = planOn(
+    gpt,
+    { kind: 'set-machine', changes: facts },
+    { kind: 'set-target', changes: { mode: 'bios' } },
+    { kind: 'add-system', system: newSystem('windows-11', 'Windows', 'w') },
+  );
+  const windows = startWords({ plan, survey: gpt }).find((w) => w.system.id === 'w');
+  expect(faults(plan)).toContainEqual(['w', []]);
+  expect(windows!.fault).toEqual(message('verdict.needs-uefi', { system: 'Windows' }));
+  expect(windows!.reached).toEqual(message('boots.not', { fault: windows!.fault! }));
+});
+
 test('leaving it open again leaves no trace', () => {
   const decided = decide(uefi, 'found-linux', { by: null, place: { kind: 'disk' } });
   expect(decided.start).toEqual({

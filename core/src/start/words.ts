@@ -1,3 +1,4 @@
+import { verdictOn, type VerdictSays } from '../match/index.js';
 import { derived, partitionOf, partitionTitle, type Plan, type Planned } from '../plan/index.js';
 import type { System } from '../system/index.js';
 import { message, type Code, type Message, type Text } from '../words/index.js';
@@ -13,11 +14,15 @@ import {
 /** The path at which every UEFI firmware looks on a medium of which it knows nothing (UEFI 2.10 §3.5.1.1, x86-64). */
 export const FALLBACK_PATH = '\\EFI\\BOOT\\BOOTX64.EFI';
 
+type StartFaultSays = Message<Extract<Code, `boot-fault.${string}`>>;
+
 type EffectSays = Message<Extract<Code, `boot.${string}`>>;
 
 /** What is to be known of how one system boots: how, what its updates change, how that is repaired. */
 export interface StartWords {
   readonly system: System;
+  /** Why it does not boot; `null` where it does. */
+  readonly fault: StartFaultSays | VerdictSays | null;
   readonly reached: Message<Extract<Code, `boots.${string}`>>;
   readonly onInstall: EffectSays;
   readonly onUpdate: EffectSays;
@@ -30,14 +35,23 @@ export const startWords = derived((planned): readonly StartWords[] => {
   const arrangement = startOf(plan);
   return arrangement.order.flatMap((system) => {
     const way = arrangement.ways.find((w) => w.system.id === system.id);
-    return way ? [{ system, reached: reached(planned, way), ...effects(plan, way, arrangement) }] : [];
+    if (!way) return [];
+    const fault = faultOf(planned, way);
+    const told = fault ? message('boots.not', { fault }) : reached(planned, way);
+    return [{ system, fault, reached: told, ...effects(plan, way, arrangement) }];
   });
 });
 
+/** It cannot start in the planned mode at all, or not as it is to be reached. */
+function faultOf({ plan, survey }: Planned, way: StartWay): StartWords['fault'] {
+  const { level, reasons } = verdictOn(plan, way.system, survey);
+  if (level === 'cannot') return reasons[0]!;
+  const [fault] = way.faults;
+  return fault ? startFaultSays(fault, way, plan) : null;
+}
+
 function reached(planned: Planned, way: StartWay): StartWords['reached'] {
   const { plan, survey } = planned;
-  const [fault] = way.faults;
-  if (fault) return message('boots.not', { fault: startFaultSays(fault, way, plan) });
   if (way.by) return message('boots.by', { system: way.by.name });
   const { place } = way;
   const maker = place ? undefined : setupMakingEfi(plan);
@@ -94,11 +108,7 @@ const windowsOnBios = (other: string | null): Effects => ({
 });
 
 /** What is wrong with how a system is to boot, in a sentence that does not name it. */
-export function startFaultSays(
-  fault: StartFault,
-  way: StartWay,
-  plan: Plan,
-): Message<Extract<Code, `boot-fault.${string}`>> {
+export function startFaultSays(fault: StartFault, way: StartWay, plan: Plan): StartFaultSays {
   switch (fault.code) {
     case 'by-missing':
     case 'cannot-list':

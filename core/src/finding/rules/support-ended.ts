@@ -12,7 +12,7 @@ export const supportEnded: Rule = {
       .map((system) => ({
         of: system.id,
         says: message('finding.support-ended', { system: system.name }),
-        evidence: [fact('minimum', 'Windows 10'), fact('from', 'October 2025')],
+        evidence: [fact('system', 'Windows 10')],
         systems: [system.id],
       })),
 };

@@ -9,7 +9,7 @@ const basis = (source: string | null, states: string): BasisText => ({ source, s
 
 const PRACTICE = 'common practice';
 const THUMB = 'rule of thumb';
-const MAKER = 'its maker';
+const MAKER = 'what its maker says';
 const BENCH = 'sizes under Systems';
 
 /** What each rule rests on, by the rule. */

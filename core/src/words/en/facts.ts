@@ -92,6 +92,7 @@ const WHAT = {
   volume: 'volume',
   partition: 'partition',
   'already-installed': 'already installed',
+  system: 'system',
 } as const;
 
 export type FactCode = keyof typeof WHAT;

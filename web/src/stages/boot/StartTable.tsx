@@ -73,7 +73,7 @@ function Row({ plan, survey, arrangement, system, at }: RowProps) {
     attempt({ kind: 'set-start', changes: { order: ids } });
   };
   return (
-    <li className={classes.row} data-fault={way.faults.length > 0 || undefined}>
+    <li className={classes.row}>
       <span className={classes.name}>
         <OwnerSwatch owners={[system.id]} />
         <b>{system.name}</b>
@@ -124,14 +124,14 @@ interface ReachedProps {
 /** How the system is reached, or what is wrong with that, and who decided on it. */
 function Reached({ plan, survey, way }: ReachedProps) {
   const { attempt } = useEdit();
-  const { system, faults, decided } = way;
-  const says = startWords({ plan, survey }).find((w) => w.system.id === system.id);
+  const { system, decided } = way;
+  const says = startWords({ plan, survey }).find((w) => w.system.id === system.id)!;
   return (
     <span className="small">
-      {faults[0] ? (
-        <span className={classes.fault}>{say(startFaultSays(faults[0], way, plan))}</span>
+      {says.fault ? (
+        <span className={classes.fault}>{say(says.fault)}</span>
       ) : (
-        <span className="soft">{says && say(says.reached)}</span>
+        <span className="soft">{say(says.reached)}</span>
       )}{' '}
       {decided && (
         <button
@@ -142,7 +142,7 @@ function Reached({ plan, survey, way }: ReachedProps) {
           {words['boot.reset-proposed']()}
         </button>
       )}
-      {!decided && !faults[0] && <span className="soft">{words['boot.proposed']()}</span>}
+      {!decided && !says.fault && <span className="soft">{words['boot.proposed']()}</span>}
     </span>
   );
 }

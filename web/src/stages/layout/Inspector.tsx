@@ -3,7 +3,7 @@ import {
   alignmentSectors,
   foundParts,
   formatBoth,
-  isHomeless,
+  isUnplaced,
   partitionOf,
   plannedContainer,
   plannedGaps,
@@ -54,14 +54,14 @@ export function Inspector({ survey }: { survey: Survey }) {
 }
 
 /** Systems that come and have no place yet: what is proposed for each. */
-function Homeless({ survey }: { survey: Survey }) {
+function Unplaced({ survey }: { survey: Survey }) {
   const { plan } = useOpenState();
-  const homeless = plan.systems.filter((system) => isHomeless(plan, system));
-  if (homeless.length === 0) return null;
+  const unplaced = plan.systems.filter((system) => isUnplaced({ plan, survey }, system));
+  if (unplaced.length === 0) return null;
   return (
     <div className={classes.group} style={{ marginTop: '0.9rem' }}>
       <span className="eyebrow">{words['layout.not-placed-yet']()}</span>
-      {homeless.map((system) => (
+      {unplaced.map((system) => (
         <p key={system.id}>
           <OwnerSwatch owners={[system.id]} /> <b>{system.name}</b>
         </p>
@@ -79,7 +79,7 @@ function NothingSelected({ survey }: { survey: Survey }) {
       <p className="soft">
         <Explained>{words['layout.click-partition-keep-format']()}</Explained>
       </p>
-      <Homeless survey={survey} />
+      <Unplaced survey={survey} />
       <dl className={classes.facts}>
         <dt>{words['layout.ribbons']()}</dt>
         <dd>{words['layout.straight-not-changed-tapering']()}</dd>
