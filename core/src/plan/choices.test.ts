@@ -74,7 +74,7 @@ test('a system is given its own volume, others that are its alone, and what it s
   expect(given(other)).toEqual([20, 0, 30]);
 });
 
-test('what lies before the first whole MiB of a disk is no room for a setup', () => {
+test('what holds no whole MiB is no room for a setup', () => {
   const full = drawn(64, ['600MiB efi', 'rest root']);
   const plan = planOn(full, { kind: 'add-system', system: newSystem('windows-11', 'W', 'w') });
   expect(plannedGaps({ plan, survey: full }).every((gap) => gap.length * 512 < MIB)).toBe(true);

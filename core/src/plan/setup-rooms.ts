@@ -45,8 +45,8 @@ export function roomIn(
     .map((gap) => behindRooms(gap, given));
   const step = alignmentSectors(survey.disk.sectorBytes);
   const [largest] = free.sort((a, b) => b.length - a.length);
-  // What lies before the first whole MiB is alignment, not room.
-  if (!largest || alignUp(largest.start, step) >= endOf(largest)) return undefined;
+  // What holds no whole MiB is alignment, not room.
+  if (!largest || alignUp(largest.start, step) + step > endOf(largest)) return undefined;
   const told = plan.systems.find((s) => s.id === system)?.room;
   const wanted = told === undefined ? Infinity : alignUp(sectorsToHold(told, survey.disk.sectorBytes), step);
   const lead = alignUp(largest.start, step) - largest.start;

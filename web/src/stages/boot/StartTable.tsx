@@ -1,7 +1,6 @@
 import { ActionIcon, NativeSelect, NumberInput } from '@mantine/core';
 import {
   partitionOf,
-  startFaultSays,
   startOf,
   startWords,
   type LoaderPlace,
