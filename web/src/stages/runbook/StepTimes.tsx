@@ -1,3 +1,4 @@
+import { axisTo, clockStep } from '../../parts/axis.js';
 import { formatDuration } from '../../parts/duration.js';
 import type { Runbook } from '@rhizotome/core';
 import { memo } from 'react';
@@ -23,8 +24,7 @@ export const StepTimes = memo(function StepTimes({ times, label, width }: StepTi
     <BarChart width={width} height={HEIGHT} data={data} margin={{ top: 8, right: 0, bottom: 2, left: 0 }}>
       <YAxis
         width={label}
-        domain={[0, 'auto']}
-        tickCount={3}
+        {...axisTo(longest / 60, 2, clockStep)}
         tickFormatter={formatDuration}
         stroke="var(--ink-soft)"
         fontSize={12}

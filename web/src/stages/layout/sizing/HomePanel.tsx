@@ -15,7 +15,7 @@ import { SizeInput } from '../../../parts/SizeInput.js';
 import { SetSize, TargetNote, useTarget } from './SetSize.js';
 import { useTold } from './told.js';
 import { WishHome } from './WishHome.js';
-import { AXIS, axisTo, below, noted } from './axis.js';
+import { AXIS, axisTo, below, noted } from '../../../parts/axis.js';
 import classes from './SizingBench.module.css';
 import { words } from '../../../words/words.js';
 

@@ -21,7 +21,7 @@ import { useEdit, useOpenState } from '../../../open/context.js';
 import { SizeInput } from '../../../parts/SizeInput.js';
 import { SetSize, TargetNote, useTarget } from './SetSize.js';
 import { useTold } from './told.js';
-import { AXIS, axisTo, noted } from './axis.js';
+import { AXIS, axisTo, noted } from '../../../parts/axis.js';
 import classes from './SizingBench.module.css';
 import { words } from '../../../words/words.js';
 import { text } from '../../../words/say.js';

@@ -9,7 +9,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import { AXIS, axisTo, below, noted } from './axis.js';
+import { AXIS, axisTo, below, noted } from '../../../parts/axis.js';
 import classes from './SizingBench.module.css';
 import { words } from '../../../words/words.js';
 
