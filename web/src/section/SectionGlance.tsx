@@ -37,14 +37,14 @@ export function SectionGlance({
   );
   const look = useMemo((): Look => {
     const kind = 'readable';
-    if (!among) return { kind, labels };
+    if (!among || width === 0) return { kind, labels };
     const cores = among.map((one) => plannedStretches({ plan: one, survey }));
     return {
       kind,
       labels,
       ruler: rulerFor(foundStretches(survey), cores, survey.disk, frame, { kind, labels }),
     };
-  }, [among, survey, frame, labels]);
+  }, [among, survey, frame, width, labels]);
   const whole = useMemo(
     () => (width > 0 ? placeSection(sectionModel({ plan, survey }), survey.disk, frame, look) : undefined),
     [plan, survey, width, frame, look],
