@@ -247,7 +247,7 @@ const BENCHES = {
   derived: benchDerived,
   packing: benchPacking,
   proposals: () => benchProposals(report),
-  disks: () => benchDisks(report, median),
+  disks: () => benchDisks(report),
   server: benchServer,
   load: () => benchLoad(report, quantile, largePlan()),
   browser: benchBrowser,

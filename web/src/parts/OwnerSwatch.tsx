@@ -12,6 +12,7 @@ export function OwnerSwatch({ owners }: { owners: readonly SystemId[] }) {
         width: 13,
         height: 13,
         flex: 'none',
+        marginInlineEnd: 3,
         borderRadius: 2,
         background: ownerFill(plan.systems, owners),
       }}
