@@ -10,7 +10,6 @@ import {
   mountPointsOf,
   overlap,
   partsInRooms,
-  partsOfSetup,
   roleInSentence,
   plannedContainer,
   plannedParts,
@@ -20,7 +19,6 @@ import {
   type Fate,
   type Measured,
   type Part,
-  type SetupPart,
   type SetupRoom,
   type Span,
   type Survey,
@@ -182,13 +180,9 @@ function roomOf(planned: Planned, rooms: readonly SetupRoom[], gap: Span): RoomW
     .flatMap((room) => systemOf(planned.plan, room.system) ?? []);
   if (systems.length === 0) return undefined;
   const made = partsInRooms(planned).filter((part) => systems.some(({ id }) => id === part.system));
-  const makes = systems.reduce<readonly SetupPart[]>(
-    (before, system) => [...before, ...partsOfSetup(planned, system, before)],
-    [],
-  ).length;
   return {
     title: words['section.room'](systems.map((system) => system.name)),
-    notes: makes > 0 ? [words['section.makes'](makes, systems.length)] : [],
+    notes: made.length > 0 ? [words['section.makes'](made.length, systems.length)] : [],
     owners: systems.map((system) => system.id),
     inside: made.map(({ id, role, start, length }) => ({
       id,

@@ -19,7 +19,13 @@ export function RecipePage() {
   const run = useRecipeRun();
   const { start, stop, progress } = run;
   return (
-    <FrontPage beside={<Link to="/">{words['recipe.bench']()}</Link>}>
+    <FrontPage
+      beside={
+        <Link to="/" className="no-print">
+          {words['recipe.bench']()}
+        </Link>
+      }
+    >
       <main>
         <h1>{words['machines.recipe']()}</h1>
         <p className="soft">{words['recipe.what']()}</p>

@@ -1,7 +1,7 @@
 const NAMES = { windows: 'Windows', linux: 'Linux', macos: 'macOS' } as const;
 type System = keyof typeof NAMES;
 
-/** How a machine tells of itself, and what is begun with that. */
+/** How a machine tells of itself. */
 export const report = {
   'report.way': () => 'Report of the machine',
   'report.system': () => 'System that runs on the machine',
