@@ -8,7 +8,7 @@ PATH=$PATH:/sbin:/usr/sbin
 
 # A JSON string of what comes in.
 text() {
-  tr -d '\000-\010\013-\037' | sed -e 's/\\/\\\\/g' -e 's/"/\\"/g' -e 's/	/\\t/g' | awk '{ printf "%s\\n", $0 }'
+  tr -d '\000-\010\013-\037' | sed -e 's/\\/\\\\/g' -e 's/"/\\"/g' | awk '{ gsub(/\t/, "\\t"); printf "%s\\n", $0 }'
 }
 
 efi=/sys/firmware/efi

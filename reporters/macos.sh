@@ -6,7 +6,7 @@ export LC_ALL
 
 # A JSON string of what comes in.
 text() {
-  tr -d '\000-\010\013-\037' | sed -e 's/\\/\\\\/g' -e 's/"/\\"/g' -e 's/	/\\t/g' | awk '{ printf "%s\\n", $0 }'
+  tr -d '\000-\010\013-\037' | sed -e 's/\\/\\\\/g' -e 's/"/\\"/g' | awk '{ gsub(/\t/, "\\t"); printf "%s\\n", $0 }'
 }
 
 case $(uname -m) in arm64) apple=true ;; *) apple=false ;; esac

@@ -90,6 +90,39 @@ describe.each(SHELLS.map((shell) => [shell.join(' '), shell] as const))('under %
   });
 });
 
+// A console completes words at a TAB: one within a script that is pasted is lost.
+describe('pasted into a console', () => {
+  test.each(['linux.sh', 'macos.sh', 'windows.ps1'])(
+    '%s holds no character that a console acts on',
+    (name) => {
+      expect(source(name)).not.toMatch(/[^\n\x20-\x7e]/);
+    },
+  );
+
+  const hasConsole = ['script', 'bash'].every((p) => spawnSync('sh', ['-c', `command -v ${p}`]).status === 0);
+  (hasConsole ? test : test.skip)(
+    'the script for Linux tells the same, tabs of what it reads included',
+    () => {
+      const folder = mkdtempSync(join(tmpdir(), 'rhizotome-paste-'));
+      try {
+        const table = join(folder, 'fstab');
+        writeFileSync(table, 'UUID=1\t/\text4\tdefaults\t0 1\n');
+        const pasted = `sh <<'RHIZOTOME'\n${source('linux.sh').replaceAll('/etc/fstab', table)}RHIZOTOME\nexit\n`;
+        const console = spawnSync('script', ['-qec', 'bash --norc -i', '/dev/null'], {
+          input: pasted,
+          encoding: 'utf8',
+          env: { ...process.env, PS1: '', PS2: '' },
+        });
+        const report = read(console.stdout);
+        expect(report.mountTable).toBe('UUID=1\t/\text4\tdefaults\t0 1\n');
+        expect(report.by.family).toBe('linux');
+      } finally {
+        rmSync(folder, { recursive: true, force: true });
+      }
+    },
+  );
+});
+
 test('boot entries of the firmware are told as the hex digits of their variables', () => {
   const folder = mkdtempSync(join(tmpdir(), 'rhizotome-efi-'));
   try {

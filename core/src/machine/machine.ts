@@ -121,10 +121,13 @@ const told = z
   .partialRecord(z.enum(TOLD_FACTS), z.strictObject({ by: z.enum(TELLERS), at: z.iso.datetime() }))
   .readonly();
 
-const DEVICE_NAME = /^(?:\/dev\/)?[A-Za-z0-9/_-]*$/;
+/** Kernel names, and those that a device mapper makes (libdevmapper: letters, digits and `#+-.:=@_`). */
+const DEVICE_NAME = /^(?:\/dev\/)?[A-Za-z0-9/_.:+=@#-]*$/;
+const LONGEST_DEVICE_NAME = 64;
 
-/** Whether a text can be the name of a device: `nvme0n1`, `/dev/sda`, or nothing. */
-export const isDeviceName = (text: string): boolean => DEVICE_NAME.test(text);
+/** Whether a text can be the name of a device: `nvme0n1`, `/dev/mapper/fast.array`, or nothing. */
+export const isDeviceName = (text: string): boolean =>
+  text.length <= LONGEST_DEVICE_NAME && DEVICE_NAME.test(text);
 
 /** Shape only: memory and disks in bytes, device name as Linux writes it. */
 export const MachineSchema = exactly<Machine>()(
@@ -144,7 +147,7 @@ export const MachineSchema = exactly<Machine>()(
     controller: controller.default('unknown'),
     device: z
       .string()
-      .max(64)
+      .max(LONGEST_DEVICE_NAME)
       .regex(DEVICE_NAME, 'shape.device' satisfies ShapeCode),
     otherDisks: z
       .array(z.strictObject({ name: z.string().max(80), sizeBytes: z.int().positive() }))

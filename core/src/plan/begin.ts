@@ -1,6 +1,6 @@
 import type { Planned } from './planned.js';
 import { GIB } from '../quantity/index.js';
-import type { FirmwareMode } from '../machine/index.js';
+import { isDeviceName, type FirmwareMode } from '../machine/index.js';
 import type { Survey, SurveyPartition } from '../survey/index.js';
 import { systemFrom, type Family, type System } from '../system/index.js';
 import { partitionType, type Role } from '../table/index.js';
@@ -71,10 +71,14 @@ export function beginEdit(planned: Planned): BeginEdit {
     systems,
     found,
     partitions: survey.partitions.map((p) => keptPartition(survey, p, found[p.id]!, mounts.get(p.id))),
-    device: survey.disk.device ?? plan.machine.device,
+    device: deviceToldBy(survey) ?? plan.machine.device,
     ticked: [],
   };
 }
+
+/** The device that a survey names, where a plan can name it too. */
+const deviceToldBy = ({ disk: { device } }: Survey): string | undefined =>
+  device !== undefined && isDeviceName(device) ? device : undefined;
 
 /** Of the systems on a disk one a family is proposed, under this id; others were told. */
 const proposedId = (family: Family) => `found-${family}`;

@@ -120,7 +120,12 @@ function toldDisk(disk: ReportedDisk, all: readonly ReportedDisk[]): ToldDisk {
 function surveyOf(disk: ReportedDisk, identity: SurveyIdentity): Survey {
   const sectorBytes = disk.sectorBytes ?? 512;
   const sizeSectors = sectors(Math.floor(disk.sizeBytes / sectorBytes));
-  const style = disk.style ?? styleBy(disk.partitions ?? []);
+  // What was not told is not "none": no list of partitions, or no kind of table and nothing that shows it.
+  const told = disk.partitions;
+  if (told === undefined && disk.style !== 'none')
+    throw new Refused(message('report.no-partitions', { disk: disk.name }));
+  const style = disk.style ?? styleBy(told ?? []);
+  if (style === undefined) throw new Refused(message('report.no-style', { disk: disk.name }));
   const surveyed: SurveyDisk = {
     sizeSectors,
     sectorBytes,
@@ -128,15 +133,16 @@ function surveyOf(disk: ReportedDisk, identity: SurveyIdentity): Survey {
     ...usualArea(style, sizeSectors, sectorBytes),
     ...(disk.tableId ? { tableId: bare(disk.tableId) } : {}),
     ...(disk.name.startsWith('/dev/') ? { device: disk.name } : {}),
+    ...(disk.model ? { model: disk.model } : {}),
+    // A system calls a disk without a table that it knows so, whether it is blank or one volume of another system.
+    ...(style === 'none' ? { bareVolume: { kind: 'unknown' as const } } : {}),
   };
-  const listed = numbered(disk.partitions ?? [], style).map(([p, number]) =>
-    partitionOf(p, number, sectorBytes),
-  );
+  const listed = numbered(told ?? [], style).map(([p, number]) => partitionOf(p, number, sectorBytes));
   return listedSurvey(surveyed, listed, { kind: 'report' }, identity);
 }
 
-function styleBy(partitions: readonly ReportedPartition[]): SurveyDisk['style'] {
-  if (partitions.length === 0) return 'none';
+function styleBy(partitions: readonly ReportedPartition[]): 'gpt' | 'mbr' | undefined {
+  if (partitions.length === 0) return undefined;
   return partitions.some(({ type }) => typeof type === 'string' && bare(type).length === 36) ? 'gpt' : 'mbr';
 }
 
@@ -184,13 +190,12 @@ function partitionOf(p: ReportedPartition, number: number, sectorBytes: number):
 
 /** Windows calls all of FAT by the width of its table; elsewhere it is one file system. */
 const kindOf = (fileSystem: string | undefined): Volume['kind'] =>
-  fileSystem === undefined
-    ? 'unknown'
-    : kindOfPrintedName(/^fat\d*$/i.test(fileSystem) ? 'vfat' : fileSystem);
+  !fileSystem ? 'unknown' : kindOfPrintedName(/^fat\d*$/i.test(fileSystem) ? 'vfat' : fileSystem);
 
 function volumeOf(v: ReportedVolume): Volume {
   const encrypted = v.encryption === undefined ? undefined : v.encryption !== 'off';
-  const used = v.sizeBytes !== undefined && v.freeBytes !== undefined ? v.sizeBytes - v.freeBytes : undefined;
+  // A volume that is locked, or of an unknown kind, is told with a size of 0 and 0 free: then nothing is known of it.
+  const used = v.sizeBytes && v.freeBytes !== undefined ? v.sizeBytes - v.freeBytes : undefined;
   return {
     // From outside it is listed as what it is: encrypted.
     kind: encrypted ? 'windows-encrypted' : kindOf(v.fileSystem),

@@ -115,14 +115,15 @@ const BEGINNING = /\{\s*"format":\s*"rhizotome\/report"/g;
 
 /**
  * A report of any version from a text. What a console prints before or behind it is passed over; null counts as absent,
- * since that is how some systems print what they do not know. Never throws.
+ * and so does an object without fields, since that is how systems print what they do not know (`{}`: Windows
+ * PowerShell 5.1). Never throws.
  */
 export function readReport(text: string): ReadDocument<MachineReport> {
   const from = [...text.matchAll(BEGINNING)].at(-1)?.index ?? text.indexOf('{');
   const json = text.slice(Math.max(0, from), text.lastIndexOf('}') + 1);
   for (const attempt of [json, unwrapped(json)]) {
     const value = parsed(attempt);
-    if (value !== undefined) return readDocumentOf(REPORT_DOCUMENT, withoutNulls(value));
+    if (value !== undefined) return readDocumentOf(REPORT_DOCUMENT, asTold(value));
   }
   return { ok: false, fault: { code: 'not-json' } };
 }
@@ -139,12 +140,23 @@ function parsed(json: string): unknown {
 const unwrapped = (json: string): string =>
   json.replace(/"(?:[^"\\]|\\[^])*"/g, (string) => string.replace(/[\r\n]+/g, ''));
 
-function withoutNulls(value: unknown): unknown {
-  if (Array.isArray(value)) return value.filter((item) => item !== null).map(withoutNulls);
+function asTold(value: unknown): unknown {
+  if (Array.isArray(value)) return value.filter((item) => item !== null).map(asTold);
   if (typeof value !== 'object' || value === null) return value;
+  const list = listIn(value);
+  if (list) return asTold(list);
   return Object.fromEntries(
     Object.entries(value)
-      .filter(([, inner]) => inner !== null)
-      .map(([key, inner]) => [key, withoutNulls(inner)]),
+      .filter(([, inner]) => !isNothing(inner))
+      .map(([key, inner]) => [key, asTold(inner)]),
   );
+}
+
+const isNothing = (value: unknown): boolean =>
+  value === null || (typeof value === 'object' && !Array.isArray(value) && Object.keys(value).length === 0);
+
+/** A list that Windows PowerShell 5.1 wrapped: `{ "value": [...], "Count": 2 }`. */
+function listIn(value: object): readonly unknown[] | undefined {
+  const { value: list, Count, ...rest } = value as { value?: unknown; Count?: unknown };
+  return Array.isArray(list) && Count === list.length && Object.keys(rest).length === 0 ? list : undefined;
 }

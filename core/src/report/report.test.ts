@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { apply, EMPTY_PLAN, encryptionOf, floorOf, type Plan } from '../plan/index.js';
+import { apply, EMPTY_PLAN, encryptionOf, floorOf, usedOf, type Plan } from '../plan/index.js';
 import { findAll } from '../finding/index.js';
 import { GIB, MIB } from '../quantity/index.js';
 import { surveyFromHand, type Survey } from '../survey/index.js';
@@ -204,6 +204,64 @@ describe('a report of Windows', () => {
   });
 });
 
+/** The report with what Windows PowerShell 5.1 prints for a value that is none: `{}`. */
+function inOldPowerShell(value: unknown): unknown {
+  if (value === null) return {};
+  if (Array.isArray(value)) return value.map(inOldPowerShell);
+  if (typeof value !== 'object') return value;
+  return Object.fromEntries(Object.entries(value as object).map(([key, v]) => [key, inOldPowerShell(v)]));
+}
+
+describe('what a system prints of what it does not know', () => {
+  test('an object without fields is no value, and a wrapped list is a list', () => {
+    const report = laptop();
+    expect(read(inOldPowerShell(report))).toEqual(read(report));
+    const { partitions } = report.disks[0]!;
+    const wrapped = { ...report.disks[0]!, partitions: { value: partitions, Count: partitions.length } };
+    expect(read({ ...report, disks: [wrapped, report.disks[1]] })).toEqual(read(report));
+  });
+
+  test('a partition of which nothing is told is refused, and not passed over', () => {
+    const report = laptop();
+    const partitions = [{}, ...report.disks[0]!.partitions];
+    expect(readReport(JSON.stringify({ ...report, disks: [{ ...report.disks[0]!, partitions }] })).ok).toBe(
+      false,
+    );
+  });
+
+  test.each([
+    ['locked', { fileSystem: '', label: '', sizeBytes: 0, freeBytes: 0, encryption: 'on' }],
+    ['of an unknown kind', { fileSystem: '', label: '', sizeBytes: 0, freeBytes: 0 }],
+    ['empty in all its fields', { fileSystem: null, sizeBytes: null, freeBytes: 0, leastBytes: 0 }],
+  ])('of a volume that is %s nothing is known: it gives no space', (_, volume) => {
+    const report = laptop();
+    Object.assign(report.disks[0]!.partitions[2]!, { volume });
+    const { plan, survey } = taken(report);
+    const p = plan.partitions.find(({ from }) => from === 'found-3')!;
+    expect(usedOf({ plan, survey }, 'found-3')).toBeUndefined();
+    expect(floorOf({ plan, survey }, p)).toBeUndefined();
+  });
+
+  test.each([
+    ['no list of partitions', { style: 'gpt' }, 'report.no-partitions'],
+    ['an MBR, and no list of partitions', { style: 'mbr' }, 'report.no-partitions'],
+    ['no list and no kind of table', {}, 'report.no-partitions'],
+    ['an empty list and no kind of table', { partitions: [] }, 'report.no-style'],
+  ])('a disk of which it tells %s is not taken for an empty one', (_, told, code) => {
+    const disk = { name: 'Disk 0', sizeBytes: 500_107_862_016, ...told };
+    expect(() => taken({ ...laptop(), disks: [disk] })).toThrow(code);
+  });
+
+  test('a disk without a table that it knows may hold anything: a volume of unknown content is told', () => {
+    const disk = { name: 'Disk 0', sizeBytes: 500_107_862_016, style: 'none' };
+    const planned = taken({ ...laptop(), disks: [disk] });
+    expect(planned.survey.disk.bareVolume).toEqual({ kind: 'unknown' });
+    expect(findAll(planned)).toContainEqual(
+      expect.objectContaining({ rule: 'bare-volume', level: 'hazard' }),
+    );
+  });
+});
+
 test('whatever may be absent may be absent', () => {
   const whole = laptop();
   const without = (value: unknown, gone: (path: string) => boolean, path = ''): unknown => {
@@ -215,7 +273,7 @@ test('whatever may be absent may be absent', () => {
         .map(([key, v]) => [key, without(v, gone, `${path}.${key}`)]),
     );
   };
-  const NEEDED = /^\.(?:format|version|by|by\.family)$|\.(?:name|sizeBytes|startBytes)$/;
+  const NEEDED = /^\.(?:format|version|by|by\.family)$|\.(?:name|sizeBytes|startBytes|partitions|style)$/;
   fc.assert(
     fc.property(fc.func(fc.boolean()), (gone) => {
       const report = read(without(whole, gone));

@@ -87,7 +87,11 @@ test.each([
   [{ kind: 'three' }, 'kind', 'It can be: one, two.'],
   [{ at: 'today' }, 'at', 'It is not written as it should be (datetime).'],
   [{ either: {} }, 'either', 'It has none of the forms that are known here.'],
-  [{ letters: '5' }, 'letters', 'A device name is letters and digits, such as nvme0n1 or /dev/sda.'],
+  [
+    { letters: '5' },
+    'letters',
+    'A device name is written as Linux prints it, such as nvme0n1 or /dev/mapper/array.',
+  ],
   [{ even: 3 }, 'even', 'Partitions are not in disk order.'],
   [{ other: 1, more: 2 }, '', '“other”, “more” are not known here.'],
 ])('%j is told at %j', (change, path, says) => {

@@ -35,6 +35,8 @@ export interface SurveyDisk {
   readonly usableEnd: Sectors;
   /** Linux device path, where the source told it. */
   readonly device?: string | undefined;
+  /** What its maker calls it, where the source told it. */
+  readonly model?: string | undefined;
   /** Whether the first sector holds code that a BIOS would start (its bytes before the disk signature); absent where it was not read, or there is none. */
   readonly bootCode?: boolean | undefined;
   /** A file system that covers the whole disk, without a table. */
@@ -132,6 +134,7 @@ export const DamageSchema: z.ZodType<Damage> = z.discriminatedUnion('id', [
   z.strictObject({ id: z.literal('protective-missing') }),
   z.strictObject({ id: z.literal('protective-short'), coversSectors: z.number(), diskSectors: z.number() }),
   z.strictObject({ id: z.literal('hybrid'), slots: z.number() }),
+  z.strictObject({ id: z.literal('gpt-left-over'), entries: z.number() }),
   z.strictObject({ id: z.literal('out-of-range'), number: z.number() }),
   z.strictObject({ id: z.literal('overlap'), numbers: z.tuple([z.number(), z.number()]) }),
   z.strictObject({ id: z.literal('logicals-not-read'), number: z.number() }),
@@ -178,6 +181,7 @@ export const SurveySchema: z.ZodType<Survey> = exactly<Survey>()(
         firstUsable: sectorCount,
         usableEnd: sectorCount,
         device: text(64).optional(),
+        model: text(80).optional(),
         bareVolume: VolumeSchema.optional(),
       })
       .refine((disk) => disk.firstUsable <= disk.usableEnd && disk.usableEnd <= disk.sizeSectors, {

@@ -12,6 +12,8 @@ export type Damage =
   | { readonly id: 'protective-missing' }
   | { readonly id: 'protective-short'; readonly coversSectors: number; readonly diskSectors: number }
   | { readonly id: 'hybrid'; readonly slots: number }
+  /** The MBR is in force; a GPT that nobody follows lies beside it. */
+  | { readonly id: 'gpt-left-over'; readonly entries: number }
   | { readonly id: 'out-of-range'; readonly number: number }
   | { readonly id: 'overlap'; readonly numbers: readonly [number, number] }
   | { readonly id: 'logicals-not-read'; readonly number: number }
@@ -40,6 +42,7 @@ export function damageSays(damage: Damage): Phrase {
       return message('damage.chain-broken', { number: damage.number, fault: chainSays(damage.fault) });
     case 'backup-not-at-end':
     case 'copies-differ':
+    case 'gpt-left-over':
     case 'hybrid':
     case 'logical-outside':
     case 'logicals-not-read':

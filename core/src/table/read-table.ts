@@ -72,15 +72,20 @@ export function readTable(source: ByteSource, sectorBytes = detectSectorBytes(so
   const protective = mbr?.slots.find((slot) => slot.type === TYPE_PROTECTIVE);
   const disk = { sectorBytes, diskSectors };
 
-  if (primary.ok || backup.ok) {
-    const { copy, damage } = choose(source, primary, backup, disk);
+  const sound = primary.ok || backup.ok ? choose(source, primary, backup, disk) : undefined;
+  // A GPT counts only behind a protective MBR (UEFI 2.10 §5.2.3, §5.3.2): an MBR that lists partitions itself is in force.
+  if (mbr && !protective && isTable(mbr, first)) {
+    const leftOver: Damage[] = sound ? [{ id: 'gpt-left-over', entries: sound.copy.gpt.entries.length }] : [];
+    return mbrReading(source, mbr, disk, leftOver);
+  }
+  if (sound) {
+    const { copy, damage } = sound;
     return gptReading(copy.gpt, [...damage, ...judgeProtective(mbr, diskSectors)], disk);
   }
-  if (protective) {
+  if (protective && !primary.ok && !backup.ok) {
     const broken: Damage = { id: 'both-broken', primary: primary.fault, backup: backup.fault };
     return emptyReading('gpt', [broken], disk);
   }
-  if (mbr && isTable(mbr, first)) return mbrReading(source, mbr, disk);
   return emptyReading('none', [], disk);
 }
 
@@ -162,7 +167,7 @@ export function readEmptyMbr(source: ByteSource, sectorBytes: number): TableRead
   });
 }
 
-function mbrReading(source: ByteSource, mbr: Mbr, disk: Disk): TableReading {
+function mbrReading(source: ByteSource, mbr: Mbr, disk: Disk, beside: readonly Damage[] = []): TableReading {
   const containers = mbr.slots.filter(isExtended);
   const chains = readChains(source, containers, disk.sectorBytes);
   const unread = (slot: MbrSlot) => notReadAtAll(chains.get(slot));
@@ -177,7 +182,11 @@ function mbrReading(source: ByteSource, mbr: Mbr, disk: Disk): TableReading {
   const read = containers.filter((slot) => !unread(slot));
   return finish(
     { ...reading, partitions, containers: read.map((c) => ({ ...spanOf(c), type: mbrType(c.type) })) },
-    [...containers.flatMap((slot) => chainDamage(slot, chains.get(slot)!)), ...judgeContainers(containers)],
+    [
+      ...beside,
+      ...containers.flatMap((slot) => chainDamage(slot, chains.get(slot)!)),
+      ...judgeContainers(containers),
+    ],
   );
 }
 

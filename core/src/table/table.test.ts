@@ -220,6 +220,20 @@ describe('damage told apart', () => {
     expect(readTable(diskOf(hybrid, tail)).damage).toEqual([{ id: 'hybrid', slots: 1 }]);
   });
 
+  // UEFI 2.10 §5.2.3: without an entry of type 0xEE the MBR is in force, whatever GPT lies about.
+  test.each([
+    ['whole', head, tail],
+    ['of which the primary is broken', without(head, 512), tail],
+    ['of which the backup is broken', head, without(tail, lastHeader)],
+  ])('an MBR that lists partitions beats a GPT that is left over, %s', (_, h, t) => {
+    const listed = without(h, 0);
+    listed.set(Uint8Array.from([0, 0, 0, 0, 0x83, 0, 0, 0, 0, 16, 0, 0, 0, 32, 0, 0]), MBR.entries.at);
+    listed.set([0x55, 0xaa], MBR.signature.at);
+    const reading = readTable(diskOf(listed, t));
+    expect(reading).toMatchObject({ style: 'mbr', damage: [{ id: 'gpt-left-over', entries: 1 }] });
+    expect(reading.partitions).toMatchObject([{ number: 1, start: 4096, length: 8192, type: '0x83' }]);
+  });
+
   test('overlapping entries, and one outside the usable area', () => {
     const bad = written(gptOf([entry(1, 2048, 4096), entry(2, 4096, 4096), entry(3, DISK - 20, 10)]));
     expect(readTable(diskOf(bad.head, bad.tail)).damage).toEqual([

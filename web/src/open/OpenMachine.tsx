@@ -40,7 +40,7 @@ export function OpenMachine() {
   return <Opened key={query.data.id} machine={query.data} />;
 }
 
-const unsentHere = () => unsentIn(local, () => Date.now());
+const unsentHere = () => unsentIn(local);
 
 function Failure({ error, retry }: { error: Error; retry: () => void }) {
   const trouble = troubleOf(error);

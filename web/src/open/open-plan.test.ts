@@ -23,10 +23,7 @@ async function opened(server: ServerInMemory, storage = storageInMemory(), other
   const waits: number[] = [];
   const plan = new OpenPlan('m', await server.open('m'), {
     api: server,
-    unsent: unsentIn(
-      browserStore(() => storage),
-      () => Date.now(),
-    ),
+    unsent: unsentIn(browserStore(() => storage)),
     followers: others.follower(),
     newKey: () => `key-${server.revision}-${++keys}-${Math.random()}`,
     later: (milliseconds, work) => waits.push(milliseconds) && timers.push(work),

@@ -10,10 +10,7 @@ function over(entries: Readonly<Record<string, string>> = {}) {
   const storage = storageInMemory(entries);
   return {
     storage,
-    store: unsentIn(
-      browserStore(() => storage),
-      () => 1000,
-    ),
+    store: unsentIn(browserStore(() => storage)),
   };
 }
 
@@ -68,6 +65,19 @@ test('entries are in the order of their making, also within one millisecond, and
   expect(store.load('m')).toEqual(items.filter((item) => item !== items[3]));
 });
 
+test('a window that comes later, on a clock that was set back, adds behind what is there', () => {
+  const { storage, store } = over({
+    [`${LIST}:001796121000000:key-old`]: JSON.stringify(entry(tick, 'key-old')),
+  });
+  const clock = jest.spyOn(Date, 'now').mockReturnValue(5);
+  store.add('m', entry(tick, 'key-first') as Unsent);
+  unsentIn(browserStore(() => storage)).add('m', entry(tick, 'key-second') as Unsent);
+  store.add('m', entry(tick, 'key-third') as Unsent);
+  clock.mockRestore();
+  const keys = store.load('m').map((item) => item.kind === 'edit' && item.key);
+  expect(keys).toEqual(['key-old', 'key-first', 'key-second', 'key-third']);
+});
+
 test('the browser may list them in any order', () => {
   const items = [1, 2, 3].map((n) => entry(tick, `key-0000${n}`));
   const keyed = items.map((item, i) => [`${LIST}:00000000000000${i + 1}:${item.key}`, JSON.stringify(item)]);
@@ -80,7 +90,6 @@ test('storage that is barred holds them in this window, and says so', () => {
     browserStore(() => {
       throw new DOMException('barred', 'SecurityError');
     }),
-    () => 1000,
   );
   expect(store.add('m', entry(tick) as Unsent)).toBe(false);
   expect(store.load('m')).toEqual([entry(tick)]);

@@ -31,8 +31,15 @@ const NOT_UNDERSTOOD = 'rhizotome:not-understood:';
 
 export const idOf = (item: Unsent): string => (item.kind === 'edit' ? item.key : item.survey.id);
 
-/** `now` gives milliseconds, by which entries of several windows are put in order. */
-export function unsentIn(store: BrowserStore, now: () => number): UnsentStore {
+/** Where an entry stands in the order of its machine, as its key tells it. */
+const placeIn = (key: string, machineId: string): number =>
+  Number(key.slice(`${UNSENT}${machineId}:`.length).split(':')[0]) || 0;
+
+/**
+ * Entries stand behind what is there when they come, whatever window made that. No clock orders them: one that is set back would
+ * make the older of two edits the later one.
+ */
+export function unsentIn(store: BrowserStore): UnsentStore {
   let last = 0;
   const entries = (machineId: string) => store.keysWith(`${UNSENT}${machineId}:`);
   const takeOut = (key: string, text: string) => {
@@ -41,7 +48,7 @@ export function unsentIn(store: BrowserStore, now: () => number): UnsentStore {
   };
   const add = (machineId: string, item: Unsent): boolean => {
     const present = entries(machineId).find((key) => key.endsWith(`:${idOf(item)}`));
-    last = Math.max(last + 1, now());
+    last = Math.max(last, ...entries(machineId).map((entry) => placeIn(entry, machineId))) + 1;
     const key = present ?? `${UNSENT}${machineId}:${String(last).padStart(15, '0')}:${idOf(item)}`;
     return store.set(key, JSON.stringify(item));
   };

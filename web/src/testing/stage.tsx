@@ -44,10 +44,7 @@ export async function openStage(stage: ReactNode, text: string, path = '/') {
   let keys = 0;
   const open = new OpenPlan('m', await server.open('m'), {
     api: server,
-    unsent: unsentIn(
-      browserStore(() => storageInMemory()),
-      () => Date.now(),
-    ),
+    unsent: unsentIn(browserStore(() => storageInMemory())),
     followers: windowsInMemory().follower(),
     newKey: () => `stage-${++keys}-key`,
     later: (milliseconds, work) => setTimeout(work, milliseconds),

@@ -12,6 +12,7 @@ const LEVEL_OF: Readonly<Record<Damage['id'], Level>> = {
   'protective-missing': 'caution',
   'protective-short': 'advice',
   hybrid: 'caution',
+  'gpt-left-over': 'caution',
   'out-of-range': 'blocker',
   overlap: 'blocker',
   'logicals-not-read': 'caution',

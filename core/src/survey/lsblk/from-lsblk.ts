@@ -43,7 +43,7 @@ export function surveyFromLsblk(text: string, identity: SurveyIdentity, path?: s
     const disk = path ? disks.find((d) => pathOf(d) === path) : disks[0];
     if (!disk) throw new Refused(message('lsblk.no-such-disk', { path: path! }));
     const others = disks.filter((d) => d !== disk).map(otherDisk);
-    const survey = surveyOf(disk, identity);
+    const survey = surveyOf(disk, identity, disks.some(showsContent));
     return { ok: true, survey: others.length > 0 ? { ...survey, otherDisks: others } : survey };
   });
 }
@@ -76,7 +76,11 @@ function otherDisk(disk: Device): OtherDiskFound {
   return { name: pathOf(disk) ?? 'a disk', sizeBytes: figure(disk, 'size') };
 }
 
-function surveyOf(device: Device, identity: SurveyIdentity): Survey {
+/** Whether a listing tells what any device contains: without rights to read them some consoles print none of it. */
+const showsContent = (device: Device): boolean =>
+  word(device, 'fstype') !== undefined || children(device).some(showsContent);
+
+function surveyOf(device: Device, identity: SurveyIdentity, contentTold: boolean): Survey {
   const sizeBytes = figure(device, 'size');
   const sectorBytes = optionalFigure(device, 'log-sec') ?? 512;
   if (sectorBytes !== 512 && sectorBytes !== 4096)
@@ -84,11 +88,11 @@ function surveyOf(device: Device, identity: SurveyIdentity): Survey {
   const inOrder = partitionsOf(device)
     .map((child, i) => partitionOf(child, i, sectorBytes))
     .sort((a, b) => a.start - b.start);
-  const disk = diskOf(device, sizeBytes, sectorBytes);
+  const disk = diskOf(device, sizeBytes, sectorBytes, contentTold);
   return listedSurvey(disk, inOrder, { kind: 'lsblk' }, identity);
 }
 
-function diskOf(device: Device, sizeBytes: number, sectorBytes: number): SurveyDisk {
+function diskOf(device: Device, sizeBytes: number, sectorBytes: number, contentTold: boolean): SurveyDisk {
   const sizeSectors = sectors(Math.floor(sizeBytes / sectorBytes));
   const style = styleOf(device);
   const tableId = word(device, 'ptuuid');
@@ -100,9 +104,14 @@ function diskOf(device: Device, sizeBytes: number, sectorBytes: number): SurveyD
     ...(tableId ? { tableId } : {}),
     ...usualArea(style, sizeSectors, sectorBytes),
     ...(path ? { device: path } : {}),
-    ...(style === 'none' ? entry('bareVolume', volumeOf(device)) : {}),
+    ...entry('model', word(device, 'model')?.trim().slice(0, 80)),
+    ...(style === 'none' ? entry('bareVolume', bareVolumeOf(device, contentTold)) : {}),
   };
 }
+
+/** What a disk without a table holds. Blank is only what a listing that tells contents shows as having none. */
+const bareVolumeOf = (device: Device, contentTold: boolean): Volume | undefined =>
+  volumeOf(device) ?? (contentTold ? undefined : { kind: 'unknown' });
 
 function styleOf(device: Device): TableStyle | 'none' {
   const said =
@@ -172,14 +181,18 @@ function volumeOf(child: Device, depth = 0): Volume | undefined {
     ...entry('label', word(child, 'label')),
     ...entry('uuid', word(child, 'uuid')),
     ...(depth > 0 ? entry('name', insideName(child)) : {}),
-    ...entry('sizeBytes', optionalFigure(child, depth > 0 ? 'size' : 'fssize')),
-    ...entry('usedBytes', optionalFigure(child, 'fsused')),
+    ...entry('sizeBytes', optionalFigure(child, depth > 0 ? 'size' : 'fssize') || undefined),
+    ...entry('usedBytes', usedIn(child)),
     ...entry('mountPoint', mountPoint),
     ...(printed && isEncryptedName(printed) ? { encrypted: true } : {}),
     ...(printed === 'swsuspend' ? { hibernated: true } : {}),
     ...(inside.length > 0 ? { inside } : {}),
   };
 }
+
+/** A file system of size 0 is one of which nothing was told. */
+const usedIn = (device: Device): number | undefined =>
+  optionalFigure(device, 'fssize') === 0 ? undefined : optionalFigure(device, 'fsused');
 
 /**
  * The name of a volume inside another. The kernel knows a logical volume as group-volume, each with its own hyphens

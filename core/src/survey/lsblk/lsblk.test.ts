@@ -49,6 +49,26 @@ test('a file system over the whole disk is there, though its name is not told', 
     });
 });
 
+test('a disk is blank only in a listing that tells contents', () => {
+  const disk = { name: 'sda', path: '/dev/sda', type: 'disk', size: 500_107_862_016 };
+  const told = { ...disk, pttype: null, fstype: null };
+  const stick = { ...told, name: 'sdb', path: '/dev/sdb', size: 8_000_000_000 };
+  const bare = (...devices: object[]) => surveyOf(json(devices), '/dev/sda').disk.bareVolume;
+  expect(bare(told, { ...stick, fstype: 'iso9660' })).toBeUndefined();
+  expect(bare(told, stick)).toEqual({ kind: 'unknown' });
+  expect(bare(disk)).toEqual({ kind: 'unknown' });
+});
+
+test('a file system of size 0 is one of which nothing was told', () => {
+  const child = { name: 'sda1', path: '/dev/sda1', type: 'part', size: 1 << 30, start: 2048, partn: 1 };
+  const disk = { name: 'sda', path: '/dev/sda', type: 'disk', size: 500_107_862_016, pttype: 'gpt' };
+  const volume = { fstype: 'BitLocker', fssize: 0, fsused: 0 };
+  const survey = surveyOf(json([{ ...disk, model: 'Made-up drive ', children: [{ ...child, ...volume }] }]));
+  expect(survey.disk.model).toBe('Made-up drive');
+  expect(survey.partitions[0]!.volume?.usedBytes).toBeUndefined();
+  expect(survey.partitions[0]!.volume?.sizeBytes).toBeUndefined();
+});
+
 test('disks of the kernel’s own are none of the machine', () => {
   const listed = disksInLsblk(printed('virtual-disk.json'));
   expect(listed.ok && listed.disks.map((d) => d.path)).toEqual(['/dev/vda']);

@@ -48,6 +48,8 @@ export const damage = {
     `The protective MBR covers ${coversSectors} of the disk’s ${diskSectors} sectors. Older tools may take the rest for free space.`,
   'damage.hybrid': ({ slots }: { slots: number }) =>
     `The MBR lists ${count(slots, 'partition')} beside the protective one (a hybrid MBR). Systems will disagree about what is on the disk.`,
+  'damage.gpt-left-over': ({ entries }: { entries: number }) =>
+    `The MBR in sector 0 lists the partitions and is in force. A GPT with ${count(entries, 'entry', 'entries')} is left over from before, and every system ignores it. Do not let a tool “repair” the disk from it. It can be removed at any time: in a live session, \`wipefs --types gpt --all\` on the disk clears its signatures and nothing else.`,
   'damage.out-of-range': ({ number }: { number: number }) =>
     `Partition ${number} lies partly outside the usable area of the disk.`,
   'damage.overlap': ({ numbers: [one, other] }: { numbers: readonly [number, number] }) =>
@@ -69,6 +71,7 @@ export const damage = {
   'damaged.protective-missing': () => 'The protective MBR is missing',
   'damaged.protective-short': () => 'The protective MBR is too short',
   'damaged.hybrid': () => 'Hybrid MBR',
+  'damaged.gpt-left-over': () => 'An old GPT is left over beside the MBR',
   'damaged.out-of-range': () => 'A partition leaves the usable area',
   'damaged.overlap': () => 'Two partitions overlap',
   'damaged.logicals-not-read': () => 'Logical partitions were not read',

@@ -34,6 +34,10 @@ const value = (fact: Fact, said: string) =>
 export const report = {
   'report.not-json': () =>
     'This report is not complete. Copy all that the script printed, from the first “{” to the last “}”.',
+  'report.no-partitions': ({ disk }: { disk: string }) =>
+    `The report lists no partitions of ${disk}, and does not say that it has none. What is on it is not known. Run the report again as administrator, or read the disk in another way.`,
+  'report.no-style': ({ disk }: { disk: string }) =>
+    `The report does not tell which partition table ${disk} has. It may be blank, or one volume without a table. Read it in another way: with lsblk in a live session, or from its sectors.`,
   'report.disk': ({ bytes, style, partitions }: { bytes: number; style: string; partitions: number }) =>
     `Disk: ${formatBoth(bytes)}, ${style === 'none' ? 'no table' : style.toUpperCase()}, ${count(partitions, 'partition')}`,
   'report.disk-more': ({ bytes }: { bytes: number; style: string; partitions: number }) =>

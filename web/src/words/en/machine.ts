@@ -41,7 +41,8 @@ export const machine = {
   'machine.controller-plan': () => 'Controller in this plan',
   'machine.stays-raid': () => 'stays RAID',
   'machine.name-disk-linux': () => 'Name of the disk in Linux',
-  'machine.use-letters-digits-only': () => 'Use letters and digits only, such as nvme0n1 or /dev/sda.',
+  'machine.use-letters-digits-only': () =>
+    'Enter a device name as Linux prints it, such as nvme0n1 or /dev/mapper/array.',
   'machine.name-another-disk': () => 'Name of another disk',
   'machine.model-or-name': () => 'model or name',
   'machine.size-another-disk': () => 'Size of another disk',
