@@ -1,3 +1,4 @@
+import type { TypedUnit } from '../quantity/index.js';
 import type { Family } from '../system/index.js';
 import type { VolumeKind } from '../volume/index.js';
 
@@ -36,6 +37,8 @@ interface Abilities {
   readonly listing: Listing;
   /** How its tool asks for a smaller size: what goes away, or what stays. */
   readonly asksToShrink: 'amount-to-take-away' | 'new-size';
+  /** The units in which its tool takes a size; several where tools of one kind differ. */
+  readonly typed: readonly TypedUnit[];
 }
 
 const EXT = ['ext2', 'ext3', 'ext4'] as const;
@@ -66,6 +69,7 @@ const ABILITIES: Readonly<Record<Place, Abilities>> = {
     },
     listing: 'windows',
     asksToShrink: 'amount-to-take-away',
+    typed: ['binary-mb'],
   },
   macos: {
     acts: {
@@ -79,6 +83,7 @@ const ABILITIES: Readonly<Record<Place, Abilities>> = {
     },
     listing: 'macos',
     asksToShrink: 'new-size',
+    typed: ['GB'],
   },
   linux: {
     acts: {
@@ -95,6 +100,7 @@ const ABILITIES: Readonly<Record<Place, Abilities>> = {
     },
     listing: 'linux',
     asksToShrink: 'new-size',
+    typed: ['MiB'],
   },
   bsd: {
     acts: {
@@ -109,6 +115,7 @@ const ABILITIES: Readonly<Record<Place, Abilities>> = {
     },
     listing: 'linux',
     asksToShrink: 'new-size',
+    typed: ['MiB'],
   },
   live: {
     acts: {
@@ -128,6 +135,7 @@ const ABILITIES: Readonly<Record<Place, Abilities>> = {
     otherTool: ['ntfs', 'hfsplus', 'ufs', 'zfs', 'refs', 'windows-encrypted', 'apfs', 'exfat'],
     listing: 'linux',
     asksToShrink: 'new-size',
+    typed: ['sectors'],
   },
   installer: {
     acts: {
@@ -139,13 +147,15 @@ const ABILITIES: Readonly<Record<Place, Abilities>> = {
     },
     listing: 'linux',
     asksToShrink: 'new-size',
+    typed: ['MiB', 'MB'],
   },
   'windows-setup': {
     acts: { create: WINDOWS, delete: 'any', format: WINDOWS, files: 'any' },
     listing: 'windows',
     asksToShrink: 'amount-to-take-away',
+    typed: ['binary-mb'],
   },
-  firmware: { acts: {}, listing: 'linux', asksToShrink: 'new-size' },
+  firmware: { acts: {}, listing: 'linux', asksToShrink: 'new-size', typed: [] },
 };
 
 /** Whether something can be done there to a partition with this content. */
@@ -159,3 +169,6 @@ export function ability(place: Place, act: Act, content: VolumeKind): Able {
 export const listingOf = (place: Place): Listing => ABILITIES[place].listing;
 
 export const asksToShrink = (place: Place): Abilities['asksToShrink'] => ABILITIES[place].asksToShrink;
+
+/** In which units a size is typed there. */
+export const typedUnits = (place: Place): readonly TypedUnit[] => ABILITIES[place].typed;

@@ -2,6 +2,7 @@ export {
   ability,
   asksToShrink,
   listingOf,
+  typedUnits,
   type Able,
   type Act,
   type Listing,

@@ -1,4 +1,11 @@
-import { fatesOf, insideFatesOf, volumesOf, type Planned, type PlannedVolume } from '../plan/index.js';
+import {
+  fatesOf,
+  fromFstabWord,
+  insideFatesOf,
+  volumesOf,
+  type Planned,
+  type PlannedVolume,
+} from '../plan/index.js';
 import type { System } from '../system/index.js';
 import { message, type Code, type Message } from '../words/index.js';
 import { mountTableOf, placesOf, type MountLine } from './table.js';
@@ -43,7 +50,7 @@ function entriesOf(text: string): { entries: Entry[]; faults: MountFault[] } {
     const [source, mountPoint, type, options] = content.split(/\s+/);
     if (!source || !mountPoint || !type || !options)
       faults.push({ line: i + 1, says: message('table-fault.fields') });
-    else entries.push({ line: i + 1, source, mountPoint: mountPoint.replaceAll('\\040', ' '), type });
+    else entries.push({ line: i + 1, source, mountPoint: fromFstabWord(mountPoint), type });
   }
   return { entries, faults };
 }

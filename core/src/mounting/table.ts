@@ -1,4 +1,5 @@
 import {
+  fstabWord,
   mountPointsOf,
   volumesOf,
   type Planned,
@@ -47,6 +48,23 @@ const TYPES: Partial<Readonly<Record<VolumeKind, string>>> = {
   hfsplus: 'hfsplus',
 };
 
+/**
+ * Contents that hold a file system, or may, and are none: what is in them is found when it is mounted (mount(8), `auto`), since
+ * nobody has looked into them.
+ */
+const NO_FILE_SYSTEM: readonly VolumeKind[] = [
+  'luks',
+  'lvm',
+  'raid',
+  'ldm',
+  'windows-encrypted',
+  'unknown',
+  'none',
+];
+
+const typeOf = (fileSystem: VolumeKind): string =>
+  NO_FILE_SYSTEM.includes(fileSystem) ? 'auto' : (TYPES[fileSystem] ?? fileSystem);
+
 const CHECKED: readonly VolumeKind[] = ['ext2', 'ext3', 'ext4', 'fat'];
 
 /** Families whose tables have these six fields and these sources. */
@@ -88,7 +106,7 @@ function lineOf(planned: Planned, v: PlannedVolume, mountPoint: string): MountLi
     volume: v.id,
     source: sourceOf(planned, v),
     mountPoint,
-    type: TYPES[fileSystem] ?? fileSystem,
+    type: typeOf(fileSystem),
     options: options.length > 0 ? options.join(',') : 'defaults',
     pass: !CHECKED.includes(fileSystem) ? 0 : root ? 1 : 2,
     why: root
@@ -111,11 +129,17 @@ const swapLine = (planned: Planned, v: PlannedVolume): MountLine => ({
   why: message('mount.swap'),
 });
 
-/** By UUID; where that is not known before, by its label. */
+/**
+ * By UUID; where that is not known before, by its label. Of a container into which nobody has looked by the name under which it is
+ * opened: its own UUID is that of the container.
+ */
 function sourceOf(planned: Planned, v: PlannedVolume): string | null {
+  const partition = planned.plan.partitions.find((p) => p.id === v.id);
+  if (partition && v.fileSystem === 'luks') return `/dev/mapper/${containerName(planned, partition)}`;
+  if (NO_FILE_SYSTEM.includes(v.fileSystem)) return null;
   const known = volumeUuidOf(planned, v);
   if (known) return `UUID=${known.uuid}`;
-  return v.label === '' || /[\s"#]/.test(v.label) ? null : `LABEL=${v.label}`;
+  return v.label === '' || /["\s]/.test(v.label) ? null : `LABEL=${v.label}`;
 }
 
 /** What an encrypted container is opened as: as it was read, else after its partition. */
@@ -134,10 +158,10 @@ function cryptLine(planned: Planned, p: PlannedPartition): CryptLine[] {
 
 /** The fields of a line, dump and pass in one; a source that is not known yet is left to be filled in. */
 export const mountFields = ({ source, mountPoint, type, options, pass }: MountLine): string[] => [
-  source ?? 'UUID=…',
-  mountPoint,
+  source === null ? 'UUID=…' : fstabWord(source),
+  fstabWord(mountPoint),
   type,
-  options,
+  fstabWord(options),
   `0 ${pass}`,
 ];
 

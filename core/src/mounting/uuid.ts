@@ -22,13 +22,23 @@ export interface VolumeUuid {
  */
 export function volumeUuidOf(planned: Planned, volume: PlannedVolume): VolumeUuid | undefined {
   const read = readOf(planned, volume);
-  const same = read?.uuid !== undefined && read.kind === volume.fileSystem;
+  const same = read?.uuid !== undefined && read.kind === volume.fileSystem && !isBarred(planned, volume);
   if (volume.treatment === 'keep')
     return read?.uuid === undefined ? undefined : { uuid: read.uuid, by: 'read' };
   if (!isMadePlain(volume)) return undefined;
   const chosen = uuidFrom(encodeUtf8(`${planned.survey.id}/${volume.id}`));
   const uuid = same ? read.uuid : volume.fileSystem === 'fat' ? serialText(chosen) : chosen;
   return { uuid, by: 'chosen' };
+}
+
+/**
+ * mkfs.btrfs(8) refuses a UUID that is found on the machine: where the volume lay before it may still be found, once it is made
+ * anew elsewhere. In its own place the remains are cleared first.
+ */
+function isBarred({ plan, survey }: Planned, { id, from, fileSystem }: PlannedVolume): boolean {
+  const [found, planned] = [surveyedPartition(survey, from), plan.partitions.find((p) => p.id === id)];
+  if (fileSystem !== 'btrfs' || !found || !planned) return false;
+  return found.start !== planned.start || found.length !== planned.length;
 }
 
 /** Of an encrypted container: as read, or as it is to be made with (cryptsetup(8), luksFormat --uuid). */

@@ -1,3 +1,4 @@
+export { fromFstabWord, fstabWord } from './fstab-word.js';
 export { hasBootEntry, isFallback, namedBy, partitionOfEntry, systemOfEntry } from './boot-entries.js';
 export { adoptEdit } from './adopt-survey.js';
 export { beginEdit, likelyNotes, keptPartition } from './begin.js';

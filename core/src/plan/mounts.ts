@@ -1,4 +1,5 @@
 import type { Survey, SurveyPartition } from '../survey/index.js';
+import { fromFstabWord } from './fstab-word.js';
 import type { Volume } from '../volume/index.js';
 
 /**
@@ -93,7 +94,7 @@ function linesOf(fstab: string): [string, string][] {
   return fstab.split('\n').flatMap((line): [string, string][] => {
     const [source, place] = line.trim().split(/\s+/);
     if (!source || source.startsWith('#') || !place?.startsWith('/')) return [];
-    return [[sourceIn(line), place.replaceAll('\\040', ' ')]];
+    return [[sourceIn(line), fromFstabWord(place)]];
   });
 }
 

@@ -31,3 +31,13 @@ export function printedDecimal(size: number): string {
 export function printedBinary(size: number): string {
   return largest(size, BINARY, (unit) => (unit === 'GiB' || unit === 'TiB' ? 2 : 0));
 }
+
+const LETTERS = ['B', 'K', 'M', 'G', 'T', 'P'] as const;
+
+/** As lsblk(8) prints it: binary, a letter, one decimal where it is not whole. */
+export function printedByLsblk(size: number): string {
+  let at = 0;
+  while (at < LETTERS.length - 1 && size >= 1024 ** (at + 1)) at += 1;
+  const tenths = Math.round((size / 1024 ** at) * 10);
+  return `${tenths % 10 === 0 ? tenths / 10 : (tenths / 10).toFixed(1)}${LETTERS[at]!}`;
+}

@@ -1,17 +1,26 @@
 import { volumeUuidOf } from '../mounting/index.js';
-import { layersOf, partitionOf, systemOf, type PlannedPartition } from '../plan/index.js';
-import { KIB } from '../quantity/index.js';
-import { deviceIsAssumed } from '../recognition/index.js';
-import type { Step } from '../sequence/index.js';
-import { surveyedPartition } from '../survey/index.js';
+import { layersOf, partitionOf, shownAs, systemOf, type PlannedPartition } from '../plan/index.js';
+import { KIB, MIB } from '../quantity/index.js';
+import { printedByLsblk } from '../recognition/index.js';
+import { safetyCopySource, type Step } from '../sequence/index.js';
 import { defaultClock, type Family, type System } from '../system/index.js';
-import { makeCommands, shellWord, type VolumeKind } from '../volume/index.js';
+import { makeCommands, shellWord, volumeName, type VolumeKind } from '../volume/index.js';
+import { message, type Message } from '../words/index.js';
 import { containerCommands } from './containers.js';
-import { deviceOf, type At } from './says/facts.js';
+import { diskVariable, pathOf } from './paths.js';
+import type { At } from './says/facts.js';
 import { movesRecovery } from './says/systems.js';
 
 /** Where a file system that is changed while it is mounted is mounted for that. */
 const MOUNT = '/mnt';
+
+/** Where the medium is mounted that copies are written to: never this disk, and not the memory of a live session. */
+const STICK = '/mnt/stick';
+
+/** What is typed first at a partition: nothing is written where it shows another. */
+const LOOK = 'lsblk -o NAME,SIZE,FSTYPE,LABEL,PARTLABEL $P';
+
+export type GuardSays = Message<'guard.partition'>;
 
 /**
  * What to type where a general utility of the system does a step, or the part of it within the file system; none where
@@ -20,24 +29,72 @@ const MOUNT = '/mnt';
 export function commandsOf(at: At, step: Step): readonly string[] {
   const { environment } = step;
   const system = 'system' in environment ? systemOf(at.plan, environment.system ?? '') : undefined;
+  const typed = typedIn(at, step, system);
+  const isShell = environment.kind === 'live' || system?.family === 'linux';
+  return isShell ? typed.map(asRoot) : typed;
+}
+
+/** What the second line must show before anything else is typed at a partition. */
+export function guardOf(at: At, step: Step, commands: readonly string[]): GuardSays | null {
+  if (!commands.includes(LOOK) || !('partition' in step)) return null;
+  const then = partitionOf(at.before.planned.plan, step.partition);
+  const p = then ?? partitionOf(at.plan, step.partition);
+  if (!p) return null;
+  const shown = then ? shownAs(then) : undefined;
+  return message('guard.partition', {
+    size: printedByLsblk(p.length * at.survey.disk.sectorBytes),
+    content: shown && shown.kind !== 'none' && shown.kind !== 'unknown' ? volumeName(shown.kind) : null,
+    label: shown?.label ?? '',
+  });
+}
+
+/** What reads, or begins by reading; the rest is done by root, whom no live session logs in. */
+const READS = /^(?:[A-Z]=|lsblk |mountpoint |ls )/;
+const asRoot = (command: string): string => (READS.test(command) ? command : `sudo ${command}`);
+
+function typedIn(at: At, step: Step, system: System | undefined): readonly string[] {
+  const { environment } = step;
   if (step.kind === 'unhibernate' && system) return UNHIBERNATES[system.family] ?? [];
   if (step.kind === 'first-start' && system)
     return [
       ...(system.clock === defaultClock(system.family) ? [] : (CLOCKS[system.family]?.[system.clock] ?? [])),
       ...(system.family === 'windows' && movesRecovery(at, system.id) ? RECOVERY : []),
     ];
-  if (system?.family === 'windows') return step.kind === 'check-volume' ? ['chkdsk X: /f'] : [];
+  if (step.kind === 'safety-copy') return savesTable(at);
+  if (system?.family === 'windows')
+    return step.kind === 'check-volume' && isRunningVolume(at, step.partition) ? ['chkdsk C: /scan'] : [];
   // In a running system the volume may be mounted, and most of these would destroy it then.
   if (environment.kind !== 'live') return [];
   if (step.kind === 'create' || step.kind === 'format') return made(at, step.partition);
-  if (step.kind === 'check-volume')
-    return of(at, step.partition, (path, { fileSystem }) => CHECKS[fileSystem]?.(path));
-  if (step.kind === 'grow')
-    return of(at, step.partition, (path, { fileSystem }) => GROWS[fileSystem]?.(path));
+  if (step.kind === 'check-volume') return of(at, step.partition, ({ fileSystem }) => CHECKS[fileSystem]);
+  if (step.kind === 'grow') return of(at, step.partition, ({ fileSystem }) => GROWS[fileSystem]);
   if (step.kind !== 'shrink') return [];
   const size = Math.floor((step.after.length * at.survey.disk.sectorBytes) / KIB);
-  return of(at, step.partition, (path, { fileSystem }) => SHRINKS[fileSystem]?.(path, size));
+  return of(at, step.partition, ({ fileSystem }) => SHRINKS[fileSystem]?.(size));
 }
+
+/** Whether it is the volume that a Windows runs from: it is checked while it is in use (chkdsk, `/scan`). */
+const isRunningVolume = ({ plan }: At, id: string): boolean => partitionOf(plan, id)?.role === 'system';
+
+/** The first and the last MiB, where the sectors of the table were not kept when the disk was read; only onto a medium that is mounted. */
+function savesTable(at: At): readonly string[] {
+  if (safetyCopySource(at.survey) !== 'disk') return [];
+  const disk = diskVariable(at, at.before);
+  const save = (name: string, from: string) =>
+    `mountpoint -q ${STICK} && sudo dd if=$D of=${STICK}/${name} ${from} conv=fsync`;
+  return [
+    'lsblk -o NAME,SIZE,MODEL,TRAN,LABEL',
+    `mkdir -p ${STICK}`,
+    ...(disk === undefined ? [] : [disk]),
+    save('head.bin', 'bs=1M count=1'),
+    save('tail.bin', lastMib(at.survey.disk.sizeSectors * at.survey.disk.sectorBytes)),
+    `ls -l ${STICK}`,
+  ];
+}
+
+/** Where `dd` finds the last MiB of a disk, whose size need not be whole MiB. */
+const lastMib = (sizeBytes: number) =>
+  sizeBytes % MIB === 0 ? `bs=1M skip=${sizeBytes / MIB - 1}` : `bs=512 skip=${sizeBytes / 512 - 2048}`;
 
 /** powercfg: hibernation off turns fast startup off as well; systemctl(1). */
 const UNHIBERNATES: Partial<Readonly<Record<Family, readonly string[]>>> = {
@@ -56,80 +113,73 @@ const CLOCKS: Partial<Readonly<Record<Family, Partial<Record<System['clock'], re
 /** Off and on again: it is found anew then, wherever it lies. */
 const RECOVERY = ['reagentc /disable', 'reagentc /enable', 'reagentc /info'];
 
-type Of = (path: string, p: PlannedPartition) => readonly string[] | undefined;
-
 /** Of a partition that was there: by the name that follows it wherever it is listed. */
-function of(at: At, id: string, commands: Of): readonly string[] {
+function of(
+  at: At,
+  id: string,
+  commands: (p: PlannedPartition) => readonly string[] | undefined,
+): readonly string[] {
   const p = partitionOf(at.before.planned.plan, id) ?? partitionOf(at.plan, id);
   const path = p && pathOf(at, p);
-  return (path !== undefined && p && commands(path, p)) || [];
+  const typed = p && commands(p);
+  return path !== undefined && typed ? [`P=${path}`, LOOK, ...typed] : [];
 }
 
-/** By its PARTUUID; by its number where nobody has to guess which disk that is. */
-function pathOf(at: At, p: PlannedPartition): string | undefined {
-  const found = surveyedPartition(at.survey, p.from);
-  if (at.survey.disk.style === 'gpt' && at.plan.target.table === 'keep' && found?.uuid)
-    return `/dev/disk/by-partuuid/${found.uuid.toLowerCase()}`;
-  return deviceIsAssumed(at.plan.machine) ? undefined : `/dev/${deviceOf(at, p.id)}`;
-}
-
-/** What is made is known by its number alone: only where the disk's name was told. */
+/** Remains of what was there are cleared first: utilities refuse a place that seems in use, and an old signature is found again. */
 function made(at: At, id: string): readonly string[] {
   const p = partitionOf(at.plan, id);
-  if (!p || deviceIsAssumed(at.plan.machine)) return [];
+  const path = p && pathOf(at, p);
+  if (!p || path === undefined) return [];
   const { luks, lvm } = layersOf(p);
-  if (luks || lvm) return containerCommands(at, p, `/dev/${deviceOf(at, id)}`);
   // So that a mount table can name it before it is there.
   const uuid = volumeUuidOf(at, p)?.uuid;
-  const path = `/dev/${deviceOf(at, id)}`;
-  return [...makeCommands(p.fileSystem, path, p.label, uuid), ...subvolumesOf(p, path)];
+  const making =
+    luks || lvm
+      ? containerCommands(at, p, '$P', STICK)
+      : [...makeCommands(p.fileSystem, '$P', p.label, uuid), ...subvolumesOf(p)];
+  return making.length === 0 ? [] : [`P=${path}`, LOOK, 'wipefs --all $P', ...making];
 }
 
 /** btrfs-subvolume(8): they are created in the mounted volume. */
-function subvolumesOf({ subvolumes = [] }: PlannedPartition, path: string): readonly string[] {
+function subvolumesOf({ subvolumes = [] }: PlannedPartition): readonly string[] {
   if (subvolumes.length === 0) return [];
   const create = subvolumes.map(({ name }) => `btrfs subvolume create ${MOUNT}/${shellWord(name)}`);
-  return [`mount ${path} ${MOUNT}`, ...create, `umount ${MOUNT}`];
+  return [`mount $P ${MOUNT}`, ...create, `umount ${MOUNT}`];
 }
 
-type Checks = Partial<Readonly<Record<VolumeKind, (path: string) => readonly string[]>>>;
+type Checks = Partial<Readonly<Record<VolumeKind, readonly string[]>>>;
 
-const extCheck = (path: string) => [`e2fsck -f ${path}`];
+const EXT_CHECK = ['e2fsck -f $P'];
 
 /** Without repair where repair is a last resort: e2fsck(8), xfs_repair(8), btrfs-check(8), fsck.fat(8). */
 const CHECKS: Checks = {
-  ext2: extCheck,
-  ext3: extCheck,
-  ext4: extCheck,
-  xfs: (path) => [`xfs_repair -n ${path}`],
-  btrfs: (path) => [`btrfs check --readonly ${path}`],
-  fat: (path) => [`fsck.fat -n ${path}`],
+  ext2: EXT_CHECK,
+  ext3: EXT_CHECK,
+  ext4: EXT_CHECK,
+  xfs: ['xfs_repair -n $P'],
+  btrfs: ['btrfs check --readonly $P'],
+  fat: ['fsck.fat -n $P'],
 };
 
-const mounted = (path: string, command: string) => [`mount ${path} ${MOUNT}`, command, `umount ${MOUNT}`];
+const mounted = (command: string) => [`mount $P ${MOUNT}`, command, `umount ${MOUNT}`];
 
-type Shrinks = Partial<Readonly<Record<VolumeKind, (path: string, kibibytes: number) => readonly string[]>>>;
-
-const extShrink = (path: string, kibibytes: number) => [
-  `e2fsck -f ${path}`,
-  `resize2fs ${path} ${kibibytes}K`,
-];
+const extShrink = (kibibytes: number) => [...EXT_CHECK, `resize2fs $P ${kibibytes}K`];
 
 /** The file system, before its partition: resize2fs(8), btrfs-filesystem(8). */
-const SHRINKS: Shrinks = {
+const SHRINKS: Partial<Readonly<Record<VolumeKind, (kibibytes: number) => readonly string[]>>> = {
   ext2: extShrink,
   ext3: extShrink,
   ext4: extShrink,
-  btrfs: (path, kibibytes) => mounted(path, `btrfs filesystem resize ${kibibytes}K ${MOUNT}`),
+  btrfs: (kibibytes) => mounted(`btrfs filesystem resize ${kibibytes}K ${MOUNT}`),
 };
 
-const extGrow = (path: string) => [`e2fsck -f ${path}`, `resize2fs ${path}`];
+const EXT_GROW = [...EXT_CHECK, 'resize2fs $P'];
 
 /** The file system, after its partition, to all of it: resize2fs(8), xfs_growfs(8), btrfs-filesystem(8). */
 const GROWS: Checks = {
-  ext2: extGrow,
-  ext3: extGrow,
-  ext4: extGrow,
-  xfs: (path) => mounted(path, `xfs_growfs ${MOUNT}`),
-  btrfs: (path) => mounted(path, `btrfs filesystem resize max ${MOUNT}`),
+  ext2: EXT_GROW,
+  ext3: EXT_GROW,
+  ext4: EXT_GROW,
+  xfs: mounted(`xfs_growfs ${MOUNT}`),
+  btrfs: mounted(`btrfs filesystem resize max ${MOUNT}`),
 };

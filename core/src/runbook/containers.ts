@@ -5,15 +5,20 @@ import { makeCommands } from '../volume/index.js';
 
 /**
  * What is typed to make an encrypted container, a volume group or one in the other, and the volumes inside: cryptsetup(8),
- * pvcreate(8), vgcreate(8), lvcreate(8). The header is copied, since nothing opens the container without it.
+ * pvcreate(8), vgcreate(8), lvcreate(8). The header is copied, since nothing opens the container without it: to a medium that is mounted at `stick`, or not at all.
  */
-export function containerCommands(planned: Planned, p: PlannedPartition, path: string): readonly string[] {
+export function containerCommands(
+  planned: Planned,
+  p: PlannedPartition,
+  path: string,
+  stick: string,
+): readonly string[] {
   const { luks, lvm } = layersOf(p);
   const name = containerName(planned, p);
   const opened = luks ? `/dev/mapper/${name}` : path;
   const encrypted = [
     `cryptsetup luksFormat --type luks2 --uuid ${containerUuidOf(planned, p)} ${path}`,
-    `cryptsetup luksHeaderBackup ${path} --header-backup-file ${name}.header`,
+    `mountpoint -q ${stick} && sudo cryptsetup luksHeaderBackup ${path} --header-backup-file ${stick}/${name}.header`,
     `cryptsetup open ${path} ${name}`,
   ];
   return [

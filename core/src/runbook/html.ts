@@ -3,8 +3,17 @@ import type { RecognitionRow, Sheet } from '../moment/index.js';
 import { Glossary, type Term } from '../glossary/index.js';
 import { escaped as text } from './escaped.js';
 import { listedCells, listedHeads } from './listed.js';
-import { message, sayIn, textIn, type Catalogue, type Code, type Message } from '../words/index.js';
+import {
+  message,
+  sayIn,
+  textIn,
+  type Catalogue,
+  type Code,
+  type Message,
+  type StepText,
+} from '../words/index.js';
 import type { Runbook, RunbookPhase, RunbookStep } from './runbook.js';
+import { fileLine } from './command-lines.js';
 import { stripSvg, type DiskThen } from './strip.js';
 import { ticksScript } from './ticks.js';
 import { aboutSays, daySays, type RunbookTitle } from './title.js';
@@ -42,7 +51,7 @@ ${body}${this.terms(body)}
     const day = daySays(runbook);
     return `<header><p class="brand">${this.say('page.brand', null)}</p><h1>${text(title.machine)}</h1>
 <p>${about}</p>${day ? `<p>${text(this.said(day))}</p>` : ''}</header>
-${this.cover(runbook)}${this.warnings(title)}${refusal ? `<p class="warn">${text(this.said(refusal))}</p>` : ''}
+${this.cover(runbook)}${this.warnings(title)}<p class="note">${this.say('page.continued', null)}</p>${refusal ? `<p class="warn">${text(this.said(refusal))}</p>` : ''}
 ${runbook.phases.map((p, i) => this.phase(p, runbook.phases[i - 1])).join('\n')}
 <section class="sheet"><h2>${this.say('page.sheet', null)}</h2>${stripSvg(this.catalogue, runbook.end)}<p>${this.say('page.sheet-about', null)}</p>
 ${this.sheet(runbook.sheet)}</section>
@@ -99,7 +108,7 @@ ${this.wayBack(runbook)}
     const same = before !== undefined && listedAs(before) === listedAs(p);
     const restart = p.restart ? ` <small>${this.say('page.restart', null)}</small>` : '';
     return `<section class="phase"><h2>${text(this.said(p.title))}${restart}</h2><p class="note">${text(this.said(p.note))}</p>
-${same ? '' : stripSvg(this.catalogue, p.disk)}${p.sheet ? this.listed(p.sheet) : ''}${p.steps.map((s) => this.step(s)).join('\n')}</section>`;
+${same ? '' : stripSvg(this.catalogue, p.disk)}${this.find(p)}${p.sheet ? this.listed(p.sheet) : ''}${p.steps.map((s) => this.step(s)).join('\n')}</section>`;
   }
 
   private listed({ listing, rows }: Sheet): string {
@@ -112,14 +121,32 @@ ${this.table(this.said(listedHeads(listing)), rows.map(row))}</details>`;
   }
 
   private step(s: RunbookStep): string {
-    const items = (list: readonly string[]) => list.map((item) => `<li>${text(item)}</li>`).join('');
-    const { title, actions, checks, warning } = this.said(s.says);
+    const { title, warning } = this.said(s.says);
     const time = s.time ? ` <small>${text(this.said(s.time))}</small>` : '';
     const note = (head: string, said: string | null) =>
       said === null ? '' : `<p class="beware"><b>${head}</b> ${text(said)}</p>`;
     return `<article><label><input type="checkbox" data-step="${text(s.id)}"${s.done ? ' checked' : ''}> <span class="n">${s.number}</span> ${text(title)}${time}</label>
-<ul>${items(actions)}</ul>${s.commands.length > 0 ? `<pre>${text(s.commands.join('\n'))}</pre>` : ''}<p class="check"><b>${this.say('page.continue', null)}</b></p><ul class="check">${items(checks)}</ul>
+${this.doing(this.said(s.says), s)}
 ${note(this.say('page.watch-out', null), warning)}${note(this.say('page.exposed', null), s.exposure && this.said(s.exposure))}${note(this.say('page.noted', null), s.record && this.said(message('page.record', s.record)))}</article>`;
+  }
+
+  /** What to do, what to type, and what to see before going on. */
+  private doing({ actions, lines, checks }: StepText, typed: Pick<RunbookStep, 'lines' | 'guard'>): string {
+    const items = (list: readonly string[]) => list.map((item) => `<li>${text(item)}</li>`).join('');
+    const pre = (printed: readonly string[]) =>
+      printed.length > 0 ? `<pre>${text(printed.join('\n'))}</pre>` : '';
+    return `<ul>${items(actions)}</ul>${pre(lines.flatMap(fileLine))}${
+      typed.guard ? `<p class="guard">${text(this.said(typed.guard))}</p>` : ''
+    }${pre(typed.lines)}<p class="check"><b>${this.say('page.continue', null)}</b></p><ul class="check">${items(checks)}</ul>`;
+  }
+
+  /** The disk is found before anything else. */
+  private find({ find }: RunbookPhase): string {
+    if (!find) return '';
+    const said = this.said(find.says);
+    return `<article class="find"><b>${text(said.title)}</b>
+${this.doing(said, { lines: find.lines, guard: null })}
+<p class="beware"><b>${this.say('page.watch-out', null)}</b> ${text(said.warning ?? '')}</p></article>`;
   }
 
   private table(heads: readonly string[], rows: readonly string[]): string {
@@ -197,8 +224,8 @@ ul{margin:.25rem 0 .25rem 1.4rem;padding:0}p.check,p.beware{margin:.25rem 0}p.ch
 .warn{border:1.5px solid #8a2f1b;padding:.5rem .8rem;margin:1rem 0}.warn.soft{border-style:dashed}
 table{border-collapse:collapse;width:100%;font-size:.82rem;font-variant-numeric:tabular-nums}
 th,td{text-align:left;padding:.25rem .4rem;border-bottom:1px solid #d9cfbd;vertical-align:top}tr.gap td{color:#6b6053;font-style:italic}
-tr td:last-child{font-weight:700}tr.leave-alone td:last-child,tr.nothing td:last-child{font-weight:400}details{margin:.6rem 0;overflow-x:auto;break-inside:avoid}summary{font-weight:650}pre{margin:.3rem 0 .3rem 1.4rem;padding:.4rem .6rem;background:#efe8d9;white-space:pre-wrap;overflow-wrap:anywhere}.sheet{break-before:page;overflow-x:auto}.flows{break-before:auto}
+tr td:last-child{font-weight:700}tr.leave-alone td:last-child,tr.nothing td:last-child{font-weight:400}details{margin:.6rem 0;overflow-x:auto;break-inside:avoid}summary{font-weight:650}pre{margin:.3rem 0 .3rem 1.4rem;padding:.4rem .6rem;background:#efe8d9;white-space:pre;overflow-x:auto;font-size:.82rem;break-inside:avoid}.guard{margin:.25rem 0 0 1.4rem;font-weight:650}.find{border-left-color:#2a2520}.sheet{break-before:page;overflow-x:auto}.flows{break-before:auto}
 .terms{font-size:.85rem}.terms dl{margin:0;columns:2;column-gap:2rem}.terms dt{font-weight:650;break-after:avoid}.terms dd{margin:0 0 .5rem;break-inside:avoid}figure{margin:.6rem 0}figcaption{font-size:.8rem;font-weight:600}.cover{break-inside:avoid}
 svg.strip{display:block;width:100%;height:auto;margin:.5rem 0;font:11px system-ui,sans-serif}
-@page{margin:14mm 14mm 18mm;@bottom-right{content:counter(page) ' / ' counter(pages);font:9pt system-ui,sans-serif}}@media print{body{margin:0;max-width:none;padding:0;background:#fff;font-size:10.5pt}h2{break-after:avoid}}
+@page{margin:14mm 14mm 18mm;@bottom-right{content:counter(page) ' / ' counter(pages);font:9pt system-ui,sans-serif}}@media print{body{margin:0;max-width:none;padding:0;background:#fff;font-size:10.5pt}h2{break-after:avoid}pre{font-size:8.5pt;overflow:visible}}
 `.replace(/\n/g, '');

@@ -1,4 +1,5 @@
 export { stripSvg, type DiskThen } from './strip.js';
+export { fileLine } from './command-lines.js';
 export { cutAfter, type Cut } from './cut.js';
 export { listedCells, listedHeads } from './listed.js';
 export { runbookFiles, zipOf, zipOfAll, type NamedFiles } from './files.js';

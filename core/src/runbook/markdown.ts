@@ -2,6 +2,7 @@ import { Glossary, type Term } from '../glossary/index.js';
 import { sheetOf, type Moment, type RecognitionRow, type Sheet as Listed } from '../moment/index.js';
 import { cryptTableText, mountFields } from '../mounting/index.js';
 import type { Planned } from '../plan/index.js';
+import { fileLine } from './command-lines.js';
 import { listedCells, listedHeads } from './listed.js';
 import { message, sayIn, textIn, type Catalogue, type Code, type Message } from '../words/index.js';
 import { runbookFor, type Runbook, type RunbookPhase, type RunbookStep } from './runbook.js';
@@ -38,6 +39,7 @@ class Sheet {
       ...this.warnings('page.blocked', title.blockers),
       ...this.warnings('page.at-risk', title.hazards),
       ...(refusal ? [plainMarkdown(this.said(refusal))] : []),
+      this.say('page.continued', null),
       ...runbook.phases.flatMap((phase) => this.phase(phase)),
       `## ${this.say('page.sheet', null)}`,
       this.say('page.sheet-about', null),
@@ -108,9 +110,24 @@ class Sheet {
     return [
       `## ${plainMarkdown(this.said(phase.title))}${restart}`,
       plainMarkdown(this.said(phase.note)),
+      ...(phase.find ? [this.find(phase.find)] : []),
       ...(phase.sheet ? this.listed(phase.sheet) : []),
       ...phase.steps.map((step) => this.step(step)),
     ];
+  }
+
+  /** The disk is found before anything else. */
+  private find({ says, lines }: NonNullable<RunbookPhase['find']>): string {
+    const said = this.said(says);
+    return [
+      `**${plainMarkdown(said.title)}**`,
+      '',
+      ...said.actions.map((action) => `- ${plainMarkdown(action)}`),
+      ...typedBlock(lines, ''),
+      `- **${this.say('page.continue', null)}**`,
+      ...said.checks.map((check) => `  - ${plainMarkdown(check)}`),
+      `- **${this.say('page.watch-out', null)}** ${plainMarkdown(said.warning ?? '')}`,
+    ].join('\n');
   }
 
   private listed({ listing, rows }: Listed): string[] {
@@ -124,14 +141,16 @@ class Sheet {
   }
 
   private step(s: RunbookStep): string {
-    const { title, actions, checks, warning } = this.said(s.says);
+    const { title, actions, lines, checks, warning } = this.said(s.says);
     const time = s.time ? ` (${plainMarkdown(this.said(s.time))})` : '';
     const note = (head: 'page.watch-out' | 'page.exposed' | 'page.noted', said: string | null) =>
       said === null ? [] : [`   - **${this.say(head, null)}** ${plainMarkdown(said)}`];
     return [
       `${s.number}. [${s.done ? 'x' : ' '}] **${plainMarkdown(title)}**${time}`,
       ...actions.map((action) => `   - ${plainMarkdown(action)}`),
-      ...s.commands.map((command) => `   - \`${command}\``),
+      ...typedBlock(lines.flatMap(fileLine), '   '),
+      ...(s.guard ? [`   - ${plainMarkdown(this.said(s.guard))}`] : []),
+      ...typedBlock(s.lines, '   '),
       `   - **${this.say('page.continue', null)}**`,
       ...checks.map((check) => `     - ${plainMarkdown(check)}`),
       ...note('page.watch-out', warning),
@@ -197,6 +216,13 @@ class Sheet {
       back.map(item).join('\n'),
     ];
   }
+}
+
+/** What is typed, as it stands: a fenced block (CommonMark §4.5), which nothing in its lines can close. */
+function typedBlock(lines: readonly string[], indent: string): string[] {
+  if (lines.length === 0) return [];
+  const fence = lines.some((line) => line.includes('```')) ? '~~~~' : '```';
+  return ['', fence, ...lines, fence, ''].map((line) => (line === '' ? '' : `${indent}${line}`));
 }
 
 const list = (items: readonly string[]): string => items.map((item) => `- ${plainMarkdown(item)}`).join('\n');

@@ -131,9 +131,9 @@ describe('the runbook', () => {
       return [title, ...actions, ...checks].join('\n');
     };
     expect(text('shrink:found-3')).toContain('Shrink “Main volume” to 200 GiB (214.7 GB)');
-    expect(text('shrink:found-3')).toContain(`${(998_541_312 * 512) / MIB - 200 * 1024} MiB`);
+    expect(text('shrink:found-3')).toContain(`take away: ${(998_541_312 * 512) / MIB - 200 * 1024} MB.`);
     expect(text('create:new-1')).toContain(
-      'Choose the free space after “Main volume”, and create a partition at its beginning: 61440 MiB, which is 64424.50944 MB.',
+      'Choose the free space after “Main volume”, and create a partition at its beginning: 61440 MiB or 64424 MB, whichever the tool asks for.',
     );
     expect(text('install:system-1')).toContain(
       'nvme0n1p1, 100 MiB (104.9 MB), FAT: mount at /boot/efi; do NOT format.',
@@ -148,9 +148,12 @@ describe('the runbook', () => {
     const copy = runbookFor({ plan: p, survey: drawnSurvey })
       .phases.flatMap((ph) => ph.steps)
       .find((s) => s.id === 'safety-copy')!;
-    expect(sayIn(english, copy.says).actions[1]).toBe(
-      `and: dd if=/dev/nvme0n1 of=tail.bin bs=1M skip=${500 * 1024 - 1}`,
-    );
+    expect(copy.commands.slice(2)).toEqual([
+      'D=/dev/nvme0n1',
+      'mountpoint -q /mnt/stick && sudo dd if=$D of=/mnt/stick/head.bin bs=1M count=1 conv=fsync',
+      `mountpoint -q /mnt/stick && sudo dd if=$D of=/mnt/stick/tail.bin bs=1M skip=${500 * 1024 - 1} conv=fsync`,
+      'ls -l /mnt/stick',
+    ]);
   });
 
   test.each([

@@ -1,9 +1,17 @@
 import { derived, type Planned, type StepRecord } from '../plan/index.js';
 import { deviceName } from '../recognition/index.js';
-import { momentsOf, recognitionSheet, sheetsOf, type RecognitionRow, type Sheet } from '../moment/index.js';
+import {
+  momentsOf,
+  recognitionSheet,
+  sheetsOf,
+  type Moment,
+  type RecognitionRow,
+  type Sheet,
+} from '../moment/index.js';
 import {
   dayOf,
   lossesOf,
+  placeIn,
   procedureFor,
   timeOf,
   type Day,
@@ -14,7 +22,9 @@ import {
 } from '../sequence/index.js';
 import { startWords, type StartWords } from '../start/index.js';
 import { message, type Message, type Text } from '../words/index.js';
-import { commandsOf } from './commands.js';
+import { commandLines, type Continued } from './command-lines.js';
+import { commandsOf, guardOf, type GuardSays } from './commands.js';
+import { findDisk, type FindDisk } from './find-disk.js';
 import { exposureOf, laneOf, nameOf, placeNote, placeOf, stepSays, type StepCode } from './says/index.js';
 import type { ExposureSays } from './says/exposure.js';
 import type { LaneSays, NoteSays, PlaceSays } from './says/place.js';
@@ -31,6 +41,10 @@ export interface RunbookStep {
   readonly says: Message<StepCode>;
   /** What to type for it, where a general utility does it. */
   readonly commands: readonly string[];
+  /** The same in the lines in which it is printed: none but the last of a command can be taken for a whole one. */
+  readonly lines: readonly string[];
+  /** What a look at the partition must show before the rest is typed. */
+  readonly guard: GuardSays | null;
   /** What is lost if power fails while it runs. */
   readonly exposure: ExposureSays | null;
   readonly done: boolean;
@@ -46,6 +60,8 @@ export interface RunbookPhase {
   readonly note: NoteSays;
   readonly environment: Environment;
   readonly restart: boolean;
+  /** How the disk is found there, before anything else. */
+  readonly find: (FindDisk & Pick<RunbookStep, 'lines'>) | null;
   /** The disk when it is entered. */
   readonly disk: DiskThen;
   readonly steps: readonly RunbookStep[];
@@ -104,17 +120,21 @@ export const runbookFor = derived((planned): Runbook => {
     note: placeNote(planned, environment, restart),
     environment,
     restart,
+    find: foundFirst(planned, environment, moments[number]!),
     disk: moments[number]!,
     sheet: sheets.get(number) ?? null,
     steps: steps.map((step): RunbookStep => {
       number += 1;
       const at = { ...planned, before: moments[number - 1]!, after: moments[number]! };
+      const commands = commandsOf(at, step);
       return {
         id: step.id,
         number,
         step,
         says: stepSays(at, step),
-        commands: commandsOf(at, step),
+        commands,
+        lines: commands.flatMap((command) => commandLines(command, continuedIn(planned, environment))),
+        guard: guardOf(at, step, commands),
         exposure: exposureOf(planned, step, step.kind),
         done: ticked.has(step.id),
         record: plan.records?.[step.id] ?? null,
@@ -144,6 +164,14 @@ export const runbookFor = derived((planned): Runbook => {
     mounts: mountsOf(planned),
   };
 });
+
+function foundFirst(planned: Planned, environment: Environment, then: Moment): RunbookPhase['find'] {
+  const find = findDisk(planned, environment, then);
+  return find && { ...find, lines: find.commands.flatMap((command) => commandLines(command)) };
+}
+
+const continuedIn = ({ plan }: Planned, environment: Environment): Continued =>
+  ['windows', 'windows-setup'].includes(placeIn(plan, environment)) ? '^' : '\\';
 
 /** From this on it is worth a figure. */
 const LONG_SECONDS = 15 * 60;

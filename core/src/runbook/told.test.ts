@@ -87,40 +87,51 @@ test('a power cut while the table is written anew: the table first, then the ste
 
 describe('what is typed', () => {
   const PATH = `/dev/disk/by-partuuid/${UUIDS[1]!.toLowerCase()}`;
-  const mounted = (command: string) => [`mount ${PATH} /mnt`, command, 'umount /mnt'];
+  const mounted = (command: string) => ['sudo mount $P /mnt', `sudo ${command}`, 'sudo umount /mnt'];
+  /** The partition is named, and looked at, before anything is done to it. */
+  const at = (...commands: readonly string[]) => [
+    `P=${PATH}`,
+    'lsblk -o NAME,SIZE,FSTYPE,LABEL,PARTLABEL $P',
+    ...commands,
+  ];
+  const EXT_GROWS = ['sudo e2fsck -f $P', 'sudo resize2fs $P'];
 
   test.each([
-    ['ext2', [`e2fsck -f ${PATH}`, `resize2fs ${PATH}`]],
-    ['ext3', [`e2fsck -f ${PATH}`, `resize2fs ${PATH}`]],
-    ['ext4', [`e2fsck -f ${PATH}`, `resize2fs ${PATH}`]],
+    ['ext2', EXT_GROWS],
+    ['ext3', EXT_GROWS],
+    ['ext4', EXT_GROWS],
     ['xfs', mounted('xfs_growfs /mnt')],
     ['btrfs', mounted('btrfs filesystem resize max /mnt')],
   ])('%s that grows takes all of its partition', (content, grow) => {
     const survey = disk(content);
-    expect(stepOf({ plan: resized(survey, 150), survey }, 'grow').commands).toEqual(grow);
+    expect(stepOf({ plan: resized(survey, 150), survey }, 'grow').commands).toEqual(at(...grow));
   });
 
   test.each([
-    ['ext4', `e2fsck -f ${PATH}`],
-    ['btrfs', `btrfs check --readonly ${PATH}`],
-    ['fat', `fsck.fat -n ${PATH}`],
+    ['ext4', 'sudo e2fsck -f $P'],
+    ['btrfs', 'sudo btrfs check --readonly $P'],
+    ['fat', 'sudo fsck.fat -n $P'],
   ])(
     '%s is checked before it is shrunk, and nothing is repaired where that is a last resort',
     (content, check) => {
       const survey = disk(content);
       const planned = { plan: resized(survey, 60), survey };
-      expect(stepOf(planned, 'check-volume').commands).toEqual([check]);
+      expect(stepOf(planned, 'check-volume').commands).toEqual(at(check));
     },
   );
 
-  test('names the device on an MBR, where there is no PARTUUID to trust, and of a partition without one', () => {
+  test('on an MBR the signature and the number name it; without one of them its device does, where that was told', () => {
     const mbr = drawnMbr([[100, 'ext4'], null, [20, 'ext4']], []);
     const grown: Edit = { kind: 'resize', partition: 'found-1', length: gib(105), hold: 'start' };
     const onMbr = { plan: edited(planOn(mbr), mbr, grown), survey: mbr };
-    expect(stepOf(onMbr, 'grow').commands[0]).toBe('e2fsck -f /dev/nvme0n1p1');
+    expect(stepOf(onMbr, 'grow').commands[0]).toBe('P=/dev/nvme0n1p1');
+    const signed = { ...mbr, disk: { ...mbr.disk, tableId: '5eab1ed0' } };
+    expect(stepOf({ ...onMbr, survey: signed }, 'grow').commands[0]).toBe(
+      'P=/dev/disk/by-partuuid/5eab1ed0-01',
+    );
     const nameless = { ...disk('ext4'), partitions: disk('ext4').partitions.map(({ uuid: _, ...p }) => p) };
     const plan = resized(nameless, 150);
-    expect(stepOf({ plan, survey: nameless }, 'grow').commands[0]).toBe('e2fsck -f /dev/nvme0n1p2');
+    expect(stepOf({ plan, survey: nameless }, 'grow').commands[0]).toBe('P=/dev/nvme0n1p2');
     const guessed = edited(plan, nameless, { kind: 'set-machine', changes: { device: '' } });
     expect(stepOf({ plan: guessed, survey: nameless }, 'grow').commands).toEqual([]);
   });
@@ -161,7 +172,7 @@ describe('a Linux in LUKS and a volume group', () => {
       formatted: ['home'],
       left: ['root', 'home', 'var'],
     });
-    expect(made[0]).toMatchObject({ bytes: 8 * GIB, content: 'ext4', label: 'Var' });
+    expect(made[0]).toMatchObject({ size: { unit: 'MiB', count: 8192 }, content: 'ext4', label: 'Var' });
   });
 
   test('what its installer formats is not told as done before', () => {
@@ -198,7 +209,7 @@ describe('systems in the words of their steps', () => {
     const changed: Edit = { kind: 'change-system', system: 'one', changes: { clock } };
     const start = stepsOf(said(survey, ...both, changed)).find((s) => s.id === 'first-start:one')!;
     expect(start.says.with).toMatchObject({ clock, setClock: set, several: true, kept: false });
-    expect(start.commands).toEqual(set ? ['timedatectl set-local-rtc 1'] : []);
+    expect(start.commands).toEqual(set ? ['sudo timedatectl set-local-rtc 1'] : []);
   });
 
   test('an installer is told the lines of its own system only', () => {

@@ -4,7 +4,7 @@ import { isForGood, procedureFor } from '../../sequence/index.js';
 import { momentsOf } from '../../moment/index.js';
 import { deviceName, partitionDevice } from '../../recognition/index.js';
 import { message, type Code, type Message } from '../../words/index.js';
-import { bytesOf, foundLine, foundName, nameOf, systemName } from './facts.js';
+import { bytesOf, extentOf, foundLine, foundName, nameOf, systemName } from './facts.js';
 
 export type BackSays = Message<Extract<Code, `back.${string}`>>;
 
@@ -15,9 +15,7 @@ const containerBack = (
   planned: Planned,
   { before }: StepFor<'create-container' | 'grow-container' | 'shrink-container' | 'delete-container'>,
 ) =>
-  before
-    ? message('back.container', { sector: before.start, bytes: bytesOf(planned, before) })
-    : message('back.no-container');
+  before ? message('back.container', { extent: extentOf(planned, before) }) : message('back.no-container');
 
 const copied = (planned: Planned): boolean => {
   const { ordered } = procedureFor(planned);
@@ -43,9 +41,9 @@ function setupMade(planned: Planned, system: string): readonly string[] | null {
 /** How the steps are undone of those kinds that are. */
 const BACK: { readonly [K in StepKind]?: (planned: Planned, step: StepFor<K>) => BackSays } = {
   shrink: (planned, { found, before }) =>
-    message('back.grow-back', { volume: foundName(planned, found), bytes: bytesOf(planned, before) }),
+    message('back.grow-back', { volume: foundName(planned, found), extent: extentOf(planned, before) }),
   grow(planned, step) {
-    const said = { volume: foundName(planned, step.found), bytes: bytesOf(planned, step.before) };
+    const said = { volume: foundName(planned, step.found), extent: extentOf(planned, step.before) };
     return isForGood(planned, step) ? message('back.remake', said) : message('back.shrink-back', said);
   },
   move: moveBack,
@@ -53,8 +51,8 @@ const BACK: { readonly [K in StepKind]?: (planned: Planned, step: StepFor<K>) =>
   create: (planned, { partition, after }) =>
     message('back.delete-new', { volume: nameOf(planned, partition), bytes: bytesOf(planned, after) }),
   delete(planned, { found, before }) {
-    const { name, device, bytes } = foundLine(planned, found);
-    return message('back.list-again', { volume: name, device, sector: before.start, bytes });
+    const { name, device } = foundLine(planned, found);
+    return message('back.list-again', { volume: name, device, extent: extentOf(planned, before) });
   },
   'new-table': oldTable,
   'convert-table': ({ survey }) => message('back.table-entries', { style: styleOf(survey) }),

@@ -12,6 +12,7 @@ import {
   systemOf,
   volumeOf,
 } from '../../plan/index.js';
+import { exactSize } from '../../quantity/index.js';
 import { message, type Text } from '../../words/index.js';
 
 /** Size of a span in bytes. */
@@ -64,11 +65,16 @@ export function deviceOf({ plan, before, after }: At, id: string): string {
   return partitionDevice(deviceName(plan.machine), before.numbers.get(id) ?? after.numbers.get(id) ?? 0);
 }
 
+/** The Linux name of a partition once the step is done. */
+export const deviceAfter = ({ plan, before, after }: At, id: string): string =>
+  partitionDevice(deviceName(plan.machine), after.numbers.get(id) ?? before.numbers.get(id) ?? 0);
+
 export function diskOf({ plan, survey }: Planned) {
   return {
     device: deviceName(plan.machine),
     bytes: survey.disk.sizeSectors * survey.disk.sectorBytes,
     assumed: deviceIsAssumed(plan.machine),
+    model: survey.disk.model ?? null,
     others: plan.machine.otherDisks.map(({ name, sizeBytes }) => ({ name, bytes: sizeBytes })),
   };
 }
@@ -78,4 +84,5 @@ export const extentOf = (planned: Planned, span: Span) => ({
   first: span.start,
   last: endOf(span) - 1,
   bytes: bytesOf(planned, span),
+  size: exactSize(bytesOf(planned, span), planned.survey.disk.sectorBytes),
 });

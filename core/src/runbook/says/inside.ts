@@ -7,6 +7,7 @@ import {
   type PlannedPartition,
 } from '../../plan/index.js';
 import { isDoneBefore, type StepFor } from '../../sequence/index.js';
+import { typedSize } from '../../quantity/index.js';
 import { volumeName } from '../../volume/index.js';
 import { message } from '../../words/index.js';
 import { bytesOf, lineOf, nameOf, type At } from './facts.js';
@@ -14,7 +15,7 @@ import { bytesOf, lineOf, nameOf, type At } from './facts.js';
 /** A volume inside a partition, as whoever makes it is told. */
 const insideLine = (planned: Planned, v: InsideVolume) => ({
   name: v.name,
-  bytes: bytesOf(planned, v),
+  size: typedSize(bytesOf(planned, v), 'MiB', 'down', planned.survey.disk.sectorBytes),
   content: v.fileSystem === 'none' ? '' : volumeName(v.fileSystem),
   label: v.label,
 });

@@ -1,11 +1,10 @@
-import { MIB } from '../../quantity/index.js';
-import { deviceName } from '../../recognition/index.js';
-import { safetyCopySource, type StepFor } from '../../sequence/index.js';
+import { deviceIsAssumed } from '../../recognition/index.js';
+import { placeIn, safetyCopySource, type StepFor } from '../../sequence/index.js';
 import { systemsAfter } from '../../start/index.js';
 import { message } from '../../words/index.js';
-import { foundName, nameOf, systemName } from './facts.js';
+import { foundName, lineOf, nameOf, systemName, type At } from './facts.js';
 import { volumeName, type VolumeKind } from '../../volume/index.js';
-import { usedOf, type Planned, partitionOf, systemOf } from '../../plan/index.js';
+import { layersOf, sizedAs, usedOf, type Planned, partitionOf, systemOf } from '../../plan/index.js';
 
 export function backup(planned: Planned) {
   const { plan, survey } = planned;
@@ -20,19 +19,13 @@ export function backup(planned: Planned) {
   });
 }
 
-export function safetyCopy({ plan, survey }: Planned) {
-  return message('step.safety-copy', {
+export const safetyCopy = ({ plan, survey }: Planned) =>
+  message('step.safety-copy', {
     source: safetyCopySource(survey),
     day: survey.takenAt.slice(0, 10),
     files: survey.source.files ?? [],
-    device: deviceName(plan.machine),
-    tail: lastMib(survey.disk.sizeSectors * survey.disk.sectorBytes),
+    deviceTold: !deviceIsAssumed(plan.machine),
   });
-}
-
-/** Where `dd` finds the last MiB of a disk, whose size need not be whole MiB. */
-const lastMib = (sizeBytes: number) =>
-  sizeBytes % MIB === 0 ? `bs=1M skip=${sizeBytes / MIB - 1}` : `bs=512 skip=${sizeBytes / 512 - 2048}`;
 
 export const prepareMedium = (planned: Planned, { system }: StepFor<'prepare-medium'>) =>
   message('step.prepare-medium', { system: systemName(planned, system), mode: planned.plan.target.mode });
@@ -64,12 +57,20 @@ export const firmwareMode = ({ plan }: Planned) => message('step.firmware-mode',
 /** File systems whose repair is a last resort: btrfs-check(8), xfs_repair(8). */
 const READ_ONLY: readonly VolumeKind[] = ['btrfs', 'xfs'];
 
-export const checkVolume = (planned: Planned, { partition }: StepFor<'check-volume'>) => {
-  const content = partitionOf(planned.plan, partition)?.fileSystem ?? 'unknown';
+export const checkVolume = (planned: At, step: StepFor<'check-volume'>) => {
+  const p = partitionOf(planned.plan, step.partition);
+  const content = p?.fileSystem ?? 'unknown';
   return message('step.check-volume', {
-    volume: nameOf(planned, partition),
+    volume: nameOf(planned, step.partition),
     content: volumeName(content),
     readOnly: READ_ONLY.includes(content),
+    inside: p && sizedAs(p) !== content ? { ...lineOf(planned, p.id), ...layersOf(p) } : null,
+    windows:
+      placeIn(planned.plan, step.environment) !== 'windows'
+        ? null
+        : p?.role === 'system'
+          ? 'running'
+          : 'other',
   });
 };
 

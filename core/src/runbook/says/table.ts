@@ -3,7 +3,7 @@ import type { StepFor } from '../../sequence/index.js';
 import { surveyedPartition } from '../../survey/index.js';
 import { damageSays } from '../../table/index.js';
 import { message } from '../../words/index.js';
-import { bytesOf, deviceOf, diskOf, extentOf, nameOf } from './facts.js';
+import { deviceAfter, deviceOf, diskOf, extentOf, nameOf } from './facts.js';
 import type { At } from './facts.js';
 
 export const newTable = (planned: Planned) =>
@@ -31,8 +31,8 @@ export const relist = (planned: At, { after }: StepFor<'relist'>) =>
     changed: planned.plan.partitions.flatMap((p) => {
       const found = surveyedPartition(planned.survey, p.from);
       if (!found || p.logical === undefined || p.logical === (found.logical ?? false)) return [];
-      const about = { name: nameOf(planned, p.id), device: deviceOf(planned, p.id) };
-      return [{ ...about, logical: p.logical, sector: p.start, bytes: bytesOf(planned, p) }];
+      const about = { name: nameOf(planned, p.id), device: deviceAfter(planned, p.id) };
+      return [{ ...about, logical: p.logical, extent: extentOf(planned, p) }];
     }),
   });
 

@@ -5,12 +5,13 @@ import {
   partitionOf,
   partitionTitle,
   plannedGaps,
+  roomAround,
   roleName,
   type Planned,
   type PlannedPartition,
 } from '../../plan/index.js';
-import { asksToShrink } from '../../ability/index.js';
-import { MIB } from '../../quantity/index.js';
+import { asksToShrink, typedUnits } from '../../ability/index.js';
+import { exactSize, MIB, typedSize, type TypedSize } from '../../quantity/index.js';
 import { sheetOf } from '../../moment/index.js';
 import { typeOf } from '../../recognition/index.js';
 import { placeIn, type StepFor } from '../../sequence/index.js';
@@ -34,18 +35,33 @@ export function shrink(planned: At, step: StepFor<'shrink'>) {
     toBytes,
     fromBytes,
     freeBytes: freeBehind(planned, step.partition),
+    end: extentOf(planned, step.after),
     // Windows and macOS count in disk order and do not know Linux names.
-    own:
-      step.environment.kind === 'running'
-        ? {
-            ...placeInList(planned, step),
-            takeAwayMib: Math.ceil((fromBytes - toBytes) / MIB),
-            asks: asksToShrink(placeIn(planned.plan, step.environment)),
-          }
-        : null,
+    own: inOwnTool(planned, step)
+      ? { ...placeInList(planned, step), ...askedToShrink(planned, step, fromBytes, toBytes) }
+      : null,
     floorBytes: floor && floor.evidence !== 'no-content' ? floor.bytes : null,
     layers: partition ? layersOf(partition) : NO_LAYERS,
+    insideEnd: exactSize(toBytes - HEADER_ROOM, planned.survey.disk.sectorBytes),
   });
+}
+
+/** What headers of a container and a group take of it: everything inside has to end before. */
+const HEADER_ROOM = 20 * MIB;
+
+/** Whether it is done in the disk tool of an installed system, by volumes in their order. */
+const inOwnTool = ({ plan }: Planned, { environment }: Pick<StepFor<'shrink'>, 'environment'>): boolean => {
+  const place = placeIn(plan, environment);
+  return environment.kind === 'running' && (place === 'windows' || place === 'macos');
+};
+
+/** What its tool asks for, on the side that keeps the volume at least as large, or frees at least as much. */
+function askedToShrink(planned: Planned, step: StepFor<'shrink'>, fromBytes: number, toBytes: number) {
+  const place = placeIn(planned.plan, step.environment);
+  const asks = asksToShrink(place);
+  const size = asks === 'amount-to-take-away' ? fromBytes - toBytes : toBytes;
+  const [unit = 'MiB'] = typedUnits(place);
+  return { asks, typed: typedSize(size, unit, 'up', planned.survey.disk.sectorBytes) };
 }
 
 /** Free space behind a partition once the step is done. */
@@ -59,7 +75,7 @@ function freeBehind({ after, survey }: At, id: string): number {
 }
 
 /** Which line it is among the partitions that are listed there, counted from 1. */
-function placeInList(at: At, step: StepFor<'shrink' | 'format'>) {
+function placeInList(at: At, step: StepFor<'shrink' | 'grow' | 'format'>) {
   const { rows } = sheetOf(at, { environment: step.environment, steps: [step] }, at.before);
   const listed = rows.filter((row) => row.kind === 'partition');
   return { number: listed.findIndex((row) => row.id === step.partition) + 1, of: listed.length };
@@ -76,13 +92,29 @@ export function move(planned: At, step: StepFor<'move' | 'move-aside'>) {
   });
 }
 
-export function grow(planned: Planned, { partition, after }: StepFor<'grow'>) {
-  const p = partitionOf(planned.plan, partition);
+export function grow(at: At, step: StepFor<'grow'>) {
+  const { partition, before, after } = step;
+  const p = partitionOf(at.plan, partition);
+  const gained = after.length - before.length;
+  const moment = partitionOf(at.before.planned.plan, partition)?.id;
+  const room = moment === undefined ? undefined : roomAround(at.before.planned, moment).after;
   return message('step.grow', {
-    volume: nameOf(planned, partition),
-    toBytes: bytesOf(planned, after),
+    volume: nameOf(at, partition),
+    toBytes: bytesOf(at, after),
     layers: p ? layersOf(p) : NO_LAYERS,
+    end: extentOf(at, after),
+    all: room === gained,
+    own: inOwnTool(at, step) ? { ...placeInList(at, step), typed: askedToGrow(at, step, gained) } : null,
   });
+}
+
+/** What its tool asks for: a Windows how much is added, a macOS the new size. Never more than there is. */
+function askedToGrow(planned: Planned, { environment, after }: StepFor<'grow'>, gained: number): TypedSize {
+  const place = placeIn(planned.plan, environment);
+  const [unit = 'MiB'] = typedUnits(place);
+  const length = asksToShrink(place) === 'amount-to-take-away' ? gained : after.length;
+  const { sectorBytes } = planned.survey.disk;
+  return typedSize(length * sectorBytes, unit, 'down', sectorBytes);
 }
 
 export const deletion = (planned: At, { found }: StepFor<'delete'>) =>
@@ -95,7 +127,7 @@ export function create(planned: At, step: StepFor<'create'>) {
     volume: nameOf(planned, p.id),
     bytes: bytesOf(planned, p),
     after: beforeIt(planned, p),
-    startMib: (p.start * planned.survey.disk.sectorBytes) / MIB,
+    size: sizeToCreate(planned, step, p),
     extent: extentOf(planned, p),
     type: typeName(typeOf(planned, p)),
     name: p.name,
@@ -111,6 +143,18 @@ export function create(planned: At, step: StepFor<'create'>) {
     subvolumes: p.subvolumes ?? [],
     efi: p.role === 'efi',
   });
+}
+
+/** How large it is created: as large as the free space that is left there, or a size in the units of the tool, never more than fits. */
+function sizeToCreate(at: At, { environment }: StepFor<'create'>, p: PlannedPartition) {
+  const gap = plannedGaps(at.before.planned).find((g) => g.start <= p.start && p.start < endOf(g));
+  const { sectorBytes } = at.survey.disk;
+  return {
+    all: gap !== undefined && endOf(p) >= endOf(gap.usable),
+    typed: typedUnits(placeIn(at.plan, environment)).map((unit) =>
+      typedSize(bytesOf(at, p), unit, 'down', sectorBytes),
+    ),
+  };
 }
 
 /** The partition that is listed before its place then; `null` where it is the first. */

@@ -7,6 +7,7 @@ import { documents } from './documents.js';
 import { edits } from './edits.js';
 import { entries } from './entries.js';
 import { facts } from './facts.js';
+import { findDisk } from './find-disk.js';
 import { findings } from './findings/index.js';
 import { glossary } from './glossary.js';
 import { hands } from './hands.js';
@@ -54,6 +55,7 @@ export const english = {
   ...dangers,
   ...facts,
   ...steps,
+  ...findDisk,
   ...wayBack,
   ...runbook,
   ...standing,

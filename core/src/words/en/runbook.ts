@@ -33,6 +33,11 @@ export const runbook = {
     `Start its medium in ${MODE[mode]} mode, and choose to partition by hand. Never choose to use or erase the whole disk.`,
   'note.first-start': () => 'Shut down, wait, and switch on again without the medium.',
 
+  'guard.partition': ({ size, content, label }: { size: string; content: string | null; label: string }) =>
+    `Enter the first two lines. The second must show ${[size, content, label && quoted(label)].filter(Boolean).join(', ')}. If it shows anything else, stop: nothing has been changed.`,
+  'page.continued': () =>
+    'Where a line of a command ends with \\, or in Windows with ^, the command goes on in the next line: enter all of its lines. Where a line of a file ends with ↩, it goes on in the next line; the mark is not typed.',
+
   'exposed.change': ({ volumes }: { volumes: readonly string[] }) =>
     `If power fails now, ${and(volumes.map(quoted))} may need repair, or the backup.`,
   'exposed.copy': (p: {

@@ -1,3 +1,4 @@
+import { extentText, type Extent } from './steps/shared.js';
 import { and, both, MODE, quoted, STYLE, type Mode, type Style } from './format.js';
 
 /** How each step is undone, and what cannot be. */
@@ -8,16 +9,16 @@ const setupMade = (devices: readonly string[] | null): string => {
 };
 
 export const wayBack = {
-  'back.grow-back': ({ volume, bytes }: { volume: string; bytes: number }) =>
-    `Grow ${quoted(volume)} back to ${both(bytes)}`,
-  'back.shrink-back': ({ volume, bytes }: { volume: string; bytes: number }) =>
-    `Shrink ${quoted(volume)} back to ${both(bytes)}: the file system first`,
+  'back.grow-back': ({ volume, extent }: { volume: string; extent: Extent }) =>
+    `Grow ${quoted(volume)} back to ${both(extent.bytes)}: the partition first, ${extentText(extent)}`,
+  'back.shrink-back': ({ volume, extent }: { volume: string; extent: Extent }) =>
+    `Shrink ${quoted(volume)} back to ${both(extent.bytes)}: the file system first, then the partition, ${extentText(extent)}`,
   'back.move-back': ({ volume, from, to }: { volume: string; from: number; to: number }) =>
     `Move ${quoted(volume)} back: its start from sector ${from} to sector ${to}`,
   'back.delete-new': ({ volume, bytes }: { volume: string; bytes: number }) =>
     `Delete the new ${quoted(volume)}, ${both(bytes)}`,
-  'back.list-again': (p: { volume: string; device: string; sector: number; bytes: number }) =>
-    `Add ${quoted(p.volume)} to the table again as ${p.device}: start sector ${p.sector}, ${both(p.bytes)}. Do not format it`,
+  'back.list-again': (p: { volume: string; device: string; extent: Extent }) =>
+    `Add ${quoted(p.volume)} to the table again as ${p.device}: ${extentText(p.extent)}. Do not format it`,
   'back.old-table': ({ copied }: { copied: boolean }) =>
     `${
       copied
@@ -27,8 +28,8 @@ export const wayBack = {
   'back.no-table': () => 'Clear the first and the last MiB of the disk: it had no partition table',
   'back.table-entries': ({ style }: { style: Style }) =>
     `Change the table back to the way it lists partitions as found (${STYLE[style]}), each entry at the place where its volume is now. Do not write the safety copy yet: it lists volumes where they do not lie`,
-  'back.container': ({ sector, bytes }: { sector: number; bytes: number }) =>
-    `Set the extended partition back: from sector ${sector}, ${both(bytes)}`,
+  'back.container': ({ extent }: { extent: Extent }) =>
+    `Set the extended partition back: ${extentText(extent)}`,
   'back.no-container': () => 'Delete the extended partition again',
   'back.active': () => 'Set the active mark as it was found',
   'back.type': ({ volume }: { volume: string }) => `Set the type of ${quoted(volume)} as it was found`,
@@ -64,8 +65,8 @@ export const wayBack = {
   'back.secure-boot-off': () => 'Turn Secure Boot off again',
   'back.resume': ({ volume }: { volume: string }) => `Resume the encryption of ${quoted(volume)}`,
 
-  'back.remake': ({ volume, bytes }: { volume: string; bytes: number }) =>
-    `Make ${quoted(volume)} again at its old size, ${both(bytes)}, and restore its files from the backup: its file system cannot shrink`,
+  'back.remake': ({ volume, extent }: { volume: string; extent: Extent }) =>
+    `Make ${quoted(volume)} again at its old size, ${extentText(extent)}, and restore its files from the backup: its file system cannot shrink`,
   'loss.grown': ({ volume, step }: { volume: string; step: number }) =>
     `Step ${step} grows ${quoted(volume)} for good: its file system cannot shrink again. To return to its old size it must be made again, and its files restored from the backup.`,
   'loss.formatted': ({ volume, step }: { volume: string; step: number }) =>

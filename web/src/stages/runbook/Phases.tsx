@@ -1,5 +1,12 @@
 import { Checkbox } from '@mantine/core';
-import { message, objectsOf, type RunbookPhase, type RunbookStep } from '@rhizotome/core';
+import {
+  fileLine,
+  message,
+  objectsOf,
+  type RunbookPhase,
+  type RunbookStep,
+  type StepText,
+} from '@rhizotome/core';
 import { memo } from 'react';
 import { useEdit, useSelection } from '../../open/context.js';
 import { say } from '../../words/say.js';
@@ -48,6 +55,7 @@ const Phase = memo(function Phase({ phase, shown, show }: PhaseProps) {
           <Explained>{say(phase.note)}</Explained>
         </p>
       </header>
+      {phase.find && <Find find={phase.find} />}
       {phase.sheet && <Listed sheet={phase.sheet} />}
       <ol className={classes.steps}>
         {phase.steps.map((step) => (
@@ -106,9 +114,38 @@ const StepItem = memo(function StepItem({ step, shown, show }: StepItemProps) {
   );
 });
 
+/** How the disk is found, before anything is done to it. */
+function Find({ find }: { find: NonNullable<RunbookPhase['find']> }) {
+  const said = say(find.says);
+  return (
+    <div className={classes.find}>
+      <h3>{said.title}</h3>
+      <Doing said={said} typed={find.lines} guard={null} />
+    </div>
+  );
+}
+
 /** What to do, what to type, what to check, and what to beware of. */
 function StepDetail({ step }: { step: RunbookStep }) {
-  const { actions, checks, warning } = say(step.says);
+  return (
+    <>
+      <Doing said={say(step.says)} typed={step.lines} guard={step.guard && say(step.guard)} />
+      {step.exposure && (
+        <p className={classes.beware}>
+          <b>{say(message('page.exposed'))}.</b> <Explained>{say(step.exposure)}</Explained>
+        </p>
+      )}
+    </>
+  );
+}
+
+interface DoingProps {
+  readonly said: StepText;
+  readonly typed: readonly string[];
+  readonly guard: string | null;
+}
+
+function Doing({ said: { actions, lines, checks, warning }, typed, guard }: DoingProps) {
   return (
     <>
       <ul>
@@ -118,7 +155,9 @@ function StepDetail({ step }: { step: RunbookStep }) {
           </li>
         ))}
       </ul>
-      {step.commands.length > 0 && <pre className={classes.commands}>{step.commands.join('\n')}</pre>}
+      {lines.length > 0 && <pre className={classes.commands}>{lines.flatMap(fileLine).join('\n')}</pre>}
+      {guard && <p className={classes.guard}>{guard}</p>}
+      {typed.length > 0 && <pre className={classes.commands}>{typed.join('\n')}</pre>}
       <div className={classes.checks}>
         <b>{say(message('page.continue'))}</b>
         <ul>
@@ -130,11 +169,6 @@ function StepDetail({ step }: { step: RunbookStep }) {
       {warning && (
         <p className={classes.beware}>
           <b>{say(message('page.watch-out'))}.</b> <Explained>{warning}</Explained>
-        </p>
-      )}
-      {step.exposure && (
-        <p className={classes.beware}>
-          <b>{say(message('page.exposed'))}.</b> <Explained>{say(step.exposure)}</Explained>
         </p>
       )}
     </>

@@ -32,8 +32,8 @@ export const prepare = {
     source: 'captured' | 'kept' | 'disk';
     day: string;
     files: readonly string[];
-    device: string;
-    tail: string;
+    /** Whether a reading told what the disk is called. */
+    deviceTold: boolean;
   }) => {
     const title = 'Keep a safety copy of the partition table';
     const size = 'Both files have 1 048 576 bytes, and neither is on this disk.';
@@ -61,8 +61,14 @@ export const prepare = {
         return say(
           title,
           [
-            `Save the first and the last MiB of the disk on a USB stick. In a Linux: dd if=/dev/${from.device} of=head.bin bs=1M count=1`,
-            `and: dd if=/dev/${from.device} of=tail.bin ${from.tail}`,
+            'Plug in another USB stick than the one that the machine was started from. The first command lists it: find its line by its size and model.',
+            'Enter the second command, and mount the stick at /mnt/stick: type sudo mount, the name of its partition with /dev/ in front, and /mnt/stick.',
+            ...(from.deviceTold
+              ? []
+              : [
+                  'Where the commands do not say what D is, type D=/dev/ and the name of this disk, as found above.',
+                ]),
+            'Enter the other commands. They save the first and the last MiB of this disk, and do nothing while no stick is mounted there.',
           ],
           [size],
           FROM_ANOTHER_DISK,

@@ -1,3 +1,4 @@
+import type { TypedSize, TypedUnit } from '../../../quantity/index.js';
 import { and, both, or, quoted } from '../format.js';
 
 /** What a step says to the person who carries it out. Plain text, one sentence an item. */
@@ -5,6 +6,8 @@ export interface StepText {
   readonly title: string;
   /** What to do. */
   readonly actions: readonly string[];
+  /** What is written into a file, line by line as it stands. */
+  readonly lines: readonly string[];
   /** What must be true before going on. */
   readonly checks: readonly string[];
   /** The mistake that is made here. */
@@ -16,7 +19,8 @@ export const say = (
   actions: readonly string[],
   checks: readonly string[],
   warning: string | null = null,
-): StepText => ({ title, actions, checks, warning });
+  lines: readonly string[] = [],
+): StepText => ({ title, actions, lines, checks, warning });
 
 /** A partition as it is picked from a list. */
 export interface Line {
@@ -26,20 +30,19 @@ export interface Line {
 }
 export const line = ({ device, bytes, name }: Line) => `${device}, ${both(bytes)}, ${quoted(name)}`;
 
-/** The disk; `assumed`: nobody has entered its device name. */
+/** The disk, which was found when the place was entered. */
 export interface Disk {
   readonly device: string;
   readonly bytes: number;
+  /** Nobody has told its device name. */
   readonly assumed: boolean;
+  /** What its maker calls it, where that was told. */
+  readonly model: string | null;
   /** The other disks in the machine. */
   readonly others: readonly { readonly name: string; readonly bytes: number }[];
 }
-export const disk = ({ device, bytes, assumed, others }: Disk) =>
-  `${
-    assumed
-      ? `Find the disk of ${both(bytes)}; a Linux usually calls it ${device}.`
-      : `Find the disk ${device}, ${both(bytes)}.`
-  } Make sure by its size.${notThese(others)}`;
+export const disk = ({ device, bytes, assumed, model, others }: Disk) =>
+  `Use the disk that you found above: ${both(bytes)}${model === null ? '' : `, ${quoted(model)}`}${assumed ? '' : `, called ${device} when it was read`}.${notThese(others)}`;
 
 /** The other disks, so that none of them is taken for this one. */
 export const notThese = (others: Disk['others']): string =>
@@ -69,18 +72,37 @@ export const unhibernateOther = (system: string) =>
     'A hibernated system keeps its memory in swap. Another system that uses the same swap destroys it.',
   );
 
-/** A span in the units of table tools. */
+const TYPED_NAMES: Readonly<Record<TypedUnit, string>> = {
+  MiB: 'MiB',
+  'binary-mb': 'MB',
+  MB: 'MB',
+  GB: 'GB',
+  sectors: 'sectors',
+};
+
+/** A size as it is typed: its digits without marks between them. */
+export const typed = ({ count, unit }: TypedSize): string => `${count} ${TYPED_NAMES[unit]}`;
+
+/** A size in each unit in which a tool may ask for it. */
+export const typedIn = (sizes: readonly TypedSize[]): string =>
+  sizes.length > 1 ? `${or(sizes.map(typed))}, whichever the tool asks for` : sizes.map(typed).join('');
+
+/** A span in the units of table tools: first and last sector, and its size as it is typed. */
 export interface Extent {
   readonly first: number;
   readonly last: number;
   readonly bytes: number;
+  readonly size: TypedSize;
 }
 
+export const extentText = ({ first, last, size }: Extent): string =>
+  `from sector ${first} to sector ${last} (${typed(size)})`;
+
 export const LAYER = {
-  luks: 'Create an encrypted container first, then the file system inside it. Without the passphrase, or a copy of the container’s header, everything in it is lost: keep both away from the machine.',
+  luks: 'Create an encrypted container first, then the file system inside it. Without the passphrase, or a copy of the container’s header, everything in it is lost: keep both away from the machine. Mount a USB stick at /mnt/stick first: the copy goes there.',
   lvm: 'Create a volume group first, then the file system on a volume of it. Tools that do not know volume groups show one block of unknown content.',
   'luks-lvm':
-    'Create an encrypted container first, a volume group inside it, then the file system on a volume of that. Keep the passphrase and a copy of the container’s header away from the machine.',
+    'Create an encrypted container first, a volume group inside it, then the file system on a volume of that. Keep the passphrase and a copy of the container’s header away from the machine. Mount a USB stick at /mnt/stick first: the copy goes there.',
 } as const;
 
 /** The same where several volumes are planned inside. */
@@ -88,19 +110,20 @@ export const LAYER_OF_VOLUMES = {
   luks: LAYER.luks,
   lvm: 'Create a volume group first, then the volumes in it. Tools that do not know volume groups show one block of unknown content.',
   'luks-lvm':
-    'Create an encrypted container first, a volume group inside it, then the volumes in that. Keep the passphrase and a copy of the container’s header away from the machine.',
+    'Create an encrypted container first, a volume group inside it, then the volumes in that. Keep the passphrase and a copy of the container’s header away from the machine. Mount a USB stick at /mnt/stick first: the copy goes there.',
 } as const;
 
 /** A volume inside a container or volume group. */
 export interface Inside {
   readonly name: string;
-  readonly bytes: number;
+  /** As it is typed. */
+  readonly size: TypedSize;
   /** Its file system; empty for none. */
   readonly content: string;
   readonly label: string;
 }
-export const insideText = ({ name, bytes, content, label }: Inside) =>
-  `${name}, ${both(bytes)}${content ? `, as ${content}` : ''}${label ? `, label ${label}` : ''}`;
+export const insideText = ({ name, size, content, label }: Inside) =>
+  `${name}, ${typed(size)}${content ? `, as ${content}` : ''}${label ? `, label ${label}` : ''}`;
 
 /** A subvolume of a btrfs volume, and where it is mounted; empty where it is not. */
 export interface Subvolume {

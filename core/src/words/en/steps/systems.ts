@@ -3,7 +3,6 @@ import {
   type Disk,
   disk,
   mounting,
-  notThese,
   type Subvolume,
   type Formatting,
   FORMATTING,
@@ -175,7 +174,7 @@ export const systems = {
               ? 'Set the target of the boot loader to an EFI system partition. The plan has none for it.'
               : `Set the target of the boot loader to the EFI system partition that the setup of ${p.efiMadeBy} made${p.efiMadeAs === null ? '' : `, likely ${p.efiMadeAs}`}; do NOT format it.`
             : `Set the target of the boot loader to the EFI system partition ${p.efiDevice}.`
-          : `Set the target of the boot loader to the disk itself, ${p.disk.device}, not to a partition.`,
+          : `Set the target of the boot loader to the disk itself${p.disk.assumed ? '' : `, ${p.disk.device}`}, not to a partition.`,
       ],
       [
         'The summary of the installer formats only the lines that say so here.',
@@ -200,9 +199,10 @@ export const systems = {
           ? [`Take out of etc/fstab every line of ${and(p.gone.map(quoted))}: it is not there any more.`]
           : []),
         ...(p.lines.length > 0
-          ? ['Add these lines to etc/fstab; where the mount point has one already, replace it:']
+          ? [
+              'Add the lines shown below to etc/fstab, each as one line; where the mount point has one already, replace it.',
+            ]
           : []),
-        ...p.lines,
         ...(p.toFill ? ['Put the UUID in where it is missing: lsblk -o NAME,UUID prints it.'] : []),
         ...(p.swap
           ? [
@@ -210,14 +210,20 @@ export const systems = {
             ]
           : []),
       ],
-      ['findmnt --verify --tab-file etc/fstab reports no error on these lines.'],
-      'A line that names what is not there stops the start, or delays it by a minute and a half.',
+      [
+        ...(p.lines.length > 0
+          ? ['Each of these lines stands in etc/fstab once, and lsblk lists each UUID in them.']
+          : []),
+        ...(p.gone.length > 0 ? [`No line names ${and(p.gone.map(quoted))}.`] : []),
+      ],
+      'A line that names what is not there stops the boot, or delays it by 90 seconds.',
+      p.lines,
     ),
   'step.install-hosted': (p: { system: string; volume: string; bytes: number; menu: string | null }) =>
     say(
       `Install ${p.system} into a file on ${quoted(p.volume)}`,
       [
-        `Make an image file of ${both(p.bytes)} on ${quoted(p.volume)}, as the guide of ${p.system} describes it, and install the system into that file: onto no disk and no partition.`,
+        `Make an image file of ${Math.ceil(p.bytes / 2 ** 20)} MiB (${both(p.bytes)}) on ${quoted(p.volume)}, as the guide of ${p.system} describes it, and install the system into that file: onto no disk and no partition.`,
         p.menu === null
           ? 'Give it an entry in a boot menu that can start a system from a file.'
           : `Give it an entry in the boot menu of ${p.menu}, and let that write its menu again.`,
@@ -250,7 +256,7 @@ export const systems = {
     say(
       `Install ${p.system}`,
       [
-        `Find the disk of ${both(p.disk.bytes)}. Make sure by its size.${notThese(p.disk.others)}`,
+        disk(p.disk),
         p.room.kind === 'over'
           ? `Choose the custom installation, then the line of ${p.room.binary} (${p.room.decimal}): number ${p.room.number} in the order on the disk, after ${p.room.after}. Do NOT format it: the setup says that it sets the files of the old system aside in a folder. Its programs are gone then, its files are there.`
           : p.room.kind === 'placeholder'

@@ -1,14 +1,14 @@
 import { and, both, capital, quoted, STYLE, type Style } from '../format.js';
-import { type Disk, disk, type Extent, type Line, say } from './shared.js';
+import { type Disk, disk, type Extent, extentText, type Line, say } from './shared.js';
 
 /** What is done to the table and its entries. */
 export const table = {
   'step.new-table': ({ style, disk: where }: { style: Style; disk: Disk }) =>
     say(
-      `Write a new ${STYLE[style]} partition table on ${where.device}`,
+      `Write a new ${STYLE[style]} partition table`,
       [disk(where), `Write an empty ${STYLE[style]} table.`],
       [`The disk is listed as ${STYLE[style]}, without any partition.`],
-      'This erases everything on the disk. Compare the size and model of the disk first.',
+      'This erases everything on the disk. Compare model, size and content of the disk once more.',
     ),
   'step.repair-table': ({ damage }: { damage: readonly string[] }) =>
     say(
@@ -21,7 +21,7 @@ export const table = {
     ),
   'step.convert-table': ({ style, disk: where }: { style: Style; disk: Disk }) =>
     say(
-      `Convert the table of ${where.device} to ${STYLE[style]} in place`,
+      `Convert the table to ${STYLE[style]} in place`,
       [
         disk(where),
         `Use a tool that lists the same partitions in a ${STYLE[style]} table, each with its start and its size unchanged.`,
@@ -38,7 +38,7 @@ export const table = {
     return p.extent
       ? say(
           `${title}: ${both(p.extent.bytes)}`,
-          [`Let it reach from sector ${p.extent.first} to sector ${p.extent.last}.`],
+          [`Let it reach ${extentText(p.extent)}.`],
           ['Every logical partition in it is listed as before, with its start and its size.'],
           'It is listed like a partition, but it only contains others. Never format it.',
         )
@@ -51,17 +51,15 @@ export const table = {
   },
   'step.relist': (p: {
     extent: Extent | null;
-    changed: readonly { name: string; logical: boolean; sector: number; bytes: number; device: string }[];
+    changed: readonly { name: string; logical: boolean; extent: Extent; device: string }[];
   }) =>
     say(
       'Change primary and logical partitions, without changing what they contain',
       [
-        p.extent
-          ? `Set the extended partition: from sector ${p.extent.first}, ${both(p.extent.bytes)}.`
-          : 'Remove the extended partition.',
+        p.extent ? `Set the extended partition: ${extentText(p.extent)}.` : 'Remove the extended partition.',
         ...p.changed.map(
           (c) =>
-            `List ${quoted(c.name)} as a ${c.logical ? 'logical' : 'primary'}: from sector ${c.sector}, ${both(c.bytes)}. It is ${c.device} afterwards.`,
+            `List ${quoted(c.name)} as a ${c.logical ? 'logical' : 'primary'}: ${extentText(c.extent)}. It is ${c.device} afterwards.`,
         ),
       ],
       ['Each has the start and the size it had, and a file can be read from it.'],

@@ -1,7 +1,8 @@
-import { GB, MB, MIB } from '../../../quantity/index.js';
+import type { TypedSize } from '../../../quantity/index.js';
 import { and, binary, both, quoted } from '../format.js';
 import {
   type Extent,
+  extentText,
   type Inside,
   insideText,
   LAYER,
@@ -12,15 +13,9 @@ import {
   opened,
   say,
   type Subvolume,
+  typed,
+  typedIn,
 } from './shared.js';
-
-/** A size as a tool asks for it: to the byte in both families of units, since tools differ in which they mean by MB. */
-const toType = (bytes: number): string => `${exactly(bytes, MIB)} MiB, which is ${exactly(bytes, MB)} MB`;
-
-const exactGb = (bytes: number): string => `${exactly(bytes, GB)} GB`;
-
-/** As many decimals as it takes, and no more. */
-const exactly = (bytes: number, unit: number): string => String(Number((bytes / unit).toFixed(9)));
 
 export interface Layers {
   readonly luks: boolean;
@@ -28,7 +23,7 @@ export interface Layers {
 }
 
 /** From the inside out: cryptsetup-resize(8), lvreduce(8), pvresize(8). */
-const shrinkLayers = ({ luks, lvm }: Layers, toBytes: number): string[] => [
+const shrinkLayers = ({ luks, lvm }: Layers, insideEnd: TypedSize, end: Extent): string[] => [
   ...(luks
     ? [
         'Make a copy of the header of the encrypted container on another disk, and open the container with its passphrase.',
@@ -40,14 +35,13 @@ const shrinkLayers = ({ luks, lvm }: Layers, toBytes: number): string[] => [
         'Shrink the physical volume of the group.',
       ]
     : ['Check the file system inside, and shrink it.']),
-  `Leave 20 MiB for headers: everything inside has to end before ${binary(toBytes - 20 * MIB)}.`,
+  `Leave 20 MiB for headers: everything inside has to fit into ${typed(insideEnd)}.`,
   ...(luks ? ['Shrink the opened container to that, and close it.'] : []),
-  `Then shrink the partition to ${both(toBytes)}.`,
+  `Then shrink the partition: let it end at sector ${end.last} (${typed(end.size)}).`,
 ];
 
 /** From the outside in. */
 const growLayers = ({ luks, lvm }: Layers): string[] => [
-  'Grow the partition first.',
   ...(luks
     ? ['Open the encrypted container: it takes all of the partition. If it was open, resize it.']
     : []),
@@ -62,22 +56,42 @@ export const volumes = {
     volume,
     content,
     readOnly,
+    inside,
+    windows,
   }: {
     volume: string;
     content: string;
     readOnly: boolean;
+    /** A container or a group, in which the file systems are. */
+    inside: (Line & Layers) | null;
+    /** In a Windows: whether it runs from this volume, or knows it by a letter. */
+    windows: 'running' | 'other' | null;
   }) =>
     say(
       `Check ${quoted(volume)} for errors`,
-      readOnly
+      inside
         ? [
-            `Check the ${content} volume with its own tool, reading only. Never have it repaired as routine: a repair can destroy what could still be read.`,
-            'If errors are reported, copy the files to another disk first, and go no further with this plan.',
+            ...opened(line(inside), inside.luks, inside.lvm),
+            'Check each file system inside with its own tool. The container or group itself has nothing to check.',
           ]
-        : [
-            `Check the ${content} volume with its own system’s tool, and have errors corrected that it finds.${content === 'NTFS' ? ' In Windows, X stands for the letter of the volume.' : ''}`,
-          ],
-      [readOnly ? 'No errors are reported.' : 'A second check reports no errors.'],
+        : readOnly
+          ? [
+              `Check the ${content} volume with its own tool, reading only. Never have it repaired as routine: a repair can destroy what could still be read.`,
+              'If errors are reported, copy the files to another disk first, and go no further with this plan.',
+            ]
+          : windows === 'running'
+            ? [
+                'Open a command prompt as administrator and enter the command. It checks the volume while Windows runs from it, and corrects what can be corrected.',
+                'If it asks for an offline repair, restart once: Windows repairs the volume as it starts. Then check it again.',
+              ]
+            : [
+                `Check the ${content} volume with its own system’s tool, and have errors corrected that it finds.${windows === 'other' ? ' At a command prompt as administrator that is chkdsk, the letter of the volume with a colon, and /f.' : ''}`,
+              ],
+      [
+        inside || readOnly || windows === 'running'
+          ? 'No errors are reported.'
+          : 'A second check reports no errors.',
+      ],
       'Changing a volume that has errors can damage it further.',
     ),
   'step.shrink': (p: {
@@ -87,9 +101,13 @@ export const volumes = {
     /** Free space behind it then, with what was free before. */
     freeBytes: number;
     /** Place among the partitions on the disk, where its own system does it, and what its tool asks for. */
-    own: { number: number; of: number; takeAwayMib: number; asks: 'amount-to-take-away' | 'new-size' } | null;
+    own: { number: number; of: number; typed: TypedSize; asks: 'amount-to-take-away' | 'new-size' } | null;
     floorBytes: number | null;
     layers: Layers;
+    /** Where it ends afterwards. */
+    end: Extent;
+    /** How much room is left for what is inside a container or group. */
+    insideEnd: TypedSize;
   }) =>
     say(
       `Shrink ${quoted(p.volume)} to ${both(p.toBytes)}`,
@@ -97,13 +115,13 @@ export const volumes = {
         ? [
             `Open the disk tool of the system that owns it and choose ${quoted(p.volume)}: now ${both(p.fromBytes)}, number ${p.own.number} of ${p.own.of} in the order on the disk.`,
             p.own.asks === 'amount-to-take-away'
-              ? `Enter the amount to take away: ${p.own.takeAwayMib} MiB. The tool may write MB for it.`
-              : `Enter the new size of its partition: ${exactGb(p.toBytes)}. The tool counts in thousands, and adds a partition in the space that becomes free: let it be free space.`,
+              ? `Enter the amount to take away: ${typed(p.own.typed)}. The tool counts in 1024s.`
+              : `Enter the new size of its partition: ${typed(p.own.typed)}. The tool uses decimal units. When it offers a new partition in the freed space, choose free space.`,
           ]
         : p.layers.luks || p.layers.lvm
-          ? shrinkLayers(p.layers, p.toBytes)
+          ? shrinkLayers(p.layers, p.insideEnd, p.end)
           : [
-              `Shrink the file system first, then the partition to ${both(p.toBytes)}. A tool that does both does it in this order.`,
+              `Shrink the file system first. Then shrink the partition, and let it end at sector ${p.end.last} (${typed(p.end.size)}), no earlier. A tool that does both does it in this order.`,
             ],
       [
         `The volume is shown with ${both(p.toBytes)}, followed by ${binary(p.freeBytes)} of free space.`,
@@ -152,19 +170,44 @@ export const volumes = {
           : ` If you copy it by hand, copy ${p.direction === 'forward' ? 'from its first sector on' : 'from its last sector backwards'}.`
       }`,
     ),
-  'step.grow': ({ volume, toBytes, layers }: { volume: string; toBytes: number; layers: Layers }) =>
+  'step.grow': ({
+    volume,
+    toBytes,
+    layers,
+    end,
+    all,
+    own,
+  }: {
+    volume: string;
+    toBytes: number;
+    layers: Layers;
+    end: Extent;
+    /** Whether it takes all the free space behind it. */
+    all: boolean;
+    /** In the disk tool of its own system: which one it is, and what that asks for. */
+    own: { number: number; of: number; typed: TypedSize } | null;
+  }) =>
     say(
       `Grow ${quoted(volume)} to ${both(toBytes)}`,
-      layers.luks || layers.lvm
-        ? growLayers(layers)
-        : ['Grow the partition first, then the file system on it.'],
+      own
+        ? [
+            `Open the disk tool of the system that owns it, and extend ${quoted(volume)}: number ${own.number} of ${own.of} in the order on the disk.`,
+            all
+              ? 'Let it take all of the free space behind it.'
+              : `Enter ${typed(own.typed)}, and leave the rest of the free space behind it free.`,
+          ]
+        : [
+            `Grow the partition first: let it end at sector ${end.last} (${typed(end.size)})${all ? ', which takes all of the free space behind it' : ''}.`,
+            ...(layers.luks || layers.lvm ? growLayers(layers) : ['Then grow the file system on it.']),
+          ],
       [`It is shown with ${both(toBytes)}, and a check reports no errors.`],
     ),
   'step.create': (p: {
     volume: string;
     bytes: number;
     after: string | null;
-    startMib: number;
+    /** As the tool asks for it; `all`: it takes what is left there. */
+    size: { all: boolean; typed: readonly TypedSize[] };
     extent: Extent;
     type: string;
     name: string;
@@ -205,7 +248,7 @@ export const volumes = {
       return say(
         title,
         [
-          `Choose the free space after ${behind}, and create a partition at its beginning: ${toType(p.bytes)}.`,
+          `Choose the free space after ${behind}, and create a partition at its beginning: ${p.size.all ? `all that is left there (about ${binary(p.bytes)})` : typedIn(p.size.typed)}.`,
           ...(p.where === 'installer' ? [`Use: ${p.use}.`] : []),
           ...(inside.length > 0 ? inside : [content]),
           ...subvolumes,
@@ -220,7 +263,7 @@ export const volumes = {
     return say(
       title,
       [
-        `Use the free space after ${behind}: start at ${p.startMib} MiB (sector ${p.extent.first}), size ${binary(p.bytes)} (last sector ${p.extent.last}).`,
+        `Use the free space after ${behind}: create it ${extentText(p.extent)}.`,
         `Set the type to ${p.type}${p.name ? `, and the partition name to ${p.name}` : ''}.`,
         ...(inside.length > 0 ? inside : [content]),
         ...subvolumes,
@@ -263,7 +306,7 @@ export const volumes = {
       `Change the volumes inside ${quoted(p.line.name)}`,
       [
         ...opened(line(p.line), p.luks, p.lvm),
-        ...p.deleted.map((v) => `Delete the volume ${v.name}, ${both(v.bytes)}.`),
+        ...p.deleted.map((v) => `Delete the volume ${v.name}, ${typed(v.size)}.`),
         ...p.made.map((v) => `Create ${insideText(v)}.`),
         ...p.formatted.map((v) => `Format the volume ${insideText(v)}.`),
       ],
