@@ -6,7 +6,7 @@ import {
   type MachineText,
   type NotationError,
 } from '../notation/index.js';
-import { PLAN_DOCUMENT, planFault, refusalSays, type Plan } from '../plan/index.js';
+import { noted, PLAN_DOCUMENT, planFault, refusalSays, type Plan } from '../plan/index.js';
 import { readDocumentOf, statedVersion, type DocumentFault } from '../schema/index.js';
 import { message, type Phrase } from '../words/index.js';
 import { documentFaultSays } from './document-fault.js';
@@ -110,7 +110,7 @@ function checked(value: MachineText, lines?: ReadonlyMap<string, number>): Docum
   if ((plan.surveyId ?? null) !== (survey?.id ?? null))
     return problem(message('document.other-survey', { survey: plan.surveyId ?? '' }));
   const fault = planFault(plan, survey ?? undefined);
-  if (!fault) return { ok: true, value };
+  if (!fault) return { ok: true, value: { ...value, plan: noted(plan, survey ?? undefined) } };
   const says = refusalSays(fault.refusal, survey?.disk.sectorBytes ?? 512);
   const line = lines?.get(fault.of) ?? lines?.get('plan');
   if (line !== undefined) return { ok: false, problem: { line, column: 1, says } };

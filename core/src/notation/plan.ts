@@ -4,6 +4,7 @@ import {
   StepRecordSchema,
   beginEdit,
   likelyNotes,
+  noted,
   EMPTY_PLAN,
   floorOf,
   insideId,
@@ -135,6 +136,10 @@ export class PlanReader {
   }
 
   finish(): Plan {
+    return noted(this.finished(), this.survey);
+  }
+
+  private finished(): Plan {
     if (this.about.proposed && this.parts.length === 0) return this.withVolumes(this.withKeptParts());
     const partitions: PlannedPartition[] = [];
     for (const [i, { fields, line }] of this.parts.entries()) {

@@ -1,3 +1,4 @@
+export { noted } from './noted.js';
 export { fromFstabWord, fstabWord } from './fstab-word.js';
 export { hasBootEntry, isFallback, namedBy, partitionOfEntry, systemOfEntry } from './boot-entries.js';
 export { adoptEdit } from './adopt-survey.js';

@@ -1,4 +1,4 @@
-import { type Planned, fatesOf, type Plan } from '../plan/index.js';
+import { type Planned, fatesOf, overlap, type Plan } from '../plan/index.js';
 import {
   isForGood,
   kindOf,
@@ -137,6 +137,11 @@ class Rehearsal {
     if (step.copy) this.copy(step.copy, step);
     if (step.kind === 'format' || step.kind === 'create')
       for (const span of step.writes) this.disk.put(span.start, span.length, `new ${step.partition}`);
+    // What a setup makes in the free space that it is given; its own partitions have steps of their own.
+    if (step.kind === 'install')
+      for (const span of step.writes)
+        if (!this.plan.partitions.some((p) => overlap(p, span)))
+          this.disk.put(span.start, span.length, `made by the setup of ${step.system}`);
     if (RECORDING.includes(step.kind))
       for (const span of step.writes) this.disk.put(span.start, span.length, 'a record');
     const fault = this.writeTable(step.kind, () => kind.write?.(this.table, step));

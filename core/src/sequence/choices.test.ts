@@ -305,3 +305,41 @@ test.each([
   for (const wanted of says) expect(actions.join(' ')).toContain(wanted);
   expect(actions.join(' ')).toContain('wait 8 seconds');
 });
+
+test('what a setup is given it writes over: what was deleted there is lost from then on', () => {
+  const planned = written(
+    [
+      ...DISK.slice(0, 4),
+      'disk, size 500 GB, table gpt',
+      'found 1, at 1 MiB, size 260 MiB, type "EFI system", holds fat',
+      'found 2, at 1 GiB, size 300 GiB, type "Basic data", holds ntfs, label files, used 210 GiB by bitmap',
+      'plan uefi, table gpt, keep',
+      'system New, as new, new, like windows-11',
+      'part from 1, keep',
+    ].join('\n'),
+  );
+  const steps = stepsOf(planned);
+  expect(lossesOf(planned, steps)).toEqual([
+    { step: 'install:new', found: 'found-2', why: 'written-over' },
+  ]);
+});
+
+test('a system that is installed over the old one replaces it: only a backup brings that back', () => {
+  const planned = written(
+    [
+      ...DISK.slice(0, 4),
+      'disk, size 500 GB, table gpt',
+      'found 1, at 1 MiB, size 260 MiB, type "EFI system", holds fat',
+      'found 2, at 1 GiB, size 300 GiB, type "Basic data", holds ntfs, label Windows, used 90 GiB by bitmap',
+      'plan uefi, table gpt, keep',
+      'system Windows, as win, found, like windows-11, anew',
+      'note 1, role efi, owners Windows',
+      'note 2, role system, owners Windows',
+      'part from 1, keep',
+      'part from 2, keep, role system, owners Windows',
+    ].join('\n'),
+  );
+  expect(lossesOf(planned, stepsOf(planned))).toEqual([
+    { step: 'install:win', found: 'found-2', why: 'replaced' },
+  ]);
+});

@@ -1,4 +1,12 @@
-import { insideFatesOf, type Planned, overlap, partitionOf, sizedAs } from '../plan/index.js';
+import {
+  insideFatesOf,
+  installedOver,
+  overlap,
+  partitionOf,
+  sizedAs,
+  systemOf,
+  type Planned,
+} from '../plan/index.js';
 import { canShrink, VOLUME_TRAITS } from '../volume/index.js';
 import { copyTime } from './estimate.js';
 import { copyOf, exposureOfChange, exposureOfCopy } from './exposure.js';
@@ -15,9 +23,10 @@ export interface Loss {
   readonly found: string;
   /**
    * `formatted`: in its place. `written-over`: it was deleted before, and something else is written where it lay.
-   * `grown`: its file system cannot be made smaller again, so at its old size it must be made anew.
+   * `grown`: its file system cannot be made smaller again, so at its old size it must be made anew. `replaced`: a setup puts a new
+   * system in the place of the one in it; only files are set aside.
    */
-  readonly why: 'formatted' | 'written-over' | 'grown';
+  readonly why: 'formatted' | 'written-over' | 'grown' | 'replaced';
 }
 
 /** How to return to as found from a point in the procedure. */
@@ -46,6 +55,8 @@ export function lossesOf(planned: Planned, steps: readonly Step[]): Loss[] {
   );
   for (const step of steps) {
     for (const found of lostInside(planned, step)) losses.push({ step: step.id, found, why: 'formatted' });
+    const replaced = replacedBy(planned, step);
+    if (replaced !== null) losses.push({ step: step.id, found: replaced, why: 'replaced' });
     if (isForGood(planned, step) && !lost.has(step.found)) {
       lost.add(step.found);
       losses.push({ step: step.id, found: step.found, why: 'grown' });
@@ -75,6 +86,12 @@ function lostInside(planned: Planned, step: Step): string[] {
         : f.planned?.owners.includes(step.system) && !isDoneBefore(planned.plan, f),
     )
     .map((f) => f.id);
+}
+
+/** The surveyed volume over which a system is installed again without formatting it. */
+function replacedBy({ plan }: Planned, step: Step): string | null {
+  const system = step.kind === 'install' ? systemOf(plan, step.system) : undefined;
+  return (system && installedOver(system, plan.partitions)?.from) ?? null;
 }
 
 /** Whether a step grows what cannot shrink. */

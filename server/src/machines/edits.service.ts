@@ -5,6 +5,7 @@ import {
   EDIT_DOCUMENT,
   readingsNamed,
   inEnglish,
+  noted,
   refusalSays,
   type Refusal,
   SURVEY_DOCUMENT,
@@ -105,8 +106,9 @@ async function takeEdits(
   if (fresh.length === 0) return { revision: machine.revision, known, others: [] };
   if (base > machine.revision) throw stale(machine, known);
   const others = base === machine.revision ? [] : await after(manager, id, base, keys);
-  const plan = planIn(machine.plan);
-  const surveys = await surveysFor(manager, id, plan, fresh);
+  const kept = planIn(machine.plan);
+  const surveys = await surveysFor(manager, id, kept, fresh);
+  const plan = noted(kept, kept.surveyId === null ? undefined : surveys(kept.surveyId));
   const between = others.map(toHistoryEntry);
   if (others.length > 0 && !(known.length === 0 && passes(plan, between, fresh, surveys)))
     throw stale(machine, known);

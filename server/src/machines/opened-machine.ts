@@ -1,4 +1,4 @@
-import type { HistoryEntry, OpenedMachine } from '@rhizotome/core';
+import { noted, type HistoryEntry, type OpenedMachine } from '@rhizotome/core';
 import { LessThan, type EntityManager } from 'typeorm';
 import { EditEntity } from '../storage/entities.js';
 import { existingMachine, surveyUnder } from './machine-store.js';
@@ -17,7 +17,7 @@ export async function opened(manager: EntityManager, id: string): Promise<Opened
     name,
     story,
     revision,
-    plan,
+    plan: noted(plan, survey),
     surveys: survey ? [survey] : [],
     history: await historyBefore(manager, id, revision + 1),
   };

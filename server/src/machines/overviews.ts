@@ -1,6 +1,6 @@
 import { setTimeout as pause } from 'node:timers/promises';
 import { Inject, Injectable, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
-import { overviewOf, type Overview } from '@rhizotome/core';
+import { noted, overviewOf, type Overview } from '@rhizotome/core';
 import { IsNull, type EntityManager, type FindOptionsWhere } from 'typeorm';
 import { ProblemException } from '../http/problem.js';
 import { MachineEntity } from '../storage/entities.js';
@@ -87,7 +87,7 @@ export class Overviews implements OnApplicationBootstrap, OnApplicationShutdown 
     try {
       const plan = planOf(machine);
       const survey = await surveyUnder(manager, machine.id, plan);
-      return { overview: overviewOf(plan, survey), damage: null };
+      return { overview: overviewOf(noted(plan, survey), survey), damage: null };
     } catch (error) {
       if (!(error instanceof ProblemException)) throw error;
       return { overview: null, damage: error.problem.detail };

@@ -7,13 +7,28 @@ import {
   partitionTitle,
   undeleteEdit,
   usedOf,
+  type FoundNote,
   type Planned,
 } from '../../plan/index.js';
+import type { SurveyPartition } from '../../survey/index.js';
+import type { Role } from '../../table/index.js';
+import type { VolumeKind } from '../../volume/index.js';
 import { bytesOfPart } from '../context.js';
 import { keptInside, remedy } from '../repairs.js';
 import { inBytes, valueOf, fact, type Drafted, type Rule } from '../rule.js';
 
-const HOLDS_NOTHING = ['swap', 'reserved', 'bios-boot', 'recovery', 'container'];
+/** Contents in which there is nothing to lose; what nobody could read may hold anything. */
+const NOTHING: readonly VolumeKind[] = ['none', 'swap'];
+/** Roles of partitions that hold no files, as long as nothing else was read in them. */
+const WITHOUT_FILES: readonly Role[] = ['swap', 'reserved', 'bios-boot', 'container'];
+
+/** Whether there is something to lose: by what was read, whatever is said of it. */
+function holdsSomething({ volume }: SurveyPartition, { role, owners }: FoundNote): boolean {
+  if (volume && NOTHING.includes(volume.kind)) return false;
+  if (WITHOUT_FILES.includes(role)) return volume !== undefined && volume.kind !== 'unknown';
+  // The recovery of a system that stays has a rule of its own, and goes with a system that goes.
+  return role !== 'recovery' || owners.length === 0;
+}
 
 export const dataErased: Rule = {
   id: 'data-erased',
@@ -24,7 +39,7 @@ export const dataErased: Rule = {
 function partitionsErased(planned: Planned): Drafted[] {
   return fatesOf(planned).flatMap(({ kind, found, planned: part }) => {
     const note = planned.plan.found[found.id];
-    if ((kind !== 'erased' && kind !== 'formatted') || !note || HOLDS_NOTHING.includes(note.role)) return [];
+    if ((kind !== 'erased' && kind !== 'formatted') || !note || !holdsSomething(found, note)) return [];
     // A formatted EFI partition has a rule of its own.
     if (kind === 'formatted' && note.role === 'efi') return [];
     const used = usedOf(planned, found.id);

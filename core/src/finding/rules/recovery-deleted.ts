@@ -11,9 +11,9 @@ export const recoveryDeleted: Rule = {
     const { plan, survey } = planned;
     const fates = fatesOf(planned);
     const staying = new Set(systemsThatStay(planned).map((s) => s.id));
-    return fates.flatMap(({ kind, found }) => {
+    return fates.flatMap(({ kind, found, planned: part }) => {
       const note = plan.found[found.id];
-      if (kind !== 'erased' || note?.role !== 'recovery' || !note.owners.some((o) => staying.has(o)))
+      if ((kind !== 'erased' && kind !== 'formatted') || note?.role !== 'recovery' || !note.owners.some((o) => staying.has(o)))
         return [];
       return [
         {
@@ -21,7 +21,13 @@ export const recoveryDeleted: Rule = {
           says: message('finding.recovery-deleted'),
           evidence: [fact('size', inBytes(bytesOfPart(planned, found)))],
           partitions: [found.id],
-          remedies: remedy(message('remedy.keep-as-found'), undeleteEdit({ plan, survey }, found.id)),
+          remedies:
+            kind === 'erased'
+              ? remedy(message('remedy.keep-as-found'), undeleteEdit({ plan, survey }, found.id))
+              : remedy(
+                  message('remedy.keep-content'),
+                  part && { kind: 'treat', partition: part.id, treatment: 'keep' },
+                ),
         },
       ];
     });

@@ -14,6 +14,7 @@ import {
 } from '../plan.js';
 import { StartPlanSchema } from '../start-plan.js';
 import { WishSchema } from '../wish.js';
+import { noted } from '../noted.js';
 import type { Refusal } from './refusal.js';
 import { refuseLayout, refuseOwners } from './geometry.js';
 import { applied, refused, surveyOf, type Applied, type Surveys } from './result.js';
@@ -173,7 +174,7 @@ function begin(plan: Plan, edit: BeginEdit, surveys: Surveys): Applied {
   };
   const refusal = refuseBasis(next, surveys);
   if (refusal) return refused(refusal);
-  return applied(next, {
+  return applied(noted(next, surveyOf(next, surveys)), {
     kind,
     surveyId: plan.surveyId,
     target: plan.target,

@@ -151,8 +151,8 @@ test('what is deleted, created and formatted without an installer is one step, d
   expect(saysOf(planned, 'change-inside').actions).toEqual([
     'Open the encrypted container on nvme0n1p3, 200 GiB (214.7 GB), “root, home, swap” with its passphrase.',
     'Activate the volume group inside it. Its volumes are listed by their names.',
-    'Delete the volume swap, 8 GiB (8.6 GB).',
-    'Create files, 30 GiB (32.2 GB), as ext4, label files.',
+    'Delete the volume swap, 8192 MiB.',
+    'Create files, 30720 MiB, as ext4, label files.',
   ]);
 });
 
@@ -296,7 +296,7 @@ test('a new group is made from a partition that was to be one file system in it,
   ]);
   expect(roomInside(more, more.plan.partitions[0]!).free).toBe(0);
   const create = saysOf(more, 'create').actions;
-  expect(create).toContain('Inside it, create root, 50 GiB (53.7 GB), as ext4.');
+  expect(create).toContain('Inside it, create root, 51190 MiB, as ext4.');
 });
 
 describe('a container changes its size as what is inside of it does', () => {

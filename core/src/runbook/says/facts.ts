@@ -4,7 +4,6 @@ import { surveyedPartition } from '../../survey/index.js';
 import {
   endOf,
   foundUnder,
-  partitionOf,
   foundTitle,
   partitionTitle,
   type Planned,
@@ -18,6 +17,14 @@ import { message, type Text } from '../../words/index.js';
 /** Size of a span in bytes. */
 export const bytesOf = ({ survey }: Planned, span: { readonly length: number }): number =>
   span.length * survey.disk.sectorBytes;
+
+/** A partition by its id in the plan, or by that of the surveyed one that it continues: one may be called otherwise than the other. */
+function known<T extends { readonly id: string; readonly from: string | null }>(
+  { partitions }: { readonly partitions: readonly T[] },
+  id: string,
+): T | undefined {
+  return partitions.find((p) => p.id === id) ?? partitions.find((p) => p.from === id);
+}
 
 /** What a partition of the plan is called; of one that is deleted, what it was called. */
 export function nameOf(planned: Planned, id: string): Text {
@@ -45,8 +52,8 @@ export interface At extends Planned {
 
 /** A partition as it is picked from a list when the step is done: by its device and size then, and what it is called. */
 export function lineOf(at: At, id: string) {
-  const then = partitionOf(at.before.planned.plan, id);
-  const span = then ?? partitionOf(at.plan, id) ?? { length: 0 };
+  const then = known(at.before.planned.plan, id);
+  const span = then ?? known(at.plan, id) ?? { length: 0 };
   return { device: deviceOf(at, id), bytes: bytesOf(at, span), name: nameOf(at, id) };
 }
 
@@ -62,7 +69,8 @@ export function foundLine(planned: Planned, id: string) {
 
 /** The Linux name of a partition when the step is done; of one that it makes, when it is made. */
 export function deviceOf({ plan, before, after }: At, id: string): string {
-  return partitionDevice(deviceName(plan.machine), before.numbers.get(id) ?? after.numbers.get(id) ?? 0);
+  const own = known(before.planned.plan, id)?.id ?? id;
+  return partitionDevice(deviceName(plan.machine), before.numbers.get(own) ?? after.numbers.get(own) ?? 0);
 }
 
 /** The Linux name of a partition once the step is done. */

@@ -1,4 +1,4 @@
-import type { Plan } from '../../plan/index.js';
+import { setupRooms, type Plan } from '../../plan/index.js';
 import { LIVE, step, type Environment, type StepOf } from '../step.js';
 import { isArriving, type System, type SystemId } from '../../system/index.js';
 import type { Situation } from '../derive/situation.js';
@@ -29,6 +29,7 @@ export function installs(situation: Situation, disk: readonly Step[], before: re
   );
   const formatted = (system: SystemId) =>
     plan.partitions.filter((p) => p.owners.includes(system) && p.treatment === 'format');
+  const rooms = setupRooms(situation);
   return windowsFirst.map((system, i) => {
     const { id } = system;
     const previous = windowsFirst[i - 1];
@@ -41,7 +42,8 @@ export function installs(situation: Situation, disk: readonly Step[], before: re
         // What it shares with the one before must not be held by that one asleep.
         ...(previous ? [asleep.get(previous.id) ?? []].flat() : []),
       ],
-      writes: formatted(id).map(spanOf),
+      // What a setup is given it writes over, whatever it makes there.
+      writes: [...formatted(id), ...rooms.filter((room) => room.system === id)].map(spanOf),
       undo: 'yes',
     });
   });

@@ -71,6 +71,8 @@ export const wayBack = {
     `Step ${step} grows ${quoted(volume)} for good: its file system cannot shrink again. To return to its old size it must be made again, and its files restored from the backup.`,
   'loss.formatted': ({ volume, step }: { volume: string; step: number }) =>
     `Step ${step} formats ${quoted(volume)}. From then on only the backup has its files.`,
+  'loss.replaced': ({ volume, step }: { volume: string; step: number }) =>
+    `Step ${step} puts a new system in the place of the one in ${quoted(volume)}. Its setup sets the files aside; from then on only the backup has the old system, its programs and settings.`,
   'loss.written-over': ({ volume, step }: { volume: string; step: number }) =>
     `Step ${step} writes over ${quoted(volume)}. Until then its entry can be restored, with its files. Afterwards only the backup has them.`,
 };

@@ -62,7 +62,7 @@ export const ofSystems = {
     ),
   'finding.recovery-deleted': () =>
     say(
-      'A recovery partition is deleted while its system stays',
+      'A recovery partition would be lost while its system stays',
       'Without it the system cannot repair its own start. Create a recovery medium first, or keep the partition.',
     ),
   'finding.retired-owns': ({ system, partitions }: { system: string; partitions: number }) =>
