@@ -22,8 +22,10 @@ export function compare(path: string, disk: string, { json, sector }: CompareOpt
     }),
   );
   if (!outcome.ok) throw new Failure(`${disk}: ${textOf(outcome.refusal.says)}`);
-  const { sound, done, where, begun, differences, next } = standingReport(planned, outcome.survey);
-  const said = [where, begun, ...differences, next].flatMap((message) => (message ? [say(message)] : []));
+  const { sound, done, where, begun, doubt, differences, next } = standingReport(planned, outcome.survey);
+  const said = [where, begun, doubt?.says, ...differences, next].flatMap((message) =>
+    message ? [say(message)] : [],
+  );
   if (json) printJson({ format: 'rhizotome/standing', version: 1, sound, done, says: said });
   else print(said.join('\n'));
   return sound ? EXIT.done : EXIT.found;

@@ -1,5 +1,5 @@
 import { partitionOf, partitionTitle, type Planned, type PlannedPartition } from '../plan/index.js';
-import { procedureFor } from '../sequence/index.js';
+import { procedureFor, type Step } from '../sequence/index.js';
 import { standingOf, type Difference } from '../standing/index.js';
 import type { Survey } from '../survey/index.js';
 import { typeName } from '../table/index.js';
@@ -21,6 +21,8 @@ export interface StandingReport {
   readonly done: number | null;
   readonly where: StandingSays;
   readonly begun: StandingSays | null;
+  /** A step of which the disk does not show whether it was begun: whoever knows that it was not can go on. */
+  readonly doubt: { readonly step: number; readonly says: StandingSays } | null;
   readonly differences: readonly DiffersSays[];
   readonly next: StandingSays | null;
   /** What is in use of the volumes that are new, where the reading tells it. */
@@ -29,7 +31,7 @@ export interface StandingReport {
 
 /** Compares a reading of the disk, taken at any time, with the procedure of its plan. */
 export function standingReport(planned: Planned, reading: Survey): StandingReport {
-  const { moments, differences, begun, of } = standingOf(planned, reading);
+  const { moments, differences, begun, doubt, of } = standingOf(planned, reading);
   const { ordered } = procedureFor(planned);
   const steps = ordered.ok ? ordered.steps : [];
   const [from = 0] = moments;
@@ -45,6 +47,7 @@ export function standingReport(planned: Planned, reading: Survey): StandingRepor
       done: null,
       where,
       begun: null,
+      doubt: null,
       differences: [],
       next: null,
       space: [],
@@ -53,7 +56,10 @@ export function standingReport(planned: Planned, reading: Survey): StandingRepor
   const sound = differences.length === 0 && begun === null;
   const harmed = differences.some(
     (d) =>
-      (d.code === 'missing' || d.code === 'content' || (d.code === 'uuid' && d.part.fileSystem !== 'swap')) &&
+      (d.code === 'missing' ||
+        d.code === 'content' ||
+        d.code === 'cut-off' ||
+        (d.code === 'uuid' && d.part.fileSystem !== 'swap')) &&
       partitionOf(planned.plan, d.part.id)?.treatment === 'keep',
   );
   return {
@@ -71,8 +77,9 @@ export function standingReport(planned: Planned, reading: Survey): StandingRepor
             step: steps.indexOf(begun) + 1,
           })
         : null,
-    differences: differences.map((difference) => differenceSays(planned, difference)),
-    next: sound ? nextOf(from, of) : null,
+    doubt: doubt && doubtSays(planned, doubt, steps.indexOf(doubt) + 1),
+    differences: differences.map((difference) => differenceSays(planned, difference, reading)),
+    next: sound ? nextOf(from, of, doubt && steps.indexOf(doubt) + 1) : null,
     space: spaceIn(planned, reading),
   };
 }
@@ -93,10 +100,18 @@ function spaceIn({ plan }: Planned, reading: Survey): Message<'standing.space'>[
   });
 }
 
-const nextOf = (from: number, of: number): StandingSays =>
-  from < of ? message('standing.go-on', { step: from + 1 }) : message('standing.all-done');
+const nextOf = (from: number, of: number, doubt: number | null): StandingSays =>
+  from < of ? message('standing.go-on', { step: from + 1, doubt }) : message('standing.all-done');
 
-function differenceSays(planned: Planned, difference: Difference): DiffersSays {
+const doubtSays = (planned: Planned, step: Step, number: number) => ({
+  step: number,
+  says: message('standing.doubt', {
+    volume: 'partition' in step ? nameOf(planned, step.partition) : '',
+    step: number,
+  }),
+});
+
+function differenceSays(planned: Planned, difference: Difference, reading: Survey): DiffersSays {
   const kept = ({ id }: PlannedPartition) => partitionOf(planned.plan, id)?.treatment === 'keep';
   const bytes = (length: number) => length * planned.survey.disk.sectorBytes;
   switch (difference.code) {
@@ -123,6 +138,16 @@ function differenceSays(planned: Planned, difference: Difference): DiffersSays {
       const { part, is } = difference;
       const sizes = { expected: bytes(part.length), is: bytes(is.length) };
       return message('differs.size', { volume: partitionTitle(part), ...sizes });
+    }
+    case 'cut-off':
+    case 'unfilled': {
+      const { part, is } = difference;
+      return message(`differs.${difference.code}`, {
+        volume: partitionTitle(part),
+        partition: bytes(is.length),
+        fileSystem: is.volume?.sizeBytes ?? 0,
+        end: is.start + Math.ceil((is.volume?.sizeBytes ?? 0) / reading.disk.sectorBytes) - 1,
+      });
     }
     case 'content': {
       const { part, is } = difference;

@@ -9,6 +9,7 @@ import {
 import type { Moment } from '../moment/index.js';
 import { GENERAL_LINUX, typeOf } from '../recognition/index.js';
 import { containerIn, surveyedPartition, type Survey, type SurveyPartition } from '../survey/index.js';
+import { MIB } from '../quantity/index.js';
 import { typeName } from '../table/index.js';
 import { VOLUME_TRAITS, type VolumeKind } from '../volume/index.js';
 
@@ -22,6 +23,10 @@ export type Difference =
   | { readonly code: 'place'; readonly part: PlannedPartition; readonly is: SurveyPartition }
   | { readonly code: 'size'; readonly part: PlannedPartition; readonly is: SurveyPartition }
   | { readonly code: 'content'; readonly part: PlannedPartition; readonly is: VolumeKind }
+  /** Its file system reaches beyond the end of its partition: that was made smaller without it. */
+  | { readonly code: 'cut-off'; readonly part: PlannedPartition; readonly is: SurveyPartition }
+  /** Its partition has grown, and its file system has not. */
+  | { readonly code: 'unfilled'; readonly part: PlannedPartition; readonly is: SurveyPartition }
   /** It keeps what it held, and has another file-system UUID than was read before: somebody formatted it. */
   | { readonly code: 'uuid'; readonly part: PlannedPartition; readonly is: string }
   | {
@@ -44,6 +49,8 @@ const WEIGHTS: Readonly<Record<Difference['code'], number>> = {
   size: 8,
   container: 6,
   content: 3,
+  'cut-off': 6,
+  unfilled: 3,
   damage: 4,
   uuid: 3,
   type: 2,
@@ -167,6 +174,22 @@ function identity(
   ];
 }
 
+/** What a file system may leave free at the end of its partition beyond what it left before, in bytes. */
+const MOST_LEFT = 64 * MIB;
+
+/** The size of a kept file system against what holds it, where both were told. */
+function fitOf({ planned }: Moment, part: PlannedPartition, is: SurveyPartition): Difference[] {
+  const { sectorBytes } = planned.survey.disk;
+  const size = is.volume?.sizeBytes;
+  const found = surveyedPartition(planned.survey, part.from);
+  if (!isKept(part) || !found || size === undefined || is.volume?.kind !== found.volume?.kind) return [];
+  const left = (p: SurveyPartition, bytes: number) => p.length * sectorBytes - bytes;
+  if (left(is, size) < 0) return [{ code: 'cut-off', part, is }];
+  const before = found.volume?.sizeBytes;
+  const grown = before !== undefined && is.length > found.length;
+  return grown && left(is, size) > left(found, before) + MOST_LEFT ? [{ code: 'unfilled', part, is }] : [];
+}
+
 function within(moment: Moment, part: PlannedPartition, is: SurveyPartition, reading: Survey): Difference[] {
   const { planned } = moment;
   const kind = is.volume?.kind;
@@ -187,6 +210,7 @@ function within(moment: Moment, part: PlannedPartition, is: SurveyPartition, rea
     ...(label === undefined || label === shown.label || kind !== shown.kind || !isLabelKnown(planned, part)
       ? []
       : [{ code: 'label', part, is: label } as const]),
+    ...fitOf(moment, part, is),
     ...identity(moment, part, is, reading),
   ];
 }

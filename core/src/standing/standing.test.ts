@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { momentsOf } from '../moment/index.js';
-import { apply } from '../plan/index.js';
+import { apply, type Planned } from '../plan/index.js';
 import { practiceDiskAt } from '../practice/index.js';
 import { sectors } from '../quantity/index.js';
 import { procedureFor } from '../sequence/index.js';
@@ -8,6 +8,7 @@ import type { Survey } from '../survey/index.js';
 import { anyStyledDisk, walk } from '../testing/arbitraries.js';
 import { surveyFromPractice } from '../testing/images.js';
 import { drawn, edited, gib, planOn } from '../testing/builders.js';
+import { standingReport } from '../runbook/index.js';
 import { standingOf } from './index.js';
 
 test('a disk at any moment of random plans is recognised as that moment, or as one that cannot be told from it', () => {
@@ -19,9 +20,16 @@ test('a disk at any moment of random plans is recognised as that moment, or as o
         const result = apply(before, edit, () => survey);
         return (plan = result.ok ? result.plan : before);
       });
+      const { ordered } = procedureFor({ plan, survey });
+      const steps = ordered.ok ? ordered.steps : [];
       for (const moment of momentsOf({ plan, survey })) {
-        const { moments } = standingOf({ plan, survey }, surveyFromPractice(practiceDiskAt(moment)));
+        const { moments, begun, doubt } = standingOf(
+          { plan, survey },
+          surveyFromPractice(practiceDiskAt(moment)),
+        );
         expect(moments).toContain(moment.after);
+        const next = steps.slice(moments.at(-1)).find((s) => s.writes.length > 0);
+        if (next?.copy?.direction === 'backward' && next.exposure) expect(doubt ?? begun).toBe(next);
         if (moments.length < 4) told += 1;
       }
     }),
@@ -29,6 +37,18 @@ test('a disk at any moment of random plans is recognised as that moment, or as o
   );
   expect(told).toBeGreaterThan(25);
 }, 60_000);
+
+/** A reading of the disk after so many steps: places and sizes as they are then. */
+function surveyAt(planned: Planned, after: number): Survey {
+  const { partitions } = momentsOf(planned)[after]!.planned.plan;
+  return {
+    ...planned.survey,
+    partitions: planned.survey.partitions.map((p) => {
+      const then = partitions.find((q) => q.from === p.id)!;
+      return { ...p, start: then.start, length: then.length };
+    }),
+  };
+}
 
 describe('a plan that shrinks one and moves another', () => {
   const survey = drawn(500, ['1GiB efi', '200GiB ext4 "one"', '100GiB ext4 "two"']);
@@ -43,16 +63,7 @@ describe('a plan that shrinks one and moves another', () => {
   const { ordered } = procedureFor(planned);
   const steps = ordered.ok ? ordered.steps : [];
   const number = (kind: string) => steps.findIndex((s) => s.kind === kind) + 1;
-  const at = (after: number): Survey => {
-    const { partitions } = momentsOf(planned)[after]!.planned.plan;
-    return {
-      ...survey,
-      partitions: survey.partitions.map((p) => {
-        const then = partitions.find((q) => q.from === p.id)!;
-        return { ...p, start: then.start, length: then.length };
-      }),
-    };
-  };
+  const at = (after: number): Survey => surveyAt(planned, after);
 
   test('before anything was changed it stands before the shrinking, whatever was prepared', () => {
     const { moments, differences, begun } = standingOf(planned, survey);
@@ -79,6 +90,51 @@ describe('a plan that shrinks one and moves another', () => {
     const standing = standingOf(planned, { ...before, partitions });
     expect(standing.begun).toMatchObject({ kind: 'move' });
     expect(standing.differences).toMatchObject([{ code: 'content', is: 'unknown' }]);
+  });
+
+  test('before a copy towards higher sectors over its own place nobody can tell whether it was begun, and it says so', () => {
+    const near = edited(plan, survey, { kind: 'move', partition: 'found-3', start: gib(320) });
+    const { ordered: nearly } = procedureFor({ plan: near, survey });
+    const move = (nearly.ok ? nearly.steps : []).findIndex((s) => s.kind === 'move');
+    const reading = surveyAt({ plan: near, survey }, move);
+    expect(standingOf({ plan: near, survey }, reading)).toMatchObject({
+      begun: null,
+      doubt: { kind: 'move' },
+    });
+    expect(standingOf(planned, at(number('move') - 1)).doubt).toBeNull();
+    expect(standingReport({ plan: near, survey }, reading)).toMatchObject({
+      doubt: { step: move + 1 },
+      next: { code: 'standing.go-on', with: { doubt: move + 1 } },
+    });
+  });
+
+  const sized = (reading: Survey, id: string, sizeBytes: number, length?: number): Survey => ({
+    ...reading,
+    partitions: reading.partitions.map((p) =>
+      p.id === id ? { ...p, length: sectors(length ?? p.length), volume: { ...p.volume!, sizeBytes } } : p,
+    ),
+  });
+
+  test('a partition that ends before its file system is named, and nothing goes on from there', () => {
+    const known = { plan, survey: sized(survey, 'found-2', 200 * 2 ** 30) };
+    const cut = sized(at(number('shrink')), 'found-2', 200 * 2 ** 30);
+    expect(standingOf(known, cut).differences.map((d) => d.code)).toEqual(['cut-off']);
+    expect(standingReport(known, cut)).toMatchObject({ sound: false, safe: false });
+  });
+
+  test('a partition that has grown without its file system is not sound', () => {
+    const full = sized(survey, 'found-3', 100 * 2 ** 30 - 4096);
+    const bigger = edited(planOn(full), full, {
+      kind: 'resize',
+      partition: 'found-3',
+      length: gib(150),
+      hold: 'start',
+    });
+    const grown = sized(full, 'found-3', 100 * 2 ** 30 - 4096, gib(150));
+    const { differences } = standingOf({ plan: bigger, survey: full }, grown);
+    expect(differences.map((d) => d.code)).toEqual(['unfilled']);
+    const done = sized(full, 'found-3', 150 * 2 ** 30 - 4096, gib(150));
+    expect(standingOf({ plan: bigger, survey: full }, done).differences).toEqual([]);
   });
 
   test('mistakes are named: missing, shifted, of another size, formatted, extra, another disk', () => {

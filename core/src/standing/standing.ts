@@ -15,6 +15,11 @@ export interface Standing {
   readonly differences: readonly Difference[];
   /** A step that was begun and not ended, as far as the disk shows it. */
   readonly begun: Step | null;
+  /**
+   * The next step that writes, where the disk looks the same whether it was begun or not: a copy over its own place, of which
+   * the end that is read first is still there when the other is gone. To begin it again would write over what was copied.
+   */
+  readonly doubt: Step | null;
   /** How many steps there are. */
   readonly of: number;
 }
@@ -28,21 +33,38 @@ export function standingOf(planned: Planned, reading: Survey): Standing {
   });
   const least = Math.min(...judged.map(({ weight }) => weight));
   const best = judged.filter(({ weight }) => weight === least);
+  const next = nextToWrite(planned, best.at(-1)!.moment);
+  const begun = begunOf(planned, next, reading);
   return {
     moments: best.map(({ moment }) => moment.after),
     differences: best[0]!.differences,
-    begun: begunAfter(planned, best.at(-1)!.moment, reading),
+    begun,
+    doubt: begun === null && next && isHidden(next, reading) ? next : null,
     of: moments.length - 1,
   };
 }
 
+/** The first step after a moment that writes to the disk. */
+function nextToWrite(planned: Planned, { after }: Moment): Step | undefined {
+  const { ordered } = procedureFor(planned);
+  return (ordered.ok ? ordered.steps.slice(after) : []).find((step) => step.writes.length > 0);
+}
+
 /**
- * The next step, where it was begun: a file system that is smaller by now than its partition, or a volume that is copied
+ * Whether nothing that was read shows that it was begun, though something is lost once it was. A copy towards lower sectors writes
+ * over the beginning of the old place first: that is seen, where the content was told. One towards higher sectors comes to it last.
+ */
+function isHidden({ copy, exposure }: Step, reading: Survey): boolean {
+  if (copy === null || exposure === null) return false;
+  const kind = reading.partitions.find((p) => p.start === copy.from)?.volume?.kind;
+  return copy.direction === 'backward' || kind === undefined || kind === 'unknown';
+}
+
+/**
+ * The step, where it was begun: a file system that is smaller by now than its partition, or a volume that is copied
  * over itself and cannot be recognised any more.
  */
-function begunAfter(planned: Planned, { after }: Moment, reading: Survey): Step | null {
-  const { ordered } = procedureFor(planned);
-  const next = (ordered.ok ? ordered.steps.slice(after) : []).find((step) => step.writes.length > 0);
+function begunOf(planned: Planned, next: Step | undefined, reading: Survey): Step | null {
   if (!next) return null;
   const { sectorBytes } = reading.disk;
   const at = (start: number) => reading.partitions.find((p) => p.start === start)?.volume;

@@ -23,7 +23,10 @@ export const standing = {
     `Step ${p.step} was begun: the file system of ${quoted(p.volume)} is smaller already, its partition is not. Check the volume, then finish the step: set the partition to the planned size.`,
   'standing.begun-move': (p: { volume: string; step: number }) =>
     `Step ${p.step} was begun: ${quoted(p.volume)} cannot be recognised at its old place any more, and the table still names that place. Do not write to this disk. Part of it may be at both places: copy the disk as a whole to another one before you try anything, and restore ${quoted(p.volume)} from the backup.`,
-  'standing.go-on': ({ step }: { step: number }) => `Go on with step ${step}.`,
+  'standing.doubt': (p: { volume: string; step: number }) =>
+    `If step ${p.step} was begun, the disk does not show it: while ${quoted(p.volume)} is copied over its own place, its beginning looks whole. In that case do not begin step ${p.step} again: it would write over what was copied, and every file would be lost. Do not mount, check or repair ${quoted(p.volume)}. Copy the whole disk to another one first, then restore ${quoted(p.volume)} from the backup.`,
+  'standing.go-on': ({ step, doubt }: { step: number; doubt: number | null }) =>
+    doubt === null ? `Go on with step ${step}.` : `If step ${doubt} was never begun, go on with step ${step}.`,
   'standing.all-done': () => 'All steps are done, as far as the disk shows it. Start every system once.',
   'standing.space': (p: { volume: string; used: number; bytes: number }) =>
     `${quoted(p.volume)}: ${binary(p.used)} of ${binary(p.bytes)} in use (${Math.round((100 * p.used) / p.bytes)} %).`,
@@ -48,6 +51,10 @@ export const standing = {
     `${quoted(p.volume)} begins at sector ${p.is}; it should begin at sector ${p.expected}.`,
   'differs.size': (p: { volume: string; expected: number; is: number }) =>
     `${quoted(p.volume)} has ${both(p.is)}; it should have ${both(p.expected)}.`,
+  'differs.cut-off': (p: { volume: string; partition: number; fileSystem: number; end: number }) =>
+    `The partition of ${quoted(p.volume)} ends before its file system: it has ${both(p.partition)}, the file system ${both(p.fileSystem)}. Do not mount, check or format it. Set the end of the partition to sector ${p.end} or behind it: nothing is lost as long as nothing was written there.`,
+  'differs.unfilled': (p: { volume: string; partition: number; fileSystem: number; end: number }) =>
+    `The partition of ${quoted(p.volume)} has grown to ${both(p.partition)}, its file system has not: it has ${both(p.fileSystem)}. Check it, then grow the file system to all of the partition.`,
   'differs.content': (p: { volume: string; expected: string; is: string; kept: boolean }) =>
     `${quoted(p.volume)} holds ${p.is}; it should hold ${p.expected}.${p.kept ? ' It was to be kept: if it was formatted, write nothing more to it and take it from the backup.' : ''}`,
   'differs.type': (p: { volume: string; expected: string; is: string }) =>

@@ -23,10 +23,13 @@ interface ReadDiskProps {
   readonly done: () => void;
 }
 
-/** How what is planned goes on from another reading of the same disk; nothing where something that is to be kept is gone. */
+/**
+ * How what is planned goes on from another reading of the same disk; nothing where something that is to be kept is gone, or where only
+ * the person at the disk knows whether a copy was begun: the runbook asks that.
+ */
 function goingOn(planned: Planned, reading: Survey): Edit | undefined {
-  const { done, safe } = standingReport(planned, reading);
-  return done !== null && safe ? rebaseEdit(planned, reading, done) : undefined;
+  const { done, safe, doubt } = standingReport(planned, reading);
+  return done !== null && safe && doubt === null ? rebaseEdit(planned, reading, done) : undefined;
 }
 
 /** The ways in. A reading that can carry a plan is adopted at once, as an edit that can be undone. */

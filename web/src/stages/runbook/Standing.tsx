@@ -48,7 +48,9 @@ export const Standing = memo(function Standing({ survey, steps, show }: Standing
           <Said items={standing.entries.map(say)} label={words['entries.title']()} />
         </div>
       )}
-      {standing.report && <StandingReport standing={standing} report={standing.report} />}
+      {standing.report && (
+        <StandingReport key={standing.now?.id} standing={standing} report={standing.report} />
+      )}
       <Drawer
         opened={reading}
         onClose={() => setReading(false)}

@@ -1,5 +1,6 @@
-import { Button } from '@mantine/core';
+import { Button, Checkbox } from '@mantine/core';
 import type { StandingReport as Report } from '@rhizotome/core';
+import { useState } from 'react';
 import { SectionGlance } from '../../section/SectionGlance.js';
 import { say } from '../../words/say.js';
 import { words } from '../../words/words.js';
@@ -9,26 +10,38 @@ import type { Standings } from './useStanding.js';
 /** Where the disk stands by a reading, what is otherwise than planned, and how it can go on. */
 export function StandingReport({ standing, report }: { standing: Standings; report: Report }) {
   const { now, goesOn, untold, refusal, tick, goOn } = standing;
+  const [neverBegun, setNeverBegun] = useState(false);
+  const sure = report.doubt === null || neverBegun;
   return (
     <div role="status" className={classes.report} data-sound={report.sound}>
       <p>
         <strong>{say(report.where)}</strong> {report.next && say(report.next)}
       </p>
       {report.begun && <p className={classes.beware}>{say(report.begun)}</p>}
+      {report.doubt && (
+        <>
+          <p className={classes.beware}>{say(report.doubt.says)}</p>
+          <Checkbox
+            checked={neverBegun}
+            label={words['standing.never-begun'](report.doubt.step)}
+            onChange={(e) => setNeverBegun(e.currentTarget.checked)}
+          />
+        </>
+      )}
       <Said items={report.differences.map(say)} />
       <Said items={report.space.map(say)} label={words['standing.space']()} />
-      {now && goesOn && (
+      {sure && now && goesOn && (
         <div className={classes.compared}>
           <SectionGlance plan={goesOn} survey={now} labels="both" />
         </div>
       )}
       <div className={classes.choices}>
-        {report.sound && untold.length > 0 && (
+        {sure && report.sound && untold.length > 0 && (
           <Button size="xs" variant="default" onClick={tick}>
             {words['standing.tick'](report.done ?? 0)}
           </Button>
         )}
-        {report.done !== null && report.safe && (
+        {sure && report.done !== null && report.safe && (
           <>
             <Button size="xs" variant="default" onClick={goOn}>
               {words['standing.rebase']()}

@@ -18,6 +18,7 @@ export const moment = {
   'standing.rebase': () => 'Go on from this reading',
   'standing.rebase-about': () =>
     'The plan keeps what it wants, and rests on the disk as it is now: only what is left to do is listed. Undo takes it back.',
+  'standing.never-begun': (step: number) => `Step ${step} was never begun`,
   'standing.space': () => 'Space in use',
   'standing.read': () => 'Read the disk again and compare',
   'standing.tick': (done: number) => (done === 1 ? 'Mark step 1 as done' : `Mark steps 1 to ${done} as done`),
