@@ -93,7 +93,7 @@ describe('a plan that shrinks one and moves another', () => {
   });
 
   test('before a copy towards higher sectors over its own place nobody can tell whether it was begun, and it says so', () => {
-    const near = edited(plan, survey, { kind: 'move', partition: 'found-3', start: gib(320) });
+    const near = edited(plan, survey, { kind: 'move', partition: 'found-3', start: gib(260) });
     const { ordered: nearly } = procedureFor({ plan: near, survey });
     const move = (nearly.ok ? nearly.steps : []).findIndex((s) => s.kind === 'move');
     const reading = surveyAt({ plan: near, survey }, move);

@@ -10,9 +10,9 @@ export const cut = {
   'cut.read': () =>
     'Start from a live medium, and read the disk again before anything else. Do not mount or check this volume yet.',
   'cut.move-early': ({ volume, fromBytes, step }: Line & { fromBytes: number; step: number }) =>
-    `Less than ${binary(fromBytes)} were copied: ${quoted(volume)} is whole at its old place. Check it there, and begin step ${step} again.`,
+    `If you know that less than ${binary(fromBytes)} had been copied, ${quoted(volume)} is whole at its old place: check it there, and begin step ${step} again.`,
   'cut.move-late': ({ volume, step }: Line & { fromBytes: number; step: number }) =>
-    `More was copied: ${quoted(volume)} is whole at neither place. Create it at its new place as step ${step} says, format it, and restore its files from the backup.`,
+    `If more had been copied, or if you do not know, do not begin step ${step} again: ${quoted(volume)} is whole at neither place. Copy the whole disk to another one, create ${quoted(volume)} at its new place as step ${step} says, format it, and restore its files from the backup.`,
   'cut.move-again': ({ volume, step }: Line & { fromBytes: number; step: number }) =>
     `${quoted(volume)} is whole at its old place, since the copy does not write there. Begin step ${step} again.`,
   'cut.check': ({ volume, device }: Line) =>
