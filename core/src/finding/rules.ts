@@ -1,3 +1,6 @@
+import { encryptionDropped } from './rules/encryption-dropped.js';
+import { encryptsItselfRule } from './rules/encrypts-itself.js';
+import { mountedOverRule } from './rules/mounted-over.js';
 import { luksChanges } from './rules/luks-changes.js';
 import { macosMachine } from './rules/macos-machine.js';
 import { twoWindows } from './rules/two-windows.js';
@@ -214,4 +217,7 @@ export const RULES: readonly Rule[] = [
   twoWindows,
   macosMachine,
   luksChanges,
+  encryptionDropped,
+  encryptsItselfRule,
+  mountedOverRule,
 ];

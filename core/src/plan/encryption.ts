@@ -1,7 +1,8 @@
 import { surveyedPartition, type SurveySource } from '../survey/index.js';
 import type { VolumeKind } from '../volume/index.js';
+import { isArriving, nearestProfile, type System } from '../system/index.js';
 import type { PlannedVolume } from './inside/index.js';
-import type { Known } from './plan.js';
+import type { Known, Plan } from './plan.js';
 import type { Planned } from './planned.js';
 
 /** Contents that are encrypted by what they are. */
@@ -42,3 +43,31 @@ export function isEncrypted(planned: Planned, volume: PlannedVolume): boolean {
   if (kept) return encryptionOf(planned, partition.from) === 'yes';
   return partition.layer === 'luks' || partition.layer === 'luks-lvm';
 }
+
+/**
+ * Whether a system that comes encrypts its own volumes at its first start, without being asked: a Windows 11 on a machine with a TPM (its
+ * maker’s default since 24H2). Where nobody told of a TPM it may.
+ */
+export const encryptsItself = ({ machine, target }: Plan, system: System): boolean =>
+  isArriving(system) &&
+  system.family === 'windows' &&
+  nearestProfile(system).id === 'windows-11' &&
+  target.mode === 'uefi' &&
+  machine.tpm !== 'no';
+
+/**
+ * Whether a system releases its key only where it was started as it sealed that: it is to be started by its own entry, and never
+ * through the menu of another (TCG PC Client Platform Firmware Profile: PCR 4 and 7). What is not known counts as yes.
+ */
+export const startsByOwnEntry = ({ plan, survey }: Planned, system: System): boolean =>
+  system.family === 'windows' &&
+  plan.target.mode === 'uefi' &&
+  (encryptsItself(plan, system) ||
+    plan.partitions.some(
+      (p) =>
+        p.role === 'system' &&
+        p.owners.includes(system.id) &&
+        p.from !== null &&
+        p.treatment === 'keep' &&
+        encryptionOf({ plan, survey }, p.from) !== 'no',
+    ));

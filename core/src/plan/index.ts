@@ -155,7 +155,13 @@ export {
   type StartPlan,
 } from './start-plan.js';
 export { askedOf, type Asked } from './asked.js';
-export { encryptionOf, isEncrypted, isWindowsEncrypted } from './encryption.js';
+export {
+  encryptionOf,
+  encryptsItself,
+  startsByOwnEntry,
+  isEncrypted,
+  isWindowsEncrypted,
+} from './encryption.js';
 export { refuseChange } from './edits/geometry.js';
 export { foundTitle, partitionTitle, roleInSentence, roleName } from './names.js';
 export {

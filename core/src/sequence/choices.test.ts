@@ -319,9 +319,7 @@ test('what a setup is given it writes over: what was deleted there is lost from 
     ].join('\n'),
   );
   const steps = stepsOf(planned);
-  expect(lossesOf(planned, steps)).toEqual([
-    { step: 'install:new', found: 'found-2', why: 'written-over' },
-  ]);
+  expect(lossesOf(planned, steps)).toEqual([{ step: 'install:new', found: 'found-2', why: 'written-over' }]);
 });
 
 test('a system that is installed over the old one replaces it: only a backup brings that back', () => {

@@ -13,7 +13,11 @@ export const recoveryDeleted: Rule = {
     const staying = new Set(systemsThatStay(planned).map((s) => s.id));
     return fates.flatMap(({ kind, found, planned: part }) => {
       const note = plan.found[found.id];
-      if ((kind !== 'erased' && kind !== 'formatted') || note?.role !== 'recovery' || !note.owners.some((o) => staying.has(o)))
+      if (
+        (kind !== 'erased' && kind !== 'formatted') ||
+        note?.role !== 'recovery' ||
+        !note.owners.some((o) => staying.has(o))
+      )
         return [];
       return [
         {

@@ -219,7 +219,7 @@ function noRoom(plan: Plan, edit: Resize, partition: PlannedPartition, survey: S
 function treat(plan: Plan, edit: Treat, partition: PlannedPartition, survey: Survey): Applied {
   if (edit.treatment === 'format')
     // What was inside goes with it.
-    return settle({ plan, survey }, partition, { ...partition, treatment: 'format', inside: undefined }, []);
+    return settle({ plan, survey }, partition, formattedAnew(plan, partition, survey), []);
   if (partition.from === null) return refused({ code: 'not-found-again', id: partition.id });
   const found = surveyedPartition(survey, partition.from);
   const inside = found ? foundInside(survey, found).map(({ volume }) => volume) : [];
@@ -228,8 +228,20 @@ function treat(plan: Plan, edit: Treat, partition: PlannedPartition, survey: Sur
     treatment: 'keep',
     fileSystem: plan.found[partition.from]?.kind ?? partition.fileSystem,
     inside: inside.length > 0 ? inside : undefined,
+    layer: undefined,
   };
   return settle({ plan, survey }, partition, kept, [() => refuseChange({ plan, survey }, kept, kept)]);
+}
+
+/** A container that is formatted is made anew, with what was in it: nobody said that its files shall lie open. */
+function formattedAnew(plan: Plan, partition: PlannedPartition, survey: Survey): PlannedPartition {
+  const anew: PlannedPartition = { ...partition, treatment: 'format', inside: undefined };
+  const found = surveyedPartition(survey, partition.from);
+  if (!found || plan.found[found.id]?.kind !== 'luks' || partition.layer !== undefined) return anew;
+  const inside = foundInside(survey, found);
+  const group = found.volume?.inside?.some((v) => v.kind === 'lvm') ?? false;
+  const fileSystem = inside.find(({ read }) => read.kind !== 'swap')?.read.kind ?? 'ext4';
+  return { ...anew, layer: group ? 'luks-lvm' : 'luks', fileSystem };
 }
 
 function describe(plan: Plan, { changes }: Describe, partition: PlannedPartition, survey: Survey): Applied {

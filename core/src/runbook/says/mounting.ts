@@ -1,4 +1,4 @@
-import { mountFields, mountTableOf } from '../../mounting/index.js';
+import { mountedOver, mountFields, mountTableOf } from '../../mounting/index.js';
 import {
   fatesOf,
   foundTitle,
@@ -25,6 +25,9 @@ export function mountTable(at: At, step: StepFor<'mount-table'>) {
     root: root ? nameOf(at, root.id) : '',
     device: root ? deviceOf(at, partitionOf(plan, root.id)?.id ?? root.within?.id ?? root.id) : '',
     lines: lines.map((l) => mountFields(l).join(' ')),
+    copies: system
+      ? mountedOver(at, system).map(({ volume, at: place }) => ({ volume: nameOf(at, volume.id), at: place }))
+      : [],
     toFill: lines.some((l) => l.source === null),
     gone: goneOf({ plan, survey }, step.system),
     swap: lines.some((l) => l.type === 'swap') || lostSwap({ plan, survey }, step.system),

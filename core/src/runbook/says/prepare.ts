@@ -39,7 +39,10 @@ export const suspendProtection = (planned: Planned, { found }: StepFor<'suspend-
   message('step.suspend-protection', { volume: foundName(planned, found) });
 
 export const resumeProtection = (planned: Planned, { found }: StepFor<'resume-protection'>) =>
-  message('step.resume-protection', { volume: foundName(planned, found) });
+  message('step.resume-protection', {
+    volume: foundName(planned, found),
+    system: systemName(planned, planned.plan.found[found]?.owners[0] ?? null),
+  });
 
 export const unhibernate = (planned: Planned, { system }: StepFor<'unhibernate'>) =>
   message('step.unhibernate', {

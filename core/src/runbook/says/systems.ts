@@ -8,6 +8,8 @@ import {
   roleName,
   systemOf,
   volumesOf,
+  encryptsItself,
+  startsByOwnEntry,
   type Planned,
   type PlannedPartition,
 } from '../../plan/index.js';
@@ -24,7 +26,7 @@ import {
   startOf,
   systemsAfter,
 } from '../../start/index.js';
-import { defaultClock, type System } from '../../system/index.js';
+import { defaultClock, isArriving, type System } from '../../system/index.js';
 import { message } from '../../words/index.js';
 import { bytesOf, deviceOf, diskOf, nameOf, systemName, type At } from './facts.js';
 
@@ -212,9 +214,15 @@ export const removeStart = (planned: Planned, { system }: StepFor<'remove-start'
       .filter(({ role }) => role === 'efi')
       .flatMap((efi) => loadersOn(planned.survey, efi))
       .filter((name) => name.toUpperCase() !== 'BOOT'),
+    next: staysFirst(planned.plan),
   });
 
-export function startOrder({ plan }: Planned) {
+/** What can be started once a system is gone: the first in the boot order of those that are there by then. */
+const staysFirst = (plan: Planned['plan']): string | null =>
+  startOf(plan).order.find((s) => !isArriving(s) && !s.host)?.name ?? null;
+
+export function startOrder(planned: Planned) {
+  const { plan } = planned;
   const { order = [], waitSeconds = null } = plan.start ?? {};
   const menu = startOf(plan).chooser;
   return message('step.start-order', {
@@ -224,6 +232,12 @@ export function startOrder({ plan }: Planned) {
     menu: menu?.name ?? null,
     waitSeconds,
     mode: plan.target.mode,
+    own:
+      systemsAfter(plan).length > 1
+        ? systemsAfter(plan)
+            .filter((s) => startsByOwnEntry(planned, s))
+            .map((s) => s.name)
+        : [],
     pushes: systemsAfter(plan)
       .filter((s) => s.family === 'windows' || s.family === 'macos')
       .map((s) => s.name),
@@ -250,5 +264,7 @@ export function firstStart(planned: Planned, step: StepFor<'first-start'>) {
     setClock: system !== undefined && clock !== defaultClock(system.family),
     several: planned.plan.systems.length > 1,
     recovery: movesRecovery(planned, step.system),
+    ownEntry: system !== undefined && planned.plan.systems.length > 1 && startsByOwnEntry(planned, system),
+    encryptsItself: system !== undefined && encryptsItself(planned.plan, system),
   });
 }

@@ -203,6 +203,8 @@ export function format(planned: At, step: StepFor<'format'>) {
     label: p?.label ?? '',
     listed: inTool ? placeInList(planned, step) : null,
     held: then?.fileSystem !== 'none',
+    layer: p?.layer === undefined || p.layer === 'none' ? null : p.layer,
+    inside: p ? madeInside(planned, p) : [],
   });
 }
 

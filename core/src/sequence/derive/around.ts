@@ -1,3 +1,4 @@
+import type { Fate } from '../../plan/index.js';
 import { liveFrom } from '../place.js';
 import { waitingFor, type Environment } from '../step.js';
 import { backups } from '../steps/backup.js';
@@ -30,6 +31,13 @@ function preparingIn({ plan, fates }: Situation): Environment {
   return { kind: 'running', system: system?.id ?? null };
 }
 
+/** A key is shown, and protection suspended, only by the system that owns the volume. */
+function inItsOwner({ plan }: Situation, { found }: Fate, otherwise: Environment): Environment {
+  const owners = plan.found[found.id]?.owners ?? [];
+  const owner = plan.systems.find((s) => s.origin === 'found' && owners.includes(s.id));
+  return owner ? { kind: 'running', system: owner.id } : otherwise;
+}
+
 /** What is done in the system that is there, before anything is changed. */
 export function preparation(situation: Situation): Step[] {
   const running = preparingIn(situation);
@@ -37,10 +45,10 @@ export function preparation(situation: Situation): Step[] {
     ...backups(situation, running),
     ...safetyCopies(situation, running),
     ...media(situation, running),
-    ...situation.encrypted.flatMap((fate) => [
-      keyOf(fate, running),
-      ...suspensionOf(situation, fate, running),
-    ]),
+    ...situation.encrypted.flatMap((fate) => {
+      const own = inItsOwner(situation, fate, running);
+      return [keyOf(fate, own), ...suspensionOf(situation, fate, own)];
+    }),
     ...unhibernations(situation),
   ];
 }
@@ -103,9 +111,33 @@ export function firmwareSteps(situation: Situation): Step[] {
   return [...modeSwitches(situation), ...controllerSwitches(situation), ...secureBootSteps(situation)];
 }
 
-/** What makes systems startable again after a conversion, and takes away what starts those that go. */
+/** What makes systems startable again after a conversion, or where what started them goes. */
 export function startSteps(situation: Situation, after: readonly string[]): Step[] {
-  return [...redoneStarts(situation, after), ...removedStarts(situation, after)];
+  return redoneStarts(situation, after);
+}
+
+/**
+ * What starts a system that goes is taken away, and another is first, before anything of that system is: no restart leads into
+ * an entry whose files are gone.
+ */
+export function withoutDeadStarts(
+  situation: Situation,
+  gate: readonly string[],
+  disk: readonly Step[],
+): Step[] {
+  const removed = removedStarts(situation, gate);
+  const goes = (found: string | null) =>
+    found === null
+      ? []
+      : removed.filter((s) => situation.plan.found[found]?.owners.includes(s.system)).map((s) => s.id);
+  return [
+    ...removed,
+    ...disk.map((s) =>
+      s.kind === 'delete' || s.kind === 'format' || s.kind === 'new-table'
+        ? waitingFor(s, s.kind === 'new-table' ? removed.map(({ id }) => id) : goes(s.found))
+        : s,
+    ),
+  ];
 }
 
 /**

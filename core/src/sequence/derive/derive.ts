@@ -11,6 +11,7 @@ import {
   settings,
   startSteps,
   withMedia,
+  withoutDeadStarts,
   withSafetyCopy,
 } from './around.js';
 import { inInstallers } from './making.js';
@@ -29,8 +30,10 @@ export function deriveSteps(planned: Planned, waiting: Waiting = NO_WAITING): St
   const prepare = preparation(situation);
   const firmware = firmwareSteps(situation);
   const gate = [...prepare, ...firmware].map((s) => s.id);
-  const gated = diskSteps(situation, prepare).map((s) =>
-    s.environment.kind === 'running' ? s : waitingFor(s, gate),
+  const gated = withoutDeadStarts(
+    situation,
+    gate,
+    diskSteps(situation, prepare).map((s) => (s.environment.kind === 'running' ? s : waitingFor(s, gate))),
   );
   const last = lastDeletions(situation, gated);
   const rest = gated.filter((s) => !last.includes(s));

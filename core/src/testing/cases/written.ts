@@ -207,6 +207,19 @@ export const WRITTEN_CASES: Cases = {
     on([...found('luks'), 'note 1, role data, holds luks', 'part from 1, size 50 GiB, keep']),
     on([...found('luks'), 'note 1, role data, holds luks', 'part from 1, keep']),
   ],
+  'encryption-dropped': [
+    on([...found('luks'), 'note 1, role data, holds luks', 'part from 1, format, holds ext4, label files']),
+    on([
+      ...found('luks'),
+      'note 1, role data, holds luks',
+      'part from 1, format, holds ext4, label files, layer luks',
+    ]),
+  ],
+  'encrypts-itself': [on([WINDOWS]), on([WINDOWS], { tpm: 'no' })],
+  'mounted-over': [
+    on([...FOUND_ROOTS, ...KEPT, part('var', 'data', 'ext4', 'owners "Linux", mount /var')]),
+    on([...FOUND_ROOTS, ...KEPT, part('var', 'data', 'ext4', 'owners "Linux", mount /mnt/var')]),
+  ],
   'inside-room': [on([LINUX, ESP, ...groupOf(40, 30)]), on([LINUX, ESP, ...groupOf(40, 19)])],
   'entry-lost': [withEntries([SYSTEM_ENTRY], KEPT.slice(1)), withEntries([SYSTEM_ENTRY])],
   'entry-nowhere': [

@@ -138,6 +138,12 @@ export const bases = {
     ),
   'basis.long-exposure': () => basis(THUMB, 'over half an hour in which a power cut costs a volume'),
   'basis.look-alike': () => basis(null, 'picking the wrong line in an installer is the costliest mistake'),
+  'basis.encryption-dropped': () =>
+    basis(null, 'what was encrypted was meant to be; mkfs on a container leaves its files open'),
+  'basis.mounted-over': () =>
+    basis('mount(8)', 'what lies in a folder is hidden while a volume is mounted there'),
+  'basis.encrypts-itself': () =>
+    basis(PRACTICE, 'since version 24H2 a new Windows 11 encrypts the disk on nearly every machine'),
   'basis.luks-changes': () =>
     basis(
       'cryptsetup-resize(8), cryptsetup-luksHeaderBackup(8)',

@@ -156,6 +156,21 @@ export const dangers = {
       `${system} is made for its maker’s own machines`,
       'On other machines it cannot be installed as it comes. On newer machines of its maker, other systems cannot be started beside it in this way.',
     ),
+  'finding.encryption-dropped': ({ volume }: { volume: string }) =>
+    say(
+      `${quoted(volume)} is encrypted now, and would be formatted without encryption`,
+      'From then on everybody who has the disk can read its files. Make an encrypted container again, or decide that it shall not be encrypted.',
+    ),
+  'finding.mounted-over': ({ volume, at, system }: { volume: string; at: string; system: string }) =>
+    say(
+      `${quoted(volume)} would hide what ${system} has in ${at}`,
+      `The new volume is empty. Mounted at ${at}, it hides the files that lie there now, and ${system} may not boot or find its users’ files. Copy them into the new volume first, compare both, and only then add its line to the mount table: the step for the mount table says how.`,
+    ),
+  'finding.encrypts-itself': ({ system }: { system: string }) =>
+    say(
+      `${system} may encrypt its disk by itself`,
+      `At its first start it encrypts its own volume and fixed data volumes, and keeps the recovery key in the account of the first person who signs in. Write that key on paper, or turn the encryption off, before another boot loader is installed or anything is shared with it.`,
+    ),
   'finding.luks-changes': ({ volume, change }: { volume: string; change: 'shrunk' | 'grown' | 'moved' }) =>
     say(
       `${quoted(volume)} is an encrypted container that is ${change}`,

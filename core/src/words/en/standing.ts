@@ -26,7 +26,9 @@ export const standing = {
   'standing.doubt': (p: { volume: string; step: number }) =>
     `If step ${p.step} was begun, the disk does not show it: while ${quoted(p.volume)} is copied over its own place, its beginning looks whole. In that case do not begin step ${p.step} again: it would write over what was copied, and every file would be lost. Do not mount, check or repair ${quoted(p.volume)}. Copy the whole disk to another one first, then restore ${quoted(p.volume)} from the backup.`,
   'standing.go-on': ({ step, doubt }: { step: number; doubt: number | null }) =>
-    doubt === null ? `Go on with step ${step}.` : `If step ${doubt} was never begun, go on with step ${step}.`,
+    doubt === null
+      ? `Go on with step ${step}.`
+      : `If step ${doubt} was never begun, go on with step ${step}.`,
   'standing.all-done': () => 'All steps are done, as far as the disk shows it. Start every system once.',
   'standing.space': (p: { volume: string; used: number; bytes: number }) =>
     `${quoted(p.volume)}: ${binary(p.used)} of ${binary(p.bytes)} in use (${Math.round((100 * p.used) / p.bytes)} %).`,

@@ -10,6 +10,8 @@ export const remedies = {
   'remedy.grow-moving': ({ bytes, moved }: { bytes: number; moved: number }) =>
     `Grow it to ${both(bytes)} (moves ${both(moved)} of data)`,
   'remedy.create': ({ bytes }: { bytes: number }) => `Create it, ${both(bytes)}`,
+  'remedy.encrypt-again': () => 'Make it an encrypted container again',
+  'remedy.leave-open': () => 'Format it without encryption',
   'remedy.create-boot': ({ bytes }: { bytes: number }) => `Create a /boot of ${both(bytes)}`,
   'remedy.create-swap': ({ bytes }: { bytes: number }) => `Create swap, ${both(bytes)}`,
   'remedy.grow-swap': ({ bytes }: { bytes: number }) => `Grow swap to ${both(bytes)}`,

@@ -85,17 +85,25 @@ export const systems = {
     mode,
     entry,
     directories,
+    next,
   }: {
     system: string;
     mode: Mode;
     entry?: EntryFields | undefined;
     directories: readonly string[];
+    /** The system that is started from then on, where one is there by then. */
+    next: string | null;
   }) =>
     say(
       `Remove ${system} from the boot menu`,
       [
         ...(mode === 'uefi'
           ? [
+              ...(next === null
+                ? []
+                : [
+                    `Put the entry of ${next} first in the boot order. In a live session efibootmgr lists the entries and changes their order; the firmware setup does so too.`,
+                  ]),
               `Delete the directory of ${system}${entry ? folderOf(entry) : ''} from the EFI system partition, and no other.`,
               ...(directories.length > 0
                 ? [
@@ -107,9 +115,12 @@ export const systems = {
                 : 'Delete its boot entry from the list of the firmware.',
             ]
           : [`Let the remaining boot loader look for systems again, so that it no longer lists ${system}.`]),
-        'Make another system the default.',
+        ...(mode === 'bios' ? ['Make another system the default.'] : []),
       ],
-      ['The boot menu no longer offers it, and still offers the others.'],
+      [
+        ...(next === null || mode === 'bios' ? [] : [`${next} is the first entry of the boot order.`]),
+        'The boot menu no longer offers it, and still offers the others.',
+      ],
       'The fallback loader (\\EFI\\BOOT) may belong to a system that stays.',
     ),
   'step.install': (p: {
@@ -187,6 +198,8 @@ export const systems = {
     root: string;
     device: string;
     lines: readonly string[];
+    /** Places where it has files by now, and the new volumes that would hide them. */
+    copies: readonly { readonly volume: string; readonly at: string }[];
     toFill: boolean;
     gone: readonly string[];
     swap: boolean;
@@ -195,6 +208,10 @@ export const systems = {
       `Change the mount table of ${p.system}`,
       [
         `Mount its root, ${quoted(p.root)} (${p.device}), and copy etc/fstab there to etc/fstab.before.`,
+        ...p.copies.map(
+          ({ volume, at }) =>
+            `Mount the new ${quoted(volume)} too, and copy everything in ${at} of ${p.system} into it, with owners, links and permissions: sudo cp -a. Compare both with diff -r: it must print nothing. Rename the old ${at} to ${at}.before and make an empty ${at}.`,
+        ),
         ...(p.gone.length > 0
           ? [`Take out of etc/fstab every line of ${and(p.gone.map(quoted))}: it is not there any more.`]
           : []),
@@ -214,6 +231,7 @@ export const systems = {
         ...(p.lines.length > 0
           ? ['Each of these lines stands in etc/fstab once, and lsblk lists each UUID in them.']
           : []),
+        ...p.copies.map(({ volume, at }) => `${quoted(volume)} has every file that ${at} had.`),
         ...(p.gone.length > 0 ? [`No line names ${and(p.gone.map(quoted))}.`] : []),
       ],
       'A line that names what is not there stops the boot, or delays it by 90 seconds.',
@@ -279,6 +297,8 @@ export const systems = {
     menu: string | null;
     waitSeconds: number | null;
     mode: Mode;
+    /** Those that release their key only where they are started by their own entry. */
+    own: readonly string[];
     /** Those of a family whose updates put them first again. */
     pushes: readonly string[];
   }) => {
@@ -310,8 +330,17 @@ export const systems = {
           ? `Put the boot entries in this order: ${and(p.order)}. The first one starts by itself.`
           : p.menu === null
             ? `Put the entry of ${p.first ?? 'the system that you use most'} first.`
-            : `Put the entry of ${p.first ?? p.menu} first${p.first === p.menu || p.first === null ? ': its boot menu lists the other systems' : ''}.`,
+            : `Put the entry of ${p.first ?? p.menu} first.`,
         'Leave the other entries in the list.',
+        ...p.own.map(
+          (system) =>
+            `From now on start ${system} by its own entry in the firmware’s boot menu, never through the menu of another system: there it may ask for its recovery key.`,
+        ),
+        ...(p.menu === null
+          ? []
+          : [
+              `Look whether the boot menu of ${p.menu} lists the other systems. Where it does not, they are started by their own entries in the firmware’s boot menu.`,
+            ]),
         ...wait,
       ],
       ['The boot menu of the firmware lists every system.'],
@@ -329,12 +358,23 @@ export const systems = {
     several: boolean;
     /** Whether its recovery environment lies elsewhere than before. */
     recovery: boolean;
+    /** Whether it is started by its own entry in the firmware, and through no menu of others. */
+    ownEntry: boolean;
+    /** Whether it may encrypt its volumes at this start. */
+    encryptsItself: boolean;
   }) => {
     const clock = (which: 'utc' | 'local') => (which === 'utc' ? 'UTC' : 'local time');
     return say(
       `Start ${p.system} after the machine was off`,
       [
-        `Choose ${p.system} in the boot menu, and log in.`,
+        p.ownEntry
+          ? `Choose ${p.system} by its own entry in the firmware’s boot menu, not in the menu of another system, and log in.`
+          : `Choose ${p.system} in the boot menu, and log in.`,
+        ...(p.encryptsItself
+          ? [
+              `Look in its settings whether it encrypts its disk: a new Windows does that by itself. Turn it off there and wait until it is decrypted, or write the recovery key on paper and keep it away from the machine.`,
+            ]
+          : []),
         ...(p.setClock
           ? [
               `Set it to read the machine’s clock as ${clock(p.clock)}, and restart it. By default it reads it as ${clock(p.clock === 'utc' ? 'local' : 'utc')}.`,
@@ -350,17 +390,23 @@ export const systems = {
       [
         ...(p.recovery ? ['The last command shows the recovery environment as enabled.'] : []),
         'It starts twice without asking for repair.',
+        ...(p.encryptsItself ? ['Its disk is not encrypted, or its recovery key is on paper.'] : []),
         ...(p.kept ? ['All its files are there.'] : []),
         ...(p.several ? [`It shows the right time. It reads the machine’s clock as ${clock(p.clock)}.`] : []),
       ],
       'Start it again after its first large update: that is when boot entries change.',
     );
   },
-  'step.resume-protection': ({ volume }: { volume: string }) =>
+  'step.resume-protection': ({ volume, system }: { volume: string; system: string }) =>
     say(
       `Resume the encryption of ${quoted(volume)}`,
-      ['Resume the protection in the system that owns the volume.', 'Restart once.'],
+      [
+        `Make sure that ${system} was started by its own entry in the firmware’s boot menu. If not, restart it so.`,
+        `Resume the protection in ${system}.`,
+        'Restart once, by the same entry.',
+      ],
       ['It starts without asking for the recovery key.'],
+      'The key is sealed to the way in which the system was started. Through another system’s boot menu it may ask for the recovery key each time.',
     ),
   'step.verify-disk': () =>
     say(

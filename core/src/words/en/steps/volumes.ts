@@ -50,6 +50,12 @@ const growLayers = ({ luks, lvm }: Layers): string[] => [
     : ['Then grow the file system inside.']),
 ];
 
+const MADE: Readonly<Record<keyof typeof LAYER, string>> = {
+  luks: 'a new encrypted container',
+  lvm: 'a new volume group',
+  'luks-lvm': 'a new encrypted container with a volume group in it',
+};
+
 /** What is done to volumes, and to what is in them. */
 export const volumes = {
   'step.check-volume': ({
@@ -280,14 +286,24 @@ export const volumes = {
     listed: { number: number; of: number } | null;
     /** Whether something was in it. */
     held: boolean;
+    layer: keyof typeof LAYER | null;
+    inside: readonly Inside[];
   }) =>
     say(
       `Format ${quoted(p.line.name)}`,
-      [
-        p.listed === null
-          ? `Format ${line(p.line)} as ${p.content}${p.label ? `, label ${p.label}` : ''}.`
-          : `In the disk tool, format the volume of ${both(p.line.bytes)}, number ${p.listed.number} of ${p.listed.of} in the order on the disk, as ${p.content}${p.label ? `, label ${p.label}` : ''}. A quick format is enough.`,
-      ],
+      p.layer
+        ? [
+            `Make ${MADE[p.layer]} on ${line(p.line)}.`,
+            ...(p.inside.length > 0
+              ? p.inside.map((v) => `Inside it, create ${insideText(v)}.`)
+              : [`Inside it, create a file system: ${p.content}${p.label ? `, label ${p.label}` : ''}.`]),
+            (p.inside.length > 0 ? LAYER_OF_VOLUMES : LAYER)[p.layer],
+          ]
+        : [
+            p.listed === null
+              ? `Format ${line(p.line)} as ${p.content}${p.label ? `, label ${p.label}` : ''}.`
+              : `In the disk tool, format the volume of ${both(p.line.bytes)}, number ${p.listed.number} of ${p.listed.of} in the order on the disk, as ${p.content}${p.label ? `, label ${p.label}` : ''}. A quick format is enough.`,
+          ],
       [p.label ? `It is empty, and has the label ${p.label}.` : 'It is empty.'],
       p.held
         ? 'Its old content is lost. No other line may be marked for formatting.'
