@@ -9,3 +9,4 @@ export {
   type RecognitionRow,
 } from './sheet.js';
 export { sheetOf, sheetsOf, type Sheet } from './sheets.js';
+export { slotChoiceOf, type Renumbered, type SlotChoice } from './slot-choice.js';

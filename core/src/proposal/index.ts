@@ -3,3 +3,4 @@ export type { ProofSays, ReasonSays } from './reasons.js';
 export type { NearWish } from './candidates.js';
 export { isHomeless, isUnplaced, systemsToPlace } from './situation.js';
 export type { WhyNot, WhyNotSays } from './why-not.js';
+export { offersFor, type Filling, type GapOffer } from './offers.js';

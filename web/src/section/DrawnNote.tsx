@@ -31,10 +31,12 @@ interface Props {
   readonly placed: PlacedSection;
   readonly survey: Survey;
   readonly asks?: PlannedPartition;
+  /** Drawn by keys, and not taken before Enter. */
+  readonly pending?: boolean;
 }
 
 /** Beside the pointer: sizes, the place it came to lie at, why it goes no further, and what the plan costs so. */
-export function DrawnNote({ plan, parts, grip, drawn, y, placed, survey, asks }: Props) {
+export function DrawnNote({ plan, parts, grip, drawn, y, placed, survey, asks, pending }: Props) {
   const { sectorBytes } = survey.disk;
   return (
     <div
@@ -44,8 +46,14 @@ export function DrawnNote({ plan, parts, grip, drawn, y, placed, survey, asks }:
       data-fact="drawn"
       style={{ left: placed.plannedX - 14, top: Math.max(0, Math.min(y, placed.height - 80)) }}
     >
-      {asks && <p>{words['section.asks'](partitionTitle(asks))}</p>}
-      {(asks ? [] : parts).map((id) => {
+      {asks && (
+        <p>
+          {pending
+            ? words['section.asks-by-key'](partitionTitle(asks))
+            : words['section.asks'](partitionTitle(asks))}
+        </p>
+      )}
+      {(asks && !pending ? [] : parts).map((id) => {
         const p = partitionOf(drawn.after, id);
         if (!p) return null;
         const figure =
@@ -59,7 +67,7 @@ export function DrawnNote({ plan, parts, grip, drawn, y, placed, survey, asks }:
         );
       })}
       {drawn.snapped && <p className={classes.snapped}>{text(drawn.snapped.what)}</p>}
-      {!asks && (
+      {(!asks || pending) && (
         <p className={classes.cost}>
           {costInWords(procedureFor({ plan, survey }), procedureFor({ plan: drawn.after, survey }))}
         </p>

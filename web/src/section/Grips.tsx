@@ -49,7 +49,7 @@ export function Grips(props: GripsProps) {
           />
         );
       })}
-      {(drag?.drawn.resisted || drag?.asks) && <Tether drag={drag} placed={placed} />}
+      {(drag?.drawn.resisted || (drag?.asks && !drag.pending)) && <Tether drag={drag} placed={placed} />}
       {drag && <DrawnNote {...drag} plan={plan} parts={partsOf(drag.grip)} placed={placed} survey={survey} />}
     </div>
   );

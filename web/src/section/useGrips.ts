@@ -2,9 +2,11 @@ import {
   alignmentSectors,
   bodiesOf,
   drawGrip,
+  endOf,
   GIB,
   gripsOf,
   movedByGrip,
+  partitionOf,
   type Drawn,
   type Grip,
   type Plan,
@@ -35,6 +37,8 @@ interface Hold {
   readonly offset: number;
   /** Where it is drawn to; absent before the pointer has gone far enough to mean it. */
   readonly to?: Place;
+  /** A finger on a part that is not selected, or within one: it scrolls, or selects, and draws nothing. */
+  readonly tap?: boolean;
 }
 
 /** In pixels from the top of the drawing; `fine` where no round place draws it to itself. */
@@ -50,6 +54,8 @@ export interface Drag {
   readonly y: number;
   /** The kept volume that would be moved were it drawn further. */
   readonly asks?: PlannedPartition;
+  /** Drawn by keys, and not taken before Enter. */
+  readonly pending?: boolean;
 }
 
 /** Pixels within which a telling place draws the grip to it. */
@@ -79,7 +85,7 @@ export function useGrips({ plan, survey, placed, onSelect, preview, take }: Grip
   };
   const move = (event: PointerEvent<HTMLElement>) => {
     const held = hold.current;
-    if (!held) return;
+    if (!held || held.tap) return;
     const y = event.clientY - topOf(event.currentTarget);
     const gone = Math.abs(y - held.from);
     if (!held.to && gone < SLACK.plain) return;
@@ -102,18 +108,34 @@ export function useGrips({ plan, survey, placed, onSelect, preview, take }: Grip
     // Where the pointer was let go counts, though no frame showed it yet.
     const drawn = held?.to && drawnTo(held.grip, held.to);
     if (drawn?.edit && drawn.after !== plan) take(drawn);
-    else if (held?.grip.kind === 'body' && !drag) onSelect(held.grip.partition);
+    else if (held && !drag && (held.tap || held.grip.kind === 'body')) onSelect(partsOf(held.grip)[0]!);
     leave();
   };
   const nudge = (event: KeyboardEvent<HTMLElement>) => {
     const grip = grips.get((event.target as HTMLElement).dataset['grip'] ?? '');
     if (!grip) return;
-    if (event.key === 'Escape') return leave();
-    const drawn = drawnByKey({ plan, survey }, grip, event);
+    if (event.key === 'Escape' && drag) {
+      event.preventDefault();
+      return leave();
+    }
+    if (event.key === 'Enter' && drag?.pending) {
+      event.preventDefault();
+      take(drag.drawn);
+      return leave();
+    }
+    const from =
+      drag?.pending && keyOf(drag.grip) === keyOf(grip) ? placeOf(drag.drawn.after, grip) : grip.at;
+    const drawn = drawnByKey({ plan, survey }, grip, from, event);
     if (!drawn) return;
     event.preventDefault();
-    if (drawn.edit) take(drawn);
-    else setDrag({ grip, drawn, y: placed.scale.toPixel(grip.at) });
+    const y = placed.scale.toPixel(grip.at);
+    const moved = movedByGrip(plan, grip);
+    // The pointer asks before a kept volume travels with all its data; so do the keys.
+    if (drawn.edit && moved) {
+      setDrag({ grip, drawn, y, asks: moved, pending: true });
+      preview(drawn.after);
+    } else if (drawn.edit) take(drawn);
+    else setDrag({ grip, drawn, y });
   };
 
   return { grips, drag, begin, move, drop, leave, nudge };
@@ -128,6 +150,9 @@ function takenHold(
   const element = (event.target as Element).closest<HTMLElement>('[data-grip]');
   const grip = grips.get(element?.dataset['grip'] ?? '');
   if (!element || !grip || event.button !== 0) return undefined;
+  // A finger scrolls, and taps. It draws an end of what it has selected before, and nothing else.
+  if (event.pointerType === 'touch' && (grip.kind === 'body' || element.dataset['near'] === undefined))
+    return { grip, from: 0, offset: 0, tap: true };
   // Where text is selected, the browser would drag that text, and end this drag.
   event.preventDefault();
   window.getSelection()?.removeAllRanges();
@@ -140,14 +165,19 @@ function takenHold(
 const KEYS: Readonly<Record<string, number>> = { ArrowDown: 1, ArrowUp: -1, PageDown: 10, PageUp: -10 };
 
 /** A GiB a press, or with Shift the least that can be. */
-function drawnByKey(planned: Planned, grip: Grip, { key, shiftKey }: KeyboardEvent): Drawn | undefined {
+function drawnByKey(
+  planned: Planned,
+  grip: Grip,
+  from: number,
+  { key, shiftKey }: KeyboardEvent,
+): Drawn | undefined {
   const steps = KEYS[key];
   if (steps === undefined) return undefined;
   const { sectorBytes } = planned.survey.disk;
   const step = shiftKey ? alignmentSectors(sectorBytes) : GIB / sectorBytes;
   // A part that slides keeps its distance from round places; what is sized comes to lie on them.
   const snap = grip.kind === 'body' ? alignmentSectors(sectorBytes) : step;
-  return drawGrip(planned, grip, grip.at + steps * step, snap);
+  return drawGrip(planned, grip, from + steps * step, snap);
 }
 
 /** What a grip that is drawn to a place in pixels makes of the plan. */
@@ -157,6 +187,13 @@ function drawnByPointer(planned: Planned, { scale }: PlacedSection, grip: Grip, 
   const snap = fine ? alignmentSectors(sectorBytes) : snapFor(scale, y, sectorBytes);
   const reach = fine ? 0 : scale.toSector(y + REACH) - sector;
   return drawGrip(planned, grip, sector, snap, reach);
+}
+
+/** Where the place that a grip holds lies in a plan. */
+function placeOf(plan: Plan, grip: Grip): number {
+  const p = partitionOf(plan, grip.kind === 'border' ? grip.left : grip.partition);
+  if (!p) return grip.at;
+  return grip.kind === 'start' || grip.kind === 'body' ? p.start : endOf(p);
 }
 
 const topOf = (element: Element) => element.getBoundingClientRect().top;

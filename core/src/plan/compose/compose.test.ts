@@ -381,12 +381,41 @@ test('an arrangement is refused, and names nothing, since several places could b
 });
 
 describe('grips', () => {
-  test('neighbours share one; beside room each end has its own', () => {
-    expect(
-      gripsOf({ plan: noted, survey: DISK }).map((g) =>
-        g.kind === 'border' ? `${g.left}|${g.right}` : `${g.kind} ${g.partition}`,
-      ),
-    ).toEqual(['start found-1', 'found-1|found-2', 'found-2|found-3', 'found-3|found-4', 'end found-4']);
+  const kindsIn = (plan: Plan) =>
+    gripsOf({ plan, survey: DISK }).map((g) =>
+      g.kind === 'border' ? `${g.left}|${g.right}` : `${g.kind} ${g.partition}`,
+    );
+
+  test('a neighbour with data stays: what lies before it is held at its own end', () => {
+    expect(kindsIn(noted)).toEqual([
+      'start found-1',
+      'end found-1',
+      'end found-2',
+      'end found-3',
+      'end found-4',
+    ]);
+  });
+
+  test('with a neighbour that is made anew, and sized by nothing but choice, a border is shared', () => {
+    const anew = (role: 'root' | 'recovery' | 'efi' | 'boot' | 'swap') =>
+      edited(
+        noted,
+        DISK,
+        { kind: 'treat', partition: 'found-3', treatment: 'format' },
+        { kind: 'describe', partition: 'found-3', changes: { role } },
+      );
+    expect(kindsIn(anew('root'))).toContain('found-2|found-3');
+    for (const role of ['recovery', 'efi', 'boot', 'swap'] as const)
+      expect(kindsIn(anew(role))).toContain('end found-2');
+  });
+
+  test('drawn away from its neighbour an end leaves free space, and the neighbour as it was', () => {
+    const own = gripsOf({ plan: noted, survey: DISK }).find(
+      (g) => g.kind === 'end' && g.partition === 'found-2',
+    )!;
+    const { after } = drawGrip({ plan: noted, survey: DISK }, own, own.at - gib(20), gib(1));
+    expect(part(after, 'found-2').length).toBe(part(noted, 'found-2').length - gib(20));
+    expect(part(after, 'found-3')).toEqual(part(noted, 'found-3'));
   });
 
   test('a reserved partition has none, and no border: what lies before it has its end, what is kept behind it stays', () => {
@@ -401,9 +430,7 @@ describe('grips', () => {
 
   test('those that move the start of a kept volume are told apart', () => {
     const moved = gripsOf({ plan: noted, survey: DISK }).map((g) => movedByGrip(noted, g)?.id ?? null);
-    expect(moved).toEqual(['found-1', 'found-2', 'found-3', 'found-4', null]);
-    const formatted = edited(noted, DISK, { kind: 'treat', partition: 'found-3', treatment: 'format' });
-    expect(movedByGrip(formatted, gripsOf({ plan: formatted, survey: DISK })[2]!)).toBeUndefined();
+    expect(moved).toEqual(['found-1', null, null, null, null]);
   });
 
   const end = gripsOf({ plan: noted, survey: DISK }).at(-1)!;
@@ -423,19 +450,16 @@ describe('grips', () => {
     expect(held.resisted).toMatchObject({ code: 'no-room' });
   });
 
-  test('a border is held at either floor', () => {
-    const border = gripsOf({ plan: noted, survey: DISK })[2]!;
-    const held = drawGrip({ plan: noted, survey: DISK }, border, 0, gib(1));
+  test('a border is held at the floor of what lies before it', () => {
+    const anew = edited(
+      noted,
+      DISK,
+      { kind: 'treat', partition: 'found-3', treatment: 'format' },
+      { kind: 'describe', partition: 'found-3', changes: { role: 'data' } },
+    );
+    const border = gripsOf({ plan: anew, survey: DISK }).find((g) => g.kind === 'border')!;
+    const held = drawGrip({ plan: anew, survey: DISK }, border, 0, gib(1));
     expect([part(held.after, 'found-2').length, held.resisted?.code]).toEqual([gib(10), 'below-floor']);
-  });
-
-  test('what cannot move says why and stays', () => {
-    const locked = edited(noted, DISK, noteFoundEdit(noted, 'found-3', { encrypted: 'yes' }));
-    const border = gripsOf({ plan: locked, survey: DISK })[2]!;
-    expect(drawGrip({ plan: locked, survey: DISK }, border, border.at - gib(5), gib(1))).toMatchObject({
-      edit: null,
-      resisted: { code: 'encrypted-start' },
-    });
   });
 });
 

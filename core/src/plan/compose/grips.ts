@@ -22,7 +22,10 @@ export type Grip =
       readonly at: Sectors;
     };
 
-/** Every grip of the plan, in disk order. Neighbours without room between them share one. */
+/**
+ * Every grip of the plan, in disk order. Neighbours without room between them share one where the second gives way; else the first is
+ * held at its own end, and where that is drawn away free space opens.
+ */
 export function gripsOf(planned: Planned): Grip[] {
   const { plan, survey } = planned;
   const step = alignmentSectors(survey.disk.sectorBytes);
@@ -33,7 +36,7 @@ export function gripsOf(planned: Planned): Grip[] {
     // A reserved partition keeps its size: what lies beside it is held at its own end.
     if (hasFixedSize(p)) return [];
     const end: Grip =
-      touches && !hasFixedSize(next)
+      touches && givesWay(next)
         ? { kind: 'border', left: p.id, right: next.id, at: sectors(endOf(p)) }
         : { kind: 'end', partition: p.id, at: sectors(endOf(p)) };
     const shared = before !== undefined && p.start - endOf(before) <= step;
@@ -43,6 +46,19 @@ export function gripsOf(planned: Planned): Grip[] {
       : [{ kind: 'start', partition: p.id, at: p.start }, end];
   });
 }
+
+/** Roles that give a partition its size: it does not become larger because what lies before it becomes smaller. */
+const SIZED_BY_ROLE: readonly PlannedPartition['role'][] = [
+  'efi',
+  'reserved',
+  'boot',
+  'bios-boot',
+  'swap',
+  'recovery',
+];
+
+/** Whether its start follows a border: nothing in it has to be moved for that, and its size is its owner's choice. */
+const givesWay = (p: PlannedPartition): boolean => !SIZED_BY_ROLE.includes(p.role) && !isKeptWithData(p);
 
 /** Sizes that a setup or a loader gives by itself. */
 const hasFixedSize = ({ role }: PlannedPartition): boolean => role === 'reserved' || role === 'bios-boot';

@@ -158,29 +158,6 @@ describe('what can be done with a part at a press', () => {
     expect(ids(noted, 'gap-1')).toEqual([]);
   });
 
-  test('on an MBR it says how it is listed, and from what the disk is started', () => {
-    const old = drawnMbr(
-      [
-        [100, 'ext4'],
-        [20, 'ext4'],
-      ],
-      [[50, 'ext4']],
-    );
-    const plan = planOn(old);
-    const listed = (of: Plan, id: string) => verbsOf({ plan: of, survey: old }, id).map((v) => v.id);
-    expect(listed(plan, 'found-2')).toEqual(expect.arrayContaining(['logical', 'active']));
-    expect(listed(plan, 'found-5')).toContain('primary');
-    const marked = edited(
-      plan,
-      old,
-      verbsOf({ plan, survey: old }, 'found-2').find((v) => v.id === 'active')!.edit,
-    );
-    expect([listed(marked, 'found-1'), listed(marked, 'found-2')].map((l) => l.includes('active'))).toEqual([
-      true,
-      false,
-    ]);
-  });
-
   test('free space is given, shared or closed up; everything else keeps its size, and what it costs is said', () => {
     let [gaps, moving] = [0, 0];
     fc.assert(

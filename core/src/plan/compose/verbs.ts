@@ -3,16 +3,15 @@ import type { Planned } from '../planned.js';
 import { surveyedPartition } from '../../survey/index.js';
 import { keptPartition } from '../begin.js';
 import { apply, type Edit } from '../edits/edit.js';
+import { alignDown, alignUp, sectors } from '../../quantity/index.js';
 import { alignmentSectors } from '../area.js';
 import { roomAround } from '../layout.js';
 import { endOf, partitionOf, type PartitionId, type PlannedPartition } from '../plan.js';
 import { partitionTitle } from '../names.js';
-import { isActive, isLogical, slotsOf } from '../slots/index.js';
 import { fillEdit, halveEdit, swapOrderEdit } from './arrange.js';
 import { undeleteEdit } from './found.js';
 import { gapVerbsOf } from './gap-verbs.js';
 import { splitHomeEdit } from './split-home.js';
-import { makeLogicalEdit, makePrimaryEdit, markActiveEdit } from './slots.js';
 
 /** Something that can be done with a part at a press. */
 export interface Verb {
@@ -23,12 +22,11 @@ export interface Verb {
     | 'undelete'
     | 'fill'
     | 'halve'
+    | 'to-start'
+    | 'to-end'
     | 'trade-previous'
     | 'trade-next'
     | 'as-found'
-    | 'logical'
-    | 'primary'
-    | 'active'
     | 'split-home'
     | 'share-out'
     | 'close'
@@ -52,10 +50,10 @@ export function verbsOf(planned: Planned, id: PartitionId): Verb[] {
   return [
     ...contentVerbs(partition),
     ...roomVerbs(planned, partition),
+    ...sideVerbs(planned, partition).filter(allowed),
     ...homeVerbs(planned, partition).filter(allowed),
     // Most neighbours cannot move, and then there is nothing to offer.
     ...neighbourVerbs(planned, partition).filter(allowed),
-    ...slotVerbs(planned, partition),
     ...returnVerbs(planned, partition),
   ];
 }
@@ -87,6 +85,34 @@ function roomVerbs(planned: Planned, partition: PlannedPartition): Verb[] {
   ];
 }
 
+/** To the other side of the free space that it lies in; only of what has no data that would travel. */
+function sideVerbs(planned: Planned, partition: PlannedPartition): Verb[] {
+  if (partition.from !== null && partition.treatment === 'keep') return [];
+  const step = alignmentSectors(planned.survey.disk.sectorBytes);
+  const { before, after } = roomAround(planned, partition.id);
+  const move = (start: number): Edit => ({ kind: 'move', partition: partition.id, start: sectors(start) });
+  return [
+    ...(before >= step
+      ? [
+          {
+            id: 'to-start',
+            title: message('verb.to-start'),
+            edit: move(alignUp(partition.start - before, step)),
+          } as const,
+        ]
+      : []),
+    ...(after >= step
+      ? [
+          {
+            id: 'to-end',
+            title: message('verb.to-end'),
+            edit: move(alignDown(partition.start + after, step)),
+          } as const,
+        ]
+      : []),
+  ];
+}
+
 function homeVerbs(planned: Planned, partition: PlannedPartition): Verb[] {
   const edit = splitHomeEdit(planned, partition);
   return edit ? [{ id: 'split-home', title: message('verb.split-home'), edit }] : [];
@@ -108,24 +134,6 @@ function neighbourVerbs(planned: Planned, partition: PlannedPartition): Verb[] {
     ];
   };
   return [...trade(-1), ...trade(1)];
-}
-
-function slotVerbs(planned: Planned, partition: PlannedPartition): Verb[] {
-  if (!slotsOf(planned)) return [];
-  if (isLogical(planned, partition))
-    return [{ id: 'primary', title: message('verb.primary'), edit: makePrimaryEdit(planned, partition) }];
-  return [
-    { id: 'logical', title: message('verb.logical'), edit: makeLogicalEdit(planned, partition) },
-    ...(isActive(planned, partition)
-      ? []
-      : [
-          {
-            id: 'active',
-            title: message('verb.active'),
-            edit: markActiveEdit(planned, partition.id),
-          } as const,
-        ]),
-  ];
 }
 
 function returnVerbs(planned: Planned, partition: PlannedPartition): Verb[] {

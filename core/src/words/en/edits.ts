@@ -28,6 +28,7 @@ export const edits = {
     `Change to ${MODE[mode]} mode with ${STYLE[style]}`,
   'edit.efi': ({ strategy }: { strategy: string }) => `EFI system partition: ${lowered(strategy)}`,
   'edit.propose': ({ system }: { system: string }) => `Space and partitions for ${system}`,
+  'edit.fill-space': () => 'Fill free space',
   'edit.several': () => 'Several changes',
 
   'edit.machine': () => 'Change the machine',

@@ -1,4 +1,4 @@
-import { binary, quoted } from './format.js';
+import { and, binary, quoted } from './format.js';
 
 const SHARES = { half: 'half', quarter: 'a quarter', 'three-quarters': 'three quarters' } as const;
 type Share = keyof typeof SHARES;
@@ -20,12 +20,20 @@ export const hands = {
     `${binary(gained)} to ${quoted(volume)}${moving(moved)}`,
   'verb.share-out': ({ moved }: { moved: number }) => `Share it between its neighbours${moving(moved)}`,
   'verb.close': ({ moved }: { moved: number }) => `Close it up${moving(moved)}`,
+  'verb.to-start': () => 'Put it at the start of the free space',
+  'verb.to-end': () => 'Put it at the end of the free space',
   'verb.split-home': () => 'Make a home from its end',
   'verb.trade': ({ other }: { other: string }) => `Swap places with ${quoted(other)}`,
   'verb.as-found': () => 'Restore as found',
-  'verb.logical': () => 'Make it a logical',
-  'verb.primary': () => 'Make it a primary',
-  'verb.active': () => 'Mark active',
+
+  'offer.loaders': () => 'What the systems boot from',
+  'offer.system': ({ system }: { system: string }) => system,
+  'offer.home': ({ system }: { system: string }) => `A home of its own for ${system}`,
+  'offer.swap': ({ system }: { system: string }) => `Swap for ${system}`,
+  'offer.shared': ({ systems }: { systems: readonly string[] }) => `Data that ${and(systems)} share`,
+  'offer.data': ({ system }: { system: string | null }) => (system === null ? 'Data' : `Data for ${system}`),
+  'offer.free': () => 'Nobody: leave it free',
+  'offer.other': () => 'Another kind of partition',
 
   'snap.as-found': () => 'where it was found',
   'snap.all': () => 'all the space',

@@ -1,6 +1,6 @@
 import { useElementSize } from '@mantine/hooks';
 import { partitionOf, type Survey } from '@rhizotome/core';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState, type MouseEvent } from 'react';
 import { useEdit, useOpenState, useSelection } from '../../open/context.js';
 import { usePreview } from '../../open/preview.js';
 import { Grips } from '../../section/Grips.js';
@@ -53,9 +53,13 @@ export function Cores({ survey, beside, setBeside }: Props) {
   const scroll = useWheelZoom((y, factor) => {
     if (placed) zoom.by(factor, placed.scale.toSector(y - PAD.top));
   });
+  useClearing(useCallback(() => select(null), [select]));
+  const clickPaper = (event: MouseEvent<HTMLElement>) => {
+    if (selected !== null && !(event.target as Element).closest(HOLDS_SOMETHING)) select(null);
+  };
   return (
     <section className={classes.cores} aria-label={words['layout.drawing-disk']()}>
-      <div className={classes.scroll} ref={scroll}>
+      <div className={classes.scroll} ref={scroll} onClick={clickPaper}>
         <div ref={ref} className={classes.measured}>
           {placed && (
             <SectionDrawing
@@ -155,6 +159,22 @@ function usePlaced(survey: Survey, { kind, view, width, height }: Look) {
     return placeSection(sectionModel({ plan: previewed, survey }), survey.disk, frameIn(width, height), look);
   }, [previewed, settled, survey, width, height, kind, view, labels]);
   return { settled, placed };
+}
+
+/** What of the drawing is no bare paper. */
+const HOLDS_SOMETHING = '[data-stratum], [data-part], [data-ribbon], [data-grip], button, input, form';
+
+/** Escape lets go of what is selected, unless something that is open or typed in takes it. */
+function useClearing(clear: () => void) {
+  useEffect(() => {
+    const onKey = (event: globalThis.KeyboardEvent) => {
+      const target = event.target as Element | null;
+      const taken = target?.closest('input, textarea, select, [role=menu], [role=dialog], [data-held]');
+      if (event.key === 'Escape' && !event.defaultPrevented && !taken) clear();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [clear]);
 }
 
 /** The menu of a part: where it was opened from gets the focus back. */

@@ -17,7 +17,7 @@ import { useDerived, useEdit, useOpenState, useSelection } from '../../open/cont
 import { OwnerSwatch } from '../../parts/OwnerSwatch.js';
 import { FindingCard } from '../findings/FindingCard.js';
 import { FirstProposal } from '../systems/proposals/FirstProposal.js';
-import { CreateInGap } from './CreateInGap.js';
+import { FreeSpace } from './FreeSpace.js';
 import { RoomOfSetup } from './RoomOfSetup.js';
 import { PartitionInspector } from './PartitionInspector.js';
 import classes from './LayoutStage.module.css';
@@ -38,7 +38,7 @@ export function Inspector({ survey }: { survey: Survey }) {
         <PartitionInspector key={partition.id} survey={survey} partition={partition} />
       ) : gap ? (
         <>
-          <CreateInGap key={gap.id} survey={survey} gap={gap} />
+          <FreeSpace key={gap.id} survey={survey} gap={gap} />
           <RoomOfSetup survey={survey} gap={gap} />
         </>
       ) : deleted ? (
@@ -49,6 +49,7 @@ export function Inspector({ survey }: { survey: Survey }) {
         <NothingSelected survey={survey} />
       )}
       {selected !== null && <FindingsHere part={selected} />}
+      {selected !== null && !gap && <Unplaced survey={survey} />}
     </aside>
   );
 }

@@ -58,7 +58,7 @@ function Actions({ survey, at, close, typeSize, zoomIn }: Props & { readonly at:
       </Menu.Target>
       <Menu.Dropdown aria-label={words['layout.actions']()}>
         {sizable && <Menu.Item onClick={typeSize}>{words['layout.type-size']()}</Menu.Item>}
-        {gap && <Menu.Item onClick={focusCreate}>{words['layout.create-here']()}</Menu.Item>}
+        {gap && <Menu.Item onClick={focusOffers}>{words['layout.who-shall-have-it']()}</Menu.Item>}
         {verbsOf({ plan, survey }, at.id).map((verb) => (
           <Menu.Item key={verb.id} onClick={() => attempt(verb.edit)}>
             {text(verb.title)}
@@ -70,7 +70,7 @@ function Actions({ survey, at, close, typeSize, zoomIn }: Props & { readonly at:
   );
 }
 
-/** The gap is selected, so the inspector shows what to create in it. */
-function focusCreate(): void {
-  setTimeout(() => document.querySelector<HTMLElement>('[data-create] select:enabled')?.focus());
+/** The gap is selected, so the inspector offers it. */
+function focusOffers(): void {
+  setTimeout(() => document.querySelector<HTMLElement>('[data-offers] button')?.focus());
 }

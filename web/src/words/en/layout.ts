@@ -10,29 +10,13 @@ export const layout = {
   'layout.panel-beside-drawing': () => 'Panel beside the drawing',
   'layout.actions': () => 'Actions',
   'layout.type-size': () => 'Type a size',
-  'layout.create-here': () => 'Create here',
   'layout.size': (title: string) => `Size of “${title}”`,
   'layout.enter-applies-escape-cancels': () => 'Enter applies, Escape cancels.',
   'layout.drawing-disk': () => 'Drawing of the disk',
   'layout.free-space': () => 'Free space',
   'layout.too-small-partition': (size: string) => `${size}, too small for a partition.`,
-  'layout.there-not-enough-space': (logical: boolean) =>
-    logical
-      ? 'There is not enough space here because a logical needs a record before it. Enter a smaller size.'
-      : 'There is not enough space here. Enter a smaller size.',
-  'layout.create': () => 'Create for',
-  'layout.no-system-yet': () => 'no system yet',
   'layout.what': () => 'What it is',
-  'layout.shared-all': () => ', shared by all',
   'layout.size-2': () => 'Size',
-  'layout.there-not-enough-space-2': (size: string) => `There is not enough space here. At most ${size} fit.`,
-  'layout.setup-creates-its-own': (name: string, size: string) =>
-    `The setup of ${name} creates its own partitions in free space. Leave at least ${size} in one piece, or create a placeholder here for it to format.`,
-  'layout.position': () => 'Position',
-  'layout.at-start': () => 'at the start',
-  'layout.at-end': () => 'at the end',
-  'layout.primary-or-logical': () => 'Primary or logical',
-  'layout.create-2': () => 'Create',
   'layout.at-most-characters': (limit: number) => `At most ${limit} characters.`,
   'layout.volumes-inside': () => 'Volumes inside',
   'layout.deleted': () => 'is deleted',
@@ -84,11 +68,25 @@ export const layout = {
   'layout.up': (size: string) => `up to ${size} of it`,
   'layout.attributes': () => 'Attributes',
   'layout.how-recognise-other-details': () => 'How to recognise it, and other details',
-  'layout.mbr': () => 'In the MBR',
-  'layout.logical-extended-partition': () => 'a logical, in the extended partition',
-  'layout.primary': (active: boolean) => (active ? 'a primary, marked active' : 'a primary'),
-  'layout.all-four-places-use': () => 'all four places in use',
-  'layout.four-places-free': (free: number) => `${free} of four places free`,
+  'layout.listed-in-mbr': () => 'Listed as',
+  'layout.one-of-four': () => 'one of the four',
+  'layout.in-extended': () => 'in the extended partition',
+  'layout.other-way-not': (why: string) => `It cannot be listed the other way: ${why}`,
+  'layout.other-way-costs': (
+    renumbered: readonly { readonly name: string; readonly from: string; readonly to: string }[],
+  ) =>
+    renumbered.length === 0
+      ? 'Listing it the other way moves no data and changes no device name.'
+      : `Listing it the other way moves no data. ${renumbered.map(({ name, from, to }) => `“${name}” would be ${to} instead of ${from}`).join(', ')}: what names it by number must follow.`,
+  'layout.how-machine-boots': () => 'How the machine boots',
+  'layout.bios-starts-this': () =>
+    'The BIOS starts what is in this partition, unless the first sector of the disk holds a boot loader of its own.',
+  'layout.bios-starts-another': () => 'The BIOS starts another partition, or none.',
+  'layout.let-bios-start-this': () => 'Let the BIOS start this one',
+  'layout.all-four-places-use': () => 'All four places are in use.',
+  'layout.four-places-free': (free: number) =>
+    `${free} of the four places ${free === 1 ? 'is' : 'are'} free.`,
+  'layout.who-shall-have-it': () => 'Who shall have this space?',
   'layout.new': () => ' · new',
   'layout.be-formatted-2': () => ' · to be formatted',
   'layout.kept-2': () => ' · kept',

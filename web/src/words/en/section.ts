@@ -30,6 +30,8 @@ export const section = {
   'section.extended': () => 'in extended',
   'section.asks': (title: string) =>
     `${title} is kept: to move its start, all its data is copied. Drag further to move it.`,
+  'section.asks-by-key': (title: string) =>
+    `${title} is kept: to move its start, all its data is copied. Press Enter to move it, Escape to leave it where it is.`,
   'section.starts-at': (size: string) => `starts at ${size}`,
   'section.no-data-moves': () => 'no data moves',
   'section.up-move': (size: string, said: string, exposureInWords: string) =>
