@@ -70,16 +70,18 @@ describe('dragged', () => {
     expect(await home()).toBe('knot-home ext4 · kept · /home 185.1 GiB 198.7 GB');
   });
 
-  test('a border moves both neighbours', async () => {
-    await draw('border found-2 found-3', 20);
-    const told = await on.app.text('[data-fact=drawn]');
-    expect(told).toMatch(/knot-root 3\d(\.\d+)? GiB/);
+  test('an end drawn away from its neighbour leaves free space, and the neighbour as it was', async () => {
+    const [, before, swap] = await on.app.core('planned');
+    await draw('end found-2', -20);
+    expect(await on.app.text('[data-fact=drawn]')).toMatch(/knot-root 2\d(\.\d+)? GiB/);
     await on.app.page.mouse.up();
     await on.app.saved();
-    const [, root, swap] = await on.app.core('planned');
-    expect(root).toContain('grown');
-    expect(swap).toContain('formatted');
-    await on.app.click('[aria-label^="Undo: Move"]');
+    const [, root, gap, behind] = await on.app.core('planned');
+    expect(root).toContain('shrunk');
+    expect(root).not.toBe(before);
+    expect(gap).toMatch(/^free /);
+    expect(behind).toBe(swap);
+    await on.app.click('[aria-label^="Undo: Resize"]');
     await on.app.saved();
   });
 
@@ -110,7 +112,7 @@ describe('dragged', () => {
     await on.app.press('Format');
     await on.app.saved();
     const before = Number(/up to ([\d.]+) GiB/.exec(await on.app.figure('moved'))![1]);
-    await draw('border found-2 found-3', -12);
+    await draw('end found-2', -12);
     const told = await on.app.text('[data-fact=drawn]');
     const [, more, all] = /([\d.]+) GiB more to move; in total up to ([\d.]+) GiB move/.exec(told)!;
     expect(before + Number(more)).toBeCloseTo(Number(all), 0);

@@ -227,6 +227,17 @@ export class Driver {
     await this.click(`[aria-label="Partitions as ${side}"] button[data-part="${id}"]`);
   }
 
+  /** Gives free space to whom an offer names: the last of the plan, or the one with this id. */
+  async give(offer: string, gap?: string): Promise<void> {
+    const gaps = await this.page.$$eval(
+      '[aria-label="Partitions as planned"] button[data-kind=gap]',
+      (list) => list.map((e) => (e as HTMLElement).dataset['part']!),
+    );
+    await this.selectPart(gap ?? gaps.at(-1)!);
+    await this.click(`[data-offer="${offer}"]`);
+    await this.saved();
+  }
+
   figure(name: string): Promise<string> {
     return this.text(`[data-figure="${name}"]`);
   }

@@ -166,7 +166,7 @@ describe('dunlin: a second Linux and shared data on a full MBR', () => {
       'free 55.4 GiB 59.5 GB',
     ]);
     await on.app.selectPart('found-2');
-    await on.app.sees('all four places in use', 'aside');
+    await on.app.sees('All four places are in use.', 'aside');
     await on.app.stage('Findings');
     await on.app.sees('All four places of the MBR are in use');
     await on.app.stage('Boot');
@@ -175,25 +175,21 @@ describe('dunlin: a second Linux and shared data on a full MBR', () => {
 
   test('a fifth primary is refused with the way out', async () => {
     await on.app.stage('Layout');
-    await on.app.selectPart((await gaps()).at(-1)!);
-    await on.app.choose('What it is', 'Data');
-    await on.app.type('Size', '50GiB');
-    await on.app.pick('Primary or logical', 'primary');
-    await on.app.press('Create');
-    await on.app.sees('An MBR has four places, and the extended partition takes one of them', 'aside');
+    await on.app.give('data');
+    await on.app.type('New size', '50GiB');
+    await on.app.sees(
+      'An MBR has four places, and the extended partition takes one of them',
+      '[data-fact=listed]',
+    );
+    await on.app.pick('Listed as', 'one of the four');
+    await on.app.sees('in the extended partition', 'aside');
   });
 
-  test('in the container there is room for a root; over the rest the container grows', async () => {
-    await on.app.pick('Primary or logical', 'automatic');
-    await on.app.press('Create');
-    await on.app.selectPart((await gaps())[0]!);
-    await on.app.choose('Create for', 'Bench Linux');
-    await on.app.choose('What it is', 'Root');
-    await on.app.type('Size', '30GiB');
-    await on.app.press('Create');
+  test('in the container there is room for a root; over the rest the container grew', async () => {
+    await on.app.give('system:system-1', (await gaps())[0]!);
     expect((await on.app.core('planned')).slice(5)).toEqual([
-      'root ext4 · new · / 30 GiB 32.2 GB',
-      'free in extended 6 GiB 6.4 GB',
+      'root ext4 · new · / 28 GiB 30.1 GB',
+      'swap swap · new 8 GiB 8.6 GB',
       'data exFAT · new 50 GiB 53.7 GB',
       'free in extended 5.4 GiB 5.8 GB',
     ]);
@@ -212,7 +208,7 @@ describe('dunlin: a second Linux and shared data on a full MBR', () => {
     const rows = await on.app.page.$$eval('tr[data-row^=new]', (list) =>
       list.map((row) => (row as HTMLElement).innerText.split('\t').slice(1, 4).join(' ')),
     );
-    expect(rows).toEqual(['sda7 root 30.00 GiB', 'sda8 data 50.00 GiB']);
+    expect(rows).toEqual(['sda7 root 28.00 GiB', 'sda8 swap 8.00 GiB', 'sda9 data 50.00 GiB']);
   });
 
   test('for UEFI the table is converted in place, and every kept system is made to start again', async () => {
@@ -231,7 +227,7 @@ describe('dunlin: a second Linux and shared data on a full MBR', () => {
     await on.app.sees('There is no EFI system partition');
     await on.app.press('Create it, 1 GiB (1.1 GB)');
     await on.app.stage('Runbook');
-    await on.app.sees('Convert the table of sda to GPT in place');
+    await on.app.sees('Convert the table to GPT in place');
     const ids = await steps();
     const order = [
       'firmware-mode',
@@ -263,7 +259,10 @@ describe('sanderling: a tight fit', () => {
     expect(await on.app.figure('blockers')).toBe('0');
     await on.app.stage('Runbook');
     await on.app.sees('In a live session');
-    await on.app.sees('Shrink the file system first, then the partition', '[data-step="shrink:found-3"]');
+    await on.app.sees(
+      'Shrink the file system first. Then shrink the partition',
+      '[data-step="shrink:found-3"]',
+    );
   });
 
   test('with Windows in the room, the border is shifted again by hand: what one gives the other gets', async () => {
@@ -271,11 +270,9 @@ describe('sanderling: a tight fit', () => {
     const gap = await on.app.page.$eval('[aria-label="Partitions as planned"] button[data-kind=gap]', (e) =>
       e.getAttribute('data-part'),
     );
-    await on.app.selectPart(gap!);
-    await on.app.choose('Create for', 'Windows');
+    await on.app.give('other', gap!);
     await on.app.choose('What it is', 'System volume');
-    await on.app.type('Size', 'rest');
-    await on.app.press('Create');
+    await on.app.choose('File system', 'NTFS');
     await on.app.saved();
     const sizes = async () =>
       (await on.app.core('planned')).slice(2).map((line) => Number(/([\d.]+) GiB/.exec(line)![1]));
@@ -301,8 +298,11 @@ describe('sanderling: a tight fit', () => {
     await on.app.saved();
     await on.app.click('[aria-label^="Undo: Move"]');
     await on.app.saved();
-    await on.app.click('[aria-label^="Undo: Create"]');
-    await on.app.saved();
+    for (const edit of ['Change', 'Change', 'Fill free space', 'Create']) {
+      const undo = await on.app.page.$(`[aria-label^="Undo: ${edit}"]`);
+      if (undo) await on.app.click(undo);
+      await on.app.saved();
+    }
   });
 
   test('below its floor it is refused', async () => {

@@ -31,12 +31,32 @@ const adding = (...profiles: readonly string[]): Planned => ({
   ),
 });
 
-test('one system that waits is given all of the space, its root the rest of it', () => {
+const leftIn = (planned: Planned) =>
+  plannedGaps(planned).reduce((sum, gap) => sum + sizeOf(gap, planned.survey), 0);
+
+test('the only system of a disk is given all of it, with what it starts from', () => {
+  const blank = drawn(240, [], { style: 'none' });
+  const plan = edited(planOn(blank), blank, {
+    kind: 'add-system',
+    system: newSystem('linux-desktop', 'L', 's0'),
+  });
+  const after = madeBy({ plan, survey: blank }, 'system:s0');
+  expect(rolesOf(after, 's0').slice(0, 2)).toEqual(['efi', 'root']);
+  expect(leftIn({ plan: after, survey: blank })).toBeLessThan(2 * MIB);
+});
+
+test('beside others a system is given what it wishes, and all of the space where that is not more than generous', () => {
   const planned = adding('linux-desktop');
   const plan = madeBy(planned, 'system:s0');
   expect(rolesOf(plan, 's0')).toContain('root');
-  const left = plannedGaps({ plan, survey }).reduce((sum, gap) => sum + sizeOf(gap, survey), 0);
-  expect(left).toBeLessThan(2 * GIB);
+  expect(leftIn({ plan, survey })).toBeGreaterThan(100 * GIB);
+  const tight = drawn(300, ['1GiB efi', '250GiB windows "Main"']);
+  const fitted = edited(planOn(tight), tight, {
+    kind: 'add-system',
+    system: newSystem('linux-desktop', 'L', 's0'),
+  });
+  const after = madeBy({ plan: fitted, survey: tight }, 'system:s0');
+  expect(leftIn({ plan: after, survey: tight })).toBeLessThan(2 * MIB);
 });
 
 test('of two that wait each is offered what it wishes, and leaves the other its own', () => {

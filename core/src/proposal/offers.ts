@@ -66,7 +66,7 @@ export function offersFor(planned: Planned, id: string): GapOffer[] {
     ),
     { id: 'free', kind: 'free', title: message('offer.free'), edit: null, fills: fillsOf(planned, gap) },
     ...made(about, { id: 'other', kind: 'other', title: message('offer.other') }, [
-      { role: 'other', owners: [], size: room },
+      { role: 'other', owners: [] },
     ]),
   ];
 }
@@ -81,13 +81,14 @@ interface About {
 interface Made {
   readonly role: Role;
   readonly owners: readonly System[];
-  readonly size: number;
+  /** In bytes; where absent, all that is left. */
+  readonly size?: number;
 }
 
 type Head = Pick<GapOffer, 'id' | 'kind' | 'title'>;
 
 /** What systems of the planned mode start from, where the disk has none (UEFI 2.10 §13.3; BIOS boot of a GPT). */
-function loadersMissing({ plan, survey }: Planned): Made[] {
+function loadersMissing({ plan, survey }: Planned): (Made & { readonly size: number })[] {
   const systems = systemsAfter(plan).filter((s) => !s.host);
   const { mode, style } = plan.target;
   const role = mode === 'uefi' ? 'efi' : style === 'gpt' ? 'bios-boot' : undefined;
@@ -115,20 +116,22 @@ function forSystem(about: About, system: System): GapOffer[] {
   const { sectorBytes } = planned.survey.disk;
   const loaders = loadersMissing(planned);
   const left = room - loaders.reduce((sum, part) => sum + part.size, 0);
-  const alone = planned.plan.systems.filter((s) => isHomeless(planned.plan, s)).length === 1;
+  const alone = systemsAfter(planned.plan).length === 1;
   const parts = newPartsFor(planned, system, Math.max(0, left)).flatMap((part) =>
     part.role === null ? [] : [{ ...part, role: part.role }],
   );
   const bytes = (sectors: number) => sectors * sectorBytes;
-  const lead = parts.reduce((sum, part) => sum + bytes(part.lead), 0);
+  // Within the extended partition the record of the first lies before the space that can be used.
+  const lead = parts.slice(about.gap.inside ? 1 : 0).reduce((sum, part) => sum + bytes(part.lead), 0);
   const sizes = shared(
     left - lead,
     parts.map((part) => ({
       least: bytes(part.least),
       wished: bytes(part.wished),
-      // What is left belongs to whoever waits as well.
-      takesRest: part.takesRest && alone,
+      takesRest: part.takesRest,
     })),
+    // Beside others what goes beyond generous may be for them, or for data that they share.
+    alone ? Infinity : system.generousBytes,
   );
   if (!sizes) return [];
   return made(about, head, [
@@ -142,13 +145,17 @@ function forSetup(about: About, head: Head, system: System): GapOffer[] {
   const { planned, gap, room } = about;
   const has = setupRooms(planned).some((r) => r.system === system.id && overlap(r, gap));
   if (has || room < system.leastBytes) return [];
-  return made(about, head, [{ role: 'system', owners: [system], size: room }]);
+  return made(about, head, [{ role: 'system', owners: [system] }]);
 }
 
-/** Sizes that fit: all wished ones, else as much of each beyond its least as there is; the rest to whoever takes it. */
+/**
+ * Sizes that fit: all wished ones, else as much of each beyond its least as there is. What is left goes to whoever takes the rest, if that
+ * does not become larger than `most` with it.
+ */
 function shared(
   room: number,
   parts: readonly { readonly least: number; readonly wished: number; readonly takesRest: boolean }[],
+  most: number,
 ): number[] | undefined {
   const whole = (n: number) => Math.floor(n / MIB) * MIB;
   const least = parts.reduce((sum, part) => sum + part.least, 0);
@@ -159,7 +166,7 @@ function shared(
     spare -= more;
     return whole(part.least + more);
   });
-  const taker = parts.findIndex((part) => part.takesRest);
+  const taker = parts.findIndex((part, i) => part.takesRest && sizes[i]! + spare <= most);
   return sizes.map((size, i) => (i === taker ? whole(size + spare) : size));
 }
 
@@ -176,7 +183,7 @@ function forMoreOf(about: About, system: System): GapOffer[] {
   return [
     ...(lacks('home')
       ? made(about, { id: `home:${system.id}`, kind: 'data', title: message('offer.home', whose) }, [
-          { role: 'home', owners: [system], size: room },
+          { role: 'home', owners: [system] },
         ])
       : []),
     ...(lacks('swap') && system.swap === undefined
@@ -194,9 +201,7 @@ function forData(about: About): GapOffer[] {
     systems.length > 1
       ? message('offer.shared', { systems: systems.map((s) => s.name) })
       : message('offer.data', { system: systems[0]?.name ?? null });
-  return made(about, { id: 'data', kind: 'data', title }, [
-    { role: 'data', owners: systems, size: about.room },
-  ]);
+  return made(about, { id: 'data', kind: 'data', title }, [{ role: 'data', owners: systems }]);
 }
 
 /** The offer of parts that are made one behind the other from the start of the space; none where the plan does not take them. */

@@ -54,12 +54,20 @@ export function Cores({ survey, beside, setBeside }: Props) {
     if (placed) zoom.by(factor, placed.scale.toSector(y - PAD.top));
   });
   useClearing(useCallback(() => select(null), [select]));
+  // A drag that ends upon the paper is no click on it.
+  const pressedPaper = useRef(false);
+  const isPaper = (event: MouseEvent<HTMLElement>) => !(event.target as Element).closest(HOLDS_SOMETHING);
   const clickPaper = (event: MouseEvent<HTMLElement>) => {
-    if (selected !== null && !(event.target as Element).closest(HOLDS_SOMETHING)) select(null);
+    if (selected !== null && pressedPaper.current && isPaper(event)) select(null);
   };
   return (
     <section className={classes.cores} aria-label={words['layout.drawing-disk']()}>
-      <div className={classes.scroll} ref={scroll} onClick={clickPaper}>
+      <div
+        className={classes.scroll}
+        ref={scroll}
+        onPointerDown={(event) => (pressedPaper.current = isPaper(event))}
+        onClick={clickPaper}
+      >
         <div ref={ref} className={classes.measured}>
           {placed && (
             <SectionDrawing

@@ -69,33 +69,48 @@ describe('free space', () => {
     expect(part(plan, 'found-5').length * 512).toBeGreaterThanOrEqual(root.length * 512 + 35 * GIB);
   });
 
-  test('becomes a partition of the size and for the system that are chosen', async () => {
+  test('is given to a system that waits at a press, and what was made takes a size afterwards', async () => {
     const text = demo('turnstone');
     const gap = plannedParts(planOf(text) as Planned).find((p) => p.kind === 'gap')!;
     const { hand, screen, plan } = await openStage(<LayoutStage />, text, `/?sel=${gap.id}`);
-    const size = screen.getByRole('textbox', { name: 'Size' });
-    await hand.clear(size);
-    await hand.type(size, '20GiB');
-    await hand.click(screen.getByRole('button', { name: 'Create' }));
-    expect(plan().partitions).toHaveLength(1);
-    expect(plan().partitions[0]!.length * 512).toBe(20 * GIB);
+    await hand.click(screen.getByRole('button', { name: /^Gauge Linux/ }));
+    const root = plan().partitions.find((p) => p.role === 'root')!;
+    expect(root.owners).toEqual(['system-1']);
     expect(plan().partitions[0]!.start * 512).toBe(MIB);
+    const size = screen.getByRole('textbox', { name: 'New size' });
+    await hand.clear(size);
+    await hand.type(size, '11GiB{Enter}');
+    expect(part(plan, root.id).length * 512).toBe(11 * GIB);
+  });
+});
+
+describe('how a partition is listed', () => {
+  test('is a property of it on an MBR, with what a change costs; a GPT has no such thing', async () => {
+    const { hand, screen, plan } = await openStage(<LayoutStage />, demo('dunlin'), '/?sel=found-5');
+    expect(screen.getByRole<HTMLInputElement>('radio', { name: 'in the extended partition' }).checked).toBe(
+      true,
+    );
+    await hand.click(screen.getByRole('radio', { name: 'one of the four' }));
+    expect(screen.getByText(/cannot be listed the other way|Listing it the other way/)).toBeTruthy();
+    expect(plan().partitions.length).toBeGreaterThan(3);
   });
 
-  test.each([
-    ['turnstone', 'gpt', 0],
-    ['dunlin', 'mbr', 1],
-  ])(
-    'of %s: whether it becomes primary or logical is asked where the table is %s',
-    async (name, style, asked) => {
-      const planned = planOf(demo(name)) as Planned;
-      expect(planned.plan.target.style).toBe(style);
-      const gap = plannedParts(planned).findLast((p) => p.kind === 'gap')!;
-      const { screen } = await openStage(<LayoutStage />, demo(name), `/?sel=${gap.id}`);
-      expect(screen.getByRole('textbox', { name: 'Size' })).toBeTruthy();
-      expect(screen.queryAllByRole('radio', { name: 'logical' })).toHaveLength(asked);
-    },
-  );
+  test('is not asked on a GPT', async () => {
+    const { screen } = await openStage(<LayoutStage />, demo('knot'), '/?sel=found-2');
+    expect(screen.queryByRole('radio', { name: 'one of the four' })).toBeNull();
+  });
+
+  test('which one the BIOS starts stands with how the machine boots, and is changed there', async () => {
+    const { hand, screen, plan } = await openStage(<LayoutStage />, demo('dunlin'), '/?sel=found-2');
+    expect(screen.getByText('How the machine boots')).toBeTruthy();
+    await hand.click(screen.getByRole('button', { name: 'Let the BIOS start this one' }));
+    expect(
+      plan()
+        .partitions.filter((p) => p.active)
+        .map((p) => p.id),
+    ).toEqual(['found-2']);
+    expect(screen.getByText(/^The BIOS starts what is in this partition/)).toBeTruthy();
+  });
 });
 
 describe('beside the drawing', () => {

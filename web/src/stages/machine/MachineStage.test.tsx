@@ -29,7 +29,7 @@ describe('what is told of the machine', () => {
     const device = screen.getByRole('textbox', { name: 'Name of the disk in Linux' });
     await hand.clear(device);
     await hand.type(device, 'no name{Enter}');
-    expect(screen.getByText(/Use letters and digits only/)).toBeTruthy();
+    expect(screen.getByText(/Enter a device name as Linux prints it/)).toBeTruthy();
     expect(plan().machine.device).toBe('sda');
   });
 
