@@ -17,6 +17,7 @@ const CORE_LAYERS = [
   'ability',
   'sizing',
   'plan',
+  'section',
   'report',
   'notation',
   'match',

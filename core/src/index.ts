@@ -13,6 +13,7 @@ export * from './system/index.js';
 export * from './ability/index.js';
 export * from './sizing/index.js';
 export * from './plan/index.js';
+export * from './section/index.js';
 export * from './report/index.js';
 export {
   looksLikeNotation,

@@ -151,7 +151,7 @@ describe('a runbook is carried out: each moment, the disk read again, ticks, a f
     await page.reload();
     const ticked = await page.$$eval('input:checked', (list) => list.map((i) => i.dataset['step']));
     expect(ticked).toEqual(['backup', 'unhibernate:found-windows']);
-    expect(await page.$$eval('svg.strip', (list) => list.length)).toBeGreaterThan(2);
+    expect(await page.$$eval('svg.section', (list) => list.length)).toBeGreaterThan(2);
     const text = await page.$eval('body', (body) => body.innerText);
     expect(text).toContain('Shrink “Main volume” to 240 GiB (257.7 GB)');
     expect(await page.$$eval('article', (list) => list.length)).toBe(18);

@@ -1,9 +1,10 @@
 import { cryptTableText, mountFields } from '../mounting/index.js';
 import type { RecognitionRow, Sheet } from '../moment/index.js';
 import { Glossary, type Term } from '../glossary/index.js';
-import { escaped as text } from './escaped.js';
+import { sectionSvg } from '../section/index.js';
 import { listedCells, listedHeads } from './listed.js';
 import {
+  escaped as text,
   message,
   sayIn,
   textIn,
@@ -14,7 +15,7 @@ import {
 } from '../words/index.js';
 import type { Runbook, RunbookPhase, RunbookStep } from './runbook.js';
 import { fileLine } from './command-lines.js';
-import { stripSvg, type DiskThen } from './strip.js';
+import { PAGE_SECTION, phaseSection } from './section.js';
 import { ticksScript } from './ticks.js';
 import { aboutSays, daySays, type RunbookTitle } from './title.js';
 
@@ -25,10 +26,6 @@ import { aboutSays, daySays, type RunbookTitle } from './title.js';
 export function runbookHtml(catalogue: Catalogue, runbook: Runbook, title: RunbookTitle): string {
   return new Page(catalogue).whole(runbook, title);
 }
-
-/** What the table lists when a place is entered, to be compared. */
-const listedAs = ({ disk }: RunbookPhase): string =>
-  JSON.stringify([disk.planned.plan.partitions, disk.made]);
 
 /** The parts of the page, in the words of one language. */
 class Page {
@@ -52,8 +49,8 @@ ${body}${this.terms(body)}
     return `<header><p class="brand">${this.say('page.brand', null)}</p><h1>${text(title.machine)}</h1>
 <p>${about}</p>${day ? `<p>${text(this.said(day))}</p>` : ''}</header>
 ${this.cover(runbook)}${this.warnings(title)}<p class="note">${this.say('page.continued', null)}</p>${refusal ? `<p class="warn">${text(this.said(refusal))}</p>` : ''}
-${runbook.phases.map((p, i) => this.phase(p, runbook.phases[i - 1])).join('\n')}
-<section class="sheet"><h2>${this.say('page.sheet', null)}</h2>${stripSvg(this.catalogue, runbook.end)}<p>${this.say('page.sheet-about', null)}</p>
+${runbook.phases.map((p) => this.phase(p)).join('\n')}
+<section class="sheet"><h2>${this.say('page.sheet', null)}</h2><p>${this.say('page.sheet-about', null)}</p>
 ${this.sheet(runbook.sheet)}</section>
 ${this.starting(runbook)}
 ${this.mounts(runbook)}
@@ -79,12 +76,10 @@ ${this.wayBack(runbook)}
   }
 
   /** The two disks, and what cannot be undone: all that is at stake, at a glance. */
-  private cover({ begin, end, losses, phases }: Runbook): string {
+  private cover({ planned, losses, phases }: Runbook): string {
     if (phases.length === 0) return '';
-    const disk = (name: string, then: DiskThen) =>
-      `<figure><figcaption>${name}</figcaption>${stripSvg(this.catalogue, then)}</figure>`;
     const lost = losses.map((loss) => `<li>${text(this.said(loss))}</li>`).join('');
-    return `<section class="cover">${disk(this.say('page.as-found', null), begin)}${disk(this.say('page.as-planned', null), end)}${
+    return `<section class="cover">${sectionSvg(this.catalogue, planned, PAGE_SECTION)}${
       lost === ''
         ? `<p>${this.say('page.all-undone', null)}</p>`
         : `<p><strong>${this.say('page.lost', null)}</strong></p><ul>${lost}</ul>`
@@ -104,11 +99,10 @@ ${this.wayBack(runbook)}
   }
 
   /** The disk is drawn again where it is not as it was when the place before was entered. */
-  private phase(p: RunbookPhase, before: RunbookPhase | undefined): string {
-    const same = before !== undefined && listedAs(before) === listedAs(p);
+  private phase(p: RunbookPhase): string {
     const restart = p.restart ? ` <small>${this.say('page.restart', null)}</small>` : '';
     return `<section class="phase"><h2>${text(this.said(p.title))}${restart}</h2><p class="note">${text(this.said(p.note))}</p>
-${same ? '' : stripSvg(this.catalogue, p.disk)}${this.find(p)}${p.sheet ? this.listed(p.sheet) : ''}${p.steps.map((s) => this.step(s)).join('\n')}</section>`;
+${p.drawnAgain ? `<figure class="then">${sectionSvg(this.catalogue, p.disk, phaseSection(p.steps[0]!.number))}</figure>` : ''}${this.find(p)}${p.sheet ? this.listed(p.sheet) : ''}${p.steps.map((s) => this.step(s)).join('\n')}</section>`;
   }
 
   private listed({ listing, rows }: Sheet): string {
@@ -226,6 +220,6 @@ table{border-collapse:collapse;width:100%;font-size:.82rem;font-variant-numeric:
 th,td{text-align:left;padding:.25rem .4rem;border-bottom:1px solid #d9cfbd;vertical-align:top}tr.gap td{color:#6b6053;font-style:italic}
 tr td:last-child{font-weight:700}tr.leave-alone td:last-child,tr.nothing td:last-child{font-weight:400}details{margin:.6rem 0;overflow-x:auto;break-inside:avoid}summary{font-weight:650}pre{margin:.3rem 0 .3rem 1.4rem;padding:.4rem .6rem;background:#efe8d9;white-space:pre;overflow-x:auto;font-size:.82rem;break-inside:avoid}.guard{margin:.25rem 0 0 1.4rem;font-weight:650}.find{border-left-color:#2a2520}.sheet{break-before:page;overflow-x:auto}.flows{break-before:auto}
 .terms{font-size:.85rem}.terms dl{margin:0;columns:2;column-gap:2rem}.terms dt{font-weight:650;break-after:avoid}.terms dd{margin:0 0 .5rem;break-inside:avoid}figure{margin:.6rem 0}figcaption{font-size:.8rem;font-weight:600}.cover{break-inside:avoid}
-svg.strip{display:block;width:100%;height:auto;margin:.5rem 0;font:11px system-ui,sans-serif}
+svg.section{display:block;width:100%;height:auto;font:12px system-ui,sans-serif;fill:#2a2520}.then{float:right;width:230px;margin:.2rem 0 .6rem 1rem}.phase{overflow:auto}
 @page{margin:14mm 14mm 18mm;@bottom-right{content:counter(page) ' / ' counter(pages);font:9pt system-ui,sans-serif}}@media print{body{margin:0;max-width:none;padding:0;background:#fff;font-size:10.5pt}h2{break-after:avoid}pre{font-size:8.5pt;overflow:visible}}
 `.replace(/\n/g, '');

@@ -1,4 +1,3 @@
-export { stripSvg, type DiskThen } from './strip.js';
 export { fileLine } from './command-lines.js';
 export { cutAfter, type Cut } from './cut.js';
 export { listedCells, listedHeads } from './listed.js';
@@ -12,3 +11,4 @@ export { standingReport, type StandingReport } from './standing.js';
 export { timeSays } from './time.js';
 export { wayBackSays, type BackStep, type WayBackSays } from './way-back.js';
 export type { SystemMounts } from './mounts.js';
+export { PAGE_SECTION, phaseSection } from './section.js';

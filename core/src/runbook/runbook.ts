@@ -28,7 +28,6 @@ import { findDisk, type FindDisk } from './find-disk.js';
 import { exposureOf, laneOf, nameOf, placeNote, placeOf, stepSays, type StepCode } from './says/index.js';
 import type { ExposureSays } from './says/exposure.js';
 import type { LaneSays, NoteSays, PlaceSays } from './says/place.js';
-import type { DiskThen } from './strip.js';
 import { timeSays, type TimeSays } from './time.js';
 import { backSays, lossSays, type BackStep, type LossSays } from './way-back.js';
 import { mountsOf, type SystemMounts } from './mounts.js';
@@ -63,7 +62,9 @@ export interface RunbookPhase {
   /** How the disk is found there, before anything else. */
   readonly find: (FindDisk & Pick<RunbookStep, 'lines'>) | null;
   /** The disk when it is entered. */
-  readonly disk: DiskThen;
+  readonly disk: Planned;
+  /** Whether it is drawn again: it is another than when the phase before was entered, and not too full to be drawn small. */
+  readonly drawnAgain: boolean;
   readonly steps: readonly RunbookStep[];
   /** What is listed there when it is entered, where a line of it is picked. */
   readonly sheet: Sheet | null;
@@ -89,10 +90,8 @@ export interface Runbook {
   /** How long each step takes whoever does it, in their order. */
   readonly times: readonly StepTime[];
   readonly sheet: readonly RecognitionRow[];
-  /** The disk before the first step. */
-  readonly begin: DiskThen;
-  /** The disk when all is done. */
-  readonly end: DiskThen;
+  /** The plan on its reading: the disk as found and as planned. */
+  readonly planned: Planned;
   /** Why there is no order of steps, where there is none. */
   readonly refusal: OrderSays | null;
   /** What cannot be brought back, from which step on. */
@@ -106,6 +105,9 @@ export interface Runbook {
   readonly mounts: readonly SystemMounts[];
 }
 
+/** Partitions of a disk that can still be told apart in a small drawing. */
+const MOST_DRAWN_SMALL = 24;
+
 /** The runbook of a plan on its survey. Derived whole each time; ticks of steps that are no longer there have no effect. */
 export const runbookFor = derived((planned): Runbook => {
   const { plan, survey } = planned;
@@ -114,6 +116,12 @@ export const runbookFor = derived((planned): Runbook => {
   const moments = momentsOf(planned);
   const sheets = new Map(sheetsOf(planned).map((sheet) => [sheet.after, sheet]));
   let number = 0;
+  let drawn = moments[0]!;
+  const drawnAgain = (moment: Moment): boolean => {
+    const changed = listedAs(moment) !== listedAs(drawn);
+    drawn = moment;
+    return changed && moment.planned.plan.partitions.length <= MOST_DRAWN_SMALL;
+  };
   const phases = procedure.phases.map(({ environment, restart, steps }): RunbookPhase => ({
     title: placeOf(planned, environment),
     lane: laneOf(planned, environment),
@@ -121,7 +129,8 @@ export const runbookFor = derived((planned): Runbook => {
     environment,
     restart,
     find: foundFirst(planned, environment, moments[number]!),
-    disk: moments[number]!,
+    disk: moments[number]!.planned,
+    drawnAgain: drawnAgain(moments[number]!),
     sheet: sheets.get(number) ?? null,
     steps: steps.map((step): RunbookStep => {
       number += 1;
@@ -154,8 +163,7 @@ export const runbookFor = derived((planned): Runbook => {
     day: dayOf(planned, steps, restarts),
     times: steps.map((step) => ({ step: step.id, seconds: timeOf(planned, step) })),
     sheet: recognitionSheet(planned),
-    begin: moments[0]!,
-    end: ordered.ok ? moments.at(-1)! : { planned, made: [], taken: [] },
+    planned,
     refusal: ordered.ok ? null : orderSays(planned, ordered),
     losses: lossesOf(planned, steps).map((loss) => lossSays(planned, loss, steps)),
     done: steps.findLastIndex((s) => ticked.has(s.id)) + 1,
@@ -164,6 +172,9 @@ export const runbookFor = derived((planned): Runbook => {
     mounts: mountsOf(planned),
   };
 });
+
+/** What the table lists at a moment, to be compared. */
+const listedAs = ({ planned, made }: Moment): string => JSON.stringify([planned.plan.partitions, made]);
 
 function foundFirst(planned: Planned, environment: Environment, then: Moment): RunbookPhase['find'] {
   const find = findDisk(planned, environment, then);

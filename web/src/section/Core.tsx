@@ -1,7 +1,6 @@
-import { same, type SystemId } from '@rhizotome/core';
+import { same, type PlacedStratum, type SystemId } from '@rhizotome/core';
 import { memo } from 'react';
 import { ownerColourIn, type Systems } from '../parts/owners.js';
-import type { PlacedStratum } from './layout.js';
 import classes from './SectionDrawing.module.css';
 
 /** The id of the fill for these owners, in the drawing of this prefix. */

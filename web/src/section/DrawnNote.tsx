@@ -8,6 +8,7 @@ import {
   timeSays,
   type Drawn,
   type Grip,
+  type PlacedSection,
   type Plan,
   type PlannedPartition,
   type Procedure,
@@ -15,7 +16,6 @@ import {
 } from '@rhizotome/core';
 import { say, text } from '../words/say.js';
 import classes from './Grips.module.css';
-import type { PlacedSection } from './layout.js';
 import { words } from '../words/words.js';
 import { partitionTitle } from '../words/names.js';
 

@@ -1,9 +1,16 @@
-import { endOf, formatBinary, GIB, partitionOf, type Grip, type Plan } from '@rhizotome/core';
+import {
+  endOf,
+  formatBinary,
+  GIB,
+  PAD,
+  partitionOf,
+  type Grip,
+  type PlacedSection,
+  type Plan,
+} from '@rhizotome/core';
 import { memo } from 'react';
 import { DrawnNote } from './DrawnNote.js';
 import classes from './Grips.module.css';
-import type { PlacedSection } from './layout.js';
-import { PAD } from './pads.js';
 import { words } from '../words/words.js';
 import { partitionTitle } from '../words/names.js';
 import { keyOf, partsOf, useGrips, type Drag, type GripsProps } from './useGrips.js';

@@ -1,8 +1,14 @@
-import { formatBinary, formatDecimal, same } from '@rhizotome/core';
+import {
+  formatBinary,
+  formatDecimal,
+  LEADER,
+  PAD,
+  same,
+  type PlacedSection,
+  type PlacedStratum,
+  type DrawnStratum,
+} from '@rhizotome/core';
 import { memo, type KeyboardEvent } from 'react';
-import type { PlacedSection, PlacedStratum } from './layout.js';
-import type { Stratum } from './model.js';
-import { LEADER, PAD } from './pads.js';
 import classes from './SectionDrawing.module.css';
 import { words } from '../words/words.js';
 
@@ -102,7 +108,7 @@ interface LabelProps {
 }
 
 /** Where there is little room, the name of a free space says enough. */
-const shortNote = ({ kind, fate, notes }: Stratum) => fate ?? (kind === 'gap' ? null : notes[0]);
+const shortNote = ({ kind, fate, notes }: DrawnStratum) => fate ?? (kind === 'gap' ? null : notes[0]);
 
 const Label = memo(function Label({ side, placed, left, width, height, selected, onSelect }: LabelProps) {
   const { stratum, labelAt } = placed;

@@ -1,7 +1,5 @@
+import { PAD, type PlacedSection, placedView, type View } from '@rhizotome/core';
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
-import { PAD } from './pads.js';
-import type { PlacedSection } from './layout.js';
-import { placedView, type View } from './scale.js';
 import classes from './Locator.module.css';
 import { words } from '../words/words.js';
 

@@ -1,7 +1,6 @@
-import { formatBinary } from '@rhizotome/core';
-import type { PlacedSection, PlacedStratum } from './layout.js';
+import { message, type PlacedSection, type PlacedStratum } from '@rhizotome/core';
 import classes from './SectionDrawing.module.css';
-import { words } from '../words/words.js';
+import { say } from '../words/say.js';
 
 interface FloorProps {
   readonly placed: PlacedStratum;
@@ -19,7 +18,7 @@ export function FloorLine({ placed, x, width, sectorBytes, selected }: FloorProp
     <g className={classes.floor}>
       <path d={`M${x - 8} ${floorAt}H${x + width + 6}`} />
       <text x={x - 12} y={floorAt + 4}>
-        {words['section.floor'](formatBinary(stratum.floor! * sectorBytes))}
+        {say(message('section.floor', { bytes: stratum.floor! * sectorBytes }))}
       </text>
     </g>
   );

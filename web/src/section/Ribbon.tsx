@@ -1,14 +1,7 @@
-import { formatBinary, same } from '@rhizotome/core';
+import { ribbonWords, same, type PlacedRibbon } from '@rhizotome/core';
 import { memo } from 'react';
-import type { PlacedRibbon } from './layout.js';
 import classes from './SectionDrawing.module.css';
-import { words } from '../words/words.js';
-
-const CHANGES: Readonly<Partial<Record<PlacedRibbon['kind'], string>>> = {
-  erased: words['section.erased'](),
-  formatted: words['section.content-erased'](),
-  moved: words['section.moves'](),
-};
+import { text } from '../words/say.js';
 
 /** The textures of hazard: data that travels, and content that is given up. */
 export function RibbonFills() {
@@ -39,29 +32,17 @@ export const Ribbon = memo(function Ribbon({
   wordy: boolean;
   onSelect: ((id: string) => void) | undefined;
 }) {
-  const { wordsAt, kind, lengthChange, travels } = ribbon;
-  const size = formatBinary(Math.abs(lengthChange) * sectorBytes);
-  const resized =
-    lengthChange === 0
-      ? ''
-      : lengthChange < 0
-        ? words['section.shrinks'](size)
-        : words['section.grows'](size);
-  const first = kind === 'erased' || kind === 'formatted' ? CHANGES[kind]! : resized || CHANGES[kind] || '';
-  const second = travels
-    ? words['section.its-data-moves']()
-    : lengthChange < 0 && kind === 'shrunk'
-      ? words['section.its-start-stays-fixed']()
-      : '';
+  const { wordsAt, kind, travels } = ribbon;
+  const { first, second } = ribbonWords(ribbon, sectorBytes);
   return (
     <g className={classes.ribbon} data-ribbon={ribbon.id} onClick={() => onSelect?.(ribbon.id)}>
       <path d={ribbon.path} data-kind={travels ? 'moved' : kind} />
       {wordy && first && wordsAt.room > 16 && (
         <text x={wordsAt.x} y={wordsAt.y + (second && wordsAt.room > 36 ? -3 : 4)} className={classes.words}>
-          {first}
+          {text(first)}
           {second && wordsAt.room > 36 && (
             <tspan x={wordsAt.x} dy="1.3em" className={classes.aside}>
-              {second}
+              {text(second)}
             </tspan>
           )}
         </text>

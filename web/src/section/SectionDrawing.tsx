@@ -1,13 +1,10 @@
-import { formatExact, type SystemId } from '@rhizotome/core';
+import { formatExact, PAD, tickBytes, type PlacedSection, type SystemId } from '@rhizotome/core';
 import { memo, useId, useMemo, type MouseEvent, type ReactNode } from 'react';
 import type { Systems } from '../parts/owners.js';
 import { Core, Stripes } from './Core.js';
 import { Labels, Leaders } from './Labels.js';
-import type { PlacedSection } from './layout.js';
 import { Brackets, FloorLine, Selection, Ticks } from './Overlays.js';
-import { PAD } from './pads.js';
 import { Ribbon, RibbonFills } from './Ribbon.js';
-import { tickBytes } from './scale.js';
 import classes from './SectionDrawing.module.css';
 import { words } from '../words/words.js';
 

@@ -1,9 +1,19 @@
 import { useElementSize } from '@mantine/hooks';
-import type { Plan, Survey } from '@rhizotome/core';
+import {
+  foundStretches,
+  inSight,
+  PAD,
+  placeSection,
+  plannedStretches,
+  rulerFor,
+  sectionModel,
+  type LabelSides,
+  type Look,
+  type Plan,
+  type Survey,
+} from '@rhizotome/core';
 import { useMemo, useState, type UIEvent } from 'react';
-import { inSight, placeSection, rulerFor, type LabelSides, type Look } from './layout.js';
-import { foundStretches, plannedStretches, sectionModel } from './model.js';
-import { PAD } from './pads.js';
+import { catalogue } from '../words/say.js';
 import { SectionDrawing } from './SectionDrawing.js';
 
 interface Props {
@@ -46,7 +56,10 @@ export function SectionGlance({
     };
   }, [among, survey, frame, width, labels]);
   const whole = useMemo(
-    () => (width > 0 ? placeSection(sectionModel({ plan, survey }), survey.disk, frame, look) : undefined),
+    () =>
+      width > 0
+        ? placeSection(sectionModel({ plan, survey }, catalogue), survey.disk, frame, look)
+        : undefined,
     [plan, survey, width, frame, look],
   );
   const { sight, follow } = useSight(height);

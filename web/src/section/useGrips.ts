@@ -9,13 +9,13 @@ import {
   partitionOf,
   type Drawn,
   type Grip,
+  type PlacedSection,
   type Plan,
   type Planned,
   type PlannedPartition,
   type Survey,
 } from '@rhizotome/core';
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import type { PlacedSection } from './layout.js';
 
 export interface GripsProps {
   /** The plan as it is, without what is being drawn. */

@@ -22,6 +22,7 @@ import { refusals } from './refusals.js';
 import { report } from './report.js';
 import { runbook } from './runbook.js';
 import { safetyCopy } from './safety-copy.js';
+import { section } from './section.js';
 import { shapeFaults } from './shape.js';
 import { sizeFaults } from './size-faults.js';
 import { sizes } from './sizes.js';
@@ -42,6 +43,7 @@ export const english = {
   ...refusals,
   ...damage,
   ...hands,
+  ...section,
   ...match,
   ...boot,
   ...edits,

@@ -1,6 +1,7 @@
 import {
   figuresOf,
   formatBinary,
+  message,
   MIB,
   timeSays,
   type Plan,
@@ -57,7 +58,7 @@ const KINDS: readonly Kind[] = [
     rank: (f) => f.findings.caution,
   },
   {
-    name: words['section.free'](),
+    name: say(message('section.free')),
     say: (f) => (f.freeBytes < MIB ? words['parts.nothing']() : formatBinary(f.freeBytes)),
   },
 ];

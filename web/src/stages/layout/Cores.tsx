@@ -1,13 +1,19 @@
 import { useElementSize } from '@mantine/hooks';
-import { partitionOf, type Survey } from '@rhizotome/core';
+import {
+  PAD,
+  partitionOf,
+  placeSection,
+  sectionModel,
+  type LabelSides,
+  type PlacedSection,
+  type ScaleKind,
+  type Survey,
+} from '@rhizotome/core';
 import { useCallback, useEffect, useMemo, useRef, useState, type MouseEvent } from 'react';
 import { useEdit, useOpenState, useSelection } from '../../open/context.js';
 import { usePreview } from '../../open/preview.js';
 import { Grips } from '../../section/Grips.js';
-import { placeSection, type LabelSides, type PlacedSection, type ScaleKind } from '../../section/layout.js';
 import { Locator } from '../../section/Locator.js';
-import { sectionModel } from '../../section/model.js';
-import { PAD } from '../../section/pads.js';
 import { SectionDrawing } from '../../section/SectionDrawing.js';
 import { CoresFoot, type Beside } from './CoresFoot.js';
 import { PartActions, type ActionsAt } from './PartActions.js';
@@ -15,6 +21,7 @@ import { TypedSize } from './TypedSize.js';
 import { useTyping } from './useTyping.js';
 import { useZoom } from './useZoom.js';
 import classes from './LayoutStage.module.css';
+import { catalogue } from '../../words/say.js';
 import { words } from '../../words/words.js';
 
 export type { Beside };
@@ -159,12 +166,17 @@ function usePlaced(survey: Survey, { kind, view, width, height }: Look) {
   const settled = useMemo(() => {
     if (width === 0) return undefined;
     const look = { kind, view, labels };
-    return placeSection(sectionModel({ plan, survey }), survey.disk, frameIn(width, height), look);
+    return placeSection(sectionModel({ plan, survey }, catalogue), survey.disk, frameIn(width, height), look);
   }, [plan, survey, width, height, kind, view, labels]);
   const placed = useMemo(() => {
     if (!previewed || !settled) return settled;
     const look = { kind, view, labels, ruler: settled };
-    return placeSection(sectionModel({ plan: previewed, survey }), survey.disk, frameIn(width, height), look);
+    return placeSection(
+      sectionModel({ plan: previewed, survey }, catalogue),
+      survey.disk,
+      frameIn(width, height),
+      look,
+    );
   }, [previewed, settled, survey, width, height, kind, view, labels]);
   return { settled, placed };
 }

@@ -1,7 +1,6 @@
 import { Button, SegmentedControl } from '@mantine/core';
-import { formatBinary, formatBoth, type Survey } from '@rhizotome/core';
+import { formatBinary, formatBoth, type ScaleKind, type Survey } from '@rhizotome/core';
 import { useOpenState } from '../../open/context.js';
-import type { ScaleKind } from '../../section/layout.js';
 import classes from './LayoutStage.module.css';
 import type { Zoom } from './useZoom.js';
 import { words } from '../../words/words.js';

@@ -1,9 +1,11 @@
 import {
   apply,
+  PAD,
   refusalSays,
-  sizeTo,
   sizeContextFor,
   sizeOf,
+  sizeTo,
+  type PlacedSection,
   type Plan,
   type PlannedPartition,
   type Survey,
@@ -11,8 +13,6 @@ import {
 import { useEffect } from 'react';
 import { useEdit, useOpenState } from '../../open/context.js';
 import { SizeInput } from '../../parts/SizeInput.js';
-import type { PlacedSection } from '../../section/layout.js';
-import { PAD } from '../../section/pads.js';
 import classes from './TypedSize.module.css';
 import { words } from '../../words/words.js';
 import { partitionTitle } from '../../words/names.js';

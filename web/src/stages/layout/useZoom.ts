@@ -1,6 +1,5 @@
-import { MIB, type Survey } from '@rhizotome/core';
+import { MIB, viewAround, zoomedView, type Survey, type View } from '@rhizotome/core';
 import { useCallback, useState } from 'react';
-import { viewAround, zoomedView, type View } from '../../section/scale.js';
 
 const CLOSEST = 16 * MIB;
 

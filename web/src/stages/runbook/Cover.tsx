@@ -1,22 +1,13 @@
-import { message, stripSvg, type Runbook } from '@rhizotome/core';
+import { message, PAGE_SECTION, sectionSvg, type Runbook } from '@rhizotome/core';
 import { memo } from 'react';
 import { catalogue, say } from '../../words/say.js';
 import classes from './RunbookStage.module.css';
 
-/** On paper, before the first step: the two disks, and what cannot be undone. */
-export const Cover = memo(function Cover({ runbook: { begin, end, losses } }: { runbook: Runbook }) {
-  const disks = [
-    ['page.as-found', begin],
-    ['page.as-planned', end],
-  ] as const;
+/** On paper, before the first step: the disk as found and as planned, and what cannot be undone. */
+export const Cover = memo(function Cover({ runbook: { planned, losses } }: { runbook: Runbook }) {
   return (
     <section className={classes.cover}>
-      {disks.map(([code, then]) => (
-        <figure key={code}>
-          <figcaption>{say(message(code))}</figcaption>
-          <div dangerouslySetInnerHTML={{ __html: stripSvg(catalogue, then) }} />
-        </figure>
-      ))}
+      <div dangerouslySetInnerHTML={{ __html: sectionSvg(catalogue, planned, PAGE_SECTION) }} />
       {losses.length === 0 ? (
         <p>{say(message('page.all-undone'))}</p>
       ) : (
@@ -31,6 +22,7 @@ export const Cover = memo(function Cover({ runbook: { begin, end, losses } }: { 
           </ul>
         </>
       )}
+      <p className="soft">{say(message('page.continued'))}</p>
     </section>
   );
 });

@@ -3,13 +3,15 @@ import {
   fileLine,
   message,
   objectsOf,
+  phaseSection,
+  sectionSvg,
   type RunbookPhase,
   type RunbookStep,
   type StepText,
 } from '@rhizotome/core';
 import { memo } from 'react';
 import { useEdit, useSelection } from '../../open/context.js';
-import { say } from '../../words/say.js';
+import { catalogue, say } from '../../words/say.js';
 import { words } from '../../words/words.js';
 import { Listed } from './Listed.js';
 import { StepNote } from './StepNote.js';
@@ -55,6 +57,7 @@ const Phase = memo(function Phase({ phase, shown, show }: PhaseProps) {
           <Explained>{say(phase.note)}</Explained>
         </p>
       </header>
+      {phase.drawnAgain && <DiskThen phase={phase} />}
       {phase.find && <Find find={phase.find} />}
       {phase.sheet && <Listed sheet={phase.sheet} />}
       <ol className={classes.steps}>
@@ -113,6 +116,16 @@ const StepItem = memo(function StepItem({ step, shown, show }: StepItemProps) {
     </li>
   );
 });
+
+/** On paper, beside the phase: the disk when it is entered. On the screen it stands beside the steps. */
+function DiskThen({ phase: { disk, steps } }: { phase: RunbookPhase }) {
+  return (
+    <figure
+      className={classes.then}
+      dangerouslySetInnerHTML={{ __html: sectionSvg(catalogue, disk, phaseSection(steps[0]!.number)) }}
+    />
+  );
+}
 
 /** How the disk is found, before anything is done to it. */
 function Find({ find }: { find: NonNullable<RunbookPhase['find']> }) {

@@ -1,17 +1,9 @@
-import {
-  apply,
-  beginEdit,
-  EMPTY_PLAN,
-  GIB,
-  momentsOf,
-  noteFoundEdit,
-  sectors,
-  surveyFromHand,
-  systemFrom,
-  type Edit,
-  type Plan,
-  type Survey,
-} from '@rhizotome/core';
+import { momentsOf } from '../moment/index.js';
+import { apply, beginEdit, EMPTY_PLAN, noteFoundEdit, type Edit, type Plan } from '../plan/index.js';
+import { GIB, sectors } from '../quantity/index.js';
+import { surveyFromHand, type Survey } from '../survey/index.js';
+import { systemFrom } from '../system/index.js';
+import { english } from '../words/index.js';
 import { inSight, placeSection, rulerFor } from './layout.js';
 import { foundStretches, plannedStretches, sectionModel } from './model.js';
 
@@ -41,7 +33,7 @@ const used = (gibibytes: number) => (plan: Plan) =>
   noteFoundEdit(plan, 'found-3', { usedBytes: gibibytes * GIB });
 
 const place = (plan: Plan, survey = LAPTOP, frame = FRAME) =>
-  placeSection(sectionModel({ plan, survey }), survey.disk, frame, { kind: 'readable' });
+  placeSection(sectionModel({ plan, survey }, english), survey.disk, frame, { kind: 'readable' });
 
 describe('the section placed', () => {
   test('an untouched part has a straight ribbon and the same place in both cores', () => {
@@ -119,7 +111,7 @@ describe('the section placed', () => {
   });
 
   test('on the true scale heights are shares of the disk', () => {
-    const model = sectionModel({ plan: planned(LAPTOP), survey: LAPTOP });
+    const model = sectionModel({ plan: planned(LAPTOP), survey: LAPTOP }, english);
     const section = placeSection(model, LAPTOP.disk, FRAME, { kind: 'true' });
     const station = section.found.find((s) => s.stratum.id === 'found-3')!;
     expect(station.height / section.height).toBeCloseTo(0.8, 6);
@@ -139,7 +131,7 @@ describe('all moments of a procedure on one ruler', () => {
   const look = { kind: 'readable', labels: 'planned' } as const;
   const ruler = rulerFor(foundStretches(survey), moments.map(plannedStretches), survey.disk, FRAME, look);
   const sections = moments.map((moment) =>
-    placeSection(sectionModel(moment), survey.disk, FRAME, { ...look, ruler }),
+    placeSection(sectionModel(moment, english), survey.disk, FRAME, { ...look, ruler }),
   );
 
   test('what a step leaves as it is stays where it is drawn', () => {
@@ -182,9 +174,14 @@ describe('what a setup makes in its room', () => {
   test.each(['readable', 'true'] as const)(
     'is drawn in outline, in order and within it, in the %s scale',
     (kind) => {
-      const { planned: placed } = placeSection(sectionModel({ plan, survey: LAPTOP }), LAPTOP.disk, FRAME, {
-        kind,
-      });
+      const { planned: placed } = placeSection(
+        sectionModel({ plan, survey: LAPTOP }, english),
+        LAPTOP.disk,
+        FRAME,
+        {
+          kind,
+        },
+      );
       const { outlines, top, height } = placed.find((s) => s.outlines.length > 0)!;
       expect(outlines.map((o) => o.id)).toEqual(['setup/w/reserved', 'setup/w/system', 'setup/w/recovery']);
       outlines.forEach((o, i) => expect(o.top).toBeCloseTo(i === 0 ? top : outlines[i - 1]!.bottom, 0));
@@ -208,7 +205,7 @@ describe('what a setup makes in its room', () => {
       }),
       () => second,
     );
-    const { planned: core } = sectionModel({ plan: both, survey: roomy });
+    const { planned: core } = sectionModel({ plan: both, survey: roomy }, english);
     const room = core.find((s) => s.kind === 'gap' && s.owners.length > 0)!;
     expect([room.title, room.notes, room.owners]).toEqual([
       'free for W and V',

@@ -142,7 +142,9 @@ export function placeSection(model: SectionModel, disk: DiskSize, frame: Frame, 
     ticks: ticksOf(scale, view, sectorBytes),
     found: placed(model.found),
     planned: placed(model.planned),
-    ribbons: placeRibbons(model, scale, columns.foundX + columns.coreWidth, columns.plannedX),
+    ribbons: withRoomForWords(
+      placeRibbons(model, scale, columns.foundX + columns.coreWidth, columns.plannedX),
+    ),
     brackets: {
       found: model.containers.found && edgeOf(scale, model.containers.found),
       planned: model.containers.planned && edgeOf(scale, model.containers.planned),
@@ -270,6 +272,21 @@ function placeRibbons(model: SectionModel, scale: DiskScale, x0: number, x1: num
       },
     ];
   });
+}
+
+/** Height of the words upon a ribbon, with some space around them. */
+const WORDS_HEIGHT = 18;
+
+/** Where ribbons run into each other the widest has its words, and the others none over them. */
+function withRoomForWords(ribbons: readonly PlacedRibbon[]): PlacedRibbon[] {
+  const taken: number[] = [];
+  const silent = new Set<PlacedRibbon>();
+  for (const ribbon of [...ribbons].sort((a, b) => b.wordsAt.room - a.wordsAt.room)) {
+    const { y } = ribbon.wordsAt;
+    if (taken.some((other) => Math.abs(other - y) < WORDS_HEIGHT)) silent.add(ribbon);
+    else taken.push(y);
+  }
+  return ribbons.map((r) => (silent.has(r) ? { ...r, wordsAt: { ...r.wordsAt, room: 0 } } : r));
 }
 
 /** So much of a drawing as lies in a stretch of its height; the selected part is kept, for it may have the focus. */

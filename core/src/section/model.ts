@@ -1,14 +1,14 @@
 import {
   type Planned,
   alignmentSectors,
-  containerIn,
   fatesOf,
   insideFatesOf,
   floorOf,
   foundParts,
-  MIB,
+  foundTitle,
   mountPointsOf,
   overlap,
+  partitionTitle,
   partsInRooms,
   roleInSentence,
   plannedContainer,
@@ -21,12 +21,12 @@ import {
   type Part,
   type SetupRoom,
   type Span,
-  type Survey,
-  type SystemId,
-} from '@rhizotome/core';
-import { text } from '../words/say.js';
-import { words } from '../words/words.js';
-import { foundTitle, partitionTitle, volumeName } from '../words/names.js';
+} from '../plan/index.js';
+import { MIB } from '../quantity/index.js';
+import { containerIn, type Survey } from '../survey/index.js';
+import type { SystemId } from '../system/index.js';
+import { volumeName } from '../volume/index.js';
+import { message, textIn, type Catalogue, type Text } from '../words/index.js';
 import type { View } from './scale.js';
 
 /** A partition or a gap worth drawing, in sectors, and what a setup makes in it. */
@@ -69,16 +69,19 @@ export interface SectionModel {
   readonly containers: { readonly found: Span | null; readonly planned: Span | null };
 }
 
-/** What the drawing shows of a plan, without pixels. */
-export function sectionModel(planned: Planned): SectionModel {
+/** What the drawing shows of a plan, without pixels, in the words of a language. */
+export function sectionModel(planned: Planned, catalogue: Catalogue): SectionModel {
   const { survey } = planned;
+  const say: Say = (text) => textIn(catalogue, text);
   return {
-    found: foundStrata(planned),
-    planned: plannedStrata(planned),
+    found: foundStrata(planned, say),
+    planned: plannedStrata(planned, say),
     fates: fatesOf(planned),
     containers: { found: containerIn(survey) ?? null, planned: plannedContainer(planned) },
   };
 }
+
+type Say = (text: Text) => string;
 
 /** Where the parts of the core as found lie, without words. */
 export const foundStretches = (survey: Survey): Stretch[] => stretchesOf(foundParts(survey), survey, []);
@@ -96,21 +99,21 @@ function stretchesOf(parts: readonly Part<unknown>[], { disk }: Survey, made: re
   });
 }
 
-function foundStrata(planned: Planned): Stratum[] {
+function foundStrata(planned: Planned, say: Say): Stratum[] {
   const { plan, survey } = planned;
   const { sectorBytes } = survey.disk;
   return foundParts(survey).flatMap((part): Stratum[] => {
     if (part.kind === 'table') return [];
     const span = spanOf(part, sectorBytes);
-    if (part.kind === 'gap') return gapStratum(span, part.inside);
+    if (part.kind === 'gap') return gapStratum(span, part.inside, say);
     const note = plan.found[part.id];
     const used = usedOf(planned, part.id);
     return [
       {
         ...span,
         kind: 'partition',
-        title: foundTitle(planned, part.partition),
-        notes: note && note.kind !== 'none' ? [volumeName(note.kind)] : [],
+        title: say(foundTitle(planned, part.partition)),
+        notes: note && note.kind !== 'none' ? [say(volumeName(note.kind))] : [],
         owners: note?.owners ?? [],
         ...(used ? { used: used.bytes / span.sizeBytes } : {}),
         ...alignmentOf(span, sectorBytes),
@@ -119,7 +122,7 @@ function foundStrata(planned: Planned): Stratum[] {
   });
 }
 
-function plannedStrata(planned: Planned): Stratum[] {
+function plannedStrata(planned: Planned, say: Say): Stratum[] {
   const { survey } = planned;
   const { sectorBytes } = survey.disk;
   const fates = new Map(fatesOf(planned).map((fate) => [fate.planned?.id, fate]));
@@ -127,21 +130,22 @@ function plannedStrata(planned: Planned): Stratum[] {
   return plannedParts(planned).flatMap((part): Stratum[] => {
     if (part.kind === 'table') return [];
     const span = spanOf(part, sectorBytes);
-    if (part.kind === 'gap') return gapStratum(span, part.inside, roomOf(planned, rooms, part));
+    if (part.kind === 'gap') return gapStratum(span, part.inside, say, roomOf(planned, rooms, part, say));
     const p = part.partition;
     const keeps = p.from !== null && p.treatment === 'keep';
     const used = keeps ? usedOf(planned, p.from) : undefined;
     const floor = floorSectors(floorOf(planned, p), sectorBytes);
     const fate = fates.get(p.id)?.kind ?? 'new';
-    const become = fate === 'untouched' ? insideWords(planned, p.id) : words['section.fate'](fate);
-    const content = p.fileSystem === 'none' ? '' : volumeName(p.fileSystem);
+    const kept = say(message('section.fate', { fate: 'untouched' }));
+    const become = say(fate === 'untouched' ? insideWords(planned, p.id) : message('section.fate', { fate }));
+    const content = p.fileSystem === 'none' ? '' : say(volumeName(p.fileSystem));
     return [
       {
         ...span,
         kind: 'partition',
-        title: partitionTitle(p),
+        title: say(partitionTitle(p)),
         notes: [content, become, ...(p.inside?.length ? [] : mountPointsOf(p))].filter(Boolean),
-        ...(become === words['section.fate']('untouched') ? {} : { fate: become }),
+        ...(become === kept ? {} : { fate: become }),
         owners: p.owners,
         ...(used ? { used: Math.min(1, used.bytes / span.sizeBytes) } : {}),
         ...(keeps && floor !== undefined ? { floor } : {}),
@@ -160,11 +164,14 @@ function alignmentOf({ start }: { start: number }, sectorBytes: number): { unali
 }
 
 /** What becomes of a partition that stays, by what becomes of the volumes inside of it. */
-function insideWords(planned: Planned, partition: string): string {
+function insideWords(planned: Planned, partition: string): Text {
   const changes = insideFatesOf(planned).filter((f) => f.within.id === partition && f.kind !== 'untouched');
-  if (changes.length === 0) return words['section.fate']('untouched');
+  if (changes.length === 0) return message('section.fate', { fate: 'untouched' });
   const kinds = new Set(changes.map((f) => f.kind));
-  return words['section.inside'](changes.length, kinds.size === 1 ? changes[0]!.kind : 'changed');
+  return message('section.inside', {
+    volumes: changes.length,
+    change: kinds.size === 1 ? changes[0]!.kind : 'changed',
+  });
 }
 
 function floorSectors(floor: Measured | undefined, sectorBytes: number): number | undefined {
@@ -174,19 +181,22 @@ function floorSectors(floor: Measured | undefined, sectorBytes: number): number 
 type RoomWords = Pick<Stratum, 'title' | 'notes' | 'owners' | 'inside'>;
 
 /** Free space that setups are given: whose it is, and what will be made in it. */
-function roomOf(planned: Planned, rooms: readonly SetupRoom[], gap: Span): RoomWords | undefined {
+function roomOf(planned: Planned, rooms: readonly SetupRoom[], gap: Span, say: Say): RoomWords | undefined {
   const systems = rooms
     .filter((room) => overlap(room, gap))
     .flatMap((room) => systemOf(planned.plan, room.system) ?? []);
   if (systems.length === 0) return undefined;
   const made = partsInRooms(planned).filter((part) => systems.some(({ id }) => id === part.system));
   return {
-    title: words['section.room'](systems.map((system) => system.name)),
-    notes: made.length > 0 ? [words['section.makes'](made.length, systems.length)] : [],
+    title: say(message('section.room', { systems: systems.map((system) => system.name) })),
+    notes:
+      made.length > 0
+        ? [say(message('section.makes', { partitions: made.length, setups: systems.length }))]
+        : [],
     owners: systems.map((system) => system.id),
     inside: made.map(({ id, role, start, length }) => ({
       id,
-      title: text(roleInSentence(role)),
+      title: say(roleInSentence(role)),
       start,
       length,
     })),
@@ -199,6 +209,7 @@ const worthDrawing = (gapBytes: number) => gapBytes > MIB;
 function gapStratum(
   span: { id: string; start: number; length: number; sizeBytes: number },
   inside: boolean,
+  say: Say,
   room?: RoomWords,
 ): Stratum[] {
   if (!worthDrawing(span.sizeBytes)) return [];
@@ -206,8 +217,8 @@ function gapStratum(
     {
       ...span,
       kind: 'gap',
-      title: room?.title ?? words['section.free'](),
-      notes: [...(room?.notes ?? []), ...(inside ? [words['section.extended']()] : [])],
+      title: room?.title ?? say(message('section.free')),
+      notes: [...(room?.notes ?? []), ...(inside ? [say(message('section.extended'))] : [])],
       owners: room?.owners ?? [],
       ...(room?.inside ? { inside: room.inside } : {}),
     },
