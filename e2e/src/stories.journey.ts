@@ -186,7 +186,7 @@ describe('dunlin: a second Linux and shared data on a full MBR', () => {
   });
 
   test('in the container there is room for a root; over the rest the container grew', async () => {
-    await on.app.give('system:system-1', (await gaps())[0]!);
+    await on.app.give('system:system-1', (await gaps())[0]);
     expect((await on.app.core('planned')).slice(5)).toEqual([
       'root ext4 · new · / 28 GiB 30.1 GB',
       'swap swap · new 8 GiB 8.6 GB',

@@ -209,7 +209,7 @@ function inOldPowerShell(value: unknown): unknown {
   if (value === null) return {};
   if (Array.isArray(value)) return value.map(inOldPowerShell);
   if (typeof value !== 'object') return value;
-  return Object.fromEntries(Object.entries(value as object).map(([key, v]) => [key, inOldPowerShell(v)]));
+  return Object.fromEntries(Object.entries(value).map(([key, v]) => [key, inOldPowerShell(v)]));
 }
 
 describe('what a system prints of what it does not know', () => {

@@ -26,7 +26,7 @@ export function commandLines(command: string, mark: Continued = '\\', most = MOS
 }
 
 /** How a line of a file that is longer than a page holds goes on in the next; it is no character of the line. */
-export const GOES_ON = '↩';
+const GOES_ON = '↩';
 
 /** A line that is written into a file, as it is printed: broken at blanks only, with a mark that is not typed. */
 export function fileLine(line: string): string[] {

@@ -13,7 +13,8 @@ import { DrawnNote } from './DrawnNote.js';
 import classes from './Grips.module.css';
 import { words } from '../words/words.js';
 import { partitionTitle } from '../words/names.js';
-import { keyOf, partsOf, useGrips, type Drag, type GripsProps } from './useGrips.js';
+import { keyOf, partsOf, type Drag } from './drag.js';
+import { useGrips, type GripsProps } from './useGrips.js';
 
 /** What can be taken hold of on the planned core: by pointer, or by the arrow keys. Ends and borders size, bodies slide. */
 export function Grips(props: GripsProps) {

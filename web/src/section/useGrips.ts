@@ -2,11 +2,9 @@ import {
   alignmentSectors,
   bodiesOf,
   drawGrip,
-  endOf,
   GIB,
   gripsOf,
   movedByGrip,
-  partitionOf,
   type Drawn,
   type Grip,
   type PlacedSection,
@@ -15,7 +13,9 @@ import {
   type PlannedPartition,
   type Survey,
 } from '@rhizotome/core';
-import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { useEffect, useMemo, useRef, useState, type PointerEvent } from 'react';
+import { keyOf, partsOf, type Drag } from './drag.js';
+import { useNudge } from './useNudge.js';
 
 export interface GripsProps {
   /** The plan as it is, without what is being drawn. */
@@ -45,17 +45,6 @@ interface Hold {
 interface Place {
   readonly y: number;
   readonly fine: boolean;
-}
-
-export interface Drag {
-  readonly grip: Grip;
-  readonly drawn: Drawn;
-  /** Where the pointer is, from the top of the drawing. */
-  readonly y: number;
-  /** The kept volume that would be moved were it drawn further. */
-  readonly asks?: PlannedPartition;
-  /** Drawn by keys, and not taken before Enter. */
-  readonly pending?: boolean;
 }
 
 /** Pixels within which a telling place draws the grip to it. */
@@ -111,33 +100,7 @@ export function useGrips({ plan, survey, placed, onSelect, preview, take }: Grip
     else if (held && !drag && (held.tap || held.grip.kind === 'body')) onSelect(partsOf(held.grip)[0]!);
     leave();
   };
-  const nudge = (event: KeyboardEvent<HTMLElement>) => {
-    const grip = grips.get((event.target as HTMLElement).dataset['grip'] ?? '');
-    if (!grip) return;
-    if (event.key === 'Escape' && drag) {
-      event.preventDefault();
-      return leave();
-    }
-    if (event.key === 'Enter' && drag?.pending) {
-      event.preventDefault();
-      take(drag.drawn);
-      return leave();
-    }
-    const from =
-      drag?.pending && keyOf(drag.grip) === keyOf(grip) ? placeOf(drag.drawn.after, grip) : grip.at;
-    const drawn = drawnByKey({ plan, survey }, grip, from, event);
-    if (!drawn) return;
-    event.preventDefault();
-    const y = placed.scale.toPixel(grip.at);
-    const moved = movedByGrip(plan, grip);
-    // The pointer asks before a kept volume travels with all its data; so do the keys.
-    if (drawn.edit && moved) {
-      setDrag({ grip, drawn, y, asks: moved, pending: true });
-      preview(drawn.after);
-    } else if (drawn.edit) take(drawn);
-    else setDrag({ grip, drawn, y });
-  };
-
+  const nudge = useNudge({ plan, survey }, placed, { grips, drag, setDrag, preview, take, leave });
   return { grips, drag, begin, move, drop, leave, nudge };
 }
 
@@ -162,24 +125,6 @@ function takenHold(
   return { grip, from: y, offset: y - scale.toPixel(grip.at) };
 }
 
-const KEYS: Readonly<Record<string, number>> = { ArrowDown: 1, ArrowUp: -1, PageDown: 10, PageUp: -10 };
-
-/** A GiB a press, or with Shift the least that can be. */
-function drawnByKey(
-  planned: Planned,
-  grip: Grip,
-  from: number,
-  { key, shiftKey }: KeyboardEvent,
-): Drawn | undefined {
-  const steps = KEYS[key];
-  if (steps === undefined) return undefined;
-  const { sectorBytes } = planned.survey.disk;
-  const step = shiftKey ? alignmentSectors(sectorBytes) : GIB / sectorBytes;
-  // A part that slides keeps its distance from round places; what is sized comes to lie on them.
-  const snap = grip.kind === 'body' ? alignmentSectors(sectorBytes) : step;
-  return drawGrip(planned, grip, from + steps * step, snap);
-}
-
 /** What a grip that is drawn to a place in pixels makes of the plan. */
 function drawnByPointer(planned: Planned, { scale }: PlacedSection, grip: Grip, { y, fine }: Place): Drawn {
   const { sectorBytes } = planned.survey.disk;
@@ -189,18 +134,7 @@ function drawnByPointer(planned: Planned, { scale }: PlacedSection, grip: Grip, 
   return drawGrip(planned, grip, sector, snap, reach);
 }
 
-/** Where the place that a grip holds lies in a plan. */
-function placeOf(plan: Plan, grip: Grip): number {
-  const p = partitionOf(plan, grip.kind === 'border' ? grip.left : grip.partition);
-  if (!p) return grip.at;
-  return grip.kind === 'start' || grip.kind === 'body' ? p.start : endOf(p);
-}
-
 const topOf = (element: Element) => element.getBoundingClientRect().top;
-/** Ids of the partitions that a grip belongs to. */
-export const partsOf = (grip: Grip) => (grip.kind === 'border' ? [grip.left, grip.right] : [grip.partition]);
-export const keyOf = (grip: Grip) => `${grip.kind} ${partsOf(grip).join(' ')}`;
-
 /** The roundest step that is finer than three pixels there: whole tens, whole GiB, a quarter, a MiB. */
 function snapFor(scale: PlacedSection['scale'], y: number, sectorBytes: number): number {
   const three = (scale.toSector(y + 3) - scale.toSector(y)) * sectorBytes;

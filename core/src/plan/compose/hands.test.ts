@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { GIB } from '../../quantity/index.js';
 import type { Survey } from '../../survey/index.js';
 import { anyStyledDisk, walk } from '../../testing/arbitraries.js';
-import { drawn, drawnMbr, edited, gib, mib, newSystem, planOn, surveysOf } from '../../testing/builders.js';
+import { drawn, edited, gib, mib, newSystem, planOn, surveysOf } from '../../testing/builders.js';
 import {
   apply,
   bodiesOf,

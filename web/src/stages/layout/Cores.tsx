@@ -9,7 +9,7 @@ import {
   type ScaleKind,
   type Survey,
 } from '@rhizotome/core';
-import { useCallback, useEffect, useMemo, useRef, useState, type MouseEvent } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState, type MouseEvent, type PointerEvent } from 'react';
 import { useEdit, useOpenState, useSelection } from '../../open/context.js';
 import { usePreview } from '../../open/preview.js';
 import { Grips } from '../../section/Grips.js';
@@ -61,20 +61,10 @@ export function Cores({ survey, beside, setBeside }: Props) {
     if (placed) zoom.by(factor, placed.scale.toSector(y - PAD.top));
   });
   useClearing(useCallback(() => select(null), [select]));
-  // A drag that ends upon the paper is no click on it.
-  const pressedPaper = useRef(false);
-  const isPaper = (event: MouseEvent<HTMLElement>) => !(event.target as Element).closest(HOLDS_SOMETHING);
-  const clickPaper = (event: MouseEvent<HTMLElement>) => {
-    if (selected !== null && pressedPaper.current && isPaper(event)) select(null);
-  };
+  const paper = usePaper(select);
   return (
     <section className={classes.cores} aria-label={words['layout.drawing-disk']()}>
-      <div
-        className={classes.scroll}
-        ref={scroll}
-        onPointerDown={(event) => (pressedPaper.current = isPaper(event))}
-        onClick={clickPaper}
-      >
+      <div className={classes.scroll} ref={scroll} {...paper}>
         <div ref={ref} className={classes.measured}>
           {placed && (
             <SectionDrawing
@@ -109,6 +99,20 @@ export function Cores({ survey, beside, setBeside }: Props) {
       />
     </section>
   );
+}
+
+/** A click on the paper clears what is selected; a drag that ends upon it is no click on it. */
+function usePaper(select: (part: null) => void) {
+  const pressed = useRef(false);
+  const isPaper = (event: MouseEvent<HTMLElement>) => !(event.target as Element).closest(HOLDS_SOMETHING);
+  return {
+    onPointerDown: (event: PointerEvent<HTMLElement>) => {
+      pressed.current = isPaper(event);
+    },
+    onClick: (event: MouseEvent<HTMLElement>) => {
+      if (pressed.current && isPaper(event)) select(null);
+    },
+  };
 }
 
 interface UponProps {

@@ -45,7 +45,7 @@ export const disk = ({ device, bytes, assumed, model, others }: Disk) =>
   `Use the disk that you found above: ${both(bytes)}${model === null ? '' : `, ${quoted(model)}`}${assumed ? '' : `, called ${device} when it was read`}.${notThese(others)}`;
 
 /** The other disks, so that none of them is taken for this one. */
-export const notThese = (others: Disk['others']): string =>
+const notThese = (others: Disk['others']): string =>
   others.length === 0
     ? ''
     : ` It is not ${or(others.map((other) => `${quoted(other.name)}, ${both(other.bytes)}`))}: choose nothing there.`;
