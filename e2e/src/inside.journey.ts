@@ -119,7 +119,7 @@ test('a new volume takes the room that is left, and is created before the instal
   await on.app.type('Size of data', '12GiB');
   await on.app.sees('20 GiB (21.5 GB) left of 300 GiB', '[data-fact=room-inside]');
   await on.app.stage('Runbook');
-  await on.app.sees('Create data, 12 GiB (12.9 GB), as ext4.', '[data-step="change-inside:found-3"]');
+  await on.app.sees('Create data, 12288 MiB, as ext4.', '[data-step="change-inside:found-3"]');
 });
 
 test('nothing went wrong unseen', () => expect(on.app.complaints).toEqual([]));

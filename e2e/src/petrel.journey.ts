@@ -153,15 +153,17 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
     const gap = 'gap-503556096';
     await on.app.selectPart(gap);
     expect(await on.app.text('[data-fact=room]')).toBe('236.1 GiB (253.6 GB) can be used');
-    await on.app.choose('Create for', 'Field Linux');
-    await on.app.type('Size', '60GiB');
-    await on.app.press('Create');
+    await on.app.click('[data-offer^="system:"]');
+    await on.app.saved();
+    await on.app.type('New size', '60GiB');
     await on.app.selectPart('gap-629385216');
-    await on.app.type('Size', 'ram + 4GiB');
-    await on.app.press('Create');
+    await on.app.click('[data-offer^="swap:"]');
+    await on.app.saved();
+    await on.app.type('New size', 'ram + 4GiB');
     await on.app.selectPart('gap-671328256');
-    await on.app.type('Size', 'rest');
-    await on.app.press('Create');
+    await on.app.click('[data-offer^="home:"]');
+    await on.app.saved();
+    await on.app.type('New size', 'rest');
     await on.app.sees('home', 'aside h2');
     expect(await on.app.core('planned')).toEqual([
       'Start files FAT · kept · /boot/efi 100 MiB 104.9 MB',

@@ -26,7 +26,7 @@ import { message, type Code, type Message, type Text } from '../words/index.js';
 import { newPartsFor } from './fresh-parts.js';
 import { isHomeless } from './situation.js';
 
-type OfferSays = Message<Extract<Code, `offer.${string}`>> | Verb['title'];
+type OfferSays = Message<Exclude<Extract<Code, `offer.${string}`>, 'offer.parts'>> | Verb['title'];
 
 /** What lies in the free space once an offer is taken; without a title, what is left free. Sizes in bytes. */
 export interface Filling {

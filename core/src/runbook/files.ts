@@ -3,12 +3,12 @@ import { encodeUtf8 } from '../bytes/index.js';
 import { cryptTableText, mountTableText } from '../mounting/index.js';
 import { printNotation } from '../notation/index.js';
 import type { Planned } from '../plan/index.js';
-import { safetyCopyZip } from '../survey/index.js';
 import type { Catalogue } from '../words/index.js';
 import { runbookHtml } from './html.js';
 import { runbookMarkdown, sheetsMarkdown } from './markdown.js';
 import { runbookFor } from './runbook.js';
 import type { RunbookTitle } from './title.js';
+import { safetyCopyZip } from './safety-copy.js';
 
 export type NamedFiles = Readonly<Record<string, Uint8Array>>;
 

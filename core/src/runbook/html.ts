@@ -4,6 +4,7 @@ import { Glossary, type Term } from '../glossary/index.js';
 import { sectionSvg } from '../section/index.js';
 import { listedCells, listedHeads } from './listed.js';
 import {
+  fileLine,
   escaped as text,
   message,
   sayIn,
@@ -14,7 +15,6 @@ import {
   type StepText,
 } from '../words/index.js';
 import type { Runbook, RunbookPhase, RunbookStep } from './runbook.js';
-import { fileLine } from './command-lines.js';
 import { PAGE_SECTION, phaseSection } from './section.js';
 import { ticksScript } from './ticks.js';
 import { aboutSays, daySays, type RunbookTitle } from './title.js';

@@ -1,4 +1,3 @@
-export { fileLine } from './command-lines.js';
 export { cutAfter, type Cut } from './cut.js';
 export { listedCells, listedHeads } from './listed.js';
 export { runbookFiles, zipOf, zipOfAll, type NamedFiles } from './files.js';
@@ -11,4 +10,5 @@ export { standingReport, type StandingReport } from './standing.js';
 export { timeSays } from './time.js';
 export { wayBackSays, type BackStep, type WayBackSays } from './way-back.js';
 export type { SystemMounts } from './mounts.js';
+export { safetyCopyZip } from './safety-copy.js';
 export { PAGE_SECTION, phaseSection } from './section.js';

@@ -2,9 +2,8 @@ import { Glossary, type Term } from '../glossary/index.js';
 import { sheetOf, type Moment, type RecognitionRow, type Sheet as Listed } from '../moment/index.js';
 import { cryptTableText, mountFields } from '../mounting/index.js';
 import type { Planned } from '../plan/index.js';
-import { fileLine } from './command-lines.js';
 import { listedCells, listedHeads } from './listed.js';
-import { message, sayIn, textIn, type Catalogue, type Code, type Message } from '../words/index.js';
+import { fileLine, message, sayIn, textIn, type Catalogue, type Code, type Message } from '../words/index.js';
 import { runbookFor, type Runbook, type RunbookPhase, type RunbookStep } from './runbook.js';
 import { aboutSays, daySays, type RunbookTitle } from './title.js';
 
@@ -219,7 +218,7 @@ class Sheet {
 }
 
 /** What is typed, as it stands: a fenced block (CommonMark §4.5), which nothing in its lines can close. */
-function typedBlock(lines: readonly string[], indent: string): string[] {
+export function typedBlock(lines: readonly string[], indent: string): string[] {
   if (lines.length === 0) return [];
   const fence = lines.some((line) => line.includes('```')) ? '~~~~' : '```';
   return ['', fence, ...lines, fence, ''].map((line) => (line === '' ? '' : `${indent}${line}`));

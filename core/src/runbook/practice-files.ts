@@ -10,9 +10,9 @@ import {
   type PracticeDisk,
 } from '../practice/index.js';
 import { procedureFor } from '../sequence/index.js';
-import { message, textIn, type Catalogue, type Phrase } from '../words/index.js';
+import { commandLines, message, textIn, type Catalogue, type Phrase } from '../words/index.js';
 import type { NamedFiles } from './files.js';
-import { momentMarkdown, plainMarkdown } from './markdown.js';
+import { momentMarkdown, plainMarkdown, typedBlock } from './markdown.js';
 
 interface Practice {
   readonly moment: Moment;
@@ -66,7 +66,7 @@ function guideMarkdown(
         [
           `${i + 1}. ${plain(says)}`,
           // Those are other ones for every image, and stand there.
-          ...(says.code === 'practice.format' ? [] : commands.map((c) => `   - \`${c}\``)),
+          ...(says.code === 'practice.format' ? [] : typedBlock(printed(commands), '   ')),
         ].join('\n'),
       )
       .join('\n'),
@@ -90,9 +90,10 @@ function section(
     plain(message('practice.image', { first, last, of })),
     ...(parts.length > 0 ? [plain(message('practice.empty', { parts }))] : []),
     ...(moment.made.length > 0 ? [plain(message('practice.made'))] : []),
-    ...(formats.length > 0 ? [formats.map((command) => `    ${command}`).join('\n')] : []),
+    typedBlock(printed(formats), '').join('\n').trim(),
     momentMarkdown(catalogue, planned, moment),
-  ];
+  ].filter((part) => part !== '');
 }
 
+const printed = (commands: readonly string[]) => commands.flatMap((command) => commandLines(command));
 const plainIn = (catalogue: Catalogue) => (said: Phrase) => plainMarkdown(textIn(catalogue, said));

@@ -21,8 +21,7 @@ import {
   type Step,
 } from '../sequence/index.js';
 import { startWords, type StartWords } from '../start/index.js';
-import { message, type Message, type Text } from '../words/index.js';
-import { commandLines, type Continued } from './command-lines.js';
+import { commandLines, type Continued, message, type Message, type Text } from '../words/index.js';
 import { commandsOf, guardOf, type GuardSays } from './commands.js';
 import { findDisk, type FindDisk } from './find-disk.js';
 import { exposureOf, laneOf, nameOf, placeNote, placeOf, stepSays, type StepCode } from './says/index.js';

@@ -1,6 +1,7 @@
 export { english, type English } from './en/index.js';
 export { and, count } from './en/format.js';
 export { overview as overviewEnglish } from './en/overview.js';
+export { commandLines, fileLine, type Continued } from './command-lines.js';
 export { escaped } from './escaped.js';
 export { inEnglish } from './in-english.js';
 export {

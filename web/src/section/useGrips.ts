@@ -10,7 +10,6 @@ import {
   type PlacedSection,
   type Plan,
   type Planned,
-  type PlannedPartition,
   type Survey,
 } from '@rhizotome/core';
 import { useEffect, useMemo, useRef, useState, type PointerEvent } from 'react';

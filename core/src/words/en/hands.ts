@@ -32,6 +32,9 @@ export const hands = {
   'offer.swap': ({ system }: { system: string }) => `Swap for ${system}`,
   'offer.shared': ({ systems }: { systems: readonly string[] }) => `Data that ${and(systems)} share`,
   'offer.data': ({ system }: { system: string | null }) => (system === null ? 'Data' : `Data for ${system}`),
+  /** Sizes in bytes. */
+  'offer.parts': ({ parts }: { parts: readonly { readonly title: string; readonly bytes: number }[] }) =>
+    parts.map(({ title, bytes }) => `${title} ${binary(bytes)}`).join(' · '),
   'offer.free': () => 'Nobody: leave it free',
   'offer.other': () => 'Another kind of partition',
 

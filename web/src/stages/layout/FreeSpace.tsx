@@ -1,7 +1,7 @@
 import {
   apply,
-  formatBinary,
   formatBoth,
+  message,
   offersFor,
   partitionOf,
   sizeOf,
@@ -73,16 +73,14 @@ function useTaking(offer: GapOffer) {
 
 function Offer({ offer, room }: { offer: GapOffer; room: number }) {
   const { take, preview } = useTaking(offer);
-  const parts = offer.fills.filter((fill) => fill.title !== null);
+  const parts = offer.fills.flatMap(({ title, bytes }) => (title === null ? [] : [{ title, bytes }]));
   return (
     <button type="button" className={classes.offer} data-offer={offer.id} onClick={take} {...preview}>
       <Strata fills={offer.fills} room={room} />
       <span className={classes.words}>
         <b>{text(offer.title)}</b>
         {offer.kind !== 'free' && offer.kind !== 'neighbour' && (
-          <span className="small soft">
-            {parts.map((fill) => `${text(fill.title!)} ${formatBinary(fill.bytes)}`).join(' · ')}
-          </span>
+          <span className="small soft">{text(message('offer.parts', { parts }))}</span>
         )}
       </span>
     </button>

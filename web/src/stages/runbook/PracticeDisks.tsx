@@ -1,5 +1,5 @@
 import { Button } from '@mantine/core';
-import { momentsOf, practiceDiskAt, practiceGuide, type Planned } from '@rhizotome/core';
+import { commandLines, momentsOf, practiceDiskAt, practiceGuide, type Planned } from '@rhizotome/core';
 import { memo, useState } from 'react';
 import { useOpenMachine, useOpenState } from '../../open/context.js';
 import { download, fileName } from '../../parts/download.js';
@@ -91,7 +91,9 @@ function PracticeGuide({ planned, at, file }: { planned: Planned; at: number; fi
       {practiceGuide(planned, practiceDiskAt(moment), file).map(({ says, commands }) => (
         <li key={says.code}>
           {say(says)}
-          {commands.length > 0 && <pre className={runbook.commands}>{commands.join('\n')}</pre>}
+          {commands.length > 0 && (
+            <pre className={runbook.commands}>{commands.flatMap((c) => commandLines(c)).join('\n')}</pre>
+          )}
         </li>
       ))}
     </ol>

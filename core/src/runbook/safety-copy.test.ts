@@ -1,0 +1,69 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { strFromU8, unzipSync } from 'fflate';
+import { GIB } from '../quantity/index.js';
+import { surveyFromDisk } from '../survey/index.js';
+import { encodeMbr } from '../table/index.js';
+import { IDENTITY } from '../testing/builders.js';
+import { zeroed } from '../testing/zeroed.js';
+import { english } from '../words/index.js';
+import { safetyCopyZip } from './index.js';
+
+const table = encodeMbr({
+  diskSignature: 'aa55aa55',
+  primaries: [{ slot: 1, type: 0x05, active: false, start: 300_000, length: 1_000_000 }],
+  container: { start: 300_000, length: 1_000_000 },
+  logicals: [{ type: 0x83, start: 302_048, length: 100_000, ebrAt: 300_000 }],
+});
+const disk = zeroed(
+  GIB,
+  table.map(({ lba, bytes }) => ({ offset: lba * 512, bytes })),
+);
+const outcome = surveyFromDisk(disk, { kind: 'image' }, IDENTITY);
+const survey = outcome.ok ? outcome.survey : undefined!;
+const zip = unzipSync(safetyCopyZip(english, survey, 'dunlin')!);
+const page = strFromU8(zip['READ-ME-FIRST.txt']!);
+
+/** Types what the page prints at a shell, where a file of that size is the disk, and gives what it then holds. */
+function restored(bytes: number): Buffer {
+  const folder = mkdtempSync(join(tmpdir(), 'rhizotome-restore-'));
+  try {
+    for (const [name, content] of Object.entries(zip)) writeFileSync(join(folder, name), content);
+    const file = join(folder, 'disk');
+    writeFileSync(file, '');
+    truncateSync(file, bytes);
+    const typed = page
+      .split('\n')
+      .filter((line) => line.startsWith('  ') && !line.startsWith('  lsblk'))
+      .join('\n');
+    // A file stands where the block device would: its size is asked of stat(1).
+    const script = `sudo() { "$@"; }\nblockdev() { stat -c %s "$2"; }\nD=${file}\n${typed}\n`;
+    spawnSync('dash', ['-s'], { input: script, cwd: folder });
+    return readFileSync(file);
+  } finally {
+    rmSync(folder, { recursive: true });
+  }
+}
+
+test('the page names the disk and every file, and no line of it is wider than paper', () => {
+  expect(page).toContain('1 GiB (1.1 GB)');
+  expect(page).toContain('table-at-sector-300000.bin');
+  for (const line of page.split('\n').filter((l) => l.startsWith('  ')))
+    expect(line.length).toBeLessThanOrEqual(76);
+});
+
+test('what it prints puts the table back, sector for sector', () => {
+  const after = restored(GIB);
+  expect(after).toHaveLength(GIB);
+  for (const { lba, bytes } of table)
+    expect(after.subarray(lba * 512, lba * 512 + bytes.length)).toEqual(Buffer.from(bytes));
+});
+
+test('on a disk of another size it writes nothing', () => {
+  expect(restored(GIB / 2).every((byte) => byte === 0)).toBe(true);
+});
+
+test('where no sectors were kept there is no copy', () =>
+  expect(safetyCopyZip(english, { ...survey, safetyCopy: undefined }, 'dunlin')).toBeUndefined());
