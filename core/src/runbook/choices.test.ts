@@ -167,7 +167,7 @@ test('disks to practise on: one for each moment at which the disk is another, ea
   const page = new TextDecoder().decode(files['practice/how-to.md']);
   expect(page).toContain('The disk before steps 4 to 8 of 12.');
   expect(page.match(/^# /gm)).toHaveLength(4);
-  expect(page).toContain("    mkfs.ext4 -L 'linux' /dev/sda3");
+  expect(page).toContain("\nmkfs.ext4 -L 'linux' /dev/sda3\n");
 });
 
 test('a reading afterwards tells how far the new volumes are filled, and of no other', () => {

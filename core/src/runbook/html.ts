@@ -128,7 +128,9 @@ ${note(this.say('page.watch-out', null), warning)}${note(this.say('page.exposed'
   private doing({ actions, lines, checks }: StepText, typed: Pick<RunbookStep, 'lines' | 'guard'>): string {
     const items = (list: readonly string[]) => list.map((item) => `<li>${text(item)}</li>`).join('');
     const pre = (printed: readonly string[]) =>
-      printed.length > 0 ? `<pre>${text(printed.join('\n'))}</pre>` : '';
+      printed.length > 0
+        ? `<pre>${printed.map((line) => `<span>${text(line)}</span>`).join('\n')}</pre>`
+        : '';
     return `<ul>${items(actions)}</ul>${pre(lines.flatMap(fileLine))}${
       typed.guard ? `<p class="guard">${text(this.said(typed.guard))}</p>` : ''
     }${pre(typed.lines)}<p class="check"><b>${this.say('page.continue', null)}</b></p><ul class="check">${items(checks)}</ul>`;
@@ -221,5 +223,6 @@ th,td{text-align:left;padding:.25rem .4rem;border-bottom:1px solid #d9cfbd;verti
 tr td:last-child{font-weight:700}tr.leave-alone td:last-child,tr.nothing td:last-child{font-weight:400}details{margin:.6rem 0;overflow-x:auto;break-inside:avoid}summary{font-weight:650}pre{margin:.3rem 0 .3rem 1.4rem;padding:.4rem .6rem;background:#efe8d9;white-space:pre;overflow-x:auto;font-size:.82rem;break-inside:avoid}.guard{margin:.25rem 0 0 1.4rem;font-weight:650}.find{border-left-color:#2a2520}.sheet{break-before:page;overflow-x:auto}.flows{break-before:auto}
 .terms{font-size:.85rem}.terms dl{margin:0;columns:2;column-gap:2rem}.terms dt{font-weight:650;break-after:avoid}.terms dd{margin:0 0 .5rem;break-inside:avoid}figure{margin:.6rem 0}figcaption{font-size:.8rem;font-weight:600}.cover{break-inside:avoid}
 svg.section{display:block;width:100%;height:auto;font:12px system-ui,sans-serif;fill:#2a2520}.then{float:right;width:230px;margin:.2rem 0 .6rem 1rem}.phase{overflow:auto}
+@media screen and (max-width:45rem){pre span{display:block;padding-left:2ch;text-indent:-2ch;white-space:pre-wrap;overflow-wrap:anywhere}pre:has(span){white-space:normal}}
 @page{margin:14mm 14mm 18mm;@bottom-right{content:counter(page) ' / ' counter(pages);font:9pt system-ui,sans-serif}}@media print{body{margin:0;max-width:none;padding:0;background:#fff;font-size:10.5pt}h2{break-after:avoid}pre{font-size:8.5pt;overflow:visible}}
 `.replace(/\n/g, '');

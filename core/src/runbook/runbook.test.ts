@@ -261,7 +261,7 @@ describe('the runbook', () => {
       blockers: [],
       hazards: [],
     });
-    expect(html).toMatch(/<pre>[^<]*&lt;i&gt;&amp;[^<]*<\/pre>/);
+    expect(html).toMatch(/<pre>(?:<span>[^<]*<\/span>\n?)*<span>[^<]*&lt;i&gt;&amp;[^<]*<\/span>/);
   });
 
   test.each([

@@ -16,6 +16,7 @@ import { words } from '../../words/words.js';
 import { Listed } from './Listed.js';
 import { StepNote } from './StepNote.js';
 import { tickEdit } from './tick-edit.js';
+import { Typed } from './Typed.js';
 import classes from './RunbookStage.module.css';
 import { Explained } from '../../parts/Explained.js';
 
@@ -168,9 +169,9 @@ function Doing({ said: { actions, lines, checks, warning }, typed, guard }: Doin
           </li>
         ))}
       </ul>
-      {lines.length > 0 && <pre className={classes.commands}>{lines.flatMap(fileLine).join('\n')}</pre>}
+      <Typed lines={lines.flatMap(fileLine)} />
       {guard && <p className={classes.guard}>{guard}</p>}
-      {typed.length > 0 && <pre className={classes.commands}>{typed.join('\n')}</pre>}
+      <Typed lines={typed} />
       <div className={classes.checks}>
         <b>{say(message('page.continue'))}</b>
         <ul>

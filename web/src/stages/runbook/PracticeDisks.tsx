@@ -7,7 +7,7 @@ import { words } from '../../words/words.js';
 import { makePracticeDisk } from '../../workers/practice-disk.js';
 import { say, text } from '../../words/say.js';
 import classes from './PracticeDisks.module.css';
-import runbook from './RunbookStage.module.css';
+import { Typed } from './Typed.js';
 import { whyOf } from '../../parts/why-of.js';
 
 interface PracticeDisksProps {
@@ -91,9 +91,7 @@ function PracticeGuide({ planned, at, file }: { planned: Planned; at: number; fi
       {practiceGuide(planned, practiceDiskAt(moment), file).map(({ says, commands }) => (
         <li key={says.code}>
           {say(says)}
-          {commands.length > 0 && (
-            <pre className={runbook.commands}>{commands.flatMap((c) => commandLines(c)).join('\n')}</pre>
-          )}
+          <Typed lines={commands.flatMap((c) => commandLines(c))} />
         </li>
       ))}
     </ol>
