@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { resolve } from 'node:path';
 import { apply, EMPTY_PLAN, type Plan } from '../plan/index.js';
 import { GIB } from '../quantity/index.js';
-import type { Survey } from '../survey/index.js';
+import { documentSurvey, surveyDocument, type Survey, type SurveyDisk } from '../survey/index.js';
 import { USUAL_USE } from '../system/index.js';
 import { anyEdit, anyStyledDisk } from '../testing/arbitraries.js';
 import { drawn, edited, IDENTITY, newSystem, petrelSurvey, planOn, surveysOf } from '../testing/builders.js';
@@ -76,6 +76,25 @@ describe('a text', () => {
     expect(areaOf([1, 128])).toEqual([34, 33]);
     expect(areaOf([1, 129])).toEqual([35, 34]);
     expect(areaOf([1, 200])).toEqual([52, 51]);
+  });
+
+  test('every fact of a disk reads back, as text and as a document', () => {
+    const bare = drawn(500, []);
+    // Required: a fact that is added to a disk is asked for here.
+    const disk: Required<SurveyDisk> = {
+      ...bare.disk,
+      style: 'none',
+      tableId: '10111213-1415-1617-1819-1a1b1c1d1e1f',
+      device: '/dev/sdb',
+      model: 'Made-up "500", grey',
+      bootCode: true,
+      bareVolume: { kind: 'ext4', label: 'whole', usedBytes: GIB },
+    };
+    const survey: Survey = { ...bare, disk };
+    const alone: MachineText = { name: '', story: '', survey, plan: null };
+    expect(read(printNotation(alone))).toEqual(alone);
+    const document = JSON.parse(JSON.stringify(surveyDocument(survey))) as unknown;
+    expect(documentSurvey(document)).toEqual({ ok: true, survey });
   });
 
   test('of a machine without a disk reads back', () => {

@@ -39,6 +39,7 @@ export function surveyLines(survey: Survey, comments: Comments | undefined): str
       ...(disk.tableId === undefined ? [] : [`id ${quoted(disk.tableId)}`]),
       `usable ${disk.firstUsable} to ${disk.usableEnd}`,
       ...(disk.device === undefined ? [] : [`device ${quoted(disk.device)}`]),
+      ...(disk.model === undefined ? [] : [`model ${quoted(disk.model)}`]),
       ...(disk.bootCode ? ['boot code'] : []),
       ...(disk.bareVolume ? volumeFields(disk.bareVolume) : []),
     ]),
@@ -198,6 +199,7 @@ export class SurveyReader {
       ...(usable ? areaIn(usable) : areaBy(style, sizeSectors, sectorBytes, size)),
       ...defined({
         device: fields.string('device'),
+        model: fields.string('model'),
         bootCode: fields.flag('boot code') || undefined,
         bareVolume: takeVolume(fields),
       }),

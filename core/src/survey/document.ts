@@ -33,6 +33,7 @@ const DocumentSchema = z.strictObject({
     firstUsable: z.int().nonnegative(),
     usableEnd: z.int().nonnegative(),
     device: z.string().max(64).optional(),
+    model: z.string().max(80).optional(),
     bareVolume: VolumeSchema.optional(),
   }),
   damage: z.array(z.looseObject({ id: z.string(), text: z.string() })).max(512),
