@@ -246,7 +246,10 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
     ]);
     // Its disk tool does not list the reserved partition before it.
     await on.app.sees('number 2 of 3 in the order on the disk', '[data-step="shrink:found-3"]');
-    await on.app.sees('Enter the amount to take away: 241809 MB. The tool counts in 1024s.', '[data-step="shrink:found-3"]');
+    await on.app.sees(
+      'Enter the amount to take away: 241809 MB. The tool counts in 1024s.',
+      '[data-step="shrink:found-3"]',
+    );
     await on.app.sees(
       'Choose the free space after “Main volume”, and create a partition at its beginning: 61440 MiB',
       '[data-step="create:new-1"]',

@@ -33,6 +33,7 @@ const VIEWS: readonly [file: string, machine: string | null, path: string, schem
   ['layout-dark', 'petrel', 'layout?sel=new-1', 'dark'],
   ['layout-text', 'knot', 'layout', 'light'],
   ['by-hand', 'fulmar', 'as-found', 'light'],
+  ['free-space', 'fulmar', 'layout', 'light'],
   ['sizing', 'petrel', 'layout?sel=new-1', 'light'],
   ['findings', 'fulmar', 'findings', 'light'],
   ['alternatives', 'petrel', 'alternatives', 'light'],
@@ -88,6 +89,7 @@ test.each(VIEWS)('%s', async (file, machine, path, scheme) => {
     // It can be pressed again once every machine was looked at.
     await app.find('button', 'Check all machines');
   }
+  if (file === 'free-space') await app.click('[aria-label="Partitions as planned"] button[data-kind=gap]');
   if (file === 'layout-text') await app.pick('Panel beside the drawing', 'text');
   if (file === 'sizing') {
     await app.pick('Panel beside the drawing', 'sizing');
