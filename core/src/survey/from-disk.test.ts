@@ -13,7 +13,7 @@ import {
   tableSectorsOf,
   type Survey,
 } from './index.js';
-import { english, inEnglish } from '../words/index.js';
+import { inEnglish } from '../words/index.js';
 
 const ID = '10111213-1415-1617-1819-1a1b1c1d1e1f';
 
