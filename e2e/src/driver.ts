@@ -69,6 +69,17 @@ export class Driver {
     await this.page.goto(`${this.address}${path}`, { waitUntil: 'networkidle0' });
   }
 
+  /** To another page of the app that is open, as a link in it goes: nothing is loaded again. */
+  async visit(path: string): Promise<void> {
+    await this.page.evaluate((to) => {
+      history.pushState(null, '', to);
+      dispatchEvent(new PopStateEvent('popstate'));
+    }, path);
+    await this.page.waitForNetworkIdle({ idleTime: 100 });
+    await this.opened();
+    await this.settle();
+  }
+
   /** Lets the page draw what the last action changed. */
   private async settle(): Promise<void> {
     await this.page.evaluate(

@@ -79,12 +79,13 @@ describe.each(['light', 'dark'])('the %s theme', (scheme) => {
   beforeAll(() => on.app.page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]));
 
   test('axe finds nothing serious on any stage', async () => {
+    await on.app.go('/');
     for (const path of ['/', '/recipe']) {
-      await on.app.go(path);
+      await on.app.visit(path);
       expect([path, await violations()]).toEqual([path, []]);
     }
     for (const [machine, path] of PATHS) {
-      await on.app.go(`/machines/${machines[machine]}/${path}`);
+      await on.app.visit(`/machines/${machines[machine]}/${path}`);
       expect([machine, path, await violations()]).toEqual([machine, path, []]);
     }
   });
@@ -206,7 +207,7 @@ test.each([
 ])('at %d by %d the workbench is seen whole, without scrolling', async (width, height) => {
   await on.app.page.setViewport({ width, height });
   for (const machine of ['petrel', 'dunlin', 'fulmar']) {
-    await on.app.go(`/machines/${machines[machine]}/layout`);
+    await on.app.visit(`/machines/${machines[machine]}/layout`);
     await on.app.page.waitForSelector('[data-grip]');
     const scrolled = await on.app.page.evaluate(() => {
       const cut = (e: Element) => e.scrollHeight > e.clientHeight + 1 || e.scrollWidth > e.clientWidth + 1;
@@ -228,15 +229,16 @@ test.each([
 test('on a phone no stage scrolls sideways', async () => {
   await on.app.page.setViewport({ width: 390, height: 844 });
   const wide: string[] = [];
+  await on.app.go('/');
   for (const path of ['/', '/recipe']) {
-    await on.app.go(path);
+    await on.app.visit(path);
     await on.app.page.waitForSelector('h1');
     const width = await on.app.page.evaluate(() => document.documentElement.scrollWidth);
     if (width > 390) wide.push(`${path}: ${width}`);
   }
   for (const machine of ['petrel', 'fulmar', 'curlew', 'dunlin'])
     for (const stage of ['machine', 'as-found', 'systems', 'boot', 'layout', 'findings', 'runbook']) {
-      await on.app.go(`/machines/${machines[machine]}/${stage}`);
+      await on.app.visit(`/machines/${machines[machine]}/${stage}`);
       await on.app.page.waitForSelector('#stage h1, #stage h2');
       const width = await on.app.page.$eval('#stage', (e) =>
         Math.max(e.scrollWidth, document.documentElement.scrollWidth),

@@ -135,7 +135,7 @@ describe('in a longer language', () => {
     'the stage %s says nothing that is not in a catalogue, and nothing is cut off',
     async (stage) => {
       for (const { id, name } of machines) {
-        await on.app.go(`/machines/${id}/${stage}`);
+        await on.app.visit(`/machines/${id}/${stage}`);
         expect([name, await untranslated(), await cutOff()]).toEqual([name, [], []]);
       }
     },
@@ -171,7 +171,7 @@ describe('in a longer language', () => {
         ...new Set(all.map((e) => (e as HTMLElement).dataset['part']!)),
       ]);
       for (const part of parts.slice(0, 4)) {
-        await on.app.go(`/machines/${id}/layout?sel=${encodeURIComponent(part)}`);
+        await on.app.visit(`/machines/${id}/layout?sel=${encodeURIComponent(part)}`);
         expect([name, part, await untranslated(), await cutOff()]).toEqual([name, part, [], []]);
       }
     }
