@@ -35,6 +35,7 @@ const CORE_LAYERS = [
   'overview',
   'proposal',
   'recipe',
+  'record',
   'exchange',
 ];
 

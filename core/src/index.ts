@@ -41,4 +41,5 @@ export * from './runbook/index.js';
 export * from './overview/index.js';
 export * from './proposal/index.js';
 export * from './recipe/index.js';
+export * from './record/index.js';
 export * from './exchange/index.js';

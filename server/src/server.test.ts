@@ -186,7 +186,7 @@ describe('the queue of writes', () => {
   test('goes on after a failure, and a failed write leaves nothing', async () => {
     const writer = app.nest.get(Writer);
     const failing = writer.write(async (manager) => {
-      await manager.query(`INSERT INTO machine VALUES ('x', 'x', '', '', NULL, 0, '{}', NULL)`);
+      await manager.query(`INSERT INTO machine VALUES ('x', 'x', '', '', NULL, 0, '{}', NULL, NULL, '')`);
       throw new Error('half-way');
     });
     const after = machine('godwit');
@@ -201,7 +201,7 @@ describe('the queue of writes', () => {
     const insert = (id: string, fails: boolean) =>
       writer.write(async (manager) => {
         await manager.query(
-          `INSERT INTO machine SELECT ?, 'n', '', count(*), NULL, 0, '{}', NULL FROM machine`,
+          `INSERT INTO machine SELECT ?, 'n', '', count(*), NULL, 0, '{}', NULL, NULL, '' FROM machine`,
           [id],
         );
         if (fails) throw new Error(`${id} fails`);
@@ -238,7 +238,8 @@ describe('edits', () => {
     await http()
       .post(`/api/machines/${id}/edits`)
       .send({ base: 0, edits: [sent(ram(8)), sent(ram(16))] })
-      .expect(200, { revision: 2, known: [], others: [] });
+      .expect(200)
+      .expect(({ body: taken }) => expect(taken).toMatchObject({ revision: 2, known: [], others: [] }));
     await app.close();
     app = await createApp(settings());
     const { body } = await http().get(`/api/machines/${id}`).expect(200);
@@ -287,8 +288,9 @@ describe('edits', () => {
       http()
         .post(`/api/machines/${id}/edits`)
         .send({ base: 0, edits: [edit] });
-    await post().expect(200, { revision: 1, known: [], others: [] });
-    await post().expect(200, { revision: 1, known: [edit.key], others: [] });
+    const { body: first } = await post().expect(200);
+    expect(first).toMatchObject({ revision: 1, known: [], others: [] });
+    await post().expect(200, { ...first, known: [edit.key] });
   });
 
   test('whose answer was lost are known in the whole history, in any place of a batch and on any base', async () => {
@@ -298,9 +300,17 @@ describe('edits', () => {
       http().post(`/api/machines/${id}/edits`).send({ base, edits });
     await post(0, lost).expect(200);
     await post(1, later).expect(200);
-    await post(2, lost).expect(200, { revision: 2, known: [lost.key], others: [] });
+    expect((await post(2, lost).expect(200)).body).toMatchObject({
+      revision: 2,
+      known: [lost.key],
+      others: [],
+    });
     await post(2, fresh, lost, later, twice, twice).expect(200);
-    await post(0, later, fresh).expect(200, { revision: 4, known: [later.key, fresh.key], others: [] });
+    expect((await post(0, later, fresh).expect(200)).body).toMatchObject({
+      revision: 4,
+      known: [later.key, fresh.key],
+      others: [],
+    });
     const { body } = await post(1, lost, sent(ram(1))).expect(409);
     expect(body).toMatchObject({ revision: 4, known: [lost.key] });
     const { body: end } = await http().get(`/api/machines/${id}`);
@@ -387,7 +397,7 @@ describe('requests that are not understood', () => {
     ],
     ['no edits', { base: 0, edits: [] }, 400, 'invalid-request', 'edits'],
     ['a base that is no number', { base: 'x', edits: [sent(ram(8))] }, 400, 'invalid-request', 'base'],
-    ['a base that is not yet', { base: 9, edits: [sent(ram(8))] }, 409, 'stale-revision', 'revision 0'],
+    ['a base that is not yet', { base: 9, edits: [sent(ram(8))] }, 409, 'history-differs', 'revision 0'],
   ])('%s', async (_, body, status, code, says) => {
     const id = await machine();
     const answer = await http().post(`/api/machines/${id}/edits`).send(body).expect(status);

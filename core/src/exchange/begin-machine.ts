@@ -17,8 +17,7 @@ import type { Stage } from '../overview/index.js';
 import { bestProposalFor } from '../proposal/index.js';
 import { systemFrom } from '../system/index.js';
 import { message, type Text } from '../words/index.js';
-import type { HistoryEntry } from './exchange.js';
-import type { MachineArchive } from './machine-archive.js';
+import type { ArchivedEntry, MachineArchive } from './machine-archive.js';
 import { readDocument } from './machine-document.js';
 
 /** What a machine would begin with: nothing of it is on the bench yet. */
@@ -124,7 +123,7 @@ export function begunMachine(
   { survey, edit }: Pick<Beginning, 'survey' | 'edit'>,
   { name, key, at, add }: BeginAs,
 ): MachineArchive {
-  const history: HistoryEntry[] = [];
+  const history: ArchivedEntry[] = [];
   let plan = EMPTY_PLAN;
   const make = (next: Edit) => {
     const made = apply(plan, next, (id) => (survey?.id === id ? survey : undefined));
@@ -136,6 +135,7 @@ export function begunMachine(
       intent: 'do',
       edit: next,
       inverse: made.inverse,
+      at,
     });
     return made;
   };
@@ -147,7 +147,14 @@ export function begunMachine(
     const [first] = (survey && bestProposalFor({ plan, survey })?.proposals) ?? [];
     if (first) make(first.edit);
   }
-  return { ...frame(name, '', at), revision: history.length, plan, surveys: survey ? [survey] : [], history };
+  return {
+    ...frame(name, '', at),
+    revision: history.length,
+    beginning: EMPTY_PLAN,
+    plan,
+    surveys: survey ? [survey] : [],
+    history,
+  };
 }
 
 /** The stage at which a machine that begins so is opened: where something is still to be said. */
@@ -158,14 +165,22 @@ export function nextStageOf({ survey }: Pick<Beginning, 'survey'>, adds: boolean
 
 /** A machine that was given away, as it is put on the bench. */
 export function givenMachine({ name, story, survey, plan }: MachineText, at: string): MachineArchive {
-  const rests = { plan: plan ?? EMPTY_PLAN, surveys: survey ? [survey] : [] };
-  return { ...frame(name || 'Machine', story, at), revision: 0, ...rests, history: [] };
+  const beginning = plan ?? EMPTY_PLAN;
+  const surveys = survey ? [survey] : [];
+  return {
+    ...frame(name || 'Machine', story, at),
+    revision: 0,
+    beginning,
+    plan: beginning,
+    surveys,
+    history: [],
+  };
 }
 
 const frame = (name: string, story: string, createdAt: string) =>
   ({
     format: 'rhizotome/machine-archive',
-    version: 1,
+    version: 2,
     name: name.slice(0, 80),
     story,
     createdAt,

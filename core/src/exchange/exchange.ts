@@ -1,5 +1,7 @@
 import type { Overview } from '../overview/index.js';
-import type { Edit, Plan } from '../plan/index.js';
+import type { Plan } from '../plan/index.js';
+import type { Digest, HistoryEntry } from '../record/index.js';
+import type { Left } from './machine-archive.js';
 import type { Survey } from '../survey/index.js';
 
 /** The largest survey that is kept, as JSON. One of 256 partitions takes some 100 kB. */
@@ -35,29 +37,30 @@ export interface Restored {
   readonly beside: readonly string[];
   /** On the bench already, just so. */
   readonly same: readonly string[];
+  /** Put in the place of one that had not gone on from where the backup began. */
+  readonly renewed: readonly string[];
   /** Cannot be read. */
   readonly damaged: readonly string[];
+  /** There was no room for them. */
+  readonly full: readonly string[];
+  /** What of a machine was left out, and why. */
+  readonly left: readonly { readonly machine: string; readonly says: Left }[];
 }
 
-/** An edit as it is sent. The key is the sender's: an edit sent twice with one key is made once. */
-export interface SentEdit {
-  readonly key: string;
-  readonly intent: 'do' | 'undo' | 'redo';
-  readonly edit: Edit;
+/** The answer to a machine that came as a file. */
+export interface PutIn {
+  readonly id: string;
+  readonly left: readonly Left[];
 }
 
 /** The answer to edits: the revision after them, and the keys of those that had been made before. */
 export interface EditsTaken {
   readonly revision: number;
+  /** What the history has come to at that revision. */
+  readonly digest: Digest;
   readonly known: readonly string[];
   /** What others had done after the revision these were based on, and before these: made in either order, it gives the same plan. */
   readonly others: readonly HistoryEntry[];
-}
-
-/** An edit of the history, with what leads back over it. */
-export interface HistoryEntry extends SentEdit {
-  readonly revision: number;
-  readonly inverse: Edit;
 }
 
 /** A machine opened: all that is needed to go on planning. */
@@ -66,10 +69,24 @@ export interface OpenedMachine {
   readonly name: string;
   readonly story: string;
   readonly revision: number;
+  /** What the history has come to at that revision. */
+  readonly digest: Digest;
   readonly plan: Plan;
   /** The reading that the plan rests on; others are asked for where an edit leads to them. */
   readonly surveys: readonly Survey[];
   readonly history: readonly HistoryEntry[];
+  /** What was found damaged, and put aside. */
+  readonly aside: readonly AsideTold[];
+}
+
+/** Changes of a machine that were put aside, since they could not be read or made again. */
+export interface AsideTold {
+  /** ISO 8601. */
+  readonly at: string;
+  readonly why: 'plan-unreadable' | 'edit-unreadable';
+  /** So many changes, from this revision on. */
+  readonly revision: number;
+  readonly count: number;
 }
 
 /** A variant of a machine's plan, kept under a name: a point to come back to, or another way to compare with. */

@@ -13,15 +13,22 @@ export { MOST_SURVEY_BYTES } from './exchange.js';
 export { ANSWERS, jsonSchemas, type AnswerName } from './schemas.js';
 export type {
   Alternative,
+  AsideTold,
   DeletedMachine,
   EditsTaken,
-  HistoryEntry,
   MachineRow,
   OpenedMachine,
+  PutIn,
   Restored,
-  SentEdit,
 } from './exchange.js';
-export { readMachineArchive, type ArchivedAlternative, type MachineArchive } from './machine-archive.js';
+export {
+  readMachineArchive,
+  type ArchivedAlternative,
+  type ArchivedEntry,
+  type GivenArchive,
+  type Left,
+  type MachineArchive,
+} from './machine-archive.js';
 export { stepsDocument, type SpanDocument, type StepDocument, type StepsDocument } from './steps-document.js';
 export {
   machineDocument,

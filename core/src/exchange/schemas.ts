@@ -7,14 +7,19 @@ import type {
   Alternative,
   DeletedMachine,
   EditsTaken,
-  HistoryEntry,
   MachineRow,
   OpenedMachine,
+  PutIn,
   Restored,
 } from './exchange.js';
+import type { Digest, HistoryEntry } from '../record/index.js';
+import type { Left } from './machine-archive.js';
 
 const revision = z.int().nonnegative();
 const moment = z.iso.datetime();
+/** A sentence as data: whoever shows it says it in a language. */
+const says = z.strictObject({ code: z.string(), with: z.looseObject({}) }) as unknown as z.ZodType<Left>;
+const digest = z.string().regex(/^[0-9a-f]{64}$/) as unknown as z.ZodType<Digest>;
 
 const entry = exactly<HistoryEntry>()(
   z.strictObject({
@@ -44,18 +49,28 @@ export const ANSWERS = {
       name: z.string(),
       story: z.string(),
       revision,
+      digest,
       plan: PlanSchema,
       surveys: z.array(SurveySchema),
       history: z.array(entry),
+      aside: z.array(
+        z.strictObject({
+          at: moment,
+          why: z.enum(['plan-unreadable', 'edit-unreadable']),
+          revision: z.int().positive(),
+          count: z.int().nonnegative(),
+        }),
+      ),
     }),
   ),
   HistoryEntry: entry,
   EditsTaken: exactly<EditsTaken>()(
-    z.strictObject({ revision, known: z.array(z.string()), others: z.array(entry) }),
+    z.strictObject({ revision, digest, known: z.array(z.string()), others: z.array(entry) }),
   ),
   Alternative: exactly<Alternative>()(
     z.strictObject({ id: z.string(), name: z.string(), keptAt: moment, revision, plan: PlanSchema }),
   ),
+  PutIn: exactly<PutIn>()(z.strictObject({ id: z.string(), left: z.array(says) })),
   DeletedMachine: exactly<DeletedMachine>()(
     z.strictObject({ id: z.string(), name: z.string(), deletedAt: moment }),
   ),
@@ -64,7 +79,10 @@ export const ANSWERS = {
       added: z.array(z.string()),
       beside: z.array(z.string()),
       same: z.array(z.string()),
+      renewed: z.array(z.string()),
       damaged: z.array(z.string()),
+      full: z.array(z.string()),
+      left: z.array(z.strictObject({ machine: z.string(), says })),
     }),
   ),
 } as const;

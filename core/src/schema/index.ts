@@ -9,3 +9,4 @@ export {
 } from './stored.js';
 export { issueSays, pathOf } from './issue.js';
 export { same } from './same.js';
+export { canonicalText } from './canonical.js';

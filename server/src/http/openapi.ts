@@ -5,16 +5,7 @@ import { DocumentBuilder, SwaggerModule, type OpenAPIObject } from '@nestjs/swag
 const AT = '#/components/schemas';
 
 type Answer =
-  | AnswerName
-  | 'Survey'
-  | 'Machine file'
-  | 'Health'
-  | 'Addresses'
-  | 'Bytes'
-  | 'Nothing'
-  | 'Added'
-  | 'Reading'
-  | 'Made';
+  AnswerName | 'Survey' | 'Machine file' | 'Health' | 'Addresses' | 'Bytes' | 'Nothing' | 'Added' | 'Reading';
 
 /** What each request is answered with where it succeeds; `list` of them where that is said. */
 const ANSWERED: Readonly<Record<string, readonly [status: number, answer: Answer, list?: 'list']>> = {
@@ -41,7 +32,7 @@ const ANSWERED: Readonly<Record<string, readonly [status: number, answer: Answer
   'get /api/deleted-machines': [200, 'DeletedMachine', 'list'],
   'delete /api/deleted-machines': [204, 'Nothing'],
   'get /api/machines/{id}/archive': [200, 'Machine file'],
-  'post /api/machine-archives': [201, 'Made'],
+  'post /api/machine-archives': [201, 'PutIn'],
   'get /api/health': [200, 'Health'],
   'get /api/addresses': [200, 'Addresses'],
 };
@@ -64,7 +55,6 @@ const SMALL: Readonly<Partial<Record<Answer, object>>> = {
   Bytes: { type: 'string', format: 'binary' },
   Added: object({ added: { type: 'integer' } }),
   Reading: object({ surveyId: text }),
-  Made: object({ id: text }),
 };
 
 const problem = {

@@ -1,4 +1,3 @@
-import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
 import {
   planFault,
@@ -10,14 +9,13 @@ import {
 } from '@rhizotome/core';
 import { IsNull, type EntityManager } from 'typeorm';
 import { notFound, ProblemException } from '../http/problem.js';
-import { documentOf } from '../storage/documents.js';
+import { documentOf, planText } from '../storage/documents.js';
 import { AlternativeEntity } from '../storage/entities.js';
 import { Writer } from '../storage/writer.js';
 import type { KeepPlanDto } from './dto.js';
+import { insertAlternatives } from './alternative-store.js';
 import { existingMachine, surveyUnder } from './machine-store.js';
 import { toAlternative } from './responses.js';
-
-const MOST_ALTERNATIVES = 40;
 
 /** Plans kept under names. What is kept is never changed: taking one up is an edit of the machine's plan. */
 @Injectable()
@@ -40,7 +38,7 @@ export class AlternativesService {
     return this.writer.write(async (manager) => {
       await existingMachine(manager, machineId);
       await refuseFault(manager, machineId, decided);
-      return insert(manager, machineId, { name, revision, plan: JSON.stringify(decided) });
+      return insert(manager, machineId, { name, revision, plan: planText(decided) });
     });
   }
 
@@ -101,24 +99,9 @@ async function refuseFault(manager: EntityManager, machineId: string, plan: Plan
 async function insert(
   manager: EntityManager,
   machineId: string,
-  { name, revision, plan }: Pick<AlternativeEntity, 'name' | 'revision' | 'plan'>,
+  kept: Pick<AlternativeEntity, 'name' | 'revision' | 'plan'>,
 ): Promise<Alternative> {
-  if ((await manager.countBy(AlternativeEntity, { machineId, deletedAt: IsNull() })) >= MOST_ALTERNATIVES)
-    throw new ProblemException({
-      status: 409,
-      code: 'alternatives-full',
-      title: 'There are many alternatives',
-      detail: `A machine keeps ${MOST_ALTERNATIVES} alternatives. Delete one first.`,
-    });
-  const entity: AlternativeEntity = {
-    id: randomUUID(),
-    machineId,
-    name: name.trim(),
-    keptAt: new Date().toISOString(),
-    revision,
-    plan,
-    deletedAt: null,
-  };
-  await manager.insert(AlternativeEntity, entity);
-  return toAlternative(entity);
+  const entity = { ...kept, keptAt: new Date().toISOString(), deletedAt: null };
+  const [inserted] = await insertAlternatives(manager, machineId, [entity]);
+  return toAlternative(inserted!);
 }

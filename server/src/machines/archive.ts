@@ -1,90 +1,112 @@
 import { randomUUID } from 'node:crypto';
-import type { MachineArchive } from '@rhizotome/core';
-import { In, IsNull, type EntityManager } from 'typeorm';
-import { surveyIn } from '../storage/documents.js';
+import { digestAfter, digestOfBeginning, type GivenArchive, type MachineArchive } from '@rhizotome/core';
+import { In, type EntityManager } from 'typeorm';
+import { editText, isDamage, planIn, planText, surveyIn } from '../storage/documents.js';
 import { AlternativeEntity, EditEntity, MachineEntity, SurveyEntity } from '../storage/entities.js';
-import { planOf, toAlternative, toHistoryEntry } from './responses.js';
+import { insertAlternatives } from './alternative-store.js';
+import { insertEdits } from './edit-store.js';
+import { insertSurvey, refuseFullBench } from './machine-store.js';
+import { planOf, toHistoryEntry } from './responses.js';
 
-/** A machine whole, as it is stored. @throws ProblemException 500 where a document of it cannot be read */
+/**
+ * A machine whole, as it is stored, with what was deleted of it. An edit that cannot be read ends the history there, as it ends undo.
+ * @throws ProblemException 500 where another document of it cannot be read
+ */
 export async function archiveOf(manager: EntityManager, machine: MachineEntity): Promise<MachineArchive> {
-  const { id: machineId, name, story, createdAt, revision } = machine;
+  const { id: machineId, name, story, createdAt, revision, beginning } = machine;
   const edits = await manager.find(EditEntity, { where: { machineId }, order: { revision: 'ASC' } });
   const kept = await manager.find(AlternativeEntity, {
-    where: { machineId, deletedAt: IsNull() },
+    where: { machineId },
     order: { keptAt: 'ASC', id: 'ASC' },
   });
   const surveys = await manager.findBy(SurveyEntity, { machineId });
+  const history = edits.map(entryOf);
+  const readable = history.slice(history.lastIndexOf(undefined) + 1).filter((entry) => entry !== undefined);
   return {
     format: 'rhizotome/machine-archive',
-    version: 1,
+    version: 2,
     name,
     story,
     createdAt,
     revision,
+    beginning: beginning === null || readable.length < revision ? null : planIn(beginning),
     plan: planOf(machine),
     surveys: surveys.map((s) => surveyIn(s.document)),
-    history: edits.map(toHistoryEntry),
-    alternatives: kept.map(toAlternative).map((a) => ({
+    history: readable,
+    alternatives: kept.map((a) => ({
       name: a.name,
       keptAt: a.keptAt,
       revision: a.revision,
-      plan: a.plan,
+      plan: planIn(a.plan),
+      deletedAt: a.deletedAt,
     })),
   };
 }
 
-/** Puts a machine on the bench as it was, under `id`. Readings whose ids are taken by another machine get new ones. */
+function entryOf(entity: EditEntity): MachineArchive['history'][number] | undefined {
+  try {
+    return { ...toHistoryEntry(entity), at: entity.at };
+  } catch (error) {
+    if (isDamage(error)) return undefined;
+    throw error;
+  }
+}
+
+/** How an archive is put in: under which id and name, and since when it is deleted. */
+export interface PutAs {
+  readonly id?: string;
+  readonly name?: string;
+  readonly deletedAt?: string | null;
+}
+
+/**
+ * Puts a machine on the bench as it was. Readings whose ids are taken by another machine get new ones.
+ * @throws ProblemException 409 where the bench, or what it keeps of a machine, is full
+ */
 export async function insertArchive(
   manager: EntityManager,
-  archive: MachineArchive,
-  { id = randomUUID(), name = archive.name }: { id?: string; name?: string } = {},
+  archive: GivenArchive['archive'],
+  { id = randomUUID(), name = archive.name, deletedAt = null }: PutAs = {},
 ): Promise<string> {
-  const { story, createdAt, revision, plan, surveys, history, alternatives } = await withFreeIds(
+  if (deletedAt === null) await refuseFullBench(manager);
+  const { story, createdAt, revision, beginning, plan, surveys, history, alternatives } = await withFreeIds(
     manager,
     archive,
   );
+  const first = planText(beginning);
+  let digest = digestOfBeginning(first);
+  const edits = history.map(({ edit, inverse, ...entry }): EditEntity => {
+    const row = { ...entry, edit: editText(edit), inverse: editText(inverse) };
+    digest = digestAfter(digest, row);
+    return { ...row, machineId: id, digest };
+  });
   await manager.insert(MachineEntity, {
-    id,
-    name,
-    story,
-    createdAt,
-    deletedAt: null,
-    revision,
-    plan: JSON.stringify(plan),
+    ...{ id, name, story, createdAt, deletedAt, revision, digest },
+    beginning: first,
+    plan: planText(plan),
     overview: null,
   });
-  for (const survey of surveys)
-    await manager.insert(SurveyEntity, { id: survey.id, machineId: id, document: JSON.stringify(survey) });
-  for (const { revision: at, key, intent, edit, inverse } of history)
-    await manager.insert(EditEntity, {
-      machineId: id,
-      revision: at,
-      key,
-      intent,
-      edit: JSON.stringify(edit),
-      inverse: JSON.stringify(inverse),
-      at: createdAt,
-    });
-  for (const kept of alternatives)
-    await manager.insert(AlternativeEntity, {
-      id: randomUUID(),
-      machineId: id,
-      name: kept.name,
-      keptAt: kept.keptAt,
-      revision: kept.revision,
-      plan: JSON.stringify(kept.plan),
-      deletedAt: null,
-    });
+  for (const survey of surveys) await insertSurvey(manager, id, survey);
+  await insertEdits(manager, edits);
+  await insertAlternatives(
+    manager,
+    id,
+    alternatives.map((kept) => ({ ...kept, plan: planText(kept.plan) })),
+  );
   return id;
 }
 
 /** Plans and edits name a reading by its id and nowhere else, so the id can be replaced wherever it stands as a text. */
-async function withFreeIds(manager: EntityManager, archive: MachineArchive): Promise<MachineArchive> {
+async function withFreeIds(
+  manager: EntityManager,
+  archive: GivenArchive['archive'],
+): Promise<GivenArchive['archive']> {
   const ids = archive.surveys.map((survey) => survey.id);
   const taken = await manager.findBy(SurveyEntity, { id: In(ids) });
+  if (taken.length === 0) return archive;
   const text = taken.reduce(
     (json, { id }) => json.replaceAll(JSON.stringify(id), JSON.stringify(randomUUID())),
     JSON.stringify(archive),
   );
-  return taken.length === 0 ? archive : (JSON.parse(text) as MachineArchive);
+  return JSON.parse(text) as GivenArchive['archive'];
 }

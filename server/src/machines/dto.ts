@@ -7,6 +7,7 @@ import {
   IsIn,
   IsInt,
   IsObject,
+  IsOptional,
   IsString,
   Length,
   Matches,
@@ -88,6 +89,15 @@ export class PostEditsDto {
   @Max(Number.MAX_SAFE_INTEGER)
   @Min(0)
   base: number;
+
+  @ApiProperty({
+    required: false,
+    description:
+      'What the history had come to at that revision, as the server told it: edits on another are not made',
+  })
+  @IsOptional()
+  @Matches(/^[0-9a-f]{64}$/)
+  digest?: string;
 
   @ApiProperty({ type: [EditDto] })
   @IsArray()

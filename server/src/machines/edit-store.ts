@@ -1,3 +1,4 @@
+import { digestOfBeginning, type Digest } from '@rhizotome/core';
 import type { EntityManager } from 'typeorm';
 import type { EditEntity, MachineEntity, SurveyEntity } from '../storage/entities.js';
 import { notFound } from '../http/problem.js';
@@ -8,17 +9,35 @@ import { notFound } from '../http/problem.js';
  */
 
 /** What an edit needs of its machine. */
-export type EditedMachine = Pick<MachineEntity, 'id' | 'revision' | 'plan'>;
+export type EditedMachine = Pick<MachineEntity, 'id' | 'revision' | 'plan' | 'beginning'> & {
+  readonly digest: Digest;
+};
 
 /** @throws ProblemException 404 */
 export async function machineToEdit(manager: EntityManager, id: string): Promise<EditedMachine> {
   const [machine] = await rows<EditedMachine>(
     manager,
-    'SELECT id, revision, plan FROM machine WHERE id = ? AND "deletedAt" IS NULL',
+    'SELECT id, revision, plan, beginning, digest FROM machine WHERE id = ? AND "deletedAt" IS NULL',
     [id],
   );
   if (!machine) throw notFound('machine');
   return machine;
+}
+
+/** What the history had come to at a revision; `undefined` where it has no such. */
+export async function digestAt(
+  manager: EntityManager,
+  { id, revision, digest, beginning }: EditedMachine,
+  at: number,
+): Promise<Digest | undefined> {
+  if (at === revision) return digest;
+  if (at === 0) return digestOfBeginning(beginning);
+  const [edit] = await rows<{ digest: Digest }>(
+    manager,
+    'SELECT digest FROM edit WHERE "machineId" = ? AND revision = ?',
+    [id, at],
+  );
+  return edit?.digest;
 }
 
 /** Which of these keys the history of a machine has. */
@@ -48,21 +67,27 @@ export function surveyRows(
   ]);
 }
 
+/** Adds edits to the history. */
+export async function insertEdits(manager: EntityManager, edits: readonly EditEntity[]): Promise<void> {
+  for (const e of edits)
+    await manager.query(
+      'INSERT INTO edit ("machineId", revision, "key", intent, edit, inverse, digest, at) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
+      [e.machineId, e.revision, e.key, e.intent, e.edit, e.inverse, e.digest, e.at],
+    );
+}
+
 /** Adds edits to the history, and puts the plan after them in the place of the one before. */
 export async function keepEdits(
   manager: EntityManager,
   { id }: Pick<MachineEntity, 'id'>,
   edits: readonly EditEntity[],
-  after: Pick<MachineEntity, 'plan' | 'revision'>,
+  after: Pick<MachineEntity, 'plan' | 'revision' | 'digest'>,
 ): Promise<void> {
-  for (const e of edits)
-    await manager.query(
-      'INSERT INTO edit ("machineId", revision, "key", intent, edit, inverse, at) VALUES (?, ?, ?, ?, ?, ?, ?)',
-      [e.machineId, e.revision, e.key, e.intent, e.edit, e.inverse, e.at],
-    );
-  await manager.query('UPDATE machine SET plan = ?, revision = ? WHERE id = ?', [
+  await insertEdits(manager, edits);
+  await manager.query('UPDATE machine SET plan = ?, revision = ?, digest = ? WHERE id = ?', [
     after.plan,
     after.revision,
+    after.digest,
     id,
   ]);
 }

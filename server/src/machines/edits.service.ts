@@ -2,6 +2,7 @@ import { Inject, Injectable } from '@nestjs/common';
 import {
   apply,
   commute,
+  digestAfter,
   EDIT_DOCUMENT,
   readingsNamed,
   inEnglish,
@@ -9,6 +10,7 @@ import {
   refusalSays,
   type Refusal,
   SURVEY_DOCUMENT,
+  type Digest,
   type EditsTaken,
   type HistoryEntry,
   type OpenedMachine,
@@ -19,14 +21,30 @@ import {
 } from '@rhizotome/core';
 import { In, MoreThan, Not, type EntityManager } from 'typeorm';
 import { notFound, ProblemException } from '../http/problem.js';
-import { documentOf, planIn, planText, surveyIn } from '../storage/documents.js';
+import {
+  documentOf,
+  editText,
+  isDamage,
+  planIn,
+  planText,
+  surveyIn,
+  surveyText,
+} from '../storage/documents.js';
 import { EditEntity, SurveyEntity } from '../storage/entities.js';
 import { Writer } from '../storage/writer.js';
 import type { EditDto, PostEditsDto } from './dto.js';
-import { keepEdits, knownKeys, machineToEdit, surveyRows, type EditedMachine } from './edit-store.js';
+import {
+  digestAt,
+  keepEdits,
+  knownKeys,
+  machineToEdit,
+  surveyRows,
+  type EditedMachine,
+} from './edit-store.js';
 import { existingMachine, insertSurvey } from './machine-store.js';
 import { historyBefore, opened } from './opened-machine.js';
 import { Overviews } from './overviews.js';
+import { repair } from './stored-record.js';
 import { toHistoryEntry } from './responses.js';
 
 /** Where more was done meanwhile than this, a client begins from the whole plan again. */
@@ -40,8 +58,17 @@ export class EditsService {
     @Inject(Overviews) private readonly overviews: Overviews,
   ) {}
 
-  open(id: string): Promise<OpenedMachine> {
-    return this.writer.read((manager) => opened(manager, id));
+  /** A machine whose plan cannot be read is opened at its last good revision; what came after is put aside. */
+  async open(id: string): Promise<OpenedMachine> {
+    try {
+      return await this.writer.read((manager) => opened(manager, id));
+    } catch (error) {
+      if (!isDamage(error)) throw error;
+      return this.writer.write(async (manager) => {
+        if (!(await repair(manager, await existingMachine(manager, id)))) throw error;
+        return opened(manager, id);
+      });
+    }
   }
 
   /** The latest edits before a revision, in order. */
@@ -57,7 +84,7 @@ export class EditsService {
     return this.writer.write(async (manager) => {
       await existingMachine(manager, id);
       const present = await manager.findOneBy(SurveyEntity, { id: survey.id });
-      if (present && (present.machineId !== id || present.document !== JSON.stringify(survey)))
+      if (present && (present.machineId !== id || present.document !== surveyText(survey)))
         throw new ProblemException({
           status: 409,
           code: 'survey-exists',
@@ -83,11 +110,12 @@ export class EditsService {
    * Applies edits made against revision `base`. Edits that the history has already, known by their key, are not made
    * again and are named in the answer. Where others have moved on from the base, edits are made on top of theirs if
    * either order gives the same plan; otherwise nothing is made.
+   * Edits on a history that is not, or not any more, the one kept here are never made: data was put back.
    * @throws ProblemException 409 with the present `revision` and the keys that are `known`; 422 with the `key` refused
    */
-  async postEdits(id: string, { base, edits }: PostEditsDto): Promise<EditsTaken> {
+  async postEdits(id: string, { base, digest, edits }: PostEditsDto): Promise<EditsTaken> {
     const sent = [...new Map(edits.map((e) => [e.key, decodeEdit(e)])).values()];
-    const taken = await this.writer.write((manager) => takeEdits(manager, id, base, sent));
+    const taken = await this.writer.write((manager) => takeEdits(manager, id, { base, digest }, sent));
     this.overviews.changed(id);
     return taken;
   }
@@ -96,15 +124,16 @@ export class EditsService {
 async function takeEdits(
   manager: EntityManager,
   id: string,
-  base: number,
+  point: PointInHistory,
   sent: readonly SentEdit[],
 ): Promise<EditsTaken> {
+  const { base } = point;
   const machine = await machineToEdit(manager, id);
   const keys = sent.map((e) => e.key);
   const known = await knownKeys(manager, id, keys);
   const fresh = sent.filter((e) => !known.includes(e.key));
-  if (fresh.length === 0) return { revision: machine.revision, known, others: [] };
-  if (base > machine.revision) throw stale(machine, known);
+  if (!(await isPast(manager, machine, point))) throw wentBack(machine, known);
+  if (fresh.length === 0) return { revision: machine.revision, digest: machine.digest, known, others: [] };
   const others = base === machine.revision ? [] : await after(manager, id, base, keys);
   const kept = planIn(machine.plan);
   const surveys = await surveysFor(manager, id, kept, fresh);
@@ -112,10 +141,10 @@ async function takeEdits(
   const between = others.map(toHistoryEntry);
   if (others.length > 0 && !(known.length === 0 && passes(plan, between, fresh, surveys)))
     throw stale(machine, known);
-  const { made, next } = makeEdits(machine, plan, fresh, surveys);
+  const { made, next, digest } = makeEdits(machine, plan, fresh, surveys);
   const revision = machine.revision + fresh.length;
-  await keepEdits(manager, machine, made, { plan: planText(next), revision });
-  return { revision, known, others: between };
+  await keepEdits(manager, machine, made, { plan: planText(next), revision, digest });
+  return { revision, digest, known, others: between };
 }
 
 /** What was made after a revision, but for the edits with these keys: so much of it that it can be told to be too much. */
@@ -169,28 +198,59 @@ function makeEdits(
   before: Plan,
   edits: readonly SentEdit[],
   surveys: Surveys,
-): { readonly made: readonly EditEntity[]; readonly next: Plan } {
+): { readonly made: readonly EditEntity[]; readonly next: Plan; readonly digest: Digest } {
   let plan = before;
+  let { digest } = machine;
   const made: EditEntity[] = [];
   for (const [i, { key, intent, edit }] of edits.entries()) {
     const result = apply(plan, edit, surveys);
     if (!result.ok) throw refusedEdit(plan, surveys, result.refusal, key);
     plan = result.plan;
+    const texts = { edit: editText(edit), inverse: editText(result.inverse) };
+    digest = digestAfter(digest, { key, intent, ...texts });
     made.push({
       machineId: machine.id,
       revision: machine.revision + i + 1,
       key,
       intent,
-      edit: JSON.stringify(edit),
-      inverse: JSON.stringify(result.inverse),
+      ...texts,
+      digest,
       at: new Date().toISOString(),
     });
   }
-  return { made, next: plan };
+  return { made, next: plan, digest };
 }
 
 function decodeEdit({ key, intent, edit }: EditDto): SentEdit {
   return { key, intent, edit: documentOf(EDIT_DOCUMENT, 'edit', edit, { key }) };
+}
+
+/** The revision that edits are based on, and what their sender knows the history to have come to there. */
+interface PointInHistory {
+  readonly base: number;
+  readonly digest: string | undefined;
+}
+
+/** Whether the history went by that point. */
+async function isPast(
+  manager: EntityManager,
+  machine: EditedMachine,
+  { base, digest }: PointInHistory,
+): Promise<boolean> {
+  if (base > machine.revision) return false;
+  return digest === undefined || digest === (await digestAt(manager, machine, base));
+}
+
+function wentBack({ revision, digest }: EditedMachine, known: readonly string[]): ProblemException {
+  return new ProblemException({
+    status: 409,
+    code: 'history-differs',
+    title: 'The data here is not what these changes were made on',
+    detail: `The server has another history of this machine, at revision ${revision}: its data was put back, or replaced. Nothing was saved. Open the machine again.`,
+    revision,
+    digest,
+    known,
+  });
 }
 
 function stale({ revision }: EditedMachine, known: readonly string[]): ProblemException {

@@ -1,4 +1,3 @@
-import { randomUUID } from 'node:crypto';
 import { mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -10,6 +9,7 @@ import {
   sayIn,
   type DeletedMachine,
   type MachineArchive,
+  type PutIn,
   type Restored,
 } from '@rhizotome/core';
 import { In, IsNull, Not, type EntityManager } from 'typeorm';
@@ -21,9 +21,12 @@ import { Writer } from '../storage/writer.js';
 import { archiveOf, insertArchive } from './archive.js';
 import { existingMachine } from './machine-store.js';
 import { Overviews } from './overviews.js';
+import { keptMachine, putBack } from './put-back.js';
 
 /** How an SQLite file begins (sqlite.org/fileformat.html 1.3). */
 const MAGIC = Buffer.from('SQLite format 3\0', 'latin1');
+
+type Done = { -readonly [K in keyof Restored]: Restored[K][number][] };
 
 /** Backups, machines as files, and what was deleted: nothing is written over, and nothing goes unless it is asked for. */
 @Injectable()
@@ -49,16 +52,37 @@ export class KeepingService {
         throw error;
       });
       try {
-        const archives = await archivesIn(store.source.manager);
-        const done = await this.writer.write((manager) => putIn(manager, archives));
-        await this.overviews.came();
-        return done;
+        return await this.putAllIn(store.source.manager);
       } finally {
         await store.close();
+        await this.overviews.came();
       }
     } finally {
       await rm(folder, { recursive: true, force: true });
     }
+  }
+
+  /** Machine by machine, so that nobody waits for all of them. */
+  private async putAllIn(backup: EntityManager): Promise<Restored> {
+    const done = { added: [], beside: [], same: [], renewed: [], damaged: [], full: [], left: [] } as Done;
+    const machines = await backup.find(MachineEntity, {
+      order: { createdAt: 'ASC', id: 'ASC' },
+      select: { id: true },
+    });
+    for (const { id } of machines) {
+      const kept = await keptMachine(backup, id);
+      const { name } = kept.machine;
+      try {
+        const put = await this.writer.write((manager) => putBack(manager, kept));
+        done[put.as].push(put.name);
+        if (put.as !== 'same')
+          done.left.push(...(kept.given?.left ?? []).map((says) => ({ machine: name, says })));
+      } catch (error) {
+        if (!(error instanceof ProblemException) || error.problem.status !== 409) throw error;
+        done.full.push(name);
+      }
+    }
+    return done;
   }
 
   archive(id: string): Promise<MachineArchive> {
@@ -66,7 +90,7 @@ export class KeepingService {
   }
 
   /** Puts a machine in that was given away as a file, as a machine of its own. */
-  async putIn(document: unknown): Promise<{ id: string }> {
+  async putIn(document: unknown): Promise<PutIn> {
     const read = readMachineArchive(document);
     if (!read.ok)
       throw new ProblemException({
@@ -75,9 +99,10 @@ export class KeepingService {
         title: 'The file is not understood',
         detail: sayIn(english, documentFaultSays('machine', read.fault)),
       });
-    const id = await this.writer.write((manager) => insertArchive(manager, read.value));
+    const { archive, left } = read.value;
+    const id = await this.writer.write((manager) => insertArchive(manager, archive));
     await this.overviews.came();
-    return { id };
+    return { id, left };
   }
 
   deleted(): Promise<DeletedMachine[]> {
@@ -104,54 +129,6 @@ export class KeepingService {
       await manager.delete(MachineEntity, { id: machineId });
     });
   }
-}
-
-interface Kept {
-  readonly machine: MachineEntity;
-  /** `null` where it cannot be read. */
-  readonly archive: MachineArchive | null;
-}
-
-async function archivesIn(manager: EntityManager): Promise<Kept[]> {
-  const machines = await manager.find(MachineEntity, {
-    where: { deletedAt: IsNull() },
-    order: { createdAt: 'ASC', id: 'ASC' },
-  });
-  return Promise.all(
-    machines.map(async (machine) => ({
-      machine,
-      archive: await archiveOf(manager, machine).catch((error: unknown) => {
-        if (error instanceof ProblemException) return null;
-        throw error;
-      }),
-    })),
-  );
-}
-
-async function putIn(manager: EntityManager, kept: readonly Kept[]): Promise<Restored> {
-  const done: Record<keyof Restored, string[]> = { added: [], beside: [], same: [], damaged: [] };
-  for (const { machine, archive } of kept) {
-    const { id, name, revision } = machine;
-    if (!archive) {
-      done.damaged.push(name);
-      continue;
-    }
-    const present = await manager.findOneBy(MachineEntity, { id });
-    if (!present) {
-      await insertArchive(manager, archive, { id });
-      done.added.push(name);
-    } else if (present.deletedAt !== null) {
-      await insertArchive(manager, archive, { id: randomUUID() });
-      done.added.push(name);
-    } else if (present.revision === revision && present.plan === machine.plan) {
-      done.same.push(name);
-    } else {
-      const beside = `${name}, from the backup`.slice(0, 80);
-      await insertArchive(manager, archive, { id: randomUUID(), name: beside });
-      done.beside.push(beside);
-    }
-  }
-  return done;
 }
 
 function notABackup(reason: string): ProblemException {

@@ -86,7 +86,7 @@ test('of a backup with one damaged machine the others come, and the one is named
   const [first, ...others] = await one.rows();
   await one.app.nest
     .get(DataSource)
-    .query('UPDATE "machine" SET "plan" = \'{"broken\' WHERE "id" = ?', [first!.id]);
+    .query('UPDATE "machine" SET "plan" = \'{"broken\', "beginning" = NULL WHERE "id" = ?', [first!.id]);
   const other = await bench();
   const { body } = await other.restore(await one.backup()).expect(200);
   expect(body).toMatchObject({ added: others.map((row) => row.name), damaged: [first!.name] });
@@ -104,6 +104,9 @@ test('restored where it was made, only what has changed or gone since comes besi
     beside: [`${first!.name}, from the backup`],
     same: others.map((row) => row.name),
     damaged: [],
+    renewed: [],
+    full: [],
+    left: [],
   });
   const copy = (await one.rows()).find((row) => row.name === `${first!.name}, from the backup`)!;
   const opened = (await one.http().get(`/api/machines/${copy.id}`)).body;
@@ -154,10 +157,14 @@ test('a machine goes to another bench as a file, with history and alternatives, 
 
 test.each([
   ['another format', { format: 'rhizotome/machine' }, 'format'],
-  ['a newer version', { format: 'rhizotome/machine-archive', version: 2 }, 'newer version'],
+  ['a newer version', { format: 'rhizotome/machine-archive', version: 3 }, 'newer version'],
   [
     'an edit that is none',
-    { history: [{ revision: 1, key: 'k', intent: 'do', edit: {}, inverse: {} }] },
+    {
+      history: [
+        { revision: 1, key: 'k', intent: 'do', edit: {}, inverse: {}, at: '2026-05-04T07:30:00.000Z' },
+      ],
+    },
     'history.0.edit',
   ],
   ['a history with a hole', { revision: 7 }, 'history'],

@@ -1,8 +1,21 @@
 import type { Plan, Survey } from '@rhizotome/core';
 import { IsNull, type EntityManager } from 'typeorm';
-import { notFound } from '../http/problem.js';
-import { surveyIn } from '../storage/documents.js';
+import { notFound, ProblemException } from '../http/problem.js';
+import { surveyIn, surveyText } from '../storage/documents.js';
 import { MachineEntity, SurveyEntity } from '../storage/entities.js';
+
+const MOST_MACHINES = 1000;
+
+/** @throws ProblemException 409 where there is no room for another machine */
+export async function refuseFullBench(manager: EntityManager): Promise<void> {
+  if ((await manager.countBy(MachineEntity, { deletedAt: IsNull() })) < MOST_MACHINES) return;
+  throw new ProblemException({
+    status: 409,
+    code: 'bench-full',
+    title: 'The bench is full',
+    detail: `A bench holds ${MOST_MACHINES} machines. Delete one first.`,
+  });
+}
 
 /** The machine with this id, if it is on the bench. @throws ProblemException 404 */
 export async function existingMachine(manager: EntityManager, id: string): Promise<MachineEntity> {
@@ -22,5 +35,5 @@ export async function surveyUnder(
 }
 
 export async function insertSurvey(manager: EntityManager, machineId: string, survey: Survey): Promise<void> {
-  await manager.insert(SurveyEntity, { id: survey.id, machineId, document: JSON.stringify(survey) });
+  await manager.insert(SurveyEntity, { id: survey.id, machineId, document: surveyText(survey) });
 }

@@ -1,18 +1,24 @@
 import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
-import { EMPTY_PLAN, type MachineRow, type OpenedMachine, type Plan } from '@rhizotome/core';
+import {
+  digestOfBeginning,
+  EMPTY_PLAN,
+  type MachineRow,
+  type OpenedMachine,
+  type Plan,
+} from '@rhizotome/core';
 import { benchMachine, DEMO_NAMES, type DemoName } from '@rhizotome/demo';
 import { IsNull, type EntityManager } from 'typeorm';
-import { notFound, ProblemException } from '../http/problem.js';
-import { planIn, surveyIn } from '../storage/documents.js';
+import { notFound } from '../http/problem.js';
+import { planIn, planText, surveyIn } from '../storage/documents.js';
 import { AlternativeEntity, MachineEntity, SurveyEntity } from '../storage/entities.js';
 import { Writer } from '../storage/writer.js';
-import { existingMachine, insertSurvey } from './machine-store.js';
+import { insertAlternatives } from './alternative-store.js';
+import { demoIdentity } from './demo-identity.js';
+import { existingMachine, insertSurvey, refuseFullBench } from './machine-store.js';
 import { opened } from './opened-machine.js';
 import { Overviews } from './overviews.js';
 import { planOf, toRow } from './responses.js';
-
-const MOST_MACHINES = 1000;
 
 /** What a row needs: a plan is a hundred times as large as where it stands. */
 const LISTED = {
@@ -58,7 +64,7 @@ export class MachinesService {
 
   create(name: string): Promise<OpenedMachine> {
     return this.adds(async (manager) => {
-      const machine = await insertMachine(manager, name, '', EMPTY_PLAN);
+      const machine = await insertMachine(manager, { name, story: '', plan: EMPTY_PLAN });
       return opened(manager, machine.id);
     });
   }
@@ -76,32 +82,28 @@ export class MachinesService {
   duplicate(id: string): Promise<OpenedMachine> {
     return this.adds(async (manager) => {
       const original = await existingMachine(manager, id);
-      const copy = await insertMachine(
-        manager,
-        `${original.name}, copy`.slice(0, 80),
-        original.story,
-        planOf(original),
+      const surveys = (await manager.findBy(SurveyEntity, { machineId: id })).map((row) =>
+        surveyIn(row.document),
       );
-      const renamed = new Map<string, string>();
-      for (const { document } of await manager.findBy(SurveyEntity, { machineId: id })) {
-        const survey = surveyIn(document);
-        const fresh = { ...survey, id: randomUUID() };
-        renamed.set(survey.id, fresh.id);
-        await insertSurvey(manager, copy.id, fresh);
-      }
-      const onCopies = (text: string) => {
-        const plan = planIn(text);
-        return JSON.stringify({ ...plan, surveyId: plan.surveyId && (renamed.get(plan.surveyId) ?? null) });
-      };
-      await manager.update(MachineEntity, { id: copy.id }, { plan: onCopies(copy.plan) });
-      for (const kept of await manager.findBy(AlternativeEntity, { machineId: id, deletedAt: IsNull() }))
-        await manager.insert(AlternativeEntity, {
-          ...kept,
-          id: randomUUID(),
-          machineId: copy.id,
-          revision: 0,
-          plan: onCopies(kept.plan),
-        });
+      const renamed = new Map(surveys.map((survey) => [survey.id, randomUUID() as string]));
+      const onCopies = (plan: Plan): Plan => ({
+        ...plan,
+        surveyId: plan.surveyId && (renamed.get(plan.surveyId) ?? null),
+      });
+      const name = `${original.name}, copy`.slice(0, 80);
+      const copy = await insertMachine(manager, {
+        name,
+        story: original.story,
+        plan: onCopies(planOf(original)),
+      });
+      for (const survey of surveys)
+        await insertSurvey(manager, copy.id, { ...survey, id: renamed.get(survey.id)! });
+      const kept = await manager.findBy(AlternativeEntity, { machineId: id, deletedAt: IsNull() });
+      await insertAlternatives(
+        manager,
+        copy.id,
+        kept.map((one) => ({ ...one, revision: 0, plan: planText(onCopies(planIn(one.plan))) })),
+      );
       return opened(manager, copy.id);
     });
   }
@@ -133,38 +135,48 @@ export class MachinesService {
   }
 }
 
+/** What a new machine begins with. */
+interface NewMachine {
+  readonly id?: string;
+  readonly name: string;
+  readonly story: string;
+  readonly plan: Plan;
+}
+
 async function insertMachine(
   manager: EntityManager,
-  name: string,
-  story: string,
-  plan: Plan,
+  { id = randomUUID(), name, story, plan }: NewMachine,
 ): Promise<MachineEntity> {
-  if ((await manager.countBy(MachineEntity, { deletedAt: IsNull() })) >= MOST_MACHINES)
-    throw new ProblemException({
-      status: 409,
-      code: 'bench-full',
-      title: 'The bench is full',
-      detail: `A bench holds ${MOST_MACHINES} machines. Delete one first.`,
-    });
+  await refuseFullBench(manager);
+  const beginning = planText(plan);
   const machine: MachineEntity = {
-    id: randomUUID(),
+    id,
     name: name.trim(),
     story,
     createdAt: new Date().toISOString(),
     deletedAt: null,
     revision: 0,
-    plan: JSON.stringify(plan),
+    plan: beginning,
+    beginning,
+    digest: digestOfBeginning(beginning),
     overview: null,
   };
   await manager.insert(MachineEntity, machine);
   return machine;
 }
 
+/** Its identity is the same on every bench, but for one whose first is still among what was deleted. */
 async function insertDemo(manager: EntityManager, name: DemoName): Promise<void> {
-  const identity = { id: randomUUID(), takenAt: new Date().toISOString() };
-  const demo = benchMachine(name, identity);
-  const survey = demo.survey && { ...demo.survey, id: identity.id };
-  const plan = { ...demo.plan, surveyId: survey?.id ?? null };
-  const machine = await insertMachine(manager, demo.name, demo.story, plan);
-  if (survey) await insertSurvey(manager, machine.id, survey);
+  const own = demoIdentity(name);
+  const free = (await manager.countBy(MachineEntity, { id: own.id })) === 0;
+  const { id, surveyId } = free ? own : { id: randomUUID(), surveyId: randomUUID() };
+  const { story, survey, plan } = benchMachine(name, { id: surveyId, takenAt: DEMO_READ_AT });
+  const machine = await insertMachine(manager, {
+    ...{ id, name, story },
+    plan: { ...plan, surveyId: survey ? surveyId : null },
+  });
+  if (survey) await insertSurvey(manager, machine.id, { ...survey, id: surveyId });
 }
+
+/** When the disks of the demo machines were read, where their files do not tell. */
+const DEMO_READ_AT = '2026-05-04T07:30:00.000Z';

@@ -7,6 +7,7 @@ import { MachineEntity } from '../storage/entities.js';
 import { Writer } from '../storage/writer.js';
 import { surveyUnder } from './machine-store.js';
 import { planOf } from './responses.js';
+import { repair } from './stored-record.js';
 
 /** Names the rules by which overviews are worked out: those kept by others are not true any more. */
 export const RULES = Symbol('rules');
@@ -24,6 +25,7 @@ interface Kept {
   readonly overview: Overview;
 }
 
+const NOT_WORKED_OUT = 'Where this machine stands cannot be worked out. Open it, or restore a backup of it.';
 /** Requests come between two machines. */
 const BETWEEN_MILLISECONDS = 10;
 /** After a start somebody waits for the list; after an edit others follow. */
@@ -89,8 +91,9 @@ export class Overviews implements OnApplicationBootstrap, OnApplicationShutdown 
       const survey = await surveyUnder(manager, machine.id, plan);
       return { overview: overviewOf(noted(plan, survey), survey), damage: null };
     } catch (error) {
-      if (!(error instanceof ProblemException)) throw error;
-      return { overview: null, damage: error.problem.detail };
+      // Whatever is the matter with one machine, the others are listed.
+      const damage = error instanceof ProblemException ? error.problem.detail : NOT_WORKED_OUT;
+      return { overview: null, damage };
     }
   }
 
@@ -122,18 +125,25 @@ export class Overviews implements OnApplicationBootstrap, OnApplicationShutdown 
   }
 
   private async renew(id: string): Promise<void> {
-    const due = await this.writer.read(async (manager) => {
+    const found = await this.writer.read(async (manager) => {
       const machine = await manager.findOneBy(MachineEntity, { id });
-      if (!machine) return undefined;
-      const { overview } = await this.workedOut(manager, machine);
-      const { revision } = machine;
-      const kept = overview && JSON.stringify({ rules: this.rules, revision, overview } satisfies Kept);
-      return kept === machine.overview ? undefined : { id, revision, overview: kept };
+      return machine && { machine, ...(await this.workedOut(manager, machine)) };
     });
-    if (!due) return;
-    const { overview, ...where } = due;
-    await this.writer.write((manager) => manager.update(MachineEntity, where, { overview }));
+    if (!found) return;
+    const { machine, overview, damage } = found;
+    const { revision } = machine;
+    const kept = overview && JSON.stringify({ rules: this.rules, revision, overview } satisfies Kept);
+    if (kept !== machine.overview)
+      await this.writer.write((manager) =>
+        manager.update(MachineEntity, { id, revision }, { overview: kept }),
+      );
+    if (damage !== null && (await this.writer.write((manager) => repaired(manager, id)))) this.changed(id);
   }
+}
+
+async function repaired(manager: EntityManager, id: string): Promise<boolean> {
+  const machine = await manager.findOneBy(MachineEntity, { id });
+  return machine !== null && repair(manager, machine);
 }
 
 function keptIn({ overview }: MachineEntity): Kept | undefined {

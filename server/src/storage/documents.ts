@@ -5,6 +5,7 @@ import {
   PLAN_DOCUMENT,
   readDocumentOf,
   readStored,
+  same,
   sayIn,
   SURVEY_DOCUMENT,
   type DocumentKind,
@@ -19,26 +20,37 @@ export const planIn = (text: string): Plan => plans.of(text);
 export const editIn = (text: string): Edit => read(EDIT_DOCUMENT, 'edit', text);
 export const surveyIn = (text: string): Survey => surveys.of(text);
 
-/** The text of a plan as it is kept. */
-export function planText(plan: Plan): string {
-  const text = JSON.stringify(plan);
-  plans.keep(text, plan);
-  return text;
-}
+/**
+ * The texts under which documents are kept, each read back before it is: what its own reader refuses is never kept.
+ * @throws ProblemException 422 with the field
+ */
+export const planText = (plan: Plan): string => plans.textOf(plan);
+export const surveyText = (survey: Survey): string => surveys.textOf(survey);
+export const editText = (edit: Edit): string => textOf(EDIT_DOCUMENT, 'edit', edit).text;
 
 /** Documents in work are read again with every edit; their texts say all, so what was read from one stays true. */
 class LatelyRead<T> {
   private readonly known = new Map<string, T>();
 
-  constructor(private readonly read: (text: string) => T) {}
+  constructor(
+    private readonly kind: DocumentKind<T>,
+    private readonly what: What,
+  ) {}
 
   of(text: string): T {
-    const value = this.known.get(text) ?? this.read(text);
+    const value = this.known.get(text) ?? read(this.kind, this.what, text);
     this.keep(text, value);
     return value;
   }
 
-  keep(text: string, value: T): void {
+  /** What is known from now on is what was read back, not what was to be written. */
+  textOf(value: T): string {
+    const { text, back } = textOf(this.kind, this.what, value);
+    this.keep(text, back);
+    return text;
+  }
+
+  private keep(text: string, value: T): void {
     this.known.delete(text);
     this.known.set(text, value);
     if (this.known.size > MOST_KNOWN) this.known.delete(this.known.keys().next().value!);
@@ -47,13 +59,31 @@ class LatelyRead<T> {
 
 /** Some tens of people at work, each on a machine of their own: its plan before and after an edit. */
 const MOST_KNOWN = 128;
-const plans = new LatelyRead((text) => read(PLAN_DOCUMENT, 'plan', text));
-const surveys = new LatelyRead((text) => read(SURVEY_DOCUMENT, 'survey', text));
+const plans = new LatelyRead(PLAN_DOCUMENT, 'plan');
+const surveys = new LatelyRead(SURVEY_DOCUMENT, 'survey');
+
+type What = 'plan' | 'edit' | 'survey';
+
+function textOf<T>(kind: DocumentKind<T>, what: What, value: T): { readonly text: string; readonly back: T } {
+  const text = JSON.stringify(value);
+  const outcome = readStored(kind, text);
+  if (outcome.ok && same(outcome.value, value)) return { text, back: outcome.value };
+  const fault = outcome.ok ? undefined : outcome.fault;
+  throw new ProblemException({
+    status: 422,
+    code: `unreadable-${what}`,
+    title: `The ${what} could not be read back`,
+    ...(fault?.code === 'shape' ? { at: [what, fault.path].filter(Boolean).join('.') } : {}),
+    detail: fault
+      ? `Nothing was saved. ${sayIn(english, documentFaultSays(what, fault))}`
+      : `Nothing was saved: what would be read back is not what was sent.`,
+  });
+}
 
 /** A document that was sent. @throws ProblemException 400 where it is none, with what stands `beside` it */
 export function documentOf<T>(
   kind: DocumentKind<T>,
-  what: 'plan' | 'edit' | 'survey',
+  what: What,
   sent: unknown,
   beside: Readonly<Record<string, unknown>> = {},
 ): T {
@@ -69,12 +99,18 @@ export function documentOf<T>(
   });
 }
 
-function read<T>(kind: DocumentKind<T>, what: string, text: string): T {
+/** Whether an error says that a stored document cannot be read. */
+export const isDamage = (error: unknown): boolean =>
+  error instanceof ProblemException && error.problem.code === DAMAGED;
+
+const DAMAGED = 'stored-document';
+
+function read<T>(kind: DocumentKind<T>, what: What, text: string): T {
   const outcome = readStored(kind, text);
   if (outcome.ok) return outcome.value;
   throw new ProblemException({
     status: 500,
-    code: 'stored-document',
+    code: DAMAGED,
     title: `A stored ${what} cannot be read`,
     detail: sayIn(english, documentFaultSays(what, outcome.fault)),
   });

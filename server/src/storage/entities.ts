@@ -37,6 +37,14 @@ export class MachineEntity {
   @Column('text')
   plan: string;
 
+  /** JSON of the plan before its first edit; null where an early version began it in a way that cannot be told. */
+  @Column('text', { nullable: true })
+  beginning: string | null;
+
+  /** What the history has come to at `revision`. */
+  @Column('text', { default: '' })
+  digest: string;
+
   /** JSON of where the plan stands, as it was worked out last, with what by; null before that. */
   @Column('text', { nullable: true })
   overview: string | null;
@@ -85,6 +93,11 @@ export class EditEntity {
   @Column('text')
   inverse: string;
 
+  /** What the history has come to with it. */
+  @Column('text', { default: '' })
+  digest: string;
+
+  /** ISO 8601. */
   @Column('text')
   at: string;
 }
@@ -121,4 +134,37 @@ export class AlternativeEntity {
   deletedAt: string | null;
 }
 
-export const ENTITIES = [MachineEntity, SurveyEntity, EditEntity, AlternativeEntity];
+/** What was found damaged, as it was. Nothing of it is used; nothing of it is deleted before its machine is. */
+@Entity({ name: 'aside' })
+export class AsideEntity {
+  @PrimaryColumn('text')
+  id: string;
+
+  @Column('text')
+  machineId: string;
+
+  @OfMachine('aside_of_machine')
+  machine?: MachineEntity;
+
+  /** ISO 8601. */
+  @Column('text')
+  at: string;
+
+  /** Why it was put aside. */
+  @Column('text')
+  why: string;
+
+  /** The first revision of it. */
+  @Column('integer')
+  revision: number;
+
+  /** So many edits. */
+  @Column('integer')
+  count: number;
+
+  /** JSON of the rows as they stood. */
+  @Column('text')
+  rows: string;
+}
+
+export const ENTITIES = [MachineEntity, SurveyEntity, EditEntity, AlternativeEntity, AsideEntity];

@@ -1,4 +1,6 @@
+import { digestAfter, digestOfBeginning, unfoldEdits, type Survey } from '@rhizotome/core';
 import type { MigrationInterface, QueryRunner } from 'typeorm';
+import { editIn, planIn, surveyIn } from './documents.js';
 
 class Beginning1767225600000 implements MigrationInterface {
   name = 'Beginning1767225600000';
@@ -104,9 +106,92 @@ class Belongings1796083200000 implements MigrationInterface {
   }
 }
 
+interface MachineThen {
+  readonly id: string;
+  readonly revision: number;
+  readonly plan: string;
+}
+
+interface EditThen {
+  readonly revision: number;
+  readonly key: string;
+  readonly intent: string;
+  readonly edit: string;
+  readonly inverse: string;
+}
+
+/** A history is chained, and begins with a plan that is known: what was kept before is given both. */
+class Histories1796515200000 implements MigrationInterface {
+  name = 'Histories1796515200000';
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(`ALTER TABLE "machine" ADD COLUMN "beginning" text`);
+    await runner.query(`ALTER TABLE "machine" ADD COLUMN "digest" text NOT NULL DEFAULT ''`);
+    await runner.query(`ALTER TABLE "edit" ADD COLUMN "digest" text NOT NULL DEFAULT ''`);
+    await runner.query(
+      `CREATE TABLE "aside" ("id" text PRIMARY KEY NOT NULL, "machineId" text NOT NULL, "at" text NOT NULL, "why" text NOT NULL, "revision" integer NOT NULL, "count" integer NOT NULL, "rows" text NOT NULL, CONSTRAINT "aside_of_machine" FOREIGN KEY ("machineId") REFERENCES "machine" ("id") ON DELETE CASCADE ON UPDATE NO ACTION)`,
+    );
+    await runner.query(`CREATE INDEX "aside_machine" ON "aside" ("machineId")`);
+    for (const machine of (await runner.query(`SELECT id, revision, plan FROM machine`)) as MachineThen[])
+      await this.chain(runner, machine);
+  }
+
+  private async chain(runner: QueryRunner, machine: MachineThen): Promise<void> {
+    const edits = (await runner.query(
+      `SELECT revision, "key", intent, edit, inverse FROM edit WHERE "machineId" = ? ORDER BY revision`,
+      [machine.id],
+    )) as EditThen[];
+    const surveys = (await runner.query(`SELECT id, document FROM survey WHERE "machineId" = ?`, [
+      machine.id,
+    ])) as { id: string; document: string }[];
+    const beginning = beginningOf(machine, edits, surveys);
+    let digest = digestOfBeginning(beginning);
+    for (const edit of edits) {
+      digest = digestAfter(digest, edit);
+      await runner.query(`UPDATE edit SET digest = ? WHERE "machineId" = ? AND revision = ?`, [
+        digest,
+        machine.id,
+        edit.revision,
+      ]);
+    }
+    await runner.query(`UPDATE machine SET beginning = ?, digest = ? WHERE id = ?`, [
+      beginning,
+      digest,
+      machine.id,
+    ]);
+  }
+
+  async down(runner: QueryRunner): Promise<void> {
+    await runner.query(`DROP TABLE "aside"`);
+    await runner.query(`ALTER TABLE "edit" DROP COLUMN "digest"`);
+    await runner.query(`ALTER TABLE "machine" DROP COLUMN "digest"`);
+    await runner.query(`ALTER TABLE "machine" DROP COLUMN "beginning"`);
+  }
+}
+
+/** The plan before its first edit, by the way back; null where that cannot be gone, or not all of it is there. */
+function beginningOf(
+  { plan, revision }: MachineThen,
+  edits: readonly EditThen[],
+  surveys: readonly { readonly id: string; readonly document: string }[],
+): string | null {
+  if (edits.length !== revision) return null;
+  if (revision === 0) return plan;
+  try {
+    const byId = new Map(surveys.map(({ id, document }): [string, Survey] => [id, surveyIn(document)]));
+    const history = edits.map(({ inverse }) => ({ inverse: editIn(inverse) }));
+    const first = unfoldEdits(planIn(plan), history, (id) => byId.get(id));
+    return first ? JSON.stringify(first) : null;
+  } catch {
+    // What cannot be read has no way back; it is told when the machine is opened.
+    return null;
+  }
+}
+
 export const MIGRATIONS = [
   Beginning1767225600000,
   Alternatives1795392000000,
   Overviews1795651200000,
   Belongings1796083200000,
+  Histories1796515200000,
 ];

@@ -8,12 +8,16 @@ import {
   english,
   PLAN_DOCUMENT,
   readDocumentOf,
+  recordFaults,
   sayIn,
   type OpenedMachine,
   type Plan,
 } from '@rhizotome/core';
 import request from 'supertest';
+import { DataSource } from 'typeorm';
 import { createApp } from '../app.js';
+import { recordOf } from '../machines/stored-record.js';
+import { MachineEntity } from './entities.js';
 import { testSettings } from '../testing/settings.js';
 
 const PAST = resolve(__dirname, '../testing/past');
@@ -26,7 +30,7 @@ interface KeptPlan {
 }
 
 /** Databases as earlier versions wrote them, and the plans that they held, as those versions answered them. */
-describe.each(['bench-only', 'workbench', 'volumes-inside'])(
+describe.each(['bench-only', 'workbench', 'volumes-inside', 'first-aid'])(
   'a database of the time of the %s',
   (version) => {
     let folder: string;
@@ -59,12 +63,20 @@ describe.each(['bench-only', 'workbench', 'volumes-inside'])(
       },
     );
 
+    test('has a history that leads from its beginning to each plan', async () => {
+      const { manager } = app.nest.get(DataSource);
+      for (const machine of await manager.find(MachineEntity)) {
+        expect(machine.beginning).not.toBeNull();
+        expect([machine.name, recordFaults(await recordOf(manager, machine))]).toEqual([machine.name, []]);
+      }
+    });
+
     test('edits made at once keep what they said, and are undone', async () => {
       const { plan, history, surveys } = await opened('knot');
       const [batch] = history;
       expect(batch!.edit).toMatchObject({ kind: 'batch' });
       expect(sayIn(english, editTitle(batch!.edit, plan))).toBe(
-        version === 'volumes-inside' ? 'Reinstall Linux' : 'Install it anew',
+        ['volumes-inside', 'first-aid'].includes(version) ? 'Reinstall Linux' : 'Install it anew',
       );
       const back = apply(plan, batch!.inverse, (id) => surveys.find((s) => s.id === id));
       expect(back.ok && back.plan).not.toEqual(plan);

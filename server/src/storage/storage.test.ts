@@ -184,7 +184,9 @@ describe('where a machine stands', () => {
     expect(kept()).toMatchObject({ rules: 'test', overview: { stages: { machine: 'open' } } });
     await stop();
     const database = new Database(file());
-    database.exec(`UPDATE machine SET plan = '{', overview = replace(overview, '"open"', '"ready"')`);
+    database.exec(
+      `UPDATE machine SET plan = '{', beginning = NULL, overview = replace(overview, '"open"', '"ready"')`,
+    );
     database.close();
     await start();
     await until(() => kept() === null);
@@ -209,7 +211,9 @@ test('one damaged machine is listed as damaged, and the others as they are', asy
   await start();
   const id = await named('whimbrel');
   await named('godwit');
-  await app!.nest.get(DataSource).query(`UPDATE machine SET plan = '{"format": "rhizot' WHERE id = ?`, [id]);
+  await app!.nest
+    .get(DataSource)
+    .query(`UPDATE machine SET plan = '{"format": "rhizot', beginning = NULL WHERE id = ?`, [id]);
   const { body } = await http().get('/api/machines').expect(200);
   expect(body).toMatchObject([
     { name: 'whimbrel', overview: null, damage: expect.stringContaining('plan') },

@@ -19,6 +19,7 @@ import { practice } from './practice.js';
 import { proposals } from './proposals.js';
 import { imageFaults, readFaults, surveyFaults } from './reading.js';
 import { refusals } from './refusals.js';
+import { record } from './record.js';
 import { report } from './report.js';
 import { runbook } from './runbook.js';
 import { safetyCopy } from './safety-copy.js';
@@ -63,6 +64,7 @@ export const english = {
   ...standing,
   ...cut,
   ...mounting,
+  ...record,
   ...report,
   ...safetyCopy,
   ...glossary,

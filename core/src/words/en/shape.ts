@@ -39,5 +39,7 @@ export const shapeFaults = {
   'shape.edit-code': () => 'No such sentence is known.',
   'shape.usable-area': () => 'The usable area does not lie within the disk.',
   'shape.disk-order': () => 'Partitions are not in disk order.',
+  'shape.twice': () => 'It stands there twice.',
+  'shape.no-such-reading': ({ id }: { id: string }) => `There is no reading “${id}” beside it.`,
   'shape.same-id': () => 'Two partitions have the same id.',
 };

@@ -1,0 +1,15 @@
+import type { Edit } from '../plan/index.js';
+
+/** An edit as it is sent. The key is the sender's: an edit sent twice with one key is made once. */
+export interface SentEdit {
+  readonly key: string;
+  readonly intent: 'do' | 'undo' | 'redo';
+  readonly edit: Edit;
+}
+
+/** An edit of the history, with what leads back over it. */
+export interface HistoryEntry extends SentEdit {
+  /** The revision that it led to. */
+  readonly revision: number;
+  readonly inverse: Edit;
+}

@@ -1,0 +1,146 @@
+import 'reflect-metadata';
+import { copyFileSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { GIB, recordFaults, type OpenedMachine } from '@rhizotome/core';
+import { DataSource } from 'typeorm';
+import request from 'supertest';
+import { createApp, type App } from '../app.js';
+import { MachineEntity } from '../storage/entities.js';
+import { testSettings } from '../testing/settings.js';
+import { recordOf } from './stored-record.js';
+
+let folder: string;
+let app: App;
+beforeEach(async () => {
+  folder = mkdtempSync(join(tmpdir(), 'rhizotome-history-'));
+  app = await createApp(testSettings(folder));
+});
+afterEach(async () => {
+  await app.close();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+const http = () => request(app.nest.getHttpServer());
+const source = () => app.nest.get(DataSource);
+const opened = async (id: string): Promise<OpenedMachine> =>
+  (await http().get(`/api/machines/${id}`).expect(200)).body;
+const ram = (gibibytes: number) => ({
+  key: `key-of-${gibibytes}-gib`,
+  intent: 'do',
+  edit: { kind: 'set-machine', changes: { ramBytes: gibibytes * GIB } },
+});
+const post = (id: string, base: number, gibibytes: readonly number[], digest?: string) =>
+  http()
+    .post(`/api/machines/${id}/edits`)
+    .send({ base, digest, edits: gibibytes.map(ram) });
+
+/** A machine after edits to 1, 2, 3 ... GiB of memory. */
+async function machine(edits: number): Promise<string> {
+  const { id } = (await http().post('/api/machines').send({ name: 'whimbrel' }).expect(201)).body;
+  for (let n = 1; n <= edits; n++) await post(id, n - 1, [n]).expect(200);
+  return id;
+}
+
+const faults = async (id: string) => {
+  const { manager } = source();
+  return recordFaults(await recordOf(manager, await manager.findOneByOrFail(MachineEntity, { id })));
+};
+
+describe('a history', () => {
+  test('is told by one digest: at opening, with an answer, and in the file', async () => {
+    const id = await machine(2);
+    const { digest } = await opened(id);
+    const { body } = await post(id, 2, [3], digest).expect(200);
+    expect(body.digest).toBe((await opened(id)).digest);
+    expect(body.digest).not.toBe(digest);
+    expect(await faults(id)).toEqual([]);
+  });
+
+  test('is replayed without a fault for every demo machine, copy, and machine from a file', async () => {
+    await http().post('/api/machines/demo').expect(200);
+    const { body: rows } = await http().get('/api/machines');
+    const [, dunlin] = rows as { id: string }[];
+    await post(dunlin!.id, 0, [4, 8]).expect(200);
+    const copy = (await http().post(`/api/machines/${dunlin!.id}/duplicate`).expect(201)).body;
+    const file = (await http().get(`/api/machines/${dunlin!.id}/archive`).expect(200)).body;
+    const given = (await http().post('/api/machine-archives').send(file).expect(201)).body;
+    expect(given.left).toEqual([]);
+    for (const { id } of [...rows, copy, given]) expect([id, await faults(id)]).toEqual([id, []]);
+  });
+
+  test('that went back is never gone on with as if it were the same', async () => {
+    const id = await machine(2);
+    const file = join(folder, 'rhizotome.sqlite');
+    await app.close();
+    copyFileSync(file, join(folder, 'before'));
+    app = await createApp(testSettings(folder));
+    await post(id, 2, [3, 4]).expect(200);
+    const seen = await opened(id);
+    await app.close();
+    for (const end of ['-wal', '-shm']) rmSync(`${file}${end}`, { force: true });
+    copyFileSync(join(folder, 'before'), file);
+    app = await createApp(testSettings(folder));
+    const behind = await post(id, seen.revision, [5], seen.digest).expect(409);
+    expect(behind.body).toMatchObject({ code: 'history-differs', revision: 2 });
+    // Another has gone on meanwhile, to the same number.
+    await post(id, 2, [6, 7]).expect(200);
+    const forked = await post(id, seen.revision, [5], seen.digest).expect(409);
+    expect(forked.body).toMatchObject({ code: 'history-differs', revision: 4 });
+    expect((await opened(id)).plan.machine.ramBytes).toBe(7 * GIB);
+  });
+});
+
+describe('a machine that was damaged', () => {
+  const damage = (table: string, changes: string, where: string) =>
+    source().query(`UPDATE ${table} SET ${changes} WHERE ${where}`);
+
+  test('in its plan opens as its edits give it, and nothing is lost', async () => {
+    const id = await machine(3);
+    const before = await opened(id);
+    await damage('machine', `plan = '{"format'`, `id = '${id}'`);
+    const { aside, ...after } = await opened(id);
+    expect({ ...after, aside: [] }).toEqual(before);
+    expect(aside).toMatchObject([{ why: 'plan-unreadable', revision: 4, count: 0 }]);
+    await post(id, 3, [4], after.digest).expect(200);
+    expect(await faults(id)).toEqual([]);
+  });
+
+  test('in its plan and an edit opens at the last good revision; the rest is set aside, and it goes on', async () => {
+    const id = await machine(4);
+    await damage('machine', `plan = ''`, `id = '${id}'`);
+    await damage('edit', `edit = 'torn'`, `"machineId" = '${id}' AND revision = 3`);
+    const { aside, revision, plan, digest } = await opened(id);
+    expect([revision, plan.machine.ramBytes]).toEqual([2, 2 * GIB]);
+    expect(aside).toMatchObject([{ why: 'plan-unreadable', revision: 3, count: 2 }]);
+    const [kept] = await source().query('SELECT rows FROM aside');
+    expect(JSON.parse(kept.rows).edits).toMatchObject([{ revision: 3, edit: 'torn' }, { revision: 4 }]);
+    await post(id, 2, [9], digest).expect(200);
+    expect(await faults(id)).toEqual([]);
+  });
+
+  test('in an edit that is done keeps its plan; undo ends there', async () => {
+    const id = await machine(4);
+    await damage('edit', `inverse = ''`, `"machineId" = '${id}' AND revision = 2`);
+    const { aside, revision, history, plan } = await opened(id);
+    expect([revision, plan.machine.ramBytes, history.map((e) => e.revision)]).toEqual([4, 4 * GIB, [3, 4]]);
+    expect(aside).toMatchObject([{ why: 'edit-unreadable', revision: 2 }]);
+    const file = (await http().get(`/api/machines/${id}/archive`).expect(200)).body;
+    const { body } = await http().post('/api/machine-archives').send(file).expect(201);
+    expect(await opened(body.id)).toMatchObject({ revision: 2, plan: { machine: { ramBytes: 4 * GIB } } });
+  });
+
+  test('is put right by itself after a start, before anybody opens it', async () => {
+    const id = await machine(2);
+    await damage('machine', `plan = '?'`, `id = '${id}'`);
+    await app.close();
+    app = await createApp(testSettings(folder));
+    for (let n = 0; n < 200; n++) {
+      const [row] = (await http().get('/api/machines')).body;
+      if (row.damage === null) break;
+      await new Promise((done) => setTimeout(done, 50));
+    }
+    expect((await http().get('/api/machines')).body[0].damage).toBeNull();
+    expect((await opened(id)).plan.machine.ramBytes).toBe(2 * GIB);
+  });
+});
