@@ -75,6 +75,8 @@ export interface OpenedMachine {
   /** The reading that the plan rests on; others are asked for where an edit leads to them. */
   readonly surveys: readonly Survey[];
   readonly history: readonly HistoryEntry[];
+  /** Whether the history went by the point that was asked about; true where none was. */
+  readonly follows: boolean;
   /** What was found damaged, and put aside. */
   readonly aside: readonly AsideTold[];
 }

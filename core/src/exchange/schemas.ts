@@ -53,6 +53,7 @@ export const ANSWERS = {
       plan: PlanSchema,
       surveys: z.array(SurveySchema),
       history: z.array(entry),
+      follows: z.boolean(),
       aside: z.array(
         z.strictObject({
           at: moment,

@@ -18,6 +18,7 @@ import {
 } from 'class-validator';
 
 const NAME = /\S/;
+const DIGEST = /^[0-9a-f]{64}$/;
 
 export class NameMachineDto {
   @ApiProperty({ example: 'whimbrel', maxLength: 80 })
@@ -68,6 +69,22 @@ export class OlderEditsDto {
   before: number;
 }
 
+/** A point in a machine's history, as the server told it: whether the history went by it is answered. */
+export class SeenDto {
+  @ApiProperty({ required: false })
+  @IsOptional()
+  @Type(() => Number)
+  @IsInt()
+  @Max(Number.MAX_SAFE_INTEGER)
+  @Min(0)
+  revision?: number;
+
+  @ApiProperty({ required: false })
+  @IsOptional()
+  @Matches(DIGEST)
+  digest?: string;
+}
+
 export class EditDto {
   @ApiProperty({ description: 'Given by the client: an edit sent twice with one key is made once' })
   @IsString()
@@ -96,7 +113,7 @@ export class PostEditsDto {
       'What the history had come to at that revision, as the server told it: edits on another are not made',
   })
   @IsOptional()
-  @Matches(/^[0-9a-f]{64}$/)
+  @Matches(DIGEST)
   digest?: string;
 
   @ApiProperty({ type: [EditDto] })

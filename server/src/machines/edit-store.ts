@@ -24,15 +24,33 @@ export async function machineToEdit(manager: EntityManager, id: string): Promise
   return machine;
 }
 
-/** What the history had come to at a revision; `undefined` where it has no such. */
-export async function digestAt(
+/** A revision, and what somebody knows the history to have come to there. */
+export interface PointInHistory {
+  readonly revision: number;
+  readonly digest: string | undefined;
+}
+
+/** Whether the history of a machine went by that point: what is based on another one is not made on it. */
+export async function goesBy(
   manager: EntityManager,
-  { id, revision, digest, beginning }: EditedMachine,
+  machine: HistoryOf,
+  { revision, digest }: PointInHistory,
+): Promise<boolean> {
+  if (revision > machine.revision) return false;
+  return digest === undefined || digest === (await digestAt(manager, machine, revision));
+}
+
+type HistoryOf = Pick<MachineEntity, 'id' | 'revision' | 'beginning' | 'digest'>;
+
+/** What the history had come to at a revision; `undefined` where it has no such. */
+async function digestAt(
+  manager: EntityManager,
+  { id, revision, digest, beginning }: HistoryOf,
   at: number,
-): Promise<Digest | undefined> {
+): Promise<string | undefined> {
   if (at === revision) return digest;
   if (at === 0) return digestOfBeginning(beginning);
-  const [edit] = await rows<{ digest: Digest }>(
+  const [edit] = await rows<{ digest: string }>(
     manager,
     'SELECT digest FROM edit WHERE "machineId" = ? AND revision = ?',
     [id, at],

@@ -34,12 +34,13 @@ import { EditEntity, SurveyEntity } from '../storage/entities.js';
 import { Writer } from '../storage/writer.js';
 import type { EditDto, PostEditsDto } from './dto.js';
 import {
-  digestAt,
+  type EditedMachine,
+  type PointInHistory,
+  goesBy,
   keepEdits,
   knownKeys,
   machineToEdit,
   surveyRows,
-  type EditedMachine,
 } from './edit-store.js';
 import { existingMachine, insertSurvey } from './machine-store.js';
 import { historyBefore, opened } from './opened-machine.js';
@@ -59,14 +60,14 @@ export class EditsService {
   ) {}
 
   /** A machine whose plan cannot be read is opened at its last good revision; what came after is put aside. */
-  async open(id: string): Promise<OpenedMachine> {
+  async open(id: string, seen?: PointInHistory): Promise<OpenedMachine> {
     try {
-      return await this.writer.read((manager) => opened(manager, id));
+      return await this.writer.read((manager) => opened(manager, id, seen));
     } catch (error) {
       if (!isDamage(error)) throw error;
       return this.writer.write(async (manager) => {
         if (!(await repair(manager, await existingMachine(manager, id)))) throw error;
-        return opened(manager, id);
+        return opened(manager, id, seen);
       });
     }
   }
@@ -115,7 +116,9 @@ export class EditsService {
    */
   async postEdits(id: string, { base, digest, edits }: PostEditsDto): Promise<EditsTaken> {
     const sent = [...new Map(edits.map((e) => [e.key, decodeEdit(e)])).values()];
-    const taken = await this.writer.write((manager) => takeEdits(manager, id, { base, digest }, sent));
+    const taken = await this.writer.write((manager) =>
+      takeEdits(manager, id, { revision: base, digest }, sent),
+    );
     this.overviews.changed(id);
     return taken;
   }
@@ -127,12 +130,12 @@ async function takeEdits(
   point: PointInHistory,
   sent: readonly SentEdit[],
 ): Promise<EditsTaken> {
-  const { base } = point;
+  const base = point.revision;
   const machine = await machineToEdit(manager, id);
   const keys = sent.map((e) => e.key);
   const known = await knownKeys(manager, id, keys);
   const fresh = sent.filter((e) => !known.includes(e.key));
-  if (!(await isPast(manager, machine, point))) throw wentBack(machine, known);
+  if (!(await goesBy(manager, machine, point))) throw wentBack(machine, known);
   if (fresh.length === 0) return { revision: machine.revision, digest: machine.digest, known, others: [] };
   const others = base === machine.revision ? [] : await after(manager, id, base, keys);
   const kept = planIn(machine.plan);
@@ -223,22 +226,6 @@ function makeEdits(
 
 function decodeEdit({ key, intent, edit }: EditDto): SentEdit {
   return { key, intent, edit: documentOf(EDIT_DOCUMENT, 'edit', edit, { key }) };
-}
-
-/** The revision that edits are based on, and what their sender knows the history to have come to there. */
-interface PointInHistory {
-  readonly base: number;
-  readonly digest: string | undefined;
-}
-
-/** Whether the history went by that point. */
-async function isPast(
-  manager: EntityManager,
-  machine: EditedMachine,
-  { base, digest }: PointInHistory,
-): Promise<boolean> {
-  if (base > machine.revision) return false;
-  return digest === undefined || digest === (await digestAt(manager, machine, base));
 }
 
 function wentBack({ revision, digest }: EditedMachine, known: readonly string[]): ProblemException {

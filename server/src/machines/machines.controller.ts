@@ -12,7 +12,7 @@ import {
   Query,
 } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
-import { AddSurveyDto, NameMachineDto, OlderEditsDto, PostEditsDto } from './dto.js';
+import { AddSurveyDto, NameMachineDto, OlderEditsDto, PostEditsDto, SeenDto } from './dto.js';
 import { EditsService } from './edits.service.js';
 import { MachinesService } from './machines.service.js';
 
@@ -43,8 +43,8 @@ export class MachinesController {
   }
 
   @Get(':id')
-  open(@Id() id: string) {
-    return this.edits.open(id);
+  open(@Id() id: string, @Query() { revision, digest }: SeenDto) {
+    return this.edits.open(id, revision === undefined ? undefined : { revision, digest });
   }
 
   @Patch(':id')

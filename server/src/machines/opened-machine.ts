@@ -2,13 +2,19 @@ import { noted, type AsideTold, type Digest, type HistoryEntry, type OpenedMachi
 import { LessThan, type EntityManager } from 'typeorm';
 import { ProblemException } from '../http/problem.js';
 import { AsideEntity, EditEntity } from '../storage/entities.js';
+import { goesBy, type PointInHistory } from './edit-store.js';
 import { existingMachine, surveyUnder } from './machine-store.js';
 import { planOf, toHistoryEntry } from './responses.js';
 
 /** Edits that are sent at once for undo; older ones when they are asked for. */
 const HISTORY_SENT = 500;
 
-export async function opened(manager: EntityManager, id: string): Promise<OpenedMachine> {
+/** @param seen a point in its history that is asked about */
+export async function opened(
+  manager: EntityManager,
+  id: string,
+  seen?: PointInHistory,
+): Promise<OpenedMachine> {
   const machine = await existingMachine(manager, id);
   const plan = planOf(machine);
   const survey = await surveyUnder(manager, id, plan);
@@ -23,6 +29,7 @@ export async function opened(manager: EntityManager, id: string): Promise<Opened
     plan: noted(plan, survey),
     surveys: survey ? [survey] : [],
     history,
+    follows: seen === undefined || (await goesBy(manager, machine, seen)),
     aside: [...(await asideOf(manager, id)), ...torn],
   };
 }

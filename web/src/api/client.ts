@@ -8,6 +8,7 @@ import type {
   MachineRow,
   OpenedMachine,
   Plan,
+  PutIn,
   Restored,
   SentEdit,
   Survey,
@@ -74,7 +75,12 @@ async function answerOf<T>(response: Response): Promise<T> {
 
 export const api = {
   list: () => call<MachineRow[]>('GET', '/machines'),
-  open: (id: string) => call<OpenedMachine>('GET', `/machines/${id}`),
+  /** With a point of its history that was seen before, it is told whether the history went by there. */
+  open: (id: string, seen?: { readonly revision: number; readonly digest: string }) =>
+    call<OpenedMachine>(
+      'GET',
+      `/machines/${id}${seen ? `?revision=${seen.revision}&digest=${seen.digest}` : ''}`,
+    ),
   /** Edits made before a revision, the latest some hundreds of them, in order. */
   older: (id: string, before: number) =>
     call<HistoryEntry[]>('GET', `/machines/${id}/edits?before=${before}`),
@@ -90,7 +96,7 @@ export const api = {
   },
   restoreBackup: (file: Blob) => call<Restored>('POST', '/restore', file),
   archive: (id: string) => call<MachineArchive>('GET', `/machines/${id}/archive`),
-  putIn: (archive: object) => call<{ id: string }>('POST', '/machine-archives', archive),
+  putIn: (archive: object) => call<PutIn>('POST', '/machine-archives', archive),
   deleted: () => call<DeletedMachine[]>('GET', '/deleted-machines'),
   emptyDeleted: () => call<undefined>('DELETE', '/deleted-machines'),
   /** Where others in the same network reach the server; none where only this machine can. */
@@ -100,8 +106,11 @@ export const api = {
     call<Survey>('GET', `/machines/${id}/surveys/${encodeURIComponent(survey)}`),
   addSurvey: (id: string, survey: Survey) =>
     call<{ surveyId: string }>('POST', `/machines/${id}/surveys`, { survey }),
-  postEdits: (id: string, base: number, edits: readonly SentEdit[]) =>
-    call<EditsTaken>('POST', `/machines/${id}/edits`, { base, edits }),
+  postEdits: (
+    id: string,
+    { revision, digest }: { readonly revision: number; readonly digest: string },
+    edits: readonly SentEdit[],
+  ) => call<EditsTaken>('POST', `/machines/${id}/edits`, { base: revision, digest, edits }),
   alternatives: (id: string) => call<Alternative[]>('GET', `/machines/${id}/alternatives`),
   keepPlan: (id: string, name: string, revision: number, plan: Plan) =>
     call<Alternative>('POST', `/machines/${id}/alternatives`, { name, revision, plan }),

@@ -13,9 +13,12 @@ const MACHINE: OpenedMachine = {
   name: 'whimbrel',
   story: '',
   revision: 0,
+  digest: 'd'.repeat(64) as OpenedMachine['digest'],
   plan: EMPTY_PLAN,
   surveys: [],
   history: [],
+  follows: true,
+  aside: [],
 };
 
 /** What the wire answers, request by request; `null`: nothing answers. */

@@ -3,17 +3,17 @@ import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
 import { Link, Outlet, useLocation, useParams } from 'react-router';
 import { api, Problem } from '../api/client.js';
-import type { OpenedMachine } from '@rhizotome/core';
 import { Header } from '../shell/Header.js';
 import { Notices } from '../shell/Notices.js';
 import { Rail } from '../shell/Rail.js';
 import { OpenMachineContext } from './context.js';
-import { openMachine } from './opening.js';
+import { openMachine, type Opened as MachineOpened } from './opening.js';
 import { OpenPlan } from './open-plan.js';
 import { PreviewProvider } from './preview.js';
 import { followersOf } from './followers.js';
 import { historyKey } from './history-keys.js';
 import { troubleOf } from './trouble.js';
+import { seenIn } from './seen.js';
 import { unsentIn } from './unsent.js';
 import { words } from '../words/words.js';
 import classes from './OpenMachine.module.css';
@@ -25,7 +25,7 @@ export function OpenMachine() {
   const { id = '' } = useParams();
   const query = useQuery({
     queryKey: ['machine', id],
-    queryFn: () => openMachine(api, id, unsentHere().load(id)),
+    queryFn: () => openMachine(api, id, unsentHere().load(id), seenHere().load(id)),
     staleTime: Infinity,
     gcTime: 0,
     retry: (count, error) => !(error instanceof Problem) && count < 1,
@@ -41,6 +41,7 @@ export function OpenMachine() {
 }
 
 const unsentHere = () => unsentIn(local);
+const seenHere = () => seenIn(local);
 
 function Failure({ error, retry }: { error: Error; retry: () => void }) {
   const trouble = troubleOf(error);
@@ -61,7 +62,7 @@ function Failure({ error, retry }: { error: Error; retry: () => void }) {
   );
 }
 
-function Opened({ machine }: { machine: OpenedMachine }) {
+function Opened({ machine }: { machine: MachineOpened }) {
   const { pathname } = useLocation();
   const [refused, setRefused] = useState<{ words: string; at: string } | null>(null);
   const [open] = useState(
@@ -69,6 +70,7 @@ function Opened({ machine }: { machine: OpenedMachine }) {
       new OpenPlan(machine.id, machine, {
         api,
         unsent: unsentHere(),
+        seen: seenHere(),
         followers: followersOf(machine.id),
         newKey: newId,
         later: (milliseconds, work) => window.setTimeout(work, milliseconds),

@@ -9,21 +9,27 @@ import {
   type SentEdit,
 } from '@rhizotome/core';
 import { OpenPlan } from './open-plan.js';
+import { openMachine } from './opening.js';
+import { seenIn } from './seen.js';
 import { browserStore } from '../parts/browser-store.js';
 import { storageInMemory } from '../parts/testing/storage-in-memory.js';
 import { ServerInMemory } from './testing/server-in-memory.js';
 import { windowsInMemory } from './testing/windows-in-memory.js';
 import { unsentIn } from './unsent.js';
 
+type Base = Parameters<ServerInMemory['postEdits']>[1];
 const ram = (gibibytes: number): Edit => ({ kind: 'set-machine', changes: { ramBytes: gibibytes * GIB } });
 
 async function opened(server: ServerInMemory, storage = storageInMemory(), others = windowsInMemory()) {
   let keys = 0;
   const timers: (() => void)[] = [];
   const waits: number[] = [];
-  const plan = new OpenPlan('m', await server.open('m'), {
+  const kept = browserStore(() => storage);
+  const [unsent, seen] = [unsentIn(kept), seenIn(kept)];
+  const plan = new OpenPlan('m', await openMachine(server, 'm', unsent.load('m'), seen.load('m')), {
     api: server,
-    unsent: unsentIn(browserStore(() => storage)),
+    unsent,
+    seen,
     followers: others.follower(),
     newKey: () => `key-${server.revision}-${++keys}-${Math.random()}`,
     later: (milliseconds, work) => waits.push(milliseconds) && timers.push(work),
@@ -37,6 +43,9 @@ async function opened(server: ServerInMemory, storage = storageInMemory(), other
   };
   return { plan, settle, waits, storage, others, leave };
 }
+
+const unsentKeys = ({ held }: ReturnType<typeof storageInMemory>) =>
+  [...held.keys()].filter((key) => key.startsWith('rhizotome:unsent:'));
 
 describe('an open plan', () => {
   test('applies an edit at once and sends it', async () => {
@@ -104,7 +113,7 @@ describe('an open plan', () => {
     expect(second.plan.getState().plan.machine.ramBytes).toBe(8 * GIB);
     await second.settle();
     expect(server.plan.machine.ramBytes).toBe(8 * GIB);
-    expect([...second.storage.held.keys()]).toEqual([]);
+    expect(unsentKeys(second.storage)).toEqual([]);
   });
 
   test('makes its edits again on top of others’', async () => {
@@ -156,7 +165,7 @@ describe('an open plan', () => {
     server.down = true;
     for (const gibibytes of [1, 2, 3]) plan.do(ram(gibibytes));
     await settle();
-    server.postEdits = ((real) => (id: string, base: number, edits: readonly SentEdit[]) => {
+    server.postEdits = ((real) => (id: string, base: Base, edits: readonly SentEdit[]) => {
       if (edits.length === 3)
         return Promise.reject(new Problem(422, 'edit-refused', 'Not this.', edits[1]!.key));
       return real(id, base, edits);
@@ -170,7 +179,7 @@ describe('an open plan', () => {
   test('where the server does not say which of a batch it does not take, each is sent by itself', async () => {
     const server = new ServerInMemory();
     const { plan, settle } = await opened(server);
-    server.postEdits = ((real) => (id: string, base: number, edits: readonly SentEdit[]) =>
+    server.postEdits = ((real) => (id: string, base: Base, edits: readonly SentEdit[]) =>
       edits.some((e) => (e.edit as { changes?: { ramBytes?: number } }).changes?.ramBytes === 2 * GIB)
         ? Promise.reject(new Problem(413, 'too-large', 'Too large.'))
         : real(id, base, edits))(server.postEdits);
@@ -203,7 +212,7 @@ describe('an open plan', () => {
       expect(plan.getState().plan).toEqual(server.plan);
     }
     expect(server.history).toHaveLength(2);
-    expect([...first.storage.held.keys()]).toEqual([]);
+    expect(unsentKeys(first.storage)).toEqual([]);
   });
 
   test('a window that was left sends nothing more, and the next one does', async () => {
@@ -230,7 +239,7 @@ describe('an open plan', () => {
     other.plan.do(ram(8));
     await one.settle();
     await other.settle();
-    expect([...one.storage.held.keys()]).toHaveLength(2);
+    expect(unsentKeys(one.storage)).toHaveLength(2);
     server.down = false;
     await one.settle();
     await other.settle();
@@ -446,3 +455,108 @@ function drawn(id = 'survey-1'): Survey {
   if (!outcome.ok) throw new Error(outcome.refusal.says.code);
   return outcome.survey;
 }
+
+describe('a server whose data was put back', () => {
+  /** A window that saved three edits, of which the server has the first two now. */
+  async function putBack(reload: boolean) {
+    const server = new ServerInMemory();
+    const one = await opened(server);
+    for (const gibibytes of [1, 2]) one.plan.do(ram(gibibytes));
+    await one.settle();
+    const copy = server.copied();
+    one.plan.do(ram(4));
+    await one.settle();
+    expect(one.plan.getState()).toMatchObject({ sync: 'saved', wentBack: null });
+    server.put(copy);
+    if (!reload) return { server, window: one };
+    one.leave();
+    const window = await opened(server, one.storage);
+    await window.settle();
+    return { server, window };
+  }
+
+  test.each([
+    ['is seen by a window that is opened then', true],
+    ['is seen by the window that was open, with its next edit', false],
+  ])('%s: nothing is called saved, and what is missing is offered again', async (_, reload) => {
+    const { server, window } = await putBack(reload);
+    const { plan, settle } = window;
+    plan.do({ kind: 'set-machine', changes: { device: 'sdb' } });
+    await settle();
+    expect(plan.getState()).toMatchObject({
+      sync: 'waiting',
+      trouble: 'behind',
+      wentBack: { edits: 1 },
+      plan: { machine: { ramBytes: 4 * GIB, device: 'sdb' } },
+    });
+    expect(server.revision).toBe(2);
+    plan.makeAgain();
+    await settle();
+    expect(plan.getState()).toMatchObject({ sync: 'saved', wentBack: null, unsent: 0 });
+    expect(server.plan.machine).toMatchObject({ ramBytes: 4 * GIB, device: 'sdb' });
+    expect(server.history.map((h) => h.revision)).toEqual([1, 2, 3, 4]);
+  });
+
+  test('what is missing can be left out; what was done since goes on top', async () => {
+    const { server, window } = await putBack(true);
+    const { plan, settle, storage } = window;
+    plan.do({ kind: 'set-machine', changes: { device: 'sdb' } });
+    plan.leaveOut();
+    await settle();
+    expect(plan.getState()).toMatchObject({ sync: 'saved', wentBack: null });
+    expect(server.plan.machine).toMatchObject({ ramBytes: 2 * GIB, device: 'sdb' });
+    const next = await opened(server, storage);
+    await next.settle();
+    expect(next.plan.getState()).toMatchObject({ sync: 'saved', wentBack: null });
+  });
+
+  test('that has gone on otherwise to the same number is not the same', async () => {
+    const { server, window } = await putBack(false);
+    const other = await opened(server);
+    other.plan.do(ram(64));
+    await other.settle();
+    expect(server.revision).toBe(3);
+    window.plan.do({ kind: 'set-machine', changes: { device: 'sdb' } });
+    await window.settle();
+    expect(window.plan.getState()).toMatchObject({ sync: 'waiting', wentBack: { edits: 1 } });
+    expect(server.plan.machine).toMatchObject({ ramBytes: 64 * GIB });
+  });
+
+  test('with nothing missing from here is told too, and stands when that was read', async () => {
+    const server = new ServerInMemory();
+    const copy = server.copied();
+    const other = await opened(server);
+    other.plan.do(ram(1));
+    await other.settle();
+    const one = await opened(server);
+    one.leave();
+    server.put(copy);
+    const again = await opened(server, one.storage);
+    await again.settle();
+    expect(again.plan.getState()).toMatchObject({ sync: 'waiting', wentBack: { edits: 0 } });
+    again.plan.leaveOut();
+    await again.settle();
+    expect(again.plan.getState()).toMatchObject({ sync: 'saved', wentBack: null });
+  });
+
+  test('a reading that is missing with an edit on it is sent again', async () => {
+    const server = new ServerInMemory();
+    const empty = server.copied();
+    const one = await opened(server);
+    const outcome = surveyFromHand(
+      { diskBytes: 500e9, sectorBytes: 512, style: 'gpt', text: '100GiB ext4' },
+      { id: 'lost', takenAt: '2026-01-01T00:00:00.000Z' },
+    );
+    if (!outcome.ok) throw new Error('no survey');
+    one.plan.adoptSurvey(outcome.survey, beginEdit({ plan: EMPTY_PLAN, survey: outcome.survey }));
+    await one.settle();
+    one.leave();
+    server.put(empty);
+    server.surveys = [];
+    const again = await opened(server, one.storage);
+    again.plan.makeAgain();
+    await again.settle();
+    expect(again.plan.getState()).toMatchObject({ sync: 'saved', plan: { surveyId: 'lost' } });
+    expect(server.surveys).toHaveLength(1);
+  });
+});

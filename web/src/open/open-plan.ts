@@ -4,10 +4,10 @@ import {
   MOST_SURVEY_BYTES,
   readingsNamed,
   remember,
+  type AsideTold,
   type Edit,
   type History,
   type MadeEdit,
-  type OpenedMachine,
   type Plan,
   type Refusal,
   type SentEdit,
@@ -15,11 +15,12 @@ import {
 } from '@rhizotome/core';
 import { Problem, Unreachable, type Api } from '../api/client.js';
 import type { Followers } from './followers.js';
-import { openMachine, readingsOf } from './opening.js';
-import { Outbox } from './outbox.js';
+import { openMachine, readingsOf, type Opened } from './opening.js';
+import { Outbox, type UnsentEdit } from './outbox.js';
 import { replay } from './replay.js';
+import type { Point, SeenStore } from './seen.js';
 import { troubleOf, type Trouble } from './trouble.js';
-import { idOf, type SetAside, type UnsentStore } from './unsent.js';
+import { idOf, type SetAside, type Unsent, type UnsentStore } from './unsent.js';
 
 /** `saved`: the server has everything on its disk. `waiting`: it has not, and it is tried again. */
 export type SyncState = 'saved' | 'saving' | 'waiting';
@@ -37,6 +38,10 @@ export interface OpenState {
   /** Whether what is unsent would outlive this window. */
   readonly kept: boolean;
   readonly setAside: readonly SetAside[];
+  /** The server has another history than it had: so many edits from here are not in it. `null` where it goes on from what was seen. */
+  readonly wentBack: { readonly edits: number } | null;
+  /** What the server found damaged and put aside. */
+  readonly aside: readonly AsideTold[];
   /** Whether others' edits came in since it was opened. */
   readonly othersChanged: boolean;
 }
@@ -44,6 +49,7 @@ export interface OpenState {
 export interface OpenPlanOptions {
   readonly api: Pick<Api, 'open' | 'older' | 'survey' | 'addSurvey' | 'postEdits'>;
   readonly unsent: UnsentStore;
+  readonly seen: SeenStore;
   readonly followers: Followers;
   readonly newKey: () => string;
   /** Calls back after so many milliseconds. */
@@ -63,9 +69,10 @@ const NOT_TAKEN = [400, 409, 413, 422];
 export class OpenPlan {
   private readonly listeners = new Set<() => void>();
   private readonly surveys = new Map<string, Survey>();
-  private revision = 0;
+  /** Where the history of the server was when it was heard last. */
+  private point: Point;
   /** What the server had when it was heard last, and what it has taken from here since. */
-  private opened: OpenedMachine;
+  private opened: Opened;
   private taken: readonly SentEdit[] = [];
   /** The latest revision that another window has told. */
   private heard = 0;
@@ -81,10 +88,11 @@ export class OpenPlan {
 
   constructor(
     private readonly machineId: string,
-    opened: OpenedMachine,
+    opened: Opened,
     private readonly options: OpenPlanOptions,
   ) {
     this.opened = opened;
+    this.point = opened;
     this.outbox = new Outbox(machineId, options.unsent);
     const setAside = options.unsent.loadAside(machineId);
     this.state = this.begin(opened, { setAside, othersChanged: false });
@@ -98,7 +106,7 @@ export class OpenPlan {
       void this.send();
     });
     // A window before this one may have been closed between an answer and telling of it.
-    this.options.followers.tell(this.revision);
+    this.options.followers.tell(this.point.revision);
     void this.send();
     return () => {
       this.attended = false;
@@ -183,7 +191,7 @@ export class OpenPlan {
     return new Promise((done, fail) => {
       let stop: () => void = () => undefined;
       const look = () => {
-        if (this.outbox.length === 0) done(this.revision);
+        if (this.outbox.length === 0 && !this.state.wentBack) done(this.point.revision);
         else if (this.state.sync === 'waiting') fail(new Unreachable());
         else return;
         stop();
@@ -228,26 +236,33 @@ export class OpenPlan {
   }
 
   private async send(): Promise<void> {
-    if (this.sending || !this.attended) return;
+    if (this.sending || !this.attended || this.held) return;
     this.sending = true;
     try {
       // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- whoever attends may have gone while it was sent
-      while (this.attended && this.outbox.length > 0) {
+      while (this.attended && this.outbox.length > 0 && !this.held) {
         this.update({ sync: this.failures > 0 ? 'waiting' : 'saving' });
         await this.sendNext();
         this.failures = 0;
         this.update({});
       }
       // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- whoever attends may have gone while it was sent
-      while (this.attended && this.heard > this.revision) await this.rebase();
+      while (this.attended && this.heard > this.point.revision) {
+        const { heard } = this;
+        await this.rebase();
+        // The server knows better than another window, whose edits it may have lost.
+        if (this.heard === heard) this.heard = Math.min(heard, this.point.revision);
+      }
       this.failures = 0;
-      this.update(this.outbox.length === 0 ? { sync: 'saved', trouble: null } : {});
+      if (this.held) this.update({ sync: 'waiting', trouble: 'behind' });
+      else this.update(this.outbox.length === 0 ? { sync: 'saved', trouble: null } : {});
     } catch (error) {
       await this.afterFailure(error);
     } finally {
       this.sending = false;
     }
-    if (this.state.sync !== 'saved' && this.failures === 0) this.options.later(0, () => void this.send());
+    if (this.state.sync !== 'saved' && this.failures === 0 && !this.held)
+      this.options.later(0, () => void this.send());
   }
 
   private async sendNext(): Promise<void> {
@@ -255,14 +270,29 @@ export class OpenPlan {
     if (first?.kind === 'survey') {
       await this.options.api.addSurvey(this.machineId, first.survey);
       this.outbox.drop([first]);
+      this.options.seen.confirmed(this.machineId, this.point, [{ revision: 1, item: first }]);
       return;
     }
     const batch = this.outbox.batch(this.batchSize);
     const sent = batch.map(({ key, intent, edit }) => ({ key, intent, edit }));
-    const { revision, known, others } = await this.options.api.postEdits(this.machineId, this.revision, sent);
+    const { revision, digest, known, others } = await this.options.api.postEdits(
+      this.machineId,
+      this.point,
+      sent,
+    );
+    this.point = { revision, digest };
+    const fresh = batch.filter(({ key }) => !known.includes(key));
+    const revisionOf = (item: UnsentEdit) => {
+      const at = fresh.indexOf(item);
+      return at < 0 ? 1 : revision - fresh.length + at + 1;
+    };
+    this.options.seen.confirmed(
+      this.machineId,
+      this.point,
+      batch.map((item) => ({ revision: revisionOf(item), item })),
+    );
     this.outbox.drop(batch);
     this.taken = [...this.taken, ...others, ...sent];
-    this.revision = revision;
     // What the server had already may have been made here on top of itself.
     if (known.length > 0) await this.rebase();
     else if (others.length > 0 && !this.follow()) await this.rebase({ othersChanged: true });
@@ -291,6 +321,10 @@ export class OpenPlan {
   }
 
   private async afterNotTaken(problem: Problem): Promise<void> {
+    if (problem.code === 'history-differs') {
+      await this.rebase();
+      return;
+    }
     if (problem.code === 'stale-revision') {
       await this.rebase({ othersChanged: true });
       return;
@@ -320,29 +354,37 @@ export class OpenPlan {
       revision += 1;
       history.push({ revision, key, intent, edit, inverse: result.inverse });
     }
-    if (revision !== this.revision) return false;
-    this.beginAgain({ ...this.opened, plan, revision, history }, true);
+    if (revision !== this.point.revision) return false;
+    this.beginAgain({ ...this.opened, ...this.point, plan, history, lost: [], follows: true }, true);
     return true;
   }
 
   /** Begins from the server's plan again, and makes the unsent edits on top. */
   private async rebase({ othersChanged = this.state.othersChanged } = {}): Promise<void> {
-    this.beginAgain(await openMachine(this.options.api, this.machineId, this.outbox.all), othersChanged);
+    const { api, seen } = this.options;
+    this.beginAgain(
+      await openMachine(api, this.machineId, this.outbox.all, seen.load(this.machineId)),
+      othersChanged,
+    );
   }
 
-  private beginAgain(opened: OpenedMachine, othersChanged: boolean): void {
+  private beginAgain(opened: Opened, othersChanged: boolean): void {
     const { setAside, sync, trouble } = this.state;
-    this.state = { ...this.begin(opened, { setAside, othersChanged }), sync, trouble };
+    const begun = this.begin(opened, { setAside, othersChanged });
+    this.state = begun.wentBack ? begun : { ...begun, sync, trouble };
     this.update({});
   }
 
   private begin(
-    opened: OpenedMachine,
+    opened: Opened,
     { setAside, othersChanged }: Pick<OpenState, 'setAside' | 'othersChanged'>,
   ): OpenState {
     this.opened = opened;
-    this.revision = opened.revision;
+    this.point = { revision: opened.revision, digest: opened.digest };
     this.taken = [];
+    if (opened.lost.length > 0) this.outbox.putFirst(opened.lost);
+    const wentBack = opened.follows && opened.lost.length === 0 ? null : { edits: editsIn(opened.lost) };
+    if (!wentBack) this.options.seen.standAt(this.machineId, this.point);
     for (const survey of opened.surveys) this.surveys.set(survey.id, survey);
     for (const item of this.outbox.all)
       if (item.kind === 'survey') this.surveys.set(item.survey.id, item.survey);
@@ -358,13 +400,46 @@ export class OpenPlan {
       survey: this.surveyOf(plan),
       history,
       older: (opened.history[0]?.revision ?? 1) > 1,
-      sync: items.length === 0 ? 'saved' : 'saving',
-      trouble: null,
+      sync: wentBack ? 'waiting' : items.length === 0 ? 'saved' : 'saving',
+      trouble: wentBack ? 'behind' : null,
+      wentBack,
+      aside: opened.aside,
       unsent: items.length,
       kept: this.outbox.kept,
       setAside: [...setAside, ...aside],
       othersChanged,
     };
+  }
+
+  /** Nothing is sent until it is decided what becomes of what the server has lost. */
+  private get held(): boolean {
+    return this.state.wentBack !== null;
+  }
+
+  /** What the server has lost is made there again, with what is unsent on top. */
+  makeAgain(): void {
+    this.options.seen.forget(this.machineId, this.opened.lost);
+    this.goOn();
+  }
+
+  /** The server's plan counts; what it has lost is let go. */
+  leaveOut(): void {
+    const { lost } = this.opened;
+    this.options.seen.forget(this.machineId, lost);
+    this.outbox.drop(lost);
+    this.beginAgain({ ...this.opened, lost: [], follows: true }, this.state.othersChanged);
+    this.goOn();
+  }
+
+  private goOn(): void {
+    this.opened = { ...this.opened, lost: [], follows: true };
+    this.options.seen.standAt(this.machineId, this.point);
+    this.update({
+      wentBack: null,
+      sync: this.outbox.length === 0 ? 'saved' : 'saving',
+      trouble: null,
+    });
+    void this.send();
   }
 
   private putAside(aside: readonly SetAside[]): void {
@@ -385,6 +460,8 @@ export class OpenPlan {
     for (const listener of this.listeners) listener();
   }
 }
+
+const editsIn = (items: readonly Unsent[]): number => items.filter(({ kind }) => kind === 'edit').length;
 
 function historyOf(made: readonly MadeEdit[]): History {
   return made.reduce(remember, EMPTY_HISTORY);

@@ -27,9 +27,12 @@ function server(has: readonly string[], on: readonly string[]) {
     name: 'm',
     story: '',
     revision: 3,
+    digest: 'd'.repeat(64) as OpenedMachine['digest'],
     plan: EMPTY_PLAN,
     surveys: on.map(reading),
     history: [],
+    follows: true,
+    aside: [],
   };
   return {
     asked,
@@ -55,7 +58,7 @@ test.each<[string, readonly Unsent[], string[]]>([
   ],
 ])('%s: only what is missing is asked for', async (_, unsent, asked) => {
   const api = server(['one', 'two'], ['one']);
-  const opened = await openMachine(api, 'm', unsent);
+  const opened = await openMachine(api, 'm', unsent, { point: undefined, made: [] });
   expect(api.asked).toEqual(asked);
   expect(opened.surveys.map((s) => s.id)).toEqual(['one', ...asked]);
   expect(opened.revision).toBe(3);

@@ -1,14 +1,35 @@
 import { readingsNamed, type OpenedMachine, type Survey } from '@rhizotome/core';
 import { Problem, type Api } from '../api/client.js';
+import { lostIn, type Seen } from './seen.js';
 import type { Unsent } from './unsent.js';
 
-/** A machine opened, with the readings that its plan rests on and those that what is unsent here leads to. */
+/** A machine opened, with what this browser has seen of it before. */
+export interface Opened extends OpenedMachine {
+  /** What the server had from here, and has not any more. */
+  readonly lost: readonly Unsent[];
+}
+
+/**
+ * A machine opened, with the readings that its plan rests on and those that what is unsent here leads to. What was seen
+ * is looked up before the server is asked: whatever another window is told meanwhile cannot seem to be missing.
+ */
 export async function openMachine(
   api: Pick<Api, 'open' | 'survey'>,
   id: string,
   unsent: readonly Unsent[],
+  seenBefore: Seen,
+): Promise<Opened> {
+  const answer = await api.open(id, seenBefore.point);
+  const lost = lostIn(seenBefore, answer);
+  return { ...(await withReadings(api, id, answer, [...lost, ...unsent])), lost };
+}
+
+async function withReadings(
+  api: Pick<Api, 'survey'>,
+  id: string,
+  opened: OpenedMachine,
+  unsent: readonly Unsent[],
 ): Promise<OpenedMachine> {
-  const opened = await api.open(id);
   const present = [
     ...opened.surveys,
     ...unsent.flatMap((item) => (item.kind === 'survey' ? [item.survey] : [])),

@@ -1,6 +1,6 @@
 import { idOf, type Unsent, type UnsentStore } from './unsent.js';
 
-type UnsentEdit = Extract<Unsent, { kind: 'edit' }>;
+export type UnsentEdit = Extract<Unsent, { kind: 'edit' }>;
 
 /** What the server has not confirmed, in the order in which it was made. Each is kept for the next window while the browser allows it. */
 export class Outbox {
@@ -66,6 +66,13 @@ export class Outbox {
     this.drop(this.items.filter((item) => !items.some((kept) => idOf(kept) === idOf(item))));
     this.items = items;
     for (const item of items) this.keep(item);
+  }
+
+  /** Puts these before all that is here, in the order in which they are given. */
+  putFirst(items: readonly Unsent[]): void {
+    const rest = this.items.filter((item) => !items.some((first) => idOf(first) === idOf(item)));
+    this.drop(this.items);
+    for (const item of [...items, ...rest]) this.add(item);
   }
 
   private keep(item: Unsent): void {

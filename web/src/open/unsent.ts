@@ -50,7 +50,8 @@ export function unsentIn(store: BrowserStore): UnsentStore {
     const present = entries(machineId).find((key) => key.endsWith(`:${idOf(item)}`));
     last = Math.max(last, ...entries(machineId).map((entry) => placeIn(entry, machineId))) + 1;
     const key = present ?? `${UNSENT}${machineId}:${String(last).padStart(15, '0')}:${idOf(item)}`;
-    return store.set(key, JSON.stringify(item));
+    const text = JSON.stringify(item);
+    return store.set(key, text) || (makeRoom(store) && store.set(key, text));
   };
   return {
     add,
@@ -84,6 +85,13 @@ export function unsentIn(store: BrowserStore): UnsentStore {
   };
 }
 
+/** What the server has is let go for what it has not. Returns whether there was any. */
+function makeRoom(store: BrowserStore): boolean {
+  const keys = store.keysWith('rhizotome:made:');
+  for (const key of keys) store.remove(key);
+  return keys.length > 0;
+}
+
 /** The version before kept all of a machine as one list under one key. */
 function splitList(
   store: BrowserStore,
@@ -102,7 +110,7 @@ function splitList(
 }
 
 /** The value of a text of JSON; `undefined` where it is none. */
-function valueIn(text: string): unknown {
+export function valueIn(text: string): unknown {
   try {
     return JSON.parse(text);
   } catch {
@@ -113,7 +121,7 @@ function valueIn(text: string): unknown {
 const INTENTS = ['do', 'undo', 'redo'] as const;
 
 /** An entry of any version; `undefined` where it is not understood. */
-function itemIn(entry: unknown): Unsent | undefined {
+export function itemIn(entry: unknown): Unsent | undefined {
   if (typeof entry !== 'object' || entry === null) return undefined;
   const { kind, survey, key, intent, edit } = entry as Readonly<Record<string, unknown>>;
   if (kind === 'survey') {

@@ -1,5 +1,6 @@
 import { Button, CloseButton } from '@mantine/core';
 import { editTitle } from '@rhizotome/core';
+import { useState } from 'react';
 import { say } from '../words/say.js';
 import { words } from '../words/words.js';
 import { idOf } from '../open/unsent.js';
@@ -20,6 +21,8 @@ export function Notices({ refusal, dismiss }: { refusal: string | null; dismiss:
           <CloseButton aria-label={words['shell.dismiss']()} onClick={dismiss} />
         </div>
       )}
+      <WentBack />
+      <Torn />
       {(setAside.length > 0 || othersChanged) && (
         <div className={classes.notice}>
           <div>
@@ -43,4 +46,49 @@ export function Notices({ refusal, dismiss }: { refusal: string | null; dismiss:
       )}
     </div>
   );
+}
+
+/** The server has another history than this browser saw: what is missing in it is offered again. */
+function WentBack() {
+  const { open } = useOpenMachine();
+  const { wentBack } = useOpenState();
+  if (!wentBack) return null;
+  const { edits } = wentBack;
+  return (
+    <div className={classes.notice} data-sign="refused" role="alert">
+      <p>
+        <strong>{words['back.title']()}</strong>{' '}
+        {edits > 0 ? words['back.lost'](edits) : words['back.others']()}
+      </p>
+      <div className={classes.ways}>
+        {edits > 0 && (
+          <Button size="xs" onClick={() => open.makeAgain()}>
+            {words['back.again']()}
+          </Button>
+        )}
+        <Button size="xs" variant="default" onClick={() => open.leaveOut()}>
+          {edits > 0 ? words['back.leave']() : words['back.ok']()}
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+/** What was found damaged in the stored machine, until it is dismissed in this window. */
+function Torn() {
+  const { aside } = useOpenState();
+  const [dismissed, setDismissed] = useState<readonly string[]>([]);
+  return aside
+    .filter(({ at, revision }) => !dismissed.includes(`${at} ${revision}`))
+    .map(({ at, why, revision, count }) => (
+      <div key={`${at} ${revision}`} className={classes.notice} data-sign="refused">
+        <p>
+          {why === 'plan-unreadable' ? words['torn.plan'](count, revision) : words['torn.edit'](revision)}
+        </p>
+        <CloseButton
+          aria-label={words['shell.dismiss']()}
+          onClick={() => setDismissed([...dismissed, `${at} ${revision}`])}
+        />
+      </div>
+    ));
 }

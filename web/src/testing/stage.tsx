@@ -12,6 +12,7 @@ import { OpenPlan } from '../open/open-plan.js';
 import { PreviewProvider } from '../open/preview.js';
 import { ServerInMemory } from '../open/testing/server-in-memory.js';
 import { windowsInMemory } from '../open/testing/windows-in-memory.js';
+import { seenIn } from '../open/seen.js';
 import { unsentIn } from '../open/unsent.js';
 import { browserStore } from '../parts/browser-store.js';
 import { storageInMemory } from '../parts/testing/storage-in-memory.js';
@@ -42,13 +43,20 @@ export async function openStage(stage: ReactNode, text: string, path = '/') {
   server.plan = plan;
   server.surveys = survey ? [survey] : [];
   let keys = 0;
-  const open = new OpenPlan('m', await server.open('m'), {
-    api: server,
-    unsent: unsentIn(browserStore(() => storageInMemory())),
-    followers: windowsInMemory().follower(),
-    newKey: () => `stage-${++keys}-key`,
-    later: (milliseconds, work) => setTimeout(work, milliseconds),
-  });
+  const storage = storageInMemory();
+  const kept = browserStore(() => storage);
+  const open = new OpenPlan(
+    'm',
+    { ...(await server.open('m')), lost: [] },
+    {
+      api: server,
+      unsent: unsentIn(kept),
+      seen: seenIn(kept),
+      followers: windowsInMemory().follower(),
+      newKey: () => `stage-${++keys}-key`,
+      later: (milliseconds, work) => setTimeout(work, milliseconds),
+    },
+  );
   open.attend();
   const hand = userEvent.setup({ delay: null });
   render(

@@ -1,6 +1,9 @@
 import {
   apply,
   EMPTY_PLAN,
+  digestAfter,
+  digestOfBeginning,
+  type Digest,
   type HistoryEntry,
   type OpenedMachine,
   type Plan,
@@ -27,13 +30,49 @@ export class ServerInMemory {
   /** Edits that are sent at once. */
   sends = 500;
 
-  open = (id: string): Promise<OpenedMachine> =>
+  /** What the history has come to at a revision. */
+  digestAt(revision: number): Digest {
+    return this.history
+      .slice(0, revision)
+      .reduce(
+        (digest, { key, intent, edit }) => digestAfter(digest, { key, intent, edit: JSON.stringify(edit) }),
+        digestOfBeginning(this.beginning),
+      );
+  }
+  /** Another one is another history from the first edit on. */
+  beginning = '{}';
+
+  private goesBy({ revision, digest }: { readonly revision: number; readonly digest: string }): boolean {
+    return revision <= this.revision && this.digestAt(revision) === digest;
+  }
+
+  /** What was put in the data folder later takes the place of what is here. */
+  put({ revision, plan, history }: Pick<ServerInMemory, 'revision' | 'plan' | 'history'>): void {
+    Object.assign(this, { revision, plan, history });
+  }
+
+  /** The data folder as it is now. */
+  copied() {
+    const { revision, plan, history } = this;
+    return { revision, plan, history: [...history] };
+  }
+
+  open = (
+    id: string,
+    seen?: { readonly revision: number; readonly digest: string },
+  ): Promise<OpenedMachine> =>
     Promise.resolve().then(() => {
       this.reach();
       this.opens += 1;
       const { revision, plan, history } = this;
       const surveys = this.surveys.filter((survey) => survey.id === plan.surveyId);
-      return { id, name: 'm', story: '', revision, plan, surveys, history: history.slice(-this.sends) };
+      const digest = this.digestAt(revision);
+      return {
+        ...{ id, name: 'm', story: '', revision, digest, plan, surveys },
+        history: history.slice(-this.sends),
+        follows: seen === undefined || this.goesBy(seen),
+        aside: [],
+      };
     });
 
   older = (_id: string, before: number): Promise<HistoryEntry[]> =>
@@ -62,12 +101,18 @@ export class ServerInMemory {
       return { surveyId: survey.id };
     });
 
-  postEdits = (_id: string, base: number, edits: readonly SentEdit[]) =>
+  postEdits = (
+    _id: string,
+    point: { readonly revision: number; readonly digest: string },
+    edits: readonly SentEdit[],
+  ) =>
     Promise.resolve().then(() => {
       this.reach();
       const { problem } = this;
       this.problem = null;
       if (problem) throw problem;
+      if (!this.goesBy(point)) throw new Problem(409, 'history-differs', 'another history');
+      const base = point.revision;
       const known = this.history.map((e) => e.key).filter((key) => edits.some((e) => e.key === key));
       const fresh = edits.filter((e) => !known.includes(e.key));
       const others = this.history.filter((e) => e.revision > base && !known.includes(e.key));
@@ -85,6 +130,6 @@ export class ServerInMemory {
       this.revision += made.length;
       this.history.push(...made);
       if (this.mute) throw new Unreachable();
-      return { revision: this.revision, known, others };
+      return { revision: this.revision, digest: this.digestAt(this.revision), known, others };
     });
 }

@@ -1,4 +1,4 @@
-import type { MachineRow } from '@rhizotome/core';
+import type { MachineRow, Restored } from '@rhizotome/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, Unreachable } from '../../api/client.js';
@@ -31,20 +31,14 @@ export function useKeeping() {
     restore: () =>
       chooseFile('.sqlite,application/octet-stream', (file) =>
         doing(async () => {
-          const { added, beside, same, damaged } = await api.restoreBackup(file);
-          return words['keeping.restored']({
-            added: added.length,
-            beside: beside.length,
-            same: same.length,
-            damaged: damaged.length,
-          });
+          return restoredSays(await api.restoreBackup(file));
         }),
       ),
     open: () =>
       chooseFile('.json,application/json', (file) =>
         doing(async () => {
-          await api.putIn(jsonIn(await file.text(), file.name));
-          return words['keeping.added']();
+          const { left } = await api.putIn(jsonIn(await file.text(), file.name));
+          return words['keeping.added'](left.length);
         }),
       ),
     save: ({ id, name }: MachineRow) =>
@@ -55,6 +49,19 @@ export function useKeeping() {
         return null;
       }),
   };
+}
+
+/** What came of a backup, in words. */
+export function restoredSays(done: Restored): string {
+  return words['keeping.restored']({
+    added: done.added.length,
+    renewed: done.renewed.length,
+    beside: done.beside.length,
+    same: done.same.length,
+    damaged: done.damaged.length,
+    full: done.full.length,
+    left: done.left.length,
+  });
 }
 
 export type Keeping = ReturnType<typeof useKeeping>;

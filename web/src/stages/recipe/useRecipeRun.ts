@@ -101,7 +101,7 @@ async function appliedTo(
   const { machine, outcome } = result;
   try {
     if (outcome.edit)
-      await api.postEdits(machine.id, machine.revision, [{ key: newId(), intent: 'do', edit: outcome.edit }]);
+      await api.postEdits(machine.id, machine, [{ key: newId(), intent: 'do', edit: outcome.edit }]);
     return { state: 'applied' };
   } catch (error) {
     return { state: 'not-applied', why: whyOf(error), result };

@@ -18,5 +18,4 @@ export const begin = {
   'begin.forget': () => 'Discard',
   'begin.two-ends': () =>
     'These are the first and the last MiB of a disk. Add the machine by its name, and choose both files under As found.',
-  'begin.restored': (machines: number) => `Backup restored: ${machines} machines.`,
 };

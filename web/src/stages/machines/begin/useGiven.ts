@@ -6,6 +6,7 @@ import { newId } from '../../../parts/new-id.js';
 import { readText } from '../../../parts/read-text.js';
 import { words } from '../../../words/first-page.js';
 import { BENCH } from '../queries.js';
+import { restoredSays } from '../keeping.js';
 import { whyOf } from '../../../parts/why-of.js';
 
 /** One thing that was pasted or dropped, and how far it is. */
@@ -98,9 +99,9 @@ async function takeDisk({ put, waitedFor }: GivenList, id: string, file: File): 
 async function takeFile(given: GivenList, id: string, file: File): Promise<void> {
   const first = new Uint8Array(await file.slice(0, 64).arrayBuffer());
   if (isBackup(first)) {
-    const { added } = await api.restoreBackup(file);
+    const text = restoredSays(await api.restoreBackup(file));
     await given.listed();
-    return given.put(id, { kind: 'said', text: words['begin.restored'](added.length) });
+    return given.put(id, { kind: 'said', text });
   }
   if (isText(first) && file.size <= LARGEST_TEXT_BYTES) return takeText(given, id, await readText(file));
   const { LARGEST_END_BYTES, whatFileIs } = await import('./reading.js');
