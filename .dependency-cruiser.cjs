@@ -17,6 +17,7 @@ const CORE_LAYERS = [
   'ability',
   'sizing',
   'plan',
+  'record',
   'section',
   'report',
   'notation',
@@ -35,7 +36,6 @@ const CORE_LAYERS = [
   'overview',
   'proposal',
   'recipe',
-  'record',
   'exchange',
 ];
 

@@ -269,10 +269,11 @@ describe('what cannot be done', () => {
 });
 
 describe('a backup', () => {
-  function data(): string {
-    const store = join(folder, 'store');
+  /** Data as a server of that time wrote it. */
+  function data(version = 'workbench'): string {
+    const store = join(folder, version);
     mkdirSync(store, { recursive: true });
-    const past = readFileSync(join(ROOT, 'server/src/testing/past/workbench.sqlite.gz'));
+    const past = readFileSync(join(ROOT, `server/src/testing/past/${version}.sqlite.gz`));
     writeFileSync(join(store, 'rhizotome.sqlite'), gunzipSync(past));
     return store;
   }
@@ -292,6 +293,35 @@ describe('a backup', () => {
     expect(plansIn(restored).length).toBeGreaterThan(3);
     expect(rhizotome(['restore', 'bench.sqlite', '-o', 'restored']).stderr).toContain('holds data already');
     expect(rhizotome(['backup', store, '-o', 'bench.sqlite']).stderr).toContain('is there already');
+  });
+
+  test('is replayed machine by machine, and what is not as it was written is named', () => {
+    const store = data();
+    expect(rhizotome(['verify', store])).toMatchObject({
+      status: 2,
+      stderr: expect.stringContaining('earlier version'),
+    });
+    const today = data('chained');
+    const well = rhizotome(['verify', today]);
+    expect(well).toMatchObject({ status: 0, stderr: '' });
+    expect(well.stdout).toMatch(/^petrel: 3 changes, [0-9a-f ]{14}, as written$/m);
+    expect(well.stdout).toMatch(/^cur\\u\{1b\}lew: 0 changes/m);
+    const torn = new Database(join(today, 'rhizotome.sqlite'));
+    torn.exec(`UPDATE edit SET "key" = 'another-key' WHERE revision = 2`);
+    torn.exec(`UPDATE machine SET plan = '{' WHERE name = 'knot'`);
+    torn.close();
+    const { status, stdout } = rhizotome(['verify', today]);
+    expect(status).toBe(1);
+    expect(stdout).toMatch(/^knot.*\n {2}The plan cannot be read\.$/m);
+    expect(stdout).toContain('the digest of change 2 does not follow from it');
+  });
+
+  test('is readable by its owner alone', () => {
+    const store = data();
+    rhizotome(['backup', store, '-o', 'own.sqlite']);
+    rhizotome(['restore', 'own.sqlite', '-o', 'own']);
+    for (const name of ['own.sqlite', 'own/rhizotome.sqlite'])
+      expect([name, statSync(join(folder, name)).mode & 0o777]).toEqual([name, 0o600]);
   });
 
   test.each([

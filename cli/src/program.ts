@@ -1,6 +1,7 @@
 import { Command, InvalidArgumentError, Option } from 'commander';
 import { ImageRefused } from '@rhizotome/core';
 import { backup, restore } from './commands/backup.js';
+import { verify } from './commands/verify.js';
 import { capture, type CaptureOptions } from './commands/capture.js';
 import { check } from './commands/check.js';
 import { compare, type CompareOptions } from './commands/compare.js';
@@ -125,6 +126,14 @@ function aboutMany(program: Command, end: End): void {
     .description('everything in the data folder of a server, as one file; the server may be running')
     .requiredOption('-o, --output <file>', 'file to write, such as bench.sqlite')
     .action((folder: string, options: { output: string }) => backup(folder, options.output));
+  program
+    .command('verify <data>')
+    .description(
+      'replays every machine of a data folder or a backup; ends with 1 where one is not as it was written',
+    )
+    .action((path: string) => {
+      end(verify(path) ? EXIT.done : EXIT.found);
+    });
   program
     .command('restore <backup>')
     .description('puts a backup into an empty folder, to be the data of a server')

@@ -13,6 +13,7 @@ export * from './system/index.js';
 export * from './ability/index.js';
 export * from './sizing/index.js';
 export * from './plan/index.js';
+export * from './record/index.js';
 export * from './section/index.js';
 export * from './report/index.js';
 export {
@@ -41,5 +42,4 @@ export * from './runbook/index.js';
 export * from './overview/index.js';
 export * from './proposal/index.js';
 export * from './recipe/index.js';
-export * from './record/index.js';
 export * from './exchange/index.js';

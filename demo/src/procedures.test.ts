@@ -42,7 +42,7 @@ test.each([...machines, ...STORIES.map((name): [string, Planned] => [name, story
   'the procedure of %s is the one that was read',
   (name, planned) => {
     const file = join(FOLDER, `${basename(name)}.md`);
-    const title = { machine: name, madeAt: IDENTITY.takenAt, blockers: [], hazards: [] };
+    const title = { machine: name, madeAt: IDENTITY.takenAt, point: null, blockers: [], hazards: [] };
     const whole = runbookMarkdown(english, runbookFor(planned), title);
     const terms = whole.indexOf(`## ${english['page.terms']()}`);
     const printed = `${whole.slice(0, terms).trimEnd()}\n`;

@@ -11,12 +11,17 @@ import { MachinesController } from './machines/machines.controller.js';
 import { MachinesService } from './machines/machines.service.js';
 import { Overviews, RULES } from './machines/overviews.js';
 import type { Settings } from './settings.js';
+import type { Store } from './storage/data-source.js';
+import { OwnFile } from './storage/own-file.js';
 import { Writer } from './storage/writer.js';
 
 @Module({})
 export class AppModule {
   /** `rules` names the build of core that works things out, `host` is the address that is listened on. */
-  static with(source: DataSource, { rules, host }: Pick<Settings, 'rules' | 'host'>): DynamicModule {
+  static with(
+    { source, file }: Pick<Store, 'source' | 'file'>,
+    { rules, host }: Pick<Settings, 'rules' | 'host'>,
+  ): DynamicModule {
     return {
       module: AppModule,
       controllers: [
@@ -28,6 +33,7 @@ export class AppModule {
       ],
       providers: [
         { provide: DataSource, useValue: source },
+        { provide: OwnFile, useValue: file },
         { provide: RULES, useValue: rules },
         { provide: LISTENS_ON, useValue: host },
         Writer,

@@ -43,7 +43,7 @@ export async function createApp(
   logger: Logger = pino({ level: 'silent' }),
 ): Promise<App> {
   const store = await openStore(settings.dataFolder);
-  const nest = await NestFactory.create<NestExpressApplication>(AppModule.with(store.source, settings), {
+  const nest = await NestFactory.create<NestExpressApplication>(AppModule.with(store, settings), {
     logger: false,
     bodyParser: false,
   });

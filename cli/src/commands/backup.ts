@@ -1,11 +1,18 @@
-import { copyFileSync, existsSync, mkdirSync, readdirSync, renameSync, rmSync } from 'node:fs';
-import { dirname, join, resolve } from 'node:path';
-import Database from 'better-sqlite3';
+import {
+  chmodSync,
+  closeSync,
+  copyFileSync,
+  existsSync,
+  mkdirSync,
+  openSync,
+  readdirSync,
+  renameSync,
+  rmSync,
+} from 'node:fs';
+import { join, resolve } from 'node:path';
+import { DATA_FILE, faultInFile, opened } from '../data-file.js';
 import { Failure, fileReason } from '../failure.js';
 import { print } from '../output.js';
-
-/** What the server calls its data file. */
-const DATA_FILE = 'rhizotome.sqlite';
 
 /** Writes what a data folder holds, as it is now, to a new file. The server may be running. */
 export function backup(folder: string, output: string): void {
@@ -16,6 +23,8 @@ export function backup(folder: string, output: string): void {
   rmSync(beside, { force: true });
   const database = opened(file);
   try {
+    // Plans tell where a machine's data lies: for this user alone.
+    closeSync(openSync(beside, 'wx', 0o600));
     database.prepare('VACUUM INTO ?').run(beside);
     const machines = machinesIn(beside);
     renameSync(beside, output);
@@ -41,6 +50,7 @@ export function restore(backupFile: string, folder: string): void {
     mkdirSync(folder, { recursive: true, mode: 0o700 });
     const file = join(folder, DATA_FILE);
     copyFileSync(backupFile, `${file}.part`);
+    chmodSync(`${file}.part`, 0o600);
     renameSync(`${file}.part`, file);
   } catch (error) {
     throw new Failure(`${folder} cannot be written: ${fileReason(error)}.`);
@@ -52,8 +62,8 @@ export function restore(backupFile: string, folder: string): void {
 function machinesIn(file: string): number {
   const database = opened(file);
   try {
-    const [check] = database.pragma('quick_check(1)') as { quick_check: string }[];
-    if (check?.quick_check !== 'ok') throw new Failure(`${file} is damaged (${check?.quick_check}).`);
+    const damage = faultInFile(database);
+    if (damage !== undefined) throw new Failure(`${file} is damaged (${damage}).`);
     const row = database.prepare('SELECT count(*) AS n FROM machine WHERE "deletedAt" IS NULL').get();
     return (row as { n: number }).n;
   } catch (error) {
@@ -61,13 +71,5 @@ function machinesIn(file: string): number {
     throw new Failure(`${file} is no backup of Rhizotome: ${fileReason(error)}.`);
   } finally {
     database.close();
-  }
-}
-
-function opened(file: string): Database.Database {
-  try {
-    return new Database(file, { fileMustExist: true, readonly: true, timeout: 5000 });
-  } catch (error) {
-    throw new Failure(`${file} in ${dirname(file)} cannot be opened: ${fileReason(error)}.`);
   }
 }

@@ -47,6 +47,16 @@ export interface Restored {
   readonly left: readonly { readonly machine: string; readonly says: Left }[];
 }
 
+/** Whether a paper is of today's plan. */
+export interface PaperTold {
+  /** The revision that it was printed at; `null` where the signs on it are not of this machine's history. */
+  readonly revision: number | null;
+  /** Whether it is of a plan with the same procedure. */
+  readonly same: boolean;
+  /** So many edits were made since. */
+  readonly edits: number;
+}
+
 /** The answer to a machine that came as a file. */
 export interface PutIn {
   readonly id: string;

@@ -18,6 +18,7 @@ export type {
   EditsTaken,
   MachineRow,
   OpenedMachine,
+  PaperTold,
   PutIn,
   Restored,
 } from './exchange.js';

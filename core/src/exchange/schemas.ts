@@ -9,6 +9,7 @@ import type {
   EditsTaken,
   MachineRow,
   OpenedMachine,
+  PaperTold,
   PutIn,
   Restored,
 } from './exchange.js';
@@ -70,6 +71,9 @@ export const ANSWERS = {
   ),
   Alternative: exactly<Alternative>()(
     z.strictObject({ id: z.string(), name: z.string(), keptAt: moment, revision, plan: PlanSchema }),
+  ),
+  PaperTold: exactly<PaperTold>()(
+    z.strictObject({ revision: revision.nullable(), same: z.boolean(), edits: z.int().nonnegative() }),
   ),
   PutIn: exactly<PutIn>()(z.strictObject({ id: z.string(), left: z.array(says) })),
   DeletedMachine: exactly<DeletedMachine>()(

@@ -3,7 +3,15 @@ import { apply, EMPTY_PLAN, type Edit, type Plan } from '../plan/index.js';
 import { anyStyledDisk, walk } from '../testing/arbitraries.js';
 import { planOn, surveysOf } from '../testing/builders.js';
 import type { Survey } from '../survey/index.js';
-import { digestAfter, digestOfBeginning, recovered, recordFaults, type StoredRecord } from './index.js';
+import { canonicalText } from '../schema/index.js';
+import {
+  digestAfter,
+  digestOfBeginning,
+  recovered,
+  recordFaults,
+  sameProcedure,
+  type StoredRecord,
+} from './index.js';
 
 /** A machine as a store would keep it after so many random edits, and its plan at every revision. */
 function kept(survey: Survey, seed: number, steps: number): { record: StoredRecord; plans: Plan[] } {
@@ -133,6 +141,19 @@ describe('a plan that cannot be read', () => {
     expect(recovered({ ...record, beginning: null })).toBeUndefined();
     expect(recovered({ ...record, surveys: [] })).toBeUndefined();
   });
+});
+
+test('a plan whose steps were ticked off has the same procedure, and no other', () => {
+  fc.assert(
+    fc.property(anyRecord, ({ plans }) => {
+      const [first, last] = [plans[0]!, plans.at(-1)!];
+      const ticked = { ...last, ticked: ['one'], records: { one: { at: null, remark: 'at 9' } } };
+      expect(sameProcedure(last, ticked)).toBe(true);
+      const bare = (plan: Plan): string => canonicalText({ ...plan, ticked: [], records: undefined });
+      expect(sameProcedure(first, last)).toBe(bare(first) === bare(last));
+    }),
+    { numRuns: 30 },
+  );
 });
 
 test('an edit of an earlier version counts as it was written', () => {

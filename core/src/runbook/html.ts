@@ -17,7 +17,7 @@ import {
 import type { Runbook, RunbookPhase, RunbookStep } from './runbook.js';
 import { PAGE_SECTION, phaseSection } from './section.js';
 import { ticksScript } from './ticks.js';
-import { aboutSays, daySays, type RunbookTitle } from './title.js';
+import { aboutSays, daySays, pointSays, type RunbookTitle } from './title.js';
 
 /**
  * The runbook as one file that opens anywhere without a network: no link, styles and drawings inside. Boxes can be ticked on
@@ -46,8 +46,9 @@ ${body}${this.terms(body)}
     const { refusal } = runbook;
     const about = text(this.said(aboutSays(runbook, title, (time) => this.said(time))));
     const day = daySays(runbook);
+    const { point } = title;
     return `<header><p class="brand">${this.say('page.brand', null)}</p><h1>${text(title.machine)}</h1>
-<p>${about}</p>${day ? `<p>${text(this.said(day))}</p>` : ''}</header>
+<p>${about}</p>${day ? `<p>${text(this.said(day))}</p>` : ''}${point ? `<p>${text(this.said(pointSays(point)))}</p>` : ''}</header>
 ${this.cover(runbook)}${this.warnings(title)}<p class="note">${this.say('page.continued', null)}</p>${refusal ? `<p class="warn">${text(this.said(refusal))}</p>` : ''}
 ${runbook.phases.map((p) => this.phase(p)).join('\n')}
 <section class="sheet"><h2>${this.say('page.sheet', null)}</h2><p>${this.say('page.sheet-about', null)}</p>

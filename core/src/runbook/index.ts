@@ -3,7 +3,7 @@ export { listedCells, listedHeads } from './listed.js';
 export { runbookFiles, zipOf, zipOfAll, type NamedFiles } from './files.js';
 export { runbookHtml } from './html.js';
 export { practiceFiles } from './practice-files.js';
-export { daySays, titleOf, type RunbookTitle } from './title.js';
+export { daySays, pointSays, titleOf, type RunbookTitle } from './title.js';
 export { momentMarkdown, plainMarkdown, runbookMarkdown, sheetsMarkdown } from './markdown.js';
 export { runbookFor, type Runbook, type RunbookPhase, type RunbookStep } from './runbook.js';
 export { standingReport, type StandingReport } from './standing.js';

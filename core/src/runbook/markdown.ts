@@ -5,7 +5,7 @@ import type { Planned } from '../plan/index.js';
 import { listedCells, listedHeads } from './listed.js';
 import { fileLine, message, sayIn, textIn, type Catalogue, type Code, type Message } from '../words/index.js';
 import { runbookFor, type Runbook, type RunbookPhase, type RunbookStep } from './runbook.js';
-import { aboutSays, daySays, type RunbookTitle } from './title.js';
+import { aboutSays, daySays, pointSays, type RunbookTitle } from './title.js';
 
 /** The runbook as Markdown (CommonMark, with tables): the same sentences as on the page and the screen. */
 export function runbookMarkdown(catalogue: Catalogue, runbook: Runbook, title: RunbookTitle): string {
@@ -35,6 +35,7 @@ class Sheet {
       `# ${plainMarkdown(title.machine)}`,
       about,
       ...this.day(runbook),
+      ...(title.point ? [plainMarkdown(this.said(pointSays(title.point)))] : []),
       ...this.warnings('page.blocked', title.blockers),
       ...this.warnings('page.at-risk', title.hazards),
       ...(refusal ? [plainMarkdown(this.said(refusal))] : []),

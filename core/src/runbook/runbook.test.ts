@@ -73,7 +73,13 @@ describe('recognition', () => {
 });
 
 test('all that goes to the machine is one zip, and each file in it is whole', () => {
-  const title = { machine: 'petrel & co', madeAt: '2026-05-04T07:30:00.000Z', blockers: [], hazards: [] };
+  const title = {
+    machine: 'petrel & co',
+    madeAt: '2026-05-04T07:30:00.000Z',
+    point: null,
+    blockers: [],
+    hazards: [],
+  };
   const files = runbookFiles(english, { plan, survey }, 'A laptop', title);
   const read = unzipSync(zipOf(files, title.machine, title.madeAt));
   const names = ['runbook.html', 'runbook.md', 'sheets.md', 'plan.rhizotome', 'fstab-Field-Linux'];
@@ -203,6 +209,7 @@ describe('the runbook', () => {
     const html = runbookHtml(english, runbookFor({ plan: noted, survey }), {
       machine: 'petrel',
       madeAt: '2026-05-04T09:00:00Z',
+      point: null,
       blockers: [],
       hazards: [],
     });
@@ -213,6 +220,7 @@ describe('the runbook', () => {
     const html = runbookHtml(english, runbook, {
       machine: 'petrel & co',
       madeAt: '2026-05-04T09:00:00Z',
+      point: null,
       blockers: [],
       hazards: ['x < y'],
     });
@@ -241,6 +249,7 @@ describe('the runbook', () => {
     const html = runbookHtml(english, runbookFor({ plan: named, survey }), {
       machine: evil,
       madeAt: '2026-05-04T09:00:00Z',
+      point: null,
       blockers: [evil],
       hazards: [evil],
     });
@@ -258,6 +267,7 @@ describe('the runbook', () => {
     const html = runbookHtml(english, runbookFor({ plan: made, survey: disk }), {
       machine: 'knot',
       madeAt: '2026-05-04T09:00:00Z',
+      point: null,
       blockers: [],
       hazards: [],
     });

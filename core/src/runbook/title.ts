@@ -1,5 +1,6 @@
 import { findAll, type Level } from '../finding/index.js';
 import type { Planned } from '../plan/index.js';
+import { shortDigest, type HistoryPoint } from '../record/index.js';
 import { message, sayIn, type Catalogue, type Message } from '../words/index.js';
 import type { Runbook } from './runbook.js';
 import { timeSays, type TimeSays } from './time.js';
@@ -9,6 +10,8 @@ export interface RunbookTitle {
   readonly machine: string;
   /** ISO 8601 date and time at which the file is made. */
   readonly madeAt: string;
+  /** Which plan of the machine it is of, as a server counts them; `null` where none does. */
+  readonly point: HistoryPoint | null;
   readonly blockers: readonly string[];
   readonly hazards: readonly string[];
 }
@@ -19,11 +22,12 @@ export function titleOf(
   planned: Planned,
   machine: string,
   madeAt: string,
+  point: HistoryPoint | null = null,
 ): RunbookTitle {
   const findings = findAll(planned);
   const titles = (level: Level) =>
     findings.filter((f) => f.level === level).map((f) => sayIn(catalogue, f.says).title);
-  return { machine, madeAt, blockers: titles('blocker'), hazards: titles('hazard') };
+  return { machine, madeAt, point, blockers: titles('blocker'), hazards: titles('hazard') };
 }
 
 /** The line on the disk, the restarts and the copying time, and when the file was made. */
@@ -39,6 +43,10 @@ export const aboutSays = (
     time: seconds.most > 0 ? said(timeSays(seconds)) : null,
     madeAt: madeAt.slice(0, 16).replace('T', ' '),
   });
+
+/** Which plan a runbook is of: the signs by which the app tells whether a paper is of today's. */
+export const pointSays = ({ revision, digest }: HistoryPoint): Message<'page.plan'> =>
+  message('page.plan', { revision, digest: shortDigest(digest) });
 
 /** How long all of it takes, and the longest step, where there are steps. */
 export function daySays({ day, phases }: Runbook): Message<'page.day'> | null {

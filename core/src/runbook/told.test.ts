@@ -238,7 +238,7 @@ describe('systems in the words of their steps', () => {
 
 describe('pages', () => {
   const survey = disk('ext4');
-  const title = { machine: 'm', madeAt: '2026-05-04T07:30:00.000Z', blockers: [], hazards: [] };
+  const title = { machine: 'm', madeAt: '2026-05-04T07:30:00.000Z', point: null, blockers: [], hazards: [] };
   const windows = said(drawn(500, ['1GiB efi', '16MiB reserved', '200GiB windows "Main"']), {
     kind: 'resize',
     partition: 'found-3',

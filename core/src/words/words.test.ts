@@ -52,7 +52,13 @@ describe('in a second language', () => {
 
   test('and the page that travels, headings included', () => {
     const [planned] = CASES['one-loader']!;
-    const title = { machine: 'knot', madeAt: '2026-11-25T10:00:00Z', blockers: ['b'], hazards: ['h'] };
+    const title = {
+      machine: 'knot',
+      madeAt: '2026-11-25T10:00:00Z',
+      point: null,
+      blockers: ['b'],
+      hazards: ['h'],
+    };
     const html = runbookHtml(pseudo, runbookFor(planned), title);
     const headings = [...html.matchAll(/<(?:h2|th|strong|b)>([^<]+)/g)].map((m) => m[1]!.trim());
     expect(headings.length).toBeGreaterThan(20);

@@ -20,6 +20,7 @@ const ANSWERED: Readonly<Record<string, readonly [status: number, answer: Answer
   'post /api/machines/{id}/surveys': [201, 'Reading'],
   'get /api/machines/{id}/surveys/{surveyId}': [200, 'Survey'],
   'get /api/machines/{id}/edits': [200, 'HistoryEntry', 'list'],
+  'get /api/machines/{id}/paper': [200, 'PaperTold'],
   'post /api/machines/{id}/edits': [200, 'EditsTaken'],
   'get /api/machines/{machine}/alternatives': [200, 'Alternative', 'list'],
   'post /api/machines/{machine}/alternatives': [201, 'Alternative'],

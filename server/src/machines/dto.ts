@@ -85,6 +85,13 @@ export class SeenDto {
   digest?: string;
 }
 
+/** The signs on a printed runbook: the first twelve digits of a digest, with or without spaces. */
+export class PaperDto {
+  @ApiProperty({ example: '6108 e979 55b4' })
+  @Matches(/^(?:[0-9a-f] *){12}$/i, { message: 'digest: twelve digits and letters from a to f' })
+  digest: string;
+}
+
 export class EditDto {
   @ApiProperty({ description: 'Given by the client: an edit sent twice with one key is made once' })
   @IsString()

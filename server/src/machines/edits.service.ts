@@ -14,6 +14,7 @@ import {
   type EditsTaken,
   type HistoryEntry,
   type OpenedMachine,
+  type PaperTold,
   type Plan,
   type SentEdit,
   type Survey,
@@ -45,6 +46,7 @@ import {
 import { existingMachine, insertSurvey } from './machine-store.js';
 import { historyBefore, opened } from './opened-machine.js';
 import { Overviews } from './overviews.js';
+import { paperTold } from './paper.js';
 import { repair } from './stored-record.js';
 import { toHistoryEntry } from './responses.js';
 
@@ -78,6 +80,11 @@ export class EditsService {
       await existingMachine(manager, id);
       return historyBefore(manager, id, before);
     });
+  }
+
+  /** Whether a runbook with these signs on it is of today's plan. */
+  paper(id: string, signs: string): Promise<PaperTold> {
+    return this.writer.read((manager) => paperTold(manager, id, signs.replaceAll(' ', '').toLowerCase()));
   }
 
   addSurvey(id: string, document: unknown): Promise<{ surveyId: string }> {

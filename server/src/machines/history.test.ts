@@ -2,7 +2,7 @@ import 'reflect-metadata';
 import { copyFileSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { GIB, recordFaults, type OpenedMachine } from '@rhizotome/core';
+import { GIB, recordFaults, shortDigest, type OpenedMachine } from '@rhizotome/core';
 import { DataSource } from 'typeorm';
 import request from 'supertest';
 import { createApp, type App } from '../app.js';
@@ -67,6 +67,28 @@ describe('a history', () => {
     const given = (await http().post('/api/machine-archives').send(file).expect(201)).body;
     expect(given.left).toEqual([]);
     for (const { id } of [...rows, copy, given]) expect([id, await faults(id)]).toEqual([id, []]);
+  });
+
+  test('tells whether a paper is of today\u2019s plan', async () => {
+    const id = await machine(2);
+    const told = async (signs: string) =>
+      (await http().get(`/api/machines/${id}/paper?digest=${signs}`)).body;
+    const signs = shortDigest((await opened(id)).digest);
+    expect(await told(signs)).toEqual({ revision: 2, same: true, edits: 0 });
+    const tick = { key: 'key-of-a-tick', intent: 'do', edit: { kind: 'tick', step: 'one', done: true } };
+    await http()
+      .post(`/api/machines/${id}/edits`)
+      .send({ base: 2, edits: [tick] })
+      .expect(200);
+    expect(await told(signs.toUpperCase().replaceAll(' ', ''))).toEqual({
+      revision: 2,
+      same: true,
+      edits: 1,
+    });
+    await post(id, 3, [9]).expect(200);
+    expect(await told(signs)).toEqual({ revision: 2, same: false, edits: 2 });
+    expect(await told('0000 0000 0000')).toEqual({ revision: null, same: false, edits: 0 });
+    expect((await told('nothing')).code).toBe('invalid-request');
   });
 
   test('that went back is never gone on with as if it were the same', async () => {

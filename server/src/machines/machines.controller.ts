@@ -12,7 +12,7 @@ import {
   Query,
 } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
-import { AddSurveyDto, NameMachineDto, OlderEditsDto, PostEditsDto, SeenDto } from './dto.js';
+import { AddSurveyDto, NameMachineDto, OlderEditsDto, PaperDto, PostEditsDto, SeenDto } from './dto.js';
 import { EditsService } from './edits.service.js';
 import { MachinesService } from './machines.service.js';
 
@@ -82,6 +82,11 @@ export class MachinesController {
   @Get(':id/edits')
   older(@Id() id: string, @Query() { before }: OlderEditsDto) {
     return this.edits.older(id, before);
+  }
+
+  @Get(':id/paper')
+  paper(@Id() id: string, @Query() { digest }: PaperDto) {
+    return this.edits.paper(id, digest);
   }
 
   @Post(':id/edits')

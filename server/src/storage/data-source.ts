@@ -2,9 +2,11 @@ import { DataSource } from 'typeorm';
 import { ENTITIES } from './entities.js';
 import { dataFileIn, examineDataFile, holdFolder, makeFolder } from './folder.js';
 import { MIGRATIONS } from './migrations.js';
+import { OwnFile } from './own-file.js';
 
 export interface Store {
   readonly source: DataSource;
+  readonly file: OwnFile;
   /** What the person who starts the server should know. */
   readonly warnings: readonly string[];
   close(): Promise<void>;
@@ -15,10 +17,10 @@ export interface Store {
  * @throws FolderRefused where the folder is in use, or its data is of a newer version or cannot be read
  */
 export async function openStore(folder: string): Promise<Store> {
-  makeFolder(folder);
+  const open = makeFolder(folder);
   const letGo = holdFolder(folder);
   try {
-    const warnings = examineDataFile(folder);
+    const warnings = [...open, ...examineDataFile(folder)];
     const source = await new DataSource({
       type: 'better-sqlite3',
       database: dataFileIn(folder),
@@ -34,6 +36,7 @@ export async function openStore(folder: string): Promise<Store> {
     }).initialize();
     return {
       source,
+      file: new OwnFile(dataFileIn(folder)),
       warnings,
       close: async () => {
         if (source.isInitialized) await source.destroy();

@@ -2,7 +2,8 @@ import type { Problem } from '../http/problem.js';
 
 /** Why the data file could not be read or written. */
 export interface StorageFault {
-  readonly code: 'disk-full' | 'disk-fault' | 'data-locked' | 'data-damaged' | 'data-read-only';
+  readonly code:
+    'data-replaced' | 'disk-full' | 'disk-fault' | 'data-locked' | 'data-damaged' | 'data-read-only';
   readonly problem: Problem;
 }
 
@@ -50,6 +51,13 @@ const FAULTS: readonly Row[] = [
     507,
     'The data file cannot be opened',
     'The server cannot open its data file. Check its data folder; what you did is sent again.',
+  ],
+  [
+    'RHIZOTOME_REPLACED',
+    'data-replaced',
+    503,
+    'The data file was replaced',
+    'The data file of the server was replaced or deleted while the server was running, so this was not saved. Stop the server, put the right file in its place, and start it; what you did is sent again.',
   ],
   ['SQLITE_CORRUPT', 'data-damaged', 500, 'The data file is damaged', damaged()],
   ['SQLITE_NOTADB', 'data-damaged', 500, 'The data file is damaged', damaged()],

@@ -1,18 +1,28 @@
-import { chmodSync, copyFileSync, existsSync, mkdirSync } from 'node:fs';
+import { chmodSync, existsSync, mkdirSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import { MIGRATIONS } from './migrations.js';
-
-/** A folder of data that the server does not open, with the reason in words. */
-export class FolderRefused extends Error {}
+import { FolderRefused } from './folder-refused.js';
+import { faultIn, keepSafetyCopy, migrationsIn } from './safety-copy.js';
 
 export const dataFileIn = (folder: string): string => join(folder, 'rhizotome.sqlite');
 
-/** The folder, made where it is missing, for this user alone: plans tell where a machine's data lies. */
-export function makeFolder(folder: string): void {
-  if (existsSync(folder)) return;
+/**
+ * The folder, made where it is missing, and all that is kept in it, for this user alone: plans tell where a machine's data lies.
+ * @returns warnings in words
+ */
+export function makeFolder(folder: string): string[] {
   mkdirSync(folder, { recursive: true, mode: 0o700 });
-  chmodSync(folder, 0o700);
+  try {
+    chmodSync(folder, 0o700);
+    for (const name of readdirSync(folder))
+      if (/^rhizotome\./.test(name)) chmodSync(join(folder, name), 0o600);
+    return [];
+  } catch (error) {
+    return [
+      `${folder} could not be closed to other users (${(error as Error).message}). Whoever can read it can read your plans.`,
+    ];
+  }
 }
 
 /**
@@ -52,7 +62,7 @@ export function examineDataFile(folder: string): string[] {
         `${file} was written by a newer version of Rhizotome. It was left as it is. Start that version, or set RHIZOTOME_DATA to another folder.`,
       );
     const fault = faultIn(database);
-    if (made.length > 0 && made.length < known.length) keepAside(database, file, made.length);
+    if (made.length > 0 && made.length < known.length) keepSafetyCopy(database, file, made.length);
     return fault === undefined
       ? []
       : [
@@ -65,35 +75,5 @@ export function examineDataFile(folder: string): string[] {
     );
   } finally {
     database.close();
-  }
-}
-
-function migrationsIn(database: Database.Database): string[] {
-  const table = database.prepare(`SELECT 1 FROM sqlite_master WHERE name = 'migrations'`).get();
-  if (!table) return [];
-  return database
-    .prepare<[], { name: string }>('SELECT name FROM migrations')
-    .all()
-    .map((row) => row.name);
-}
-
-function faultIn(database: Database.Database): string | undefined {
-  try {
-    const [first] = database.pragma('quick_check(1)') as { quick_check: string }[];
-    return first?.quick_check === 'ok' ? undefined : (first?.quick_check ?? 'no answer');
-  } catch (error) {
-    return (error as Error).message;
-  }
-}
-
-/** A damaged file cannot be vacuumed; its bytes are copied then. */
-function keepAside(database: Database.Database, file: string, version: number): void {
-  const aside = `${file.replace(/\.sqlite$/, '')}.before-version-${version + 1}.sqlite`;
-  if (existsSync(aside)) return;
-  try {
-    database.prepare('VACUUM INTO ?').run(aside);
-  } catch {
-    database.pragma('wal_checkpoint(TRUNCATE)');
-    copyFileSync(file, aside);
   }
 }

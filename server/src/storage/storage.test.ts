@@ -1,7 +1,18 @@
 import 'reflect-metadata';
-import { spawn } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { once } from 'node:events';
-import { mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  chmodSync,
+  copyFileSync,
+  existsSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { gunzipSync } from 'node:zlib';
@@ -11,6 +22,7 @@ import request from 'supertest';
 import { DataSource } from 'typeorm';
 import { createApp, type App } from '../app.js';
 import { openStore } from './data-source.js';
+import { MIGRATIONS } from './migrations.js';
 import { connectionOf } from './transaction.js';
 import { testSettings } from '../testing/settings.js';
 
@@ -93,6 +105,9 @@ describe('a commit that fails', () => {
       expect((await http().get('/api/health').expect(503)).body).toMatchObject({ code: 'disk-full' });
       expect((await http().get(`/api/machines/${id}`)).body.revision).toBe(0);
       await http().post(`/api/machines/${id}/edits`).send(edits(5, 9)).expect(409);
+      await http().delete('/api/deleted-machines').expect(204);
+      // A commit that changed nothing proves nothing.
+      await http().get('/api/health').expect(503);
       await http().post(`/api/machines/${id}/edits`).send(edits(0, 16)).expect(200);
       await http().get('/api/health').expect(200);
       const seen = new Database(file(), { readonly: true });
@@ -111,6 +126,19 @@ describe('a data folder', () => {
     folder = join(folder, 'fresh');
     await start();
     expect(statSync(folder).mode & 0o777).toBe(0o700);
+  });
+
+  test('of an earlier version that others could read is closed to them', async () => {
+    await start();
+    await stop();
+    chmodSync(folder, 0o755);
+    chmodSync(file(), 0o644);
+    await start();
+    await named('whimbrel');
+    expect(statSync(folder).mode & 0o777).toBe(0o700);
+    const modes = readdirSync(folder).map((name) => [name, statSync(join(folder, name)).mode & 0o077]);
+    expect(modes).toEqual(modes.map(([name]) => [name, 0]));
+    expect(modes.length).toBeGreaterThan(2);
   });
 
   test('is held by one server, and free again when that one ends', async () => {
@@ -149,6 +177,86 @@ describe('a data folder', () => {
     expect(aside.prepare('SELECT id, plan FROM machine').all()).toEqual(machines);
     expect(aside.prepare('SELECT count(*) AS n FROM migrations').get()).toEqual({ n: 1 });
     aside.close();
+  });
+
+  describe('whose safety copy', () => {
+    const version = MIGRATIONS.length;
+    const copy = (n: '' | '-2' = '') => join(folder, `rhizotome.before-version-${version}${n}.sqlite`);
+    const earlier = () =>
+      writeFileSync(
+        file(),
+        gunzipSync(readFileSync(resolve(__dirname, '../testing/past/first-aid.sqlite.gz'))),
+      );
+    const machinesIn = (path: string): number => {
+      const database = new Database(path, { readonly: true });
+      const count = database.prepare('SELECT count(*) FROM machine').pluck().get();
+      database.close();
+      return count as number;
+    };
+
+    test.each([
+      ['an empty file', ''],
+      ['a letter', 'Dear friend, '.repeat(400)],
+    ])('would have the name of %s is written beside that', async (_, there) => {
+      earlier();
+      writeFileSync(copy(), there);
+      await start();
+      expect(readFileSync(copy(), 'utf8')).toBe(there);
+      expect(machinesIn(copy('-2'))).toBe(7);
+    });
+
+    test('is there already is not made again, and one of another day is no such copy', async () => {
+      earlier();
+      await start();
+      await stop();
+      const { ino } = statSync(copy());
+      earlier();
+      await start();
+      expect([statSync(copy()).ino, existsSync(copy('-2'))]).toEqual([ino, false]);
+      await stop();
+      earlier();
+      const database = new Database(file());
+      database.exec(`UPDATE machine SET revision = 9 WHERE name = 'knot'`);
+      database.close();
+      await start();
+      expect(machinesIn(copy('-2'))).toBe(7);
+    });
+
+    test('has no room is told so, and nothing is changed', async () => {
+      const mounted = spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=300k', 'tmpfs', folder]).status === 0;
+      // Only where a disk of that size can be had.
+      if (!mounted) return;
+      try {
+        earlier();
+        const before = readFileSync(file());
+        writeFileSync(join(folder, 'other'), Buffer.alloc(120_000));
+        await expect(openStore(folder)).rejects.toThrow('There is no room for a copy');
+        expect(readFileSync(file()).equals(before)).toBe(true);
+        expect(readdirSync(folder).filter((name) => name.includes('before-version'))).toEqual([]);
+      } finally {
+        spawnSync('umount', [folder]);
+      }
+    });
+  });
+
+  test.each<[string, () => void]>([
+    [
+      'replaced',
+      () => {
+        copyFileSync(file(), `${file()}.new`);
+        renameSync(`${file()}.new`, file());
+      },
+    ],
+    ['deleted', () => rmSync(file())],
+    ['robbed of its log', () => rmSync(`${file()}-wal`)],
+  ])('whose file is %s under the server acknowledges nothing any more', async (_, meddle) => {
+    await start();
+    const id = await named('whimbrel');
+    await http().get('/api/health').expect(200);
+    meddle();
+    expect((await http().get('/api/health').expect(503)).body.code).toBe('data-replaced');
+    const { body } = await http().post(`/api/machines/${id}/edits`).send(edits(0, 8)).expect(503);
+    expect(body).toMatchObject({ code: 'data-replaced', detail: expect.stringContaining('Stop the server') });
   });
 
   test('that is damaged is told at the start, with the name of the file and what to do', async () => {

@@ -18,21 +18,29 @@ export function connectionOf(source: DataSource): Database {
  * any is there. SQLite may roll back by itself (a full disk, a failed write), so its own state is asked before and
  * after, and a connection that cannot be brought back to rest is opened anew.
  */
-export async function inTransaction(source: DataSource, works: readonly Work[]): Promise<Outcome[]> {
+export async function inTransaction(
+  source: DataSource,
+  works: readonly Work[],
+): Promise<{ readonly outcomes: Outcome[]; readonly changed: boolean }> {
   await atRest(source);
   const connection = connectionOf(source);
+  const before = changesOn(connection);
   connection.exec('BEGIN IMMEDIATE');
   try {
     const outcomes: Outcome[] = [];
     for (const work of works) outcomes.push(await byItself(connection, () => work(source.manager)));
     connection.exec('COMMIT');
     if (connection.inTransaction) throw new Error('SQLite has not ended the transaction.');
-    return outcomes;
+    return { outcomes, changed: changesOn(connection) !== before };
   } catch (error) {
     await atRest(source).catch(() => undefined);
     throw error;
   }
 }
+
+/** Rows that were changed on a connection so far. */
+const changesOn = (connection: Database): unknown =>
+  connection.prepare('SELECT total_changes()').pluck().get();
 
 /** @throws where the whole transaction has failed with it, or may have */
 async function byItself(connection: Database, work: () => Promise<unknown>): Promise<Outcome> {

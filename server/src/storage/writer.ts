@@ -1,6 +1,7 @@
 import { setImmediate } from 'node:timers/promises';
 import { Inject, Injectable } from '@nestjs/common';
 import { DataSource, type EntityManager } from 'typeorm';
+import { OwnFile } from './own-file.js';
 import { storageFault, type StorageFault } from './faults.js';
 import { inTransaction, type Work } from './transaction.js';
 
@@ -25,11 +26,19 @@ export class Writer {
   private running = false;
   private trouble: StorageFault | undefined;
 
-  constructor(@Inject(DataSource) private readonly source: DataSource) {}
+  constructor(
+    @Inject(DataSource) private readonly source: DataSource,
+    @Inject(OwnFile) private readonly file: OwnFile,
+  ) {}
 
-  /** What kept the latest write from the disk; `undefined` while writes succeed. */
+  /** What keeps writes from the disk; `undefined` since one reached it. */
   get fault(): StorageFault | undefined {
-    return this.trouble;
+    try {
+      this.file.check();
+      return this.trouble;
+    } catch (error) {
+      return storageFault(error);
+    }
   }
 
   /** What it resolves to is on the disk. */
@@ -73,12 +82,15 @@ export class Writer {
 
   private async doTogether(writes: readonly Waiting[]): Promise<void> {
     try {
-      const outcomes = await inTransaction(
+      const { outcomes, changed } = await inTransaction(
         this.source,
         writes.map((w) => w.work),
       );
+      this.file.check();
       const failed = outcomes.flatMap((outcome) => (outcome.ok ? [] : [outcome.error]));
-      this.trouble = failed.map(storageFault).find((fault) => fault !== undefined);
+      const trouble = failed.map(storageFault).find((fault) => fault !== undefined);
+      // Only what reached the disk proves that it can be reached.
+      if (trouble || changed) this.trouble = trouble;
       outcomes.forEach((outcome, i) => {
         if (outcome.ok) writes[i]!.done(outcome.value);
         else writes[i]!.fail(outcome.error);

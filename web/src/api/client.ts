@@ -7,6 +7,7 @@ import type {
   MachineArchive,
   MachineRow,
   OpenedMachine,
+  PaperTold,
   Plan,
   PutIn,
   Restored,
@@ -106,6 +107,9 @@ export const api = {
     call<Survey>('GET', `/machines/${id}/surveys/${encodeURIComponent(survey)}`),
   addSurvey: (id: string, survey: Survey) =>
     call<{ surveyId: string }>('POST', `/machines/${id}/surveys`, { survey }),
+  /** Whether a printed runbook with these signs is of today's plan. */
+  paper: (id: string, signs: string) =>
+    call<PaperTold>('GET', `/machines/${id}/paper?digest=${encodeURIComponent(signs)}`),
   postEdits: (
     id: string,
     { revision, digest }: { readonly revision: number; readonly digest: string },

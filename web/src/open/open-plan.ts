@@ -7,6 +7,7 @@ import {
   type AsideTold,
   type Edit,
   type History,
+  type HistoryPoint,
   type MadeEdit,
   type Plan,
   type Refusal,
@@ -18,7 +19,7 @@ import type { Followers } from './followers.js';
 import { openMachine, readingsOf, type Opened } from './opening.js';
 import { Outbox, type UnsentEdit } from './outbox.js';
 import { replay } from './replay.js';
-import type { Point, SeenStore } from './seen.js';
+import type { SeenStore } from './seen.js';
 import { troubleOf, type Trouble } from './trouble.js';
 import { idOf, type SetAside, type Unsent, type UnsentStore } from './unsent.js';
 
@@ -29,6 +30,8 @@ export interface OpenState {
   readonly plan: Plan;
   readonly survey: Survey | undefined;
   readonly history: History;
+  /** Where the history of the server is; `null` while it has not all that is here. */
+  readonly point: HistoryPoint | null;
   /** Older edits are on the server, and come when they are to be undone. */
   readonly older: boolean;
   readonly sync: SyncState;
@@ -70,7 +73,7 @@ export class OpenPlan {
   private readonly listeners = new Set<() => void>();
   private readonly surveys = new Map<string, Survey>();
   /** Where the history of the server was when it was heard last. */
-  private point: Point;
+  private point: HistoryPoint;
   /** What the server had when it was heard last, and what it has taken from here since. */
   private opened: Opened;
   private taken: readonly SentEdit[] = [];
@@ -96,6 +99,7 @@ export class OpenPlan {
     this.outbox = new Outbox(machineId, options.unsent);
     const setAside = options.unsent.loadAside(machineId);
     this.state = this.begin(opened, { setAside, othersChanged: false });
+    this.update({});
   }
 
   /** Sends what is unsent and follows other windows, until the returned function is called. */
@@ -399,6 +403,7 @@ export class OpenPlan {
       plan,
       survey: this.surveyOf(plan),
       history,
+      point: null,
       older: (opened.history[0]?.revision ?? 1) > 1,
       sync: wentBack ? 'waiting' : items.length === 0 ? 'saved' : 'saving',
       trouble: wentBack ? 'behind' : null,
@@ -457,6 +462,9 @@ export class OpenPlan {
   private update(changes: Partial<OpenState>): void {
     const { length: unsent, kept } = this.outbox;
     this.state = { ...this.state, ...changes, unsent, kept };
+    const { sync, point } = this.state;
+    const now = sync === 'saved' ? this.point : null;
+    if (now?.digest !== point?.digest) this.state = { ...this.state, point: now };
     for (const listener of this.listeners) listener();
   }
 }

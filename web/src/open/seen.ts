@@ -1,16 +1,10 @@
-import { readingsNamed, type Digest, type OpenedMachine } from '@rhizotome/core';
+import { readingsNamed, type HistoryPoint, type OpenedMachine } from '@rhizotome/core';
 import type { BrowserStore } from '../parts/browser-store.js';
 import { idOf, itemIn, valueIn, type Unsent } from './unsent.js';
 
-/** A point in a machine's history, as the server told it. */
-export interface Point {
-  readonly revision: number;
-  readonly digest: Digest;
-}
-
 /** What this browser knows the server to have had: how far it was, and what of it was done here. */
 export interface Seen {
-  readonly point: Point | undefined;
+  readonly point: HistoryPoint | undefined;
   /** The latest, in order, each with a revision before which it was not made. */
   readonly made: readonly { readonly revision: number; readonly item: Unsent }[];
 }
@@ -19,9 +13,9 @@ export interface Seen {
 export interface SeenStore {
   load(machineId: string): Seen;
   /** The server is at that point, and has these: each was not made before the revision beside it. */
-  confirmed(machineId: string, point: Point, made: Seen['made']): void;
+  confirmed(machineId: string, point: HistoryPoint, made: Seen['made']): void;
   /** That point counts from now on, whatever was seen before. */
-  standAt(machineId: string, point: Point): void;
+  standAt(machineId: string, point: HistoryPoint): void;
   forget(machineId: string, items: readonly Unsent[]): void;
 }
 
@@ -36,19 +30,19 @@ export function seenIn(store: BrowserStore): SeenStore {
   const keyOf = (machineId: string, place: number, item: Unsent) =>
     `${MADE}${machineId}:${String(place).padStart(12, '0')}:${idOf(item)}`;
   const placeOf = (key: string | undefined): number => Number(key?.split(':').at(-2)) || 0;
-  const standAt = (machineId: string, { revision, digest }: Point) =>
+  const standAt = (machineId: string, { revision, digest }: HistoryPoint) =>
     void store.set(POINT + machineId, JSON.stringify({ revision, digest }));
   return {
     standAt,
     load(machineId) {
-      const point = valueIn(store.get(POINT + machineId) ?? '') as Partial<Point> | undefined;
+      const point = valueIn(store.get(POINT + machineId) ?? '') as Partial<HistoryPoint> | undefined;
       const made = entries(machineId).flatMap((key) => {
         const value = valueIn(store.get(key) ?? '') as { revision?: unknown; item?: unknown } | undefined;
         const item = itemIn(value?.item);
         return item && typeof value?.revision === 'number' ? [{ revision: value.revision, item }] : [];
       });
       const known = typeof point?.revision === 'number' && typeof point.digest === 'string';
-      return { point: known ? (point as Point) : undefined, made };
+      return { point: known ? (point as HistoryPoint) : undefined, made };
     },
     confirmed(machineId, point, made) {
       let place = placeOf(entries(machineId).at(-1));

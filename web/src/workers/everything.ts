@@ -1,4 +1,4 @@
-import type { Plan, Survey } from '@rhizotome/core';
+import type { HistoryPoint, Plan, Survey } from '@rhizotome/core';
 import { oneAnswer } from './one-answer.js';
 
 /** A machine's plan, of which all that goes to the machine is made. */
@@ -9,6 +9,7 @@ export interface EverythingRequest {
   readonly story: string;
   /** ISO 8601. */
   readonly madeAt: string;
+  readonly point: HistoryPoint | null;
 }
 
 /** Runbook, sheets, plan, mount tables and practice disks as one zip, made in a worker. @throws Error where it could not be made */

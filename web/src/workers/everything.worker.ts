@@ -4,9 +4,9 @@ import type { EverythingRequest } from './everything.js';
 
 addEventListener(
   'message',
-  ({ data: { plan, survey, name, story, madeAt } }: MessageEvent<EverythingRequest>) => {
+  ({ data: { plan, survey, name, story, madeAt, point } }: MessageEvent<EverythingRequest>) => {
     const planned = { plan, survey };
-    const runbook = runbookFiles(english, planned, story, titleOf(english, planned, name, madeAt));
+    const runbook = runbookFiles(english, planned, story, titleOf(english, planned, name, madeAt, point));
     const bytes = zipOf({ ...runbook, ...practiceFiles(english, planned) }, name, madeAt);
     postMessage(new Blob([bytes as Uint8Array<ArrayBuffer>], { type: 'application/zip' }));
   },

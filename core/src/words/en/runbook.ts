@@ -100,6 +100,8 @@ export const runbook = {
     madeAt: string;
   }) =>
     `Disk ${p.device}, ${both(p.bytes)} · ${count(p.restarts, 'restart')}${p.time === null ? '' : `, ${p.time} of copying within the disk`} · made ${p.madeAt} UTC`,
+  'page.plan': ({ revision, digest }: { revision: number; digest: string }) =>
+    `Plan after change ${revision}, ${digest}`,
   'page.day': ({ time, longest }: { time: string; longest: { step: number; time: string } | null }) =>
     `Allow ${time} for all of it, by rules of thumb.${longest === null ? '' : ` The longest step is ${longest.step}, with ${longest.time}.`}`,
   'page.moment': ({ done, of }: { done: number; of: number }) =>

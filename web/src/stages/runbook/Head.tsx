@@ -4,6 +4,7 @@ import {
   formatBinary,
   formatBoth,
   message,
+  pointSays,
   runbookHtml,
   timeSays,
   titleOf,
@@ -23,10 +24,10 @@ import classes from './RunbookStage.module.css';
 /** Which machine it is for, how large it is, and the ways to take it along. */
 export const Head = memo(function Head({ runbook, survey }: { runbook: Runbook; survey: Survey }) {
   const { name } = useOpenMachine();
-  const { plan } = useOpenState();
+  const { plan, point } = useOpenState();
   const day = daySays(runbook);
   const saveRunbook = () => {
-    const title = titleOf(catalogue, { plan, survey }, name, new Date().toISOString());
+    const title = titleOf(catalogue, { plan, survey }, name, new Date().toISOString(), point);
     const html = runbookHtml(catalogue, runbook, title);
     download(`${fileName(name)}-runbook.html`, new Blob([html], { type: 'text/html' }));
   };
@@ -39,6 +40,7 @@ export const Head = memo(function Head({ runbook, survey }: { runbook: Runbook; 
         <h1>{name}</h1>
         <p className="soft">{summary(runbook)}</p>
         {day && <p className="soft">{say(day)}</p>}
+        {point && <p className={`soft ${classes.onPaper}`}>{say(pointSays(point))}</p>}
       </div>
       <div className={`${classes.buttons} no-print`}>
         <Button variant="default" onClick={() => window.print()}>

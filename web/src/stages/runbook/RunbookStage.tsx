@@ -8,6 +8,7 @@ import { AtMoment } from './AtMoment.js';
 import { Cover } from './Cover.js';
 import { Head, Risks } from './Head.js';
 import { MountTables } from './MountTables.js';
+import { PaperCheck } from './PaperCheck.js';
 import { Phases } from './Phases.js';
 import { PracticeDisks } from './PracticeDisks.js';
 import { Sheet } from './Sheet.js';
@@ -75,6 +76,7 @@ function Procedure({ plan, survey, runbook }: ProcedureProps) {
       </div>
       <Behind plan={plan} survey={survey} runbook={runbook} />
       <PracticeDisks at={drawn} of={steps.length} />
+      {steps.length > 0 && <PaperCheck />}
     </div>
   );
 }

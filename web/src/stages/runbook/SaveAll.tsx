@@ -10,14 +10,17 @@ import { whyOf } from '../../parts/why-of.js';
 /** All that goes to the machine, as one file. */
 export function SaveAll({ survey }: { survey: Survey }) {
   const { name, story } = useOpenMachine();
-  const { plan } = useOpenState();
+  const { plan, point } = useOpenState();
   const [busy, setBusy] = useState(false);
   const [failed, setFailed] = useState<string | null>(null);
   const save = async () => {
     setBusy(true);
     setFailed(null);
     try {
-      const zip = await makeEverything({ plan, survey, name, story, madeAt: new Date().toISOString() });
+      const zip = await makeEverything({
+        ...{ plan, survey, name, story, point },
+        madeAt: new Date().toISOString(),
+      });
       download(`${fileName(name)}.zip`, zip);
     } catch (error) {
       setFailed(words['runbook.could-not-be-created'](whyOf(error)));

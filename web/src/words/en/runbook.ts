@@ -4,6 +4,17 @@ const day = (at: Date): string => at.toLocaleDateString('en-GB', { dateStyle: 'l
 
 /** The stage Runbook, with mount tables and practice disks. */
 export const runbook = {
+  'paper.title': () => 'Is a printed runbook still right?',
+  'paper.signs': () => 'The twelve letters and digits on its first page',
+  'paper.check': () => 'Check',
+  'paper.same': (edits: number) =>
+    edits === 0
+      ? 'Yes: it is of the plan as it is now.'
+      : 'Yes: since it was printed, steps were ticked off or changes taken back, and the plan is the same.',
+  'paper.other': (edits: number) =>
+    `No: the plan was changed after it was printed (${count(edits, 'change')} since). Print it again.`,
+  'paper.not-of-this-machine': () =>
+    'No: it is not of this machine, or of a plan that this server does not have. Check the signs.',
   'runbook.done-at': (time: Date) =>
     `done on ${time.toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}`,
   'runbook.note': (number: number) => `Note on step ${number}`,
