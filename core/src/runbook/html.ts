@@ -1,3 +1,6 @@
+import { sha256 } from '@noble/hashes/sha2.js';
+import { utf8ToBytes } from '@noble/hashes/utils.js';
+import { base64 } from '@scure/base';
 import { cryptTableText, mountFields } from '../mounting/index.js';
 import type { RecognitionRow, Sheet } from '../moment/index.js';
 import { Glossary, type Term } from '../glossary/index.js';
@@ -27,17 +30,24 @@ export function runbookHtml(catalogue: Catalogue, runbook: Runbook, title: Runbo
   return new Page(catalogue).whole(runbook, title);
 }
 
+/** Nothing but this script runs, and nothing is fetched, whatever stands in names and labels (CSP Level 3, §2.3.1). */
+function policyFor(script: string): string {
+  const digest = base64.encode(sha256(utf8ToBytes(script)));
+  return `default-src 'none'; style-src 'unsafe-inline'; script-src 'sha256-${digest}'; base-uri 'none'; form-action 'none'`;
+}
+
 /** The parts of the page, in the words of one language. */
 class Page {
   constructor(private readonly catalogue: Catalogue) {}
 
   whole(runbook: Runbook, title: RunbookTitle): string {
     const body = this.body(runbook, title);
+    const script = ticksScript(`rhizotome runbook ${title.machine} ${title.madeAt}`);
     return `<!doctype html>
-<html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">
+<html lang="en"><head><meta charset="utf-8"><meta http-equiv="Content-Security-Policy" content="${policyFor(script)}"><meta name="viewport" content="width=device-width, initial-scale=1">
 <title>${this.say('page.title', { machine: title.machine })}</title><style>${STYLE}</style></head><body>
 ${body}${this.terms(body)}
-<script>${ticksScript(`rhizotome runbook ${title.machine} ${title.madeAt}`)}</script>
+<script>${script}</script>
 </body></html>
 `;
   }

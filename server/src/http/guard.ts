@@ -10,8 +10,8 @@ const LOCAL_NAMES = ['127.0.0.1', 'localhost', '[::1]'];
 const CHANGING = ['POST', 'PUT', 'PATCH', 'DELETE'];
 /** The answer to a wrong token takes so long: a guess costs time. */
 const WRONG_TOKEN_MILLISECONDS = 500;
-/** So many wrong tokens may wait for their answer; more are refused at once, and cost no memory. */
-const MOST_WAITING = 20;
+/** While so many wrong tokens wait for their answer, none is looked at: guesses are never answered faster. */
+const MOST_WAITING = 200;
 
 /**
  * Refuses what another web page could send: a Host that is not this server's (DNS rebinding), and a change
@@ -20,12 +20,12 @@ const MOST_WAITING = 20;
 export function requestGuard(settings: Settings, logger: Pick<Logger, 'warn'>) {
   let waiting = 0;
   return async (request: Request, response: Response, next: NextFunction): Promise<void> => {
-    const refusal = refusalOf(request, settings);
+    const refusal = refusalOf(request, settings, waiting >= MOST_WAITING);
     if (!refusal) return next();
     if (refusal.code === 'wrong-token') {
       logger.warn({ from: request.socket.remoteAddress }, 'wrong token');
       waiting += 1;
-      if (waiting <= MOST_WAITING) await pause(WRONG_TOKEN_MILLISECONDS);
+      await pause(WRONG_TOKEN_MILLISECONDS);
       waiting -= 1;
     }
     response
@@ -36,7 +36,7 @@ export function requestGuard(settings: Settings, logger: Pick<Logger, 'warn'>) {
   };
 }
 
-function refusalOf(request: Request, settings: Settings) {
+function refusalOf(request: Request, settings: Settings, flooded: boolean) {
   const host = request.headers.host ?? '';
   if (!answersFor(host, settings))
     return {
@@ -47,10 +47,23 @@ function refusalOf(request: Request, settings: Settings) {
   const origin = request.headers.origin;
   if (CHANGING.includes(request.method) && origin !== undefined && !sameSite(origin, host))
     return { status: 403, code: 'wrong-origin', detail: `A page of ${origin} may not change anything here.` };
+  if (request.headers['sec-fetch-site'] === 'cross-site' && !isPage(request))
+    return {
+      status: 403,
+      code: 'cross-site',
+      detail: 'A page of another site gets nothing here but the page itself.',
+    };
   if (settings.token === null || isPage(request)) return undefined;
   const given = request.headers.authorization;
   if (given === undefined)
     return { status: 401, code: 'token-needed', detail: 'Send the token as “Authorization: Bearer …”.' };
+  if (flooded)
+    return {
+      status: 429,
+      code: 'too-many-wrong-tokens',
+      detail:
+        'Many wrong tokens are being sent to this server. No token is looked at for a moment; try again.',
+    };
   return isToken(given, settings.token)
     ? undefined
     : { status: 401, code: 'wrong-token', detail: 'That is not the token of this server.' };
