@@ -7,9 +7,11 @@ import { AlternativesService } from './machines/alternatives.service.js';
 import { EditsService } from './machines/edits.service.js';
 import { KeepingController } from './machines/keeping.controller.js';
 import { KeepingService } from './machines/keeping.service.js';
+import { LiveController } from './machines/live.controller.js';
 import { MachinesController } from './machines/machines.controller.js';
 import { MachinesService } from './machines/machines.service.js';
 import { Overviews, RULES } from './machines/overviews.js';
+import { Watchers } from './machines/watchers.js';
 import type { Settings } from './settings.js';
 import type { Store } from './storage/data-source.js';
 import { OwnFile } from './storage/own-file.js';
@@ -28,6 +30,7 @@ export class AppModule {
         HealthController,
         AddressesController,
         MachinesController,
+        LiveController,
         AlternativesController,
         KeepingController,
       ],
@@ -38,6 +41,7 @@ export class AppModule {
         { provide: LISTENS_ON, useValue: host },
         Writer,
         Overviews,
+        Watchers,
         MachinesService,
         EditsService,
         AlternativesService,

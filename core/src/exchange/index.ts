@@ -9,6 +9,7 @@ export {
   type BeginOutcome,
 } from './begin-machine.js';
 export { documentFaultSays } from './document-fault.js';
+export { liveEventText, readLiveEvent, type LiveEvent, type Presence } from './live.js';
 export { MOST_SURVEY_BYTES } from './exchange.js';
 export { ANSWERS, jsonSchemas, type AnswerName } from './schemas.js';
 export type {

@@ -5,7 +5,16 @@ import { DocumentBuilder, SwaggerModule, type OpenAPIObject } from '@nestjs/swag
 const AT = '#/components/schemas';
 
 type Answer =
-  AnswerName | 'Survey' | 'Machine file' | 'Health' | 'Addresses' | 'Bytes' | 'Nothing' | 'Added' | 'Reading';
+  | AnswerName
+  | 'Survey'
+  | 'Machine file'
+  | 'Health'
+  | 'Addresses'
+  | 'Bytes'
+  | 'Events'
+  | 'Nothing'
+  | 'Added'
+  | 'Reading';
 
 /** What each request is answered with where it succeeds; `list` of them where that is said. */
 const ANSWERED: Readonly<Record<string, readonly [status: number, answer: Answer, list?: 'list']>> = {
@@ -20,6 +29,8 @@ const ANSWERED: Readonly<Record<string, readonly [status: number, answer: Answer
   'post /api/machines/{id}/surveys': [201, 'Reading'],
   'get /api/machines/{id}/surveys/{surveyId}': [200, 'Survey'],
   'get /api/machines/{id}/edits': [200, 'HistoryEntry', 'list'],
+  'get /api/machines/{id}/events': [200, 'Events'],
+  'put /api/machines/{id}/presence': [204, 'Nothing'],
   'get /api/machines/{id}/paper': [200, 'PaperTold'],
   'post /api/machines/{id}/edits': [200, 'EditsTaken'],
   'get /api/machines/{machine}/alternatives': [200, 'Alternative', 'list'],
@@ -54,6 +65,7 @@ const SMALL: Readonly<Partial<Record<Answer, object>>> = {
   Health: object({ status: { type: 'string', enum: ['ok'] } }),
   Addresses: object({ addresses: { type: 'array', items: text } }),
   Bytes: { type: 'string', format: 'binary' },
+  Events: text,
   Added: object({ added: { type: 'integer' } }),
   Reading: object({ surveyId: text }),
 };
@@ -88,10 +100,15 @@ export function openApiOf(nest: INestApplication): OpenAPIObject {
   return { ...document, components: { ...document.components, schemas } };
 }
 
+const TYPES: Readonly<Partial<Record<Answer, string>>> = {
+  Bytes: 'application/octet-stream',
+  Events: 'text/event-stream',
+};
+
 function responseOf([status, answer, list]: (typeof ANSWERED)[string]) {
   if (answer === 'Nothing') return { [status]: { description: 'Done' } };
   const one = SMALL[answer] ?? { $ref: `${AT}/${answer}` };
-  const type = answer === 'Bytes' ? 'application/octet-stream' : 'application/json';
+  const type = TYPES[answer] ?? 'application/json';
   const schema = list ? { type: 'array', items: one } : one;
   return { [status]: { description: answer, content: { [type]: { schema } } } };
 }

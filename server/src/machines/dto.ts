@@ -85,6 +85,26 @@ export class SeenDto {
   digest?: string;
 }
 
+/** Which window of the app asks, and what it is at. */
+export class PresenceDto {
+  @ApiProperty({ description: 'Chosen by the window, and its own' })
+  @IsString()
+  @Length(8, 64)
+  window: string;
+
+  @ApiProperty({ example: 'runbook' })
+  @Matches(/^[a-z-]{1,30}$/)
+  stage: string;
+
+  @ApiProperty({ required: false, description: 'The runbook step that was ticked off last' })
+  @IsOptional()
+  @Type(() => Number)
+  @IsInt()
+  @Min(1)
+  @Max(10_000)
+  step?: number;
+}
+
 /** The signs on a printed runbook: the first twelve digits of a digest, with or without spaces. */
 export class PaperDto {
   @ApiProperty({ example: '6108 e979 55b4' })

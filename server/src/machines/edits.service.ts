@@ -13,6 +13,7 @@ import {
   type Digest,
   type EditsTaken,
   type HistoryEntry,
+  type HistoryPoint,
   type OpenedMachine,
   type PaperTold,
   type Plan,
@@ -48,6 +49,7 @@ import { historyBefore, opened } from './opened-machine.js';
 import { Overviews } from './overviews.js';
 import { paperTold } from './paper.js';
 import { repair } from './stored-record.js';
+import { Watchers } from './watchers.js';
 import { toHistoryEntry } from './responses.js';
 
 /** Where more was done meanwhile than this, a client begins from the whole plan again. */
@@ -59,6 +61,7 @@ export class EditsService {
   constructor(
     @Inject(Writer) private readonly writer: Writer,
     @Inject(Overviews) private readonly overviews: Overviews,
+    @Inject(Watchers) private readonly watchers: Watchers,
   ) {}
 
   /** A machine whose plan cannot be read is opened at its last good revision; what came after is put aside. */
@@ -80,6 +83,11 @@ export class EditsService {
       await existingMachine(manager, id);
       return historyBefore(manager, id, before);
     });
+  }
+
+  /** How far the plan of a machine is. @throws ProblemException 404 */
+  point(id: string): Promise<HistoryPoint> {
+    return this.writer.read((manager) => machineToEdit(manager, id));
   }
 
   /** Whether a runbook with these signs on it is of today's plan. */
@@ -127,6 +135,7 @@ export class EditsService {
       takeEdits(manager, id, { revision: base, digest }, sent),
     );
     this.overviews.changed(id);
+    this.watchers.changed(id, taken);
     return taken;
   }
 }

@@ -19,6 +19,7 @@ import { existingMachine, insertSurvey, refuseFullBench } from './machine-store.
 import { opened } from './opened-machine.js';
 import { Overviews } from './overviews.js';
 import { planOf, toRow } from './responses.js';
+import { Watchers } from './watchers.js';
 
 /** What a row needs: a plan is a hundred times as large as where it stands. */
 const LISTED = {
@@ -36,6 +37,7 @@ export class MachinesService {
   constructor(
     @Inject(Writer) private readonly writer: Writer,
     @Inject(Overviews) private readonly overviews: Overviews,
+    @Inject(Watchers) private readonly watchers: Watchers,
   ) {}
 
   /** Writes after which there are machines more. */
@@ -109,11 +111,12 @@ export class MachinesService {
   }
 
   /** Takes the machine off the bench; `restore` puts it back whole. */
-  remove(id: string): Promise<void> {
-    return this.writer.write(async (manager) => {
+  async remove(id: string): Promise<void> {
+    await this.writer.write(async (manager) => {
       await existingMachine(manager, id);
       await manager.update(MachineEntity, { id }, { deletedAt: new Date().toISOString() });
     });
+    this.watchers.deleted(id);
   }
 
   restore(id: string): Promise<MachineRow> {
