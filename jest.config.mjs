@@ -16,6 +16,8 @@ export default {
   extensionsToTreatAsEsm: [],
   setupFiles: ['<rootDir>/web/src/testing/browser.ts'],
   moduleNameMapper: {
+    // Its sources would be taken, by the condition under which this project's own are.
+    '^eventsource-parser/stream$': '<rootDir>/node_modules/eventsource-parser/dist/stream.cjs',
     '^(.*)\\?raw$': '$1',
     '\\.css$': '<rootDir>/web/src/testing/stylesheet.cjs',
     '^(\\.{1,2}/.*)\\.js$': '$1',

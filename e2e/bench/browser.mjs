@@ -60,7 +60,7 @@ export async function benchDrag(report, address, large) {
   await withBrowser(async (browser) => {
     const page = await browser.newPage();
     await page.setViewport({ width: 1280, height: 800 });
-    await page.goto(`${address}/machines/${id}/layout`, { waitUntil: 'networkidle0' });
+    await page.goto(`${address}/machines/${id}/layout`, { waitUntil: 'networkidle2' });
     const grip = await page.waitForSelector('[data-grip^="border found-9 "], [data-grip="end found-9"]');
     await grip.evaluate((e) => e.scrollIntoView({ block: 'center' }));
     const box = await grip.boundingBox();
@@ -119,7 +119,7 @@ export async function benchScrub(report, address, large, change) {
   await withBrowser(async (browser) => {
     const page = await browser.newPage();
     await page.setViewport({ width: 1280, height: 800 });
-    await page.goto(`${address}/machines/${id}/runbook`, { waitUntil: 'networkidle0' });
+    await page.goto(`${address}/machines/${id}/runbook`, { waitUntil: 'networkidle2' });
     const lanes = await page.waitForSelector('svg:has(+ [data-cursor])');
     await lanes.evaluate((e) => e.scrollIntoView({ block: 'center' }));
     const box = await lanes.boundingBox();

@@ -6,6 +6,7 @@ import puppeteer, {
   type BrowserContext,
   type ClickOptions,
   type ElementHandle,
+  type HTTPRequest,
   type Page,
 } from 'puppeteer-core';
 
@@ -44,6 +45,7 @@ export class Driver {
     readonly page: Page,
     readonly address: string,
   ) {
+    this.watch();
     page.on('pageerror', (error) =>
       this.complaints.push(error instanceof Error ? error.message : String(error)),
     );
@@ -66,7 +68,36 @@ export class Driver {
   }
 
   async go(path: string): Promise<void> {
-    await this.page.goto(`${this.address}${path}`, { waitUntil: 'networkidle0' });
+    await this.page.goto(`${this.address}${path}`, { waitUntil: 'load' });
+    await this.quiet();
+  }
+
+  /** As the browser's own button does. */
+  async reload(): Promise<void> {
+    await this.page.reload({ waitUntil: 'load' });
+    await this.quiet();
+  }
+
+  /** Waits until nothing has been fetched for so long, but for the stream of events that stays open. */
+  async quiet(milliseconds = 300): Promise<void> {
+    let since = Date.now();
+    while (Date.now() - since < milliseconds) {
+      if (this.fetching.size > 0) since = Date.now();
+      await new Promise((done) => setTimeout(done, 20));
+    }
+  }
+
+  /** What is asked for and not answered; what a page left behind that was gone from is nothing to wait for. */
+  private readonly fetching = new Set<HTTPRequest>();
+
+  private watch(): void {
+    const ended = (request: HTTPRequest) => void this.fetching.delete(request);
+    this.page.on('request', (request) => {
+      if (request.isNavigationRequest() && request.frame() === this.page.mainFrame()) this.fetching.clear();
+      if (!/\/(?:events\?|presence$)/.test(request.url())) this.fetching.add(request);
+    });
+    this.page.on('requestfinished', ended);
+    this.page.on('requestfailed', ended);
   }
 
   /** To another page of the app that is open, as a link in it goes: nothing is loaded again. */
@@ -75,7 +106,7 @@ export class Driver {
       history.pushState(null, '', to);
       dispatchEvent(new PopStateEvent('popstate'));
     }, path);
-    await this.page.waitForNetworkIdle({ idleTime: 100 });
+    await this.quiet(100);
     await this.opened();
     await this.settle();
   }

@@ -176,7 +176,7 @@ describe('the plan as text, beside the drawing', () => {
   test('below the floor it is refused at its line, and what was typed outlives a reload', async () => {
     await replace('size 100 GiB, keep', 'size 50 GiB, keep');
     await on.app.sees('Its minimum is', 'aside [role=alert]');
-    await on.app.page.reload({ waitUntil: 'networkidle0' });
+    await on.app.reload();
     await on.app.pick('Panel beside the drawing', 'text');
     const text = await (await field()).evaluate((a) => (a as unknown as HTMLTextAreaElement).value);
     expect(text).toContain('size 50 GiB, keep');

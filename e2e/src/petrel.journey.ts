@@ -186,7 +186,7 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
     await on.app.page.keyboard.up('Control');
     expect((await on.app.core('planned'))[5]).toBe('free 156.1 GiB 167.7 GB');
     await on.app.saved();
-    await on.app.page.reload({ waitUntil: 'networkidle0' });
+    await on.app.reload();
     await on.app.press('Redo: Create “home”');
     await on.app.sees('/home');
     expect((await on.app.core('planned'))[5]).toBe('home ext4 · new · /home 156.1 GiB 167.7 GB');

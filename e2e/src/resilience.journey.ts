@@ -95,7 +95,7 @@ describe('a server that goes away', () => {
     await on.app.sees('2 changes not saved yet, kept in this browser');
     await on.server.start();
     await on.app.saved();
-    await on.app.page.reload({ waitUntil: 'networkidle0' });
+    await on.app.reload();
     expect(await on.app.page.$eval('input[aria-label="Memory"]', (i) => i.value)).toBe('24 GiB');
   });
 
@@ -109,7 +109,8 @@ describe('a server that goes away', () => {
     expect(await other.core('planned')).not.toEqual([]);
     await on.server.start();
     const again = await other.find('button', 'Reload');
-    await Promise.all([other.page.waitForNavigation({ waitUntil: 'networkidle0' }), again.click()]);
+    await Promise.all([other.page.waitForNavigation({ waitUntil: 'load' }), again.click()]);
+    await other.quiet();
     await other.pick('Panel beside the drawing', 'sizing');
     await other.page.waitForSelector('[aria-label="Sizing bench"]');
     await other.page.close();
@@ -157,7 +158,7 @@ describe('two windows on one plan', () => {
     expect(await on.app.page.$eval('input[aria-label="Name of the disk in Linux"]', (i) => i.value)).toBe(
       'sdc',
     );
-    await other.page.reload({ waitUntil: 'networkidle0' });
+    await other.reload();
     expect(await other.page.$eval('input[aria-label="Memory"]', (i) => i.value)).toBe('48 GiB');
     await person.close();
     await on.app.press('OK');
@@ -208,7 +209,7 @@ describe('what the browser has stored and nobody understands', () => {
       key.replace('ID', machine()),
       text,
     );
-    await on.app.page.reload({ waitUntil: 'networkidle0' });
+    await on.app.reload();
     await on.app.sees('Memory and disk');
     await on.app.saved();
     await on.app.page.evaluate(() => window.localStorage.clear());
@@ -232,7 +233,7 @@ describe('a server beyond its own machine', () => {
     expect(await other.page.evaluate(() => window.isSecureContext)).toBe(false);
     await other.type('Memory', '12GiB');
     await other.saved();
-    await other.page.reload({ waitUntil: 'networkidle0' });
+    await other.reload();
     expect(await other.page.$eval('input[aria-label="Memory"]', (i) => i.value)).toBe('12 GiB');
     await other.page.close();
     await far.dispose();

@@ -122,7 +122,7 @@ describe('a runbook is carried out: each moment, the disk read again, ticks, a f
   test('ticks are kept', async () => {
     await on.app.click('[data-step="backup"] input');
     await on.app.saved();
-    await on.app.page.reload({ waitUntil: 'networkidle0' });
+    await on.app.reload();
     expect(await on.app.page.$eval('[data-step="backup"] input', (box) => box.checked)).toBe(true);
     expect(await on.app.page.$eval('[data-step="shrink:found-3"] input', (box) => box.checked)).toBe(false);
   });

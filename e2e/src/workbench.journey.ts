@@ -345,7 +345,7 @@ describe('the sizing bench', () => {
   });
 
   test('what is told of the home outlives a reload', async () => {
-    await on.app.page.reload({ waitUntil: 'networkidle0' });
+    await on.app.reload();
     await on.app.pick('Panel beside the drawing', 'sizing');
     await on.app.pick('What to size', 'home');
     expect(

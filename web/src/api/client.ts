@@ -8,6 +8,7 @@ import type {
   MachineRow,
   OpenedMachine,
   PaperTold,
+  Presence,
   Plan,
   PutIn,
   Restored,
@@ -41,12 +42,13 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
 }
 
 /** The answer itself, whatever it holds. What is sent is JSON, or a file as it is. */
-async function ask(method: string, path: string, body?: unknown): Promise<Response> {
+async function ask(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<Response> {
   const secret = token.get();
   const isFile = body instanceof Blob;
   const type = isFile ? 'application/octet-stream' : 'application/json';
   const response = await fetch(`/api${path}`, {
     method,
+    ...(signal ? { signal } : {}),
     headers: {
       ...(body === undefined ? {} : { 'Content-Type': type }),
       ...(secret === null ? {} : { Authorization: `Bearer ${secret}` }),
@@ -73,6 +75,9 @@ async function answerOf<T>(response: Response): Promise<T> {
     );
   return answer;
 }
+
+/** Which window asks, and what it is at. */
+export type WindowPresence = Presence & { readonly window: string };
 
 export const api = {
   list: () => call<MachineRow[]>('GET', '/machines'),
@@ -107,6 +112,24 @@ export const api = {
     call<Survey>('GET', `/machines/${id}/surveys/${encodeURIComponent(survey)}`),
   addSurvey: (id: string, survey: Survey) =>
     call<{ surveyId: string }>('POST', `/machines/${id}/surveys`, { survey }),
+  /** What happens to a machine, as it happens: a stream of server-sent events. */
+  events: async (
+    id: string,
+    who: WindowPresence,
+    signal: AbortSignal,
+  ): Promise<ReadableStream<Uint8Array>> => {
+    const step = who.step === null ? '' : `&step=${who.step}`;
+    const response = await ask(
+      'GET',
+      `/machines/${id}/events?window=${who.window}&stage=${who.stage}${step}`,
+      undefined,
+      signal,
+    );
+    return response.ok && response.body ? response.body : answerOf<never>(response);
+  },
+  /** What this window is at. */
+  present: (id: string, { window, stage, step }: WindowPresence) =>
+    call<undefined>('PUT', `/machines/${id}/presence`, { window, stage, ...(step === null ? {} : { step }) }),
   /** Whether a printed runbook with these signs is of today's plan. */
   paper: (id: string, signs: string) =>
     call<PaperTold>('GET', `/machines/${id}/paper?digest=${encodeURIComponent(signs)}`),

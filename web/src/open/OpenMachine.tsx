@@ -11,6 +11,7 @@ import { openMachine, type Opened as MachineOpened } from './opening.js';
 import { OpenPlan } from './open-plan.js';
 import { PreviewProvider } from './preview.js';
 import { followersOf } from './followers.js';
+import { liveOf } from './live.js';
 import { historyKey } from './history-keys.js';
 import { troubleOf } from './trouble.js';
 import { seenIn } from './seen.js';
@@ -72,6 +73,7 @@ function Opened({ machine }: { machine: MachineOpened }) {
         unsent: unsentHere(),
         seen: seenHere(),
         followers: followersOf(machine.id),
+        live: liveOf(api, machine.id, newId()),
         newKey: newId,
         later: (milliseconds, work) => window.setTimeout(work, milliseconds),
       }),
@@ -90,6 +92,10 @@ function Opened({ machine }: { machine: MachineOpened }) {
     document.title = words['open.rhizotome'](machine.name);
   }, [machine.name]);
   useEffect(() => open.attend(), [open]);
+  const stage = pathname.split('/')[3];
+  useEffect(() => {
+    if (stage) open.at({ stage, step: null });
+  }, [open, stage]);
   useLeaveQuestion(open);
   useHistoryKeys(open);
   return (

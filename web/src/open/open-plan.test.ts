@@ -13,6 +13,7 @@ import { openMachine } from './opening.js';
 import { seenIn } from './seen.js';
 import { browserStore } from '../parts/browser-store.js';
 import { storageInMemory } from '../parts/testing/storage-in-memory.js';
+import { LiveInMemory } from './testing/live-in-memory.js';
 import { ServerInMemory } from './testing/server-in-memory.js';
 import { windowsInMemory } from './testing/windows-in-memory.js';
 import { unsentIn } from './unsent.js';
@@ -24,6 +25,7 @@ async function opened(server: ServerInMemory, storage = storageInMemory(), other
   let keys = 0;
   const timers: (() => void)[] = [];
   const waits: number[] = [];
+  const live = new LiveInMemory();
   const kept = browserStore(() => storage);
   const [unsent, seen] = [unsentIn(kept), seenIn(kept)];
   const plan = new OpenPlan('m', await openMachine(server, 'm', unsent.load('m'), seen.load('m')), {
@@ -31,6 +33,7 @@ async function opened(server: ServerInMemory, storage = storageInMemory(), other
     unsent,
     seen,
     followers: others.follower(),
+    live,
     newKey: () => `key-${server.revision}-${++keys}-${Math.random()}`,
     later: (milliseconds, work) => waits.push(milliseconds) && timers.push(work),
   });
@@ -41,7 +44,7 @@ async function opened(server: ServerInMemory, storage = storageInMemory(), other
       timers.splice(0).forEach((work) => work());
     }
   };
-  return { plan, settle, waits, storage, others, leave };
+  return { plan, settle, waits, storage, others, live, leave };
 }
 
 const unsentKeys = ({ held }: ReturnType<typeof storageInMemory>) =>
@@ -455,6 +458,58 @@ function drawn(id = 'survey-1'): Survey {
   if (!outcome.ok) throw new Error(outcome.refusal.says.code);
   return outcome.survey;
 }
+
+describe('what the server says by itself', () => {
+  const pointOf = (server: ServerInMemory) =>
+    ({
+      name: 'point',
+      data: { revision: server.revision, digest: server.digestAt(server.revision) },
+    }) as const;
+
+  test('that the plan has gone on elsewhere is followed; what is known already asks for nothing', async () => {
+    const server = new ServerInMemory();
+    const one = await opened(server);
+    const other = await opened(server);
+    other.plan.do(ram(8));
+    await other.settle();
+    one.live.say(pointOf(server));
+    await one.settle();
+    expect(one.plan.getState().plan).toEqual(server.plan);
+    const { opens } = server;
+    other.live.say(pointOf(server));
+    one.live.say(pointOf(server));
+    await other.settle();
+    await one.settle();
+    expect(server.opens).toBe(opens);
+  });
+
+  test('that its data went back is seen at once, without an edit', async () => {
+    const server = new ServerInMemory();
+    const one = await opened(server);
+    one.plan.do(ram(1));
+    await one.settle();
+    const copy = server.copied();
+    one.plan.do(ram(2));
+    await one.settle();
+    server.put(copy);
+    one.live.say(pointOf(server));
+    await one.settle();
+    expect(one.plan.getState()).toMatchObject({ sync: 'waiting', trouble: 'behind', wentBack: { edits: 1 } });
+  });
+
+  test('who else is there, since when nothing was heard, and that the machine is gone', async () => {
+    const { plan, live, settle } = await opened(new ServerInMemory());
+    live.say({ name: 'others', data: [{ stage: 'runbook', step: 4 }] });
+    live.goSilent(1000);
+    expect(plan.getState()).toMatchObject({ others: [{ step: 4 }], aloneSince: 1000 });
+    live.goSilent(null);
+    live.say({ name: 'deleted', data: null });
+    await settle();
+    expect(plan.getState()).toMatchObject({ aloneSince: null, sync: 'waiting', trouble: 'deleted' });
+    plan.at({ stage: 'boot', step: null });
+    expect(live.told).toEqual([{ stage: 'boot', step: null }]);
+  });
+});
 
 describe('a server whose data was put back', () => {
   /** A window that saved three edits, of which the server has the first two now. */

@@ -8,14 +8,17 @@ import {
   type Edit,
   type History,
   type HistoryPoint,
+  type LiveEvent,
   type MadeEdit,
   type Plan,
+  type Presence,
   type Refusal,
   type SentEdit,
   type Survey,
 } from '@rhizotome/core';
 import { Problem, Unreachable, type Api } from '../api/client.js';
 import type { Followers } from './followers.js';
+import type { Live } from './live.js';
 import { openMachine, readingsOf, type Opened } from './opening.js';
 import { Outbox, type UnsentEdit } from './outbox.js';
 import { replay } from './replay.js';
@@ -43,6 +46,10 @@ export interface OpenState {
   readonly setAside: readonly SetAside[];
   /** The server has another history than it had: so many edits from here are not in it. `null` where it goes on from what was seen. */
   readonly wentBack: { readonly edits: number } | null;
+  /** What other windows are at that have this machine open. */
+  readonly others: readonly Presence[];
+  /** Since when the server is not heard of, in milliseconds of the epoch; `null` while it is. */
+  readonly aloneSince: number | null;
   /** What the server found damaged and put aside. */
   readonly aside: readonly AsideTold[];
   /** Whether others' edits came in since it was opened. */
@@ -54,6 +61,7 @@ export interface OpenPlanOptions {
   readonly unsent: UnsentStore;
   readonly seen: SeenStore;
   readonly followers: Followers;
+  readonly live: Live;
   readonly newKey: () => string;
   /** Calls back after so many milliseconds. */
   readonly later: (milliseconds: number, work: () => void) => void;
@@ -82,6 +90,8 @@ export class OpenPlan {
   private readonly outbox: Outbox;
   /** Every edit that is known, in order. */
   private made: readonly (MadeEdit & { readonly revision?: number })[] = [];
+  /** Whether the server may have another history than the one that is known here. */
+  private doubted = false;
   private attended = false;
   private sending = false;
   /** After a batch was not taken and the server has not said which of it: each edit by itself. */
@@ -109,13 +119,42 @@ export class OpenPlan {
       this.heard = Math.max(this.heard, revision);
       void this.send();
     });
+    const goSilent = this.options.live.listen(
+      (event) => this.hear(event),
+      (aloneSince) => this.update({ aloneSince }),
+    );
     // A window before this one may have been closed between an answer and telling of it.
     this.options.followers.tell(this.point.revision);
     void this.send();
     return () => {
       this.attended = false;
       stop();
+      goSilent();
     };
+  }
+
+  private hear(event: LiveEvent): void {
+    switch (event.name) {
+      case 'others':
+        return this.update({ others: event.data });
+      case 'deleted':
+        return this.update({ sync: 'waiting', trouble: 'deleted' });
+      case 'point':
+        return this.hearPoint(event.data);
+    }
+  }
+
+  private hearPoint({ revision, digest }: HistoryPoint): void {
+    if (revision > this.point.revision) this.heard = revision;
+    // Behind what is known here, or beside it: data was put back, unless the word is older than an answer.
+    else if (digest !== this.point.digest && !this.sending) this.doubted = true;
+    else return;
+    void this.send();
+  }
+
+  /** What this window is at, for the others. */
+  at(presence: Presence): void {
+    this.options.live.at(presence);
   }
 
   readonly getState = (): OpenState => this.state;
@@ -251,13 +290,15 @@ export class OpenPlan {
         this.update({});
       }
       // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- whoever attends may have gone while it was sent
-      while (this.attended && this.heard > this.point.revision) {
+      while (this.attended && (this.heard > this.point.revision || this.doubted)) {
         const { heard } = this;
+        this.doubted = false;
         await this.rebase();
         // The server knows better than another window, whose edits it may have lost.
         if (this.heard === heard) this.heard = Math.min(heard, this.point.revision);
       }
       this.failures = 0;
+      // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- what was lost may have been noticed while it was sent
       if (this.held) this.update({ sync: 'waiting', trouble: 'behind' });
       else this.update(this.outbox.length === 0 ? { sync: 'saved', trouble: null } : {});
     } catch (error) {
@@ -265,6 +306,7 @@ export class OpenPlan {
     } finally {
       this.sending = false;
     }
+    // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- what was lost may have been noticed while it was sent
     if (this.state.sync !== 'saved' && this.failures === 0 && !this.held)
       this.options.later(0, () => void this.send());
   }
@@ -373,9 +415,9 @@ export class OpenPlan {
   }
 
   private beginAgain(opened: Opened, othersChanged: boolean): void {
-    const { setAside, sync, trouble } = this.state;
+    const { setAside, sync, trouble, others, aloneSince } = this.state;
     const begun = this.begin(opened, { setAside, othersChanged });
-    this.state = begun.wentBack ? begun : { ...begun, sync, trouble };
+    this.state = { ...begun, ...(begun.wentBack ? {} : { sync, trouble }), others, aloneSince };
     this.update({});
   }
 
@@ -404,6 +446,8 @@ export class OpenPlan {
       survey: this.surveyOf(plan),
       history,
       point: null,
+      others: [],
+      aloneSince: null,
       older: (opened.history[0]?.revision ?? 1) > 1,
       sync: wentBack ? 'waiting' : items.length === 0 ? 'saved' : 'saving',
       trouble: wentBack ? 'behind' : null,

@@ -4,6 +4,7 @@ import { say } from '../words/say.js';
 import { words } from '../words/words.js';
 import { useDerived, useOpenMachine, useOpenState } from '../open/context.js';
 import { movedInWords } from '../parts/figures.js';
+import { stageTitle } from './stage-names.js';
 import { HistoryPanel } from './HistoryPanel.js';
 import { MoonIcon, RedoIcon, SunIcon, UndoIcon } from '../parts/icons.js';
 import classes from './Header.module.css';
@@ -39,6 +40,7 @@ export function Header() {
         </HistoryButton>
         <HistoryPanel />
         <SyncNote />
+        <OthersNote />
       </div>
       {survey && <Figures />}
       <SchemeButton />
@@ -69,13 +71,35 @@ function HistoryButton(props: {
 }
 
 function SyncNote() {
-  const { sync, trouble, unsent, kept } = useOpenState();
+  const { sync, trouble, unsent, kept, aloneSince } = useOpenState();
   const held = kept ? words['sync.kept-browser']() : words['sync.kept-window']();
+  if (sync === 'saved' && aloneSince !== null)
+    return (
+      <span className={classes.sync} data-sync="waiting" data-trouble="alone" role="status">
+        {words['sync.alone'](timeOfDay(aloneSince))}
+      </span>
+    );
   const state = sync === 'waiting' ? words[`sync.${trouble ?? 'gone'}`](unsent) : words[`sync.${sync}`]();
   return (
     <span className={classes.sync} data-sync={sync} data-trouble={trouble} role="status">
       {state}
       {unsent > 0 && (sync === 'waiting' || !kept) && `, ${held}`}
+    </span>
+  );
+}
+
+const timeOfDay = (milliseconds: number): string =>
+  new Date(milliseconds).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
+
+/** Who else has this machine open, and what they do there. */
+function OthersNote() {
+  const { others } = useOpenState();
+  if (others.length === 0) return null;
+  const step = others.find((other) => other.step !== null)?.step;
+  const stages = [...new Set(others.map(({ stage }) => stageTitle(stage)))].join(', ');
+  return (
+    <span className={classes.others} data-others={others.length}>
+      {step ? words['others.step'](step) : words['others.open'](others.length, stages)}
     </span>
   );
 }

@@ -1,22 +1,14 @@
 import { say } from '../words/say.js';
-import { type Stage, type StageState, STAGES } from '@rhizotome/core';
+import { type StageState, STAGES } from '@rhizotome/core';
 import { useEffect, useRef } from 'react';
 import { Link, NavLink, useLocation } from 'react-router';
 import { useDerived, useOpenMachine, useOpenState } from '../open/context.js';
 import { OwnerSwatch } from '../parts/OwnerSwatch.js';
 import { Wordmark } from './Wordmark.js';
+import { STAGE_NAMES } from './stage-names.js';
 import classes from './Rail.module.css';
 import { words } from '../words/words.js';
 
-const STAGE_NAMES: Readonly<Record<Stage, string>> = {
-  machine: words['shell.machine'](),
-  'as-found': words['shell.as-found'](),
-  systems: words['shell.systems'](),
-  boot: words['shell.boot'](),
-  layout: words['shell.layout'](),
-  findings: words['shell.findings'](),
-  runbook: words['shell.runbook'](),
-};
 const STATE_WORDS: Readonly<Record<StageState, string>> = {
   empty: words['shell.nothing-yet'](),
   open: words['shell.not-complete'](),

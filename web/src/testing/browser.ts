@@ -1,4 +1,5 @@
 import { fileURLToPath } from 'node:url';
+import { TextDecoderStream, TransformStream } from 'node:stream/web';
 import { TextDecoder, TextEncoder } from 'node:util';
 
 /** What a browser has and the test environment lacks. Nothing is ever laid out there: sizes are those of a usual window. */
@@ -49,6 +50,8 @@ if (typeof window !== 'undefined') {
   Object.assign(window, {
     TextDecoder,
     TextEncoder,
+    TextDecoderStream,
+    TransformStream,
     ResizeObserver: Resizing,
     Worker: Working,
     matchMedia: (media: string): Partial<MediaQueryList> => ({

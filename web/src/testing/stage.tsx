@@ -12,6 +12,7 @@ import { OpenPlan } from '../open/open-plan.js';
 import { PreviewProvider } from '../open/preview.js';
 import { ServerInMemory } from '../open/testing/server-in-memory.js';
 import { windowsInMemory } from '../open/testing/windows-in-memory.js';
+import type { Live } from '../open/live.js';
 import { seenIn } from '../open/seen.js';
 import { unsentIn } from '../open/unsent.js';
 import { browserStore } from '../parts/browser-store.js';
@@ -36,6 +37,9 @@ export const demo = textIn('demo/machines');
 /** A plan with something to do, as text. */
 export const story = textIn('core/src/testing/plans');
 
+/** A server that says nothing by itself. */
+const SILENT: Live = { listen: () => () => undefined, at: () => undefined };
+
 /** A stage of an open machine, on a server in memory, for a hand to work in. */
 export async function openStage(stage: ReactNode, text: string, path = '/') {
   const { plan, survey } = planOf(text);
@@ -53,6 +57,7 @@ export async function openStage(stage: ReactNode, text: string, path = '/') {
       unsent: unsentIn(kept),
       seen: seenIn(kept),
       followers: windowsInMemory().follower(),
+      live: SILENT,
       newKey: () => `stage-${++keys}-key`,
       later: (milliseconds, work) => setTimeout(work, milliseconds),
     },

@@ -10,7 +10,7 @@ import {
   type StepText,
 } from '@rhizotome/core';
 import { memo } from 'react';
-import { useEdit, useSelection } from '../../open/context.js';
+import { useEdit, useOpenMachine, useSelection } from '../../open/context.js';
 import { catalogue, say } from '../../words/say.js';
 import { words } from '../../words/words.js';
 import { Listed } from './Listed.js';
@@ -79,6 +79,7 @@ interface StepItemProps {
 
 const StepItem = memo(function StepItem({ step, shown, show }: StepItemProps) {
   const { attempt } = useEdit();
+  const { open } = useOpenMachine();
   const { selected, select } = useSelection();
   const { partition, found } = objectsOf(step.step);
   const part = partition ?? found;
@@ -98,7 +99,10 @@ const StepItem = memo(function StepItem({ step, shown, show }: StepItemProps) {
             {step.time && <span className={classes.time}>{say(step.time)}</span>}
           </span>
         }
-        onChange={(e) => attempt(tickEdit(step, e.currentTarget.checked))}
+        onChange={(e) => {
+          attempt(tickEdit(step, e.currentTarget.checked));
+          open.at({ stage: 'runbook', step: step.number });
+        }}
       />
       <button
         type="button"

@@ -10,7 +10,14 @@ export const sync = {
   'sync.busy': (n: number) => `The server is busy. ${changes(n)} not saved yet`,
   'sync.token': (n: number) => `The server asks for its token. ${changes(n)} not saved yet`,
   'sync.behind': (n: number) => `The server has older data. ${changes(n)} not in it`,
-  'sync.deleted': (n: number) => `This machine was deleted elsewhere. ${changes(n)} not saved`,
+  'sync.deleted': (n: number) =>
+    n === 0
+      ? 'This machine was deleted elsewhere'
+      : `This machine was deleted elsewhere. ${changes(n)} not saved`,
+  'sync.alone': (since: string) => `The server does not answer since ${since}: this plan may be out of date`,
+  'others.open': (n: number, stages: string) =>
+    `Also open ${n === 1 ? 'on another screen' : `on ${n} other screens`}: ${stages}`,
+  'others.step': (step: number) => `Step ${step} was ticked on another screen`,
   'sync.full': (n: number) => `The server’s disk is full. ${changes(n)} not saved yet`,
   'sync.failed': (n: number) => `The server could not save this. ${changes(n)} not saved yet`,
   'sync.kept-browser': () => 'kept in this browser',
