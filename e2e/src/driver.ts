@@ -69,17 +69,25 @@ export class Driver {
 
   async go(path: string): Promise<void> {
     await this.page.goto(`${this.address}${path}`, { waitUntil: 'load' });
-    await this.quiet();
+    await this.arrived();
   }
 
   /** As the browser's own button does. */
   async reload(): Promise<void> {
     await this.page.reload({ waitUntil: 'load' });
+    await this.arrived();
+  }
+
+  /** The page is drawn, or says why it cannot be, and has all that it asked for. */
+  async arrived(): Promise<void> {
+    await this.page.waitForSelector('main h1, main h2, [role=alert]');
+    await this.opened();
     await this.quiet();
+    await this.settle();
   }
 
   /** Waits until nothing has been fetched for so long, but for the stream of events that stays open. */
-  async quiet(milliseconds = 300): Promise<void> {
+  private async quiet(milliseconds = 500): Promise<void> {
     let since = Date.now();
     while (Date.now() - since < milliseconds) {
       if (this.fetching.size > 0) since = Date.now();

@@ -220,6 +220,7 @@ describe('petrel: a Linux beside its encrypted Windows, from two captured files 
       'Way back',
       'What the words mean',
       'Practice disks',
+      'Is a printed runbook still right?',
     ]);
     const steps = await on.app.page.$$eval('[data-step]', (list) =>
       list.map((e) => (e as HTMLElement).dataset['step']),

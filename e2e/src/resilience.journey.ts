@@ -110,7 +110,7 @@ describe('a server that goes away', () => {
     await on.server.start();
     const again = await other.find('button', 'Reload');
     await Promise.all([other.page.waitForNavigation({ waitUntil: 'load' }), again.click()]);
-    await other.quiet();
+    await other.arrived();
     await other.pick('Panel beside the drawing', 'sizing');
     await other.page.waitForSelector('[aria-label="Sizing bench"]');
     await other.page.close();
@@ -150,9 +150,12 @@ describe('two windows on one plan', () => {
     const person = await on.browser.createBrowserContext();
     const other = await Driver.open(person, on.server.address);
     await other.go(path);
+    // Who cannot be reached does not follow.
+    await on.app.page.setOfflineMode(true);
     await other.type('Name of the disk in Linux', 'sdc');
     await other.saved();
     await on.app.type('Memory', '48GiB');
+    await on.app.page.setOfflineMode(false);
     await on.app.sees('This plan was changed in another window. Your changes were applied again on top.');
     await on.app.saved();
     expect(await on.app.page.$eval('input[aria-label="Name of the disk in Linux"]', (i) => i.value)).toBe(

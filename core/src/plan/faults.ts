@@ -95,7 +95,7 @@ function partitionFault(plan: Plan, survey: Survey | undefined, i: number): Foun
     fault(`${at}.owners`, of, refuseOwners(plan, p.owners)) ??
     fault(`${at}.subvolumes`, of, refuseSubvolumes(p)) ??
     fault(`${at}.inside`, of, survey && refuseInside(plan, p, survey)) ??
-    fault(`${at}.label`, of, refuseNames(p))
+    fault(`${at}.label`, of, refuseNames(p, survey))
   );
 }
 

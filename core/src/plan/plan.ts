@@ -7,7 +7,7 @@ import {
   type Machine,
 } from '../machine/index.js';
 import { sectors, type Sectors } from '../quantity/index.js';
-import { CommentsSchema, type Comments, type SurveyPartitionId } from '../survey/index.js';
+import { CommentsSchema, SurveyIdSchema, type Comments, type SurveyPartitionId } from '../survey/index.js';
 import { PART_MAKERS, SystemSchema, type PartMaker, type System, type SystemId } from '../system/index.js';
 import { exactly } from '../schema/index.js';
 import type { Role, TableStyle } from '../table/index.js';
@@ -264,7 +264,7 @@ export const PlanSchema: z.ZodType<Plan> = exactly<Plan>()(
   z.strictObject({
     format: z.literal('rhizotome/plan'),
     version: z.literal(5),
-    surveyId: identifier.nullable(),
+    surveyId: SurveyIdSchema.nullable(),
     machine: MachineSchema,
     target: TargetSchema,
     systems: z.array(SystemSchema).max(MOST.systems).readonly(),

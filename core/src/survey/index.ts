@@ -7,6 +7,7 @@ export {
   SOURCE_KINDS,
   MOST_PARTITIONS,
   surveyedPartition,
+  SurveyIdSchema,
   SurveySchema,
   SURVEY_DOCUMENT,
   type Comments,

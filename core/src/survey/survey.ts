@@ -160,12 +160,15 @@ const partition = exactly<SurveyPartition>()(
   }),
 );
 
+/** By which plans and edits name the reading that they rest on. */
+export const SurveyIdSchema = text(64).min(1);
+
 /** Shape only; what a survey means is judged elsewhere. */
 export const SurveySchema: z.ZodType<Survey> = exactly<Survey>()(
   z.strictObject({
     format: z.literal('rhizotome/survey'),
     version: z.literal(1),
-    id: text(64).min(1),
+    id: SurveyIdSchema,
     takenAt: z.iso.datetime(),
     source: z.strictObject({
       kind: z.enum(SOURCE_KINDS),

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { changeFacts, MachineChangesSchema } from '../../machine/index.js';
-import { CommentsSchema, isPlannable, type Survey } from '../../survey/index.js';
+import { CommentsSchema, isPlannable, SurveyIdSchema, type Survey } from '../../survey/index.js';
 import { SystemSchema } from '../../system/index.js';
 import {
   AcceptanceSchema,
@@ -60,7 +60,7 @@ export const WishForSchema = z.strictObject({ kind: z.literal('wish-for'), wish:
 /** Rests the plan on a survey: all that depends on it is set at once. */
 export const BeginSchema = z.strictObject({
   kind: z.literal('begin'),
-  surveyId: z.string().min(1).max(60).nullable(),
+  surveyId: SurveyIdSchema.nullable(),
   target: TargetSchema,
   systems: z.array(SystemSchema).max(12).readonly(),
   found: z.record(z.string().max(60), FoundNoteSchema).readonly(),

@@ -34,9 +34,12 @@ export function refuseStart(survey: Survey, start: number): Refusal | undefined 
     : { code: 'not-aligned', nearestStart: sectors(alignUp(start, step)) };
 }
 
-export function refuseNames(candidate: PlannedPartition): Refusal | undefined {
+/** A name that was read can stay, whatever the table was thought to hold. */
+export function refuseNames(candidate: PlannedPartition, survey: Survey | undefined): Refusal | undefined {
   const most = VOLUME_TRAITS[candidate.fileSystem].labelLimit;
-  if (candidate.name.length > NAME_UNITS) return { code: 'name-too-long', field: 'name', most: NAME_UNITS };
+  const asRead = survey && surveyedPartition(survey, candidate.from)?.name === candidate.name;
+  if (candidate.name.length > NAME_UNITS && !asRead)
+    return { code: 'name-too-long', field: 'name', most: NAME_UNITS };
   if (candidate.treatment === 'format' && most !== undefined && candidate.label.length > most)
     return { code: 'name-too-long', field: 'label', most };
   return undefined;

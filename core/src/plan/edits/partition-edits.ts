@@ -172,7 +172,7 @@ function create(plan: Plan, { partition }: Create, survey: Survey): Applied {
     () => refuseOwners(plan, partition.owners),
     () => refuseFull(plan),
     () => (surveyed ? undefined : refuseStart(survey, partition.start)),
-    () => refuseNames(partition),
+    () => refuseNames(partition, survey),
     () => refuseSubvolumes(partition),
     () => refuseInside(plan, partition, survey),
     () => refusePlace({ plan, survey }, partition),
@@ -249,7 +249,7 @@ function describe(plan: Plan, { changes }: Describe, partition: PlannedPartition
   const after: PlannedPartition = { ...partition, ...given };
   return settle({ plan, survey }, partition, after, [
     () => refuseOwners(plan, after.owners),
-    () => refuseNames(after),
+    () => refuseNames(after, survey),
     () => refuseSubvolumes(after),
     () => refuseInside(plan, after, survey),
   ]);

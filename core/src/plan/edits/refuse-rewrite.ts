@@ -18,7 +18,7 @@ export function refuseRewrite(before: Plan, after: Plan, survey: Survey): PartRe
     const found = surveyedPartition(survey, p.from);
     const asFound = found && { ...p, start: found.start, length: found.length };
     const refusal =
-      refuseNames(p) ??
+      refuseNames(p, survey) ??
       refuseSubvolumes(p) ??
       refuseInside(after, p, survey) ??
       (moved && !asFound ? refuseStart(survey, p.start) : undefined) ??
