@@ -3,7 +3,8 @@
  * field that is `undefined` is one that is not there.
  */
 export function canonicalText(value: unknown): string {
-  if (typeof value !== 'object' || value === null) return JSON.stringify(value) ?? 'null';
+  if (value === undefined) return 'null';
+  if (typeof value !== 'object' || value === null) return JSON.stringify(value);
   if (Array.isArray(value)) return `[${value.map(canonicalText).join(',')}]`;
   const fields = Object.entries(value)
     .filter(([, field]) => field !== undefined)
