@@ -17,7 +17,7 @@ export default {
   setupFiles: ['<rootDir>/web/src/testing/browser.ts'],
   moduleNameMapper: {
     // Its sources would be taken, by the condition under which this project's own are.
-    '^eventsource-parser/stream$': '<rootDir>/node_modules/eventsource-parser/dist/stream.cjs',
+    '^eventsource-parser/stream$': '<rootDir>/web/src/testing/event-source-parser.cjs',
     '^(.*)\\?raw$': '$1',
     '\\.css$': '<rootDir>/web/src/testing/stylesheet.cjs',
     '^(\\.{1,2}/.*)\\.js$': '$1',

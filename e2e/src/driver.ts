@@ -80,7 +80,7 @@ export class Driver {
 
   /** The page is drawn, or says why it cannot be, and has all that it asked for. */
   async arrived(): Promise<void> {
-    await this.page.waitForSelector('main h1, main h2, [role=alert]');
+    await this.page.waitForSelector('h1, main h2, [role=alert], [role=dialog], input[type=password]');
     await this.opened();
     await this.quiet();
     await this.settle();

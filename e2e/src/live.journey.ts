@@ -80,12 +80,12 @@ describe('a data folder that is put back to what it was', () => {
     copyFileSync(join(on.server.folder, 'yesterday'), file());
     await on.server.start();
     await on.app.sees('1 change made here is not in it');
-    await on.app.sees('The server has older data', 'header [role=status]');
+    await on.app.sees('Not saved: the server’s data is older', 'header [role=status]');
     await other.sees('changes made elsewhere may be');
     expect([await memory(on.app), await memory(other)]).toEqual(['48 GiB', '12 GiB']);
     await on.app.reload();
     await on.app.sees('1 change made here is not in it');
-    await on.app.press('Make them again');
+    await on.app.press('Make it again');
     await on.app.saved();
     await other.press('Use the server’s plan');
     await shows(other, '48 GiB');

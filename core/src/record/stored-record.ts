@@ -30,7 +30,7 @@ export interface StoredEdit {
 }
 
 /** The value of a stored text; what is no JSON counts as the text that it is, so that damage changes a digest too. */
-export function storedValue(text: string): unknown {
+function storedValue(text: string): unknown {
   try {
     return JSON.parse(text);
   } catch {

@@ -1,7 +1,7 @@
 import { existsSync, statSync } from 'node:fs';
 
 /** The data file is not, or not any more, the one that was opened: whatever is written goes nowhere. */
-export class FileReplaced extends Error {
+class FileReplaced extends Error {
   readonly code = 'RHIZOTOME_REPLACED';
 
   constructor(path: string) {

@@ -69,6 +69,8 @@ export interface OpenPlanOptions {
 
 const RETRY_MILLISECONDS = [500, 1000, 2000, 4000];
 const EDITS_A_REQUEST = 50;
+/** So long others are told which step was ticked off here. */
+const STEP_MILLISECONDS = 30_000;
 /** Answers that say that something sent is not taken, now or ever. */
 const NOT_TAKEN = [400, 409, 413, 422];
 
@@ -121,7 +123,8 @@ export class OpenPlan {
     });
     const goSilent = this.options.live.listen(
       (event) => this.hear(event),
-      (aloneSince) => this.update({ aloneSince }),
+      // Who else is there is not known either then.
+      (aloneSince) => this.update({ aloneSince, ...(aloneSince === null ? {} : { others: [] }) }),
     );
     // A window before this one may have been closed between an answer and telling of it.
     this.options.followers.tell(this.point.revision);
@@ -155,6 +158,8 @@ export class OpenPlan {
   /** What this window is at, for the others. */
   at(presence: Presence): void {
     this.options.live.at(presence);
+    if (presence.step === null) return;
+    this.options.later(STEP_MILLISECONDS, () => this.options.live.at({ ...presence, step: null }));
   }
 
   readonly getState = (): OpenState => this.state;

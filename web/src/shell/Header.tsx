@@ -83,7 +83,7 @@ function SyncNote() {
   return (
     <span className={classes.sync} data-sync={sync} data-trouble={trouble} role="status">
       {state}
-      {unsent > 0 && (sync === 'waiting' || !kept) && `, ${held}`}
+      {unsent > 0 && trouble !== 'behind' && (sync === 'waiting' || !kept) && `, ${held}`}
     </span>
   );
 }
@@ -93,8 +93,8 @@ const timeOfDay = (milliseconds: number): string =>
 
 /** Who else has this machine open, and what they do there. */
 function OthersNote() {
-  const { others } = useOpenState();
-  if (others.length === 0) return null;
+  const { others, trouble } = useOpenState();
+  if (others.length === 0 || trouble !== null) return null;
   const step = others.find((other) => other.step !== null)?.step;
   const stages = [...new Set(others.map(({ stage }) => stageTitle(stage)))].join(', ');
   return (

@@ -63,11 +63,11 @@ function WentBack() {
       <div className={classes.ways}>
         {edits > 0 && (
           <Button size="xs" onClick={() => open.makeAgain()}>
-            {words['back.again']()}
+            {words['back.again'](edits)}
           </Button>
         )}
         <Button size="xs" variant="default" onClick={() => open.leaveOut()}>
-          {edits > 0 ? words['back.leave']() : words['back.ok']()}
+          {edits > 0 ? words['back.leave'](edits) : words['back.ok']()}
         </Button>
       </div>
     </div>

@@ -9,7 +9,7 @@ export const sync = {
   'sync.gone': (n: number) => `The server does not answer. ${changes(n)} not saved yet`,
   'sync.busy': (n: number) => `The server is busy. ${changes(n)} not saved yet`,
   'sync.token': (n: number) => `The server asks for its token. ${changes(n)} not saved yet`,
-  'sync.behind': (n: number) => `The server has older data. ${changes(n)} not in it`,
+  'sync.behind': () => 'Not saved: the server’s data is older',
   'sync.deleted': (n: number) =>
     n === 0
       ? 'This machine was deleted elsewhere'
@@ -30,8 +30,8 @@ export const sync = {
     `${changes(n)} made here ${n === 1 ? 'is' : 'are'} not in it: a backup was put in its place, or the disk lost its latest writes. Nothing is saved until you choose.`,
   'back.others': () =>
     'A backup was put in its place, or the disk lost its latest writes. Nothing made in this browser is missing; changes made elsewhere may be.',
-  'back.again': () => 'Make them again',
-  'back.leave': () => 'Leave them out',
+  'back.again': (n: number) => (n === 1 ? 'Make it again' : 'Make them again'),
+  'back.leave': (n: number) => (n === 1 ? 'Leave it out' : 'Leave them out'),
   'back.ok': () => 'Use the server’s plan',
   'torn.plan': (n: number, from: number) =>
     n === 0
