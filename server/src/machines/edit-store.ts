@@ -9,7 +9,7 @@ import { notFound } from '../http/problem.js';
  */
 
 /** What an edit needs of its machine. */
-export type EditedMachine = Pick<MachineEntity, 'id' | 'revision' | 'plan' | 'beginning'> & {
+export type EditedMachine = Pick<MachineEntity, 'id' | 'revision' | 'plan'> & {
   readonly digest: Digest;
 };
 
@@ -17,7 +17,7 @@ export type EditedMachine = Pick<MachineEntity, 'id' | 'revision' | 'plan' | 'be
 export async function machineToEdit(manager: EntityManager, id: string): Promise<EditedMachine> {
   const [machine] = await rows<EditedMachine>(
     manager,
-    'SELECT id, revision, plan, beginning, digest FROM machine WHERE id = ? AND "deletedAt" IS NULL',
+    'SELECT id, revision, plan, digest FROM machine WHERE id = ? AND "deletedAt" IS NULL',
     [id],
   );
   if (!machine) throw notFound('machine');
@@ -40,16 +40,23 @@ export async function goesBy(
   return digest === undefined || digest === (await digestAt(manager, machine, revision));
 }
 
-type HistoryOf = Pick<MachineEntity, 'id' | 'revision' | 'beginning' | 'digest'>;
+type HistoryOf = Pick<MachineEntity, 'id' | 'revision' | 'digest'>;
 
 /** What the history had come to at a revision; `undefined` where it has no such. */
 async function digestAt(
   manager: EntityManager,
-  { id, revision, digest, beginning }: HistoryOf,
+  { id, revision, digest }: HistoryOf,
   at: number,
 ): Promise<string | undefined> {
   if (at === revision) return digest;
-  if (at === 0) return digestOfBeginning(beginning);
+  if (at === 0) {
+    const [begun] = await rows<Pick<MachineEntity, 'beginning'>>(
+      manager,
+      'SELECT beginning FROM machine WHERE id = ?',
+      [id],
+    );
+    return begun && digestOfBeginning(begun.beginning);
+  }
   const [edit] = await rows<{ digest: string }>(
     manager,
     'SELECT digest FROM edit WHERE "machineId" = ? AND revision = ?',
