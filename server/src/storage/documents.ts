@@ -26,7 +26,7 @@ export const surveyIn = (text: string): Survey => surveys.of(text);
  */
 export const planText = (plan: Plan): string => plans.textOf(plan);
 export const surveyText = (survey: Survey): string => surveys.textOf(survey);
-export const editText = (edit: Edit): string => textOf(EDIT_DOCUMENT, 'edit', edit).text;
+export const editText = (edit: Edit): string => textOf(EDIT_DOCUMENT, 'edit', edit);
 
 /** Documents in work are read again with every edit; their texts say all, so what was read from one stays true. */
 class LatelyRead<T> {
@@ -43,10 +43,10 @@ class LatelyRead<T> {
     return value;
   }
 
-  /** What is known from now on is what was read back, not what was to be written. */
+  /** What was read back says the same; what was worked out of the value stays with it. */
   textOf(value: T): string {
-    const { text, back } = textOf(this.kind, this.what, value);
-    this.keep(text, back);
+    const text = textOf(this.kind, this.what, value);
+    this.keep(text, value);
     return text;
   }
 
@@ -64,10 +64,10 @@ const surveys = new LatelyRead(SURVEY_DOCUMENT, 'survey');
 
 type What = 'plan' | 'edit' | 'survey';
 
-function textOf<T>(kind: DocumentKind<T>, what: What, value: T): { readonly text: string; readonly back: T } {
+function textOf<T>(kind: DocumentKind<T>, what: What, value: T): string {
   const text = JSON.stringify(value);
   const outcome = readStored(kind, text);
-  if (outcome.ok && same(outcome.value, value)) return { text, back: outcome.value };
+  if (outcome.ok && same(outcome.value, value)) return text;
   const fault = outcome.ok ? undefined : outcome.fault;
   throw new ProblemException({
     status: 422,
