@@ -115,6 +115,54 @@ test('restored where it was made, only what has changed or gone since comes besi
   expect((await one.http().get(`/api/machines/${first!.id}`)).body.plan.machine.ramBytes).toBe(64 * GIB);
 });
 
+test('a backup brings a demo machine on to where it was, and doubles none', async () => {
+  const one = await demoBench();
+  const [first] = await one.rows();
+  const other = await bench();
+  await other.http().post('/api/machines/demo').expect(200);
+  const { body } = await other.restore(await one.backup()).expect(200);
+  expect(body).toMatchObject({
+    renewed: [first!.name],
+    added: [],
+    beside: [],
+    damaged: [],
+    full: [],
+    left: [],
+  });
+  expect(body.same).toHaveLength(6);
+  expect(await other.rows()).toHaveLength(7);
+  const named = async (of: Bench) => (await whole(of)).find(({ name }) => name === first!.name);
+  expect(await named(other)).toEqual(await named(one));
+});
+
+test('a machine with an alternative that the backup lacks is not taken on: the backup is put beside it', async () => {
+  const one = await demoBench();
+  const [first] = await one.rows();
+  const other = await bench();
+  await other.http().post('/api/machines/demo').expect(200);
+  const { plan } = (await other.http().get(`/api/machines/${first!.id}`)).body;
+  await other
+    .http()
+    .post(`/api/machines/${first!.id}/alternatives`)
+    .send({ name: 'of its own', revision: 0, plan })
+    .expect(201);
+  const { body } = await other.restore(await one.backup()).expect(200);
+  expect(body).toMatchObject({ renewed: [], beside: [`${first!.name}, from the backup`] });
+  const kept = (await other.http().get(`/api/machines/${first!.id}/alternatives`)).body;
+  expect(kept.map((a: { name: string }) => a.name)).toEqual(['of its own']);
+});
+
+test('what was deleted comes back as deleted, with its date', async () => {
+  const one = await demoBench();
+  const [first] = await one.rows();
+  await one.http().delete(`/api/machines/${first!.id}`).expect(204);
+  const [gone] = (await one.http().get('/api/deleted-machines').expect(200)).body;
+  const other = await bench();
+  await other.restore(await one.backup()).expect(200);
+  expect((await other.http().get('/api/deleted-machines').expect(200)).body).toEqual([gone]);
+  expect(await other.rows()).toHaveLength(6);
+});
+
 test.each([
   ['a letter', Buffer.from('Dear friend, this is no backup. '.repeat(100))],
   ['nothing', Buffer.alloc(0)],
