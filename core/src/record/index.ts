@@ -1,7 +1,7 @@
 export type { HistoryEntry, HistoryPoint, SentEdit } from './entry.js';
 export { asDigest, shortDigest, type Digest } from './digest.js';
 export { foldEdits, unfoldEdits, type Folded } from './fold.js';
-export { planBefore, sameProcedure } from './then.js';
+export { sameProcedure } from './same-procedure.js';
 export { recovered, type Recovered } from './recover.js';
 export { digestAfter, digestOfBeginning, type StoredEdit, type StoredRecord } from './stored-record.js';
 export { recordFaults, type RecordFault } from './verify.js';

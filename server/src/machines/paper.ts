@@ -1,4 +1,4 @@
-import { digestOfBeginning, planBefore, sameProcedure, type PaperTold } from '@rhizotome/core';
+import { digestOfBeginning, sameProcedure, unfoldEdits, type PaperTold } from '@rhizotome/core';
 import { MoreThan, type EntityManager } from 'typeorm';
 import { editIn, isDamage, surveyIn } from '../storage/documents.js';
 import { EditEntity, SurveyEntity, type MachineEntity } from '../storage/entities.js';
@@ -40,7 +40,7 @@ async function sameSince(
     const surveys = new Map(rows.map(({ id, document }) => [id, surveyIn(document)]));
     const plan = planOf(machine);
     const made = since.map(({ inverse }) => ({ inverse: editIn(inverse) }));
-    const then = planBefore(plan, made, (id) => surveys.get(id));
+    const then = unfoldEdits(plan, made, (id) => surveys.get(id));
     return then !== undefined && sameProcedure(then, plan);
   } catch (error) {
     // What cannot be read cannot be told to be the same.
