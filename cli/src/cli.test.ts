@@ -260,6 +260,57 @@ describe('what cannot be done', () => {
     expect([statSync(own).mtimeMs, existsSync(`${own}.part`)]).toEqual([before, false]);
   });
 
+  test('what takes longer or more than anything of its kind is ended, and told', () => {
+    spawnSync('mkfifo', [join(folder, 'slow')]);
+    const slow = spawnSync(process.execPath, [join(ROOT, 'cli/bin/rhizotome.mjs'), 'check', 'slow'], {
+      cwd: folder,
+      encoding: 'utf8',
+      env: { ...process.env, RHIZOTOME_READING_SECONDS: '1' },
+    });
+    expect([slow.status, slow.stderr]).toEqual([
+      2,
+      expect.stringContaining('Reading slow took longer than 1 seconds'),
+    ]);
+    writeFileSync(join(folder, 'vast.rhizotome'), '');
+    truncateSync(join(folder, 'vast.rhizotome'), 1.5 * 1024 ** 3);
+    expect(rhizotome(['check', 'vast.rhizotome'])).toMatchObject({
+      status: 2,
+      stderr: expect.stringContaining('Reading vast.rhizotome took more than 1 GiB of memory'),
+    });
+  });
+
+  test('on a terminal nothing acts that a disk, a plan or a file name brought', () => {
+    const name = 'odd\u001b[2J\u202e.rhizotome';
+    const odd = readFileSync(plan('turnstone'), 'utf8').replace(
+      /label "[^"]*"/,
+      'label "\\u{1b}[31m\u202eevil"',
+    );
+    writeFileSync(join(folder, name), odd);
+    for (const args of [
+      ['check'],
+      ['steps'],
+      ['runbook'],
+      ['steps', '--json'],
+      ['survey'],
+      ['image', '-o', 'x.img'],
+      ['verify'],
+      [`--${name}`],
+    ]) {
+      const quoted = [process.execPath, join(ROOT, 'cli/bin/rhizotome.mjs'), args[0]!, name, ...args.slice(1)]
+        .map((word) => `'${word}'`)
+        .join(' ');
+      const { stdout } = spawnSync('script', ['-qec', quoted, '/dev/null'], {
+        cwd: folder,
+        encoding: 'utf8',
+      });
+      expect([
+        args,
+        stdout.length > 20,
+        /[\u0000-\u0009\u000b\u000c\u000e-\u001f\u007f-\u009f\u202a-\u202e]/.test(stdout),
+      ]).toEqual([args, true, false]);
+    }
+  });
+
   test('a large file of nothing is answered at once', () => {
     const path = join(folder, 'nothing.img');
     writeFileSync(path, '');
@@ -314,6 +365,27 @@ describe('a backup', () => {
     expect(status).toBe(1);
     expect(stdout).toMatch(/^knot.*\n {2}The plan cannot be read\.$/m);
     expect(stdout).toContain('the digest of change 2 does not follow from it');
+  });
+
+  test('that would run something by being read is no backup', () => {
+    const store = data('chained');
+    const file = join(store, 'rhizotome.sqlite');
+    const endless = new Database(file);
+    endless.exec('ALTER TABLE machine RENAME TO hidden');
+    endless.exec(
+      `CREATE VIEW machine AS WITH RECURSIVE n(id) AS (SELECT 1 UNION ALL SELECT id + 1 FROM n) SELECT id, id AS name, '' AS digest FROM n`,
+    );
+    endless.close();
+    for (const args of [
+      ['verify', store],
+      ['restore', file, '-o', 'endless'],
+      ['backup', store, '-o', 'endless.sqlite'],
+    ])
+      expect(rhizotome(args)).toMatchObject({
+        status: 2,
+        stderr: expect.stringContaining('which is no table'),
+      });
+    rmSync(store, { recursive: true });
   });
 
   test('is readable by its owner alone', () => {

@@ -1,5 +1,6 @@
 import { dirname } from 'node:path';
 import Database from 'better-sqlite3';
+import { reading } from './cell.js';
 import { Failure, fileReason } from './failure.js';
 
 /** What the server calls its data file. */
@@ -7,11 +8,28 @@ export const DATA_FILE = 'rhizotome.sqlite';
 
 /** A data file or a backup, to be read. @throws Failure */
 export function opened(file: string): Database.Database {
+  reading(file);
   try {
-    return new Database(file, { fileMustExist: true, readonly: true, timeout: 5000 });
+    const database = new Database(file, { fileMustExist: true, readonly: true, timeout: 5000 });
+    refuseCode(database, file);
+    return database;
   } catch (error) {
+    if (error instanceof Failure) throw error;
+    if ((error as { code?: string }).code === 'SQLITE_NOTADB')
+      throw new Failure(`${file} is no backup of Rhizotome: it is not a database.`);
     throw new Failure(`${file} in ${dirname(file)} cannot be opened: ${fileReason(error)}.`);
   }
+}
+
+/** A file of ours holds tables and indexes; what would be run by reading it may be anything, and without end. */
+function refuseCode(database: Database.Database, file: string): void {
+  const [first] = database
+    .prepare(`SELECT name FROM sqlite_master WHERE type IN ('view', 'trigger') OR sql LIKE 'CREATE VIRTUAL%'`)
+    .pluck()
+    .all();
+  if (first === undefined) return;
+  database.close();
+  throw new Failure(`${file} is no data of Rhizotome: it holds “${String(first)}”, which is no table.`);
 }
 
 /** What SQLite finds wrong with the file itself. */

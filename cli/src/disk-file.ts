@@ -8,6 +8,8 @@ export class DiskFile implements ByteSource {
   readonly sizeBytes: number;
   /** A file may have holes. */
   readonly heldBytes: number;
+  /** A disk of this machine, not a file. */
+  readonly isDevice: boolean;
   /** Logical sector size, where the kernel tells it. */
   readonly sectorBytes: number | undefined;
   private readonly descriptor: number;
@@ -20,9 +22,10 @@ export class DiskFile implements ByteSource {
       this.descriptor = openSync(path, 'r');
       const stat = fstatSync(this.descriptor);
       if (stat.isDirectory()) throw new Failure(`${path} cannot be read: it is a folder.`);
-      this.sizeBytes = stat.isBlockDevice() ? this.findEnd() : stat.size;
+      this.isDevice = stat.isBlockDevice();
+      this.sizeBytes = this.isDevice ? this.findEnd() : stat.size;
       this.heldBytes = stat.isFile() ? Math.min(stat.size, stat.blocks * 512) : this.sizeBytes;
-      this.sectorBytes = stat.isBlockDevice() ? kernelSectorBytes(path) : undefined;
+      this.sectorBytes = this.isDevice ? kernelSectorBytes(path) : undefined;
     } catch (error) {
       if (error instanceof Failure) throw error;
       throw new Failure(`${path} cannot be opened: ${fileReason(error)}.`);

@@ -11,8 +11,10 @@ import {
   type Survey,
   type SurveyIdentity,
 } from '@rhizotome/core';
+import { reading } from './cell.js';
 import { DiskFile } from './disk-file.js';
 import { Failure, fileReason } from './failure.js';
+import { visible } from './visible.js';
 import { text as textOf } from './words.js';
 
 /** The name that stands for standard input. */
@@ -33,12 +35,14 @@ export function openDisk(path: string): OpenedDisk {
     return { name: 'standard input', ...openImage(new SparseBytes(bytes.length, [{ offset: 0, bytes }])) };
   }
   const file = new DiskFile(path);
+  reading(path, file.isDevice);
   const image = openImage(file);
   return { name: basename(path), ...(file.sectorBytes ? { sectorBytes: file.sectorBytes } : {}), ...image };
 }
 
 /** The whole of a file or of standard input. @throws Failure */
 export function readBytes(path: string): Uint8Array {
+  reading(path === STDIN ? 'standard input' : path);
   try {
     if (path !== STDIN && statSync(path).isFIFO()) return readPipe(path);
     return readFileSync(path === STDIN ? 0 : path);
@@ -86,7 +90,7 @@ export function readMachine(path: string): MachineText {
   const outcome = readDocument(text, newIdentity());
   if (outcome.ok) {
     for (const { line, column, says } of outcome.rounded ?? [])
-      process.stderr.write(`${path}:${line}:${column}: ${textOf(says)}\n`);
+      process.stderr.write(`${visible(path)}:${line}:${column}: ${textOf(says)}\n`);
     return outcome.value;
   }
   const { line, column, says } = outcome.problem;

@@ -1,3 +1,5 @@
-import { run } from './program.js';
+import { isMainThread } from 'node:worker_threads';
+import { inCell } from './cell.js';
 
-process.exitCode = await run(process.argv.slice(2));
+if (isMainThread) inCell(new URL(import.meta.url), process.argv.slice(2));
+else process.exitCode = await (await import('./program.js')).run(process.argv.slice(2));

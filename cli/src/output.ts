@@ -8,12 +8,18 @@ import {
   statSync,
   writeSync,
 } from 'node:fs';
+import { isatty } from 'node:tty';
 import { Failure, fileReason } from './failure.js';
+import { visible } from './visible.js';
 
-/** Writes to standard output; one that is closed early (`| head`) is no failure. */
+/**
+ * Writes to standard output; one that is closed early (`| head`) is no failure. On a terminal nothing but its lines acts,
+ * whoever wrote the text; into a file or another program it goes as it is.
+ */
 export function print(text: string): void {
+  const said = isatty(1) ? text.split('\n').map(visible).join('\n') : text;
   try {
-    for (let rest = Buffer.from(`${text}\n`); rest.length > 0;) rest = rest.subarray(writeSome(rest));
+    for (let rest = Buffer.from(`${said}\n`); rest.length > 0;) rest = rest.subarray(writeSome(rest));
   } catch (error) {
     if ((error as NodeJS.ErrnoException).code !== 'EPIPE') throw error;
   }

@@ -12,6 +12,7 @@ import { runbook, type RunbookOptions } from './commands/runbook.js';
 import { steps, type StepsOptions } from './commands/steps.js';
 import { survey, type SurveyOptions } from './commands/survey.js';
 import { EXIT, Failure } from './failure.js';
+import { visible } from './visible.js';
 import { text as textOf } from './words.js';
 
 const sectorOption = () =>
@@ -150,6 +151,7 @@ export async function run(argv: readonly string[]): Promise<number> {
   const program = new Command('rhizotome')
     .description('Reads disks, checks plans, and makes disks to practise on. It changes no disk.')
     .showHelpAfterError('(“rhizotome help COMMAND” tells more)')
+    .configureOutput({ outputError: (text, write) => write(text.split('\n').map(visible).join('\n')) })
     .exitOverride();
   aboutDisks(program);
   aboutPlans(program, end);

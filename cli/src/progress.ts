@@ -1,3 +1,5 @@
+import { writeSync } from 'node:fs';
+import { isatty } from 'node:tty';
 import type { ReadingStep } from '@rhizotome/core';
 import { formatBinary, ObservedBytes, type ByteSource } from '@rhizotome/core';
 
@@ -6,6 +8,9 @@ export interface Screen {
   readonly isTTY?: boolean;
   write(text: string): unknown;
 }
+
+/** Written at once: the thread that reads does nothing else meanwhile. */
+const STDERR: Screen = { isTTY: isatty(2), write: (text) => writeSync(2, text) };
 
 const QUIET_MILLISECONDS = 1000;
 const BETWEEN_MILLISECONDS = 200;
@@ -18,7 +23,7 @@ export function whileTelling<T>(
     readonly onProgress: (step: ReadingStep) => void;
   }) => T,
 ): T {
-  const progress = new Progress(process.stderr, () => Date.now());
+  const progress = new Progress(STDERR, () => Date.now());
   try {
     return work({ watch: (source) => progress.watch(source), onProgress: progress.step });
   } finally {

@@ -2,6 +2,7 @@ import { existsSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { recordFaults, shortDigest, type Digest, type StoredRecord } from '@rhizotome/core';
 import type Database from 'better-sqlite3';
+import { reading } from '../cell.js';
 import { Failure, fileReason } from '../failure.js';
 import { print } from '../output.js';
 import { visible } from '../visible.js';
@@ -28,7 +29,10 @@ export function verify(path: string): boolean {
     if (damage !== undefined) print(`${file} is damaged (${damage}).`);
     // All of it as it is at one moment, whatever the server writes meanwhile.
     database.exec('BEGIN');
-    const faults = machinesOf(database).map((row) => said(row, recordIn(database, row)));
+    const faults = machinesOf(database).map((row) => {
+      reading(`${row.name} in ${file}`);
+      return said(row, recordIn(database, row));
+    });
     return damage === undefined && faults.every((fault) => !fault);
   } catch (error) {
     if (error instanceof Failure) throw error;

@@ -9,6 +9,7 @@ export {
   type ReadListener,
   type Stretch,
 } from './byte-source.js';
+export { CELL, cellFaultSays, patienceSeconds, type CellFault } from './cell.js';
 export { crc32 } from './crc32.js';
 export { md5, uuidFrom } from './digest.js';
 export { decodeGuid, encodeGuid, isGuid, NIL_GUID, type Guid } from './guid.js';

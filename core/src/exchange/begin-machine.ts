@@ -15,6 +15,7 @@ import { isPlannable, type Survey, type SurveyIdentity } from '../survey/index.j
 import { looksLikeNotation, type MachineText } from '../notation/index.js';
 import type { Stage } from '../overview/index.js';
 import { bestProposalFor } from '../proposal/index.js';
+import { parseJson } from '../schema/index.js';
 import { systemFrom } from '../system/index.js';
 import { message, type Text } from '../words/index.js';
 import type { ArchivedEntry, MachineArchive } from './machine-archive.js';
@@ -189,7 +190,7 @@ const frame = (name: string, story: string, createdAt: string) =>
 
 function objectIn(text: string): Readonly<Record<string, unknown>> | undefined {
   try {
-    const value: unknown = JSON.parse(text);
+    const value: unknown = parseJson(text);
     return typeof value === 'object' && value !== null && !Array.isArray(value)
       ? (value as Readonly<Record<string, unknown>>)
       : undefined;

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { parseJson } from '../schema/index.js';
 import type { Digest, HistoryPoint } from '../record/index.js';
 
 /** What a window of the app is at. */
@@ -32,7 +33,7 @@ const DATA = {
 export function readLiveEvent(name: string | undefined, text: string): LiveEvent | undefined {
   if (name !== 'point' && name !== 'others' && name !== 'deleted') return undefined;
   try {
-    const read = DATA[name].safeParse(JSON.parse(text));
+    const read = DATA[name].safeParse(parseJson(text));
     return read.success ? ({ name, data: read.data } as LiveEvent) : undefined;
   } catch {
     return undefined;

@@ -7,7 +7,7 @@ import {
   type NotationError,
 } from '../notation/index.js';
 import { noted, PLAN_DOCUMENT, planFault, refusalSays, type Plan } from '../plan/index.js';
-import { readDocumentOf, statedVersion, type DocumentFault } from '../schema/index.js';
+import { parseJson, readDocumentOf, statedVersion, type DocumentFault } from '../schema/index.js';
 import { message, type Phrase } from '../words/index.js';
 import { documentFaultSays } from './document-fault.js';
 import { documentSurvey, surveyDocument, type SurveyDocument, type SurveyIdentity } from '../survey/index.js';
@@ -130,7 +130,7 @@ function jsonOf(
   text: string,
 ): { readonly ok: true; readonly value: unknown } | { readonly ok: false; readonly reason: string } {
   try {
-    return { ok: true, value: JSON.parse(text) };
+    return { ok: true, value: parseJson(text) };
   } catch (error) {
     return { ok: false, reason: error instanceof Error ? error.message : String(error) };
   }

@@ -1,4 +1,5 @@
 import { ALIGNMENT_BYTES, alignUp, bytes, formatExact, sectors, type Sectors } from '../quantity/index.js';
+import { parseJson } from '../schema/index.js';
 import {
   DamageSchema,
   SOURCE_KINDS,
@@ -282,7 +283,7 @@ export class SurveyReader {
 
 function jsonOrNothing(text: string): unknown {
   try {
-    return JSON.parse(text);
+    return parseJson(text);
   } catch {
     return undefined;
   }

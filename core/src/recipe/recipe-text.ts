@@ -12,7 +12,7 @@ import {
   type NotationError,
 } from '../notation/index.js';
 import { USUAL_WISH } from '../plan/index.js';
-import { readDocumentOf } from '../schema/index.js';
+import { parseJson, readDocumentOf } from '../schema/index.js';
 import { SYSTEM_PROFILES, USUAL_SYSTEM_WISH } from '../system/index.js';
 import { RECIPE_DOCUMENT, RecipeSchema, type Recipe, type RecipeSystem } from './recipe.js';
 import { message, type Phrase } from '../words/index.js';
@@ -53,7 +53,7 @@ function fromJson(text: string): RecipeRead {
   });
   let value: unknown;
   try {
-    value = JSON.parse(text);
+    value = parseJson(text);
   } catch {
     return failed(message('text.recipe-cut'));
   }

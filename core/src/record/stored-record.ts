@@ -1,6 +1,6 @@
 import type { Edit, Plan } from '../plan/index.js';
 import { EDIT_DOCUMENT, PLAN_DOCUMENT } from '../plan/index.js';
-import { readStored } from '../schema/index.js';
+import { parseJson, readStored } from '../schema/index.js';
 import { SURVEY_DOCUMENT, type Survey } from '../survey/index.js';
 import { firstDigest, nextDigest, type Digest } from './digest.js';
 
@@ -32,7 +32,7 @@ export interface StoredEdit {
 /** The value of a stored text; what is no JSON counts as the text that it is, so that damage changes a digest too. */
 function storedValue(text: string): unknown {
   try {
-    return JSON.parse(text);
+    return parseJson(text);
   } catch {
     return text;
   }

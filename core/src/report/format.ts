@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { FAMILIES } from '../system/index.js';
-import { readDocumentOf, statedVersion, type DocumentKind, type ReadDocument } from '../schema/index.js';
+import { parseJson, readDocumentOf, statedVersion, type DocumentKind, type ReadDocument } from '../schema/index.js';
 
 /** Cut where it is longer than anything here needs: no name is worth a report. */
 const text = (most: number) => z.string().transform((said) => said.slice(0, most));
@@ -130,7 +130,7 @@ export function readReport(text: string): ReadDocument<MachineReport> {
 
 function parsed(json: string): unknown {
   try {
-    return JSON.parse(json);
+    return parseJson(json);
   } catch {
     return undefined;
   }

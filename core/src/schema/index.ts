@@ -9,4 +9,5 @@ export {
 } from './stored.js';
 export { issueSays, pathOf } from './issue.js';
 export { same } from './same.js';
+export { DEEPEST_JSON, isDeeperThan, parseJson } from './json.js';
 export { canonicalText } from './canonical.js';

@@ -1,5 +1,6 @@
 import type { z } from 'zod';
 import { message, type Phrase } from '../words/index.js';
+import { parseJson } from './json.js';
 import { issueSays, pathOf } from './issue.js';
 
 /** Why something that was stored, sent or opened is not the document it should be. */
@@ -50,7 +51,7 @@ export function readDocumentOf<T>(kind: DocumentKind<T>, document: unknown): Rea
 /** The same, of a text. */
 export function readStored<T>(kind: DocumentKind<T>, text: string): ReadDocument<T> {
   try {
-    return readDocumentOf(kind, JSON.parse(text));
+    return readDocumentOf(kind, parseJson(text));
   } catch (error) {
     if (error instanceof SyntaxError) return { ok: false, fault: { code: 'not-json' } };
     throw error;

@@ -1,4 +1,4 @@
-import { EDIT_DOCUMENT, readDocumentOf, SURVEY_DOCUMENT, type SentEdit, type Survey } from '@rhizotome/core';
+import { EDIT_DOCUMENT, parseJson, readDocumentOf, SURVEY_DOCUMENT, type SentEdit, type Survey } from '@rhizotome/core';
 import type { BrowserStore } from '../parts/browser-store.js';
 
 /** What has been done here and the server has not confirmed. A survey goes before the edit that rests on it. */
@@ -112,7 +112,7 @@ function splitList(
 /** The value of a text of JSON; `undefined` where it is none. */
 export function valueIn(text: string): unknown {
   try {
-    return JSON.parse(text);
+    return parseJson(text);
   } catch {
     return undefined;
   }

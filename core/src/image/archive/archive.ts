@@ -9,6 +9,7 @@ import {
   type ByteSource,
   type Stretch,
 } from '../../bytes/index.js';
+import { parseJson } from '../../schema/index.js';
 import { ImageRefused } from '../refused.js';
 import { message, type Phrase } from '../../words/index.js';
 
@@ -97,7 +98,7 @@ function readIndex(file: ByteSource): { index: z.infer<typeof Index>; dataAt: nu
 
 function jsonOf(text: string): unknown {
   try {
-    return JSON.parse(text);
+    return parseJson(text);
   } catch {
     return undefined;
   }

@@ -1,5 +1,6 @@
 import { Refused } from '../outcome.js';
 import { LSBLK_COMMAND, nameOf, type Device } from './device.js';
+import { parseJson } from '../../schema/index.js';
 import { message } from '../../words/index.js';
 
 const LONGEST_TEXT = 4 * 1024 * 1024;
@@ -25,7 +26,7 @@ function jsonIn(text: string): string {
 
 function parse(json: string): unknown {
   try {
-    return JSON.parse(json);
+    return parseJson(json);
   } catch (error) {
     const reason = error instanceof Error ? error.message : String(error);
     const command = LSBLK_COMMAND;

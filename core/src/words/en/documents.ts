@@ -1,3 +1,5 @@
+import { formatBinary } from '../../quantity/index.js';
+
 /** What is wrong with a document that was stored, sent or opened. */
 export const documents = {
   'document.not-json': ({ what }: { what: string }) =>
@@ -12,6 +14,10 @@ export const documents = {
     'This JSON is neither of the format “rhizotome/machine” nor “rhizotome/survey”.',
   'document.other-survey': ({ survey }: { survey: string }) =>
     `plan.surveyId: the plan rests on survey “${survey}”, and that is not the one here.`,
+  'cell.time': ({ what, seconds }: { what: string; seconds: number }) =>
+    `Reading ${what} took longer than ${seconds} seconds, longer than anything of its kind takes, and was ended. Nothing was changed. Make or fetch it again; on slow storage set RHIZOTOME_READING_SECONDS.`,
+  'cell.memory': ({ what, bytes }: { what: string; bytes: number }) =>
+    `Reading ${what} took more than ${formatBinary(bytes)} of memory, more than anything of its kind takes, and was ended. Nothing was changed. Make or fetch it again.`,
   'begin.not-known': () =>
     'This is neither a report, nor lsblk output, nor a machine, survey or plan of Rhizotome. Paste the whole text, or drop the file.',
   'begin.at-line': ({ line, problem }: { line: number; problem: string }) => `Line ${line}: ${problem}`,
