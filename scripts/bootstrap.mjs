@@ -170,15 +170,22 @@ function build() {
     filesUnder(p, isSource),
   );
   const hash = hashOf(['tsconfig.base.json', 'tsconfig.json', ...sources.sort()]);
-  const built = ['server/dist/main.js', 'cli/dist/main.js', 'web/dist/index.html'].every((f) =>
-    existsSync(join(root, f)),
-  );
+  const built = [
+    'server/dist/main.js',
+    'server/dist/cell/bundle/program.js',
+    'cli/dist/main.js',
+    'web/dist/index.html',
+  ].every((f) => existsSync(join(root, f)));
   if (!wants('--force') && stamp.sources === hash && built) return;
   say('building');
   const bin = (name) => join(root, 'node_modules/.bin', name);
   const steps = [
     [bin('tsc'), ['-b'], {}],
-    ...['web', 'cli'].map((p) => [bin('vite'), ['build', '--logLevel', 'warn'], { cwd: join(root, p) }]),
+    ...['web', 'cli', 'server'].map((p) => [
+      bin('vite'),
+      ['build', '--logLevel', 'warn'],
+      { cwd: join(root, p) },
+    ]),
   ];
   for (const [command, args, options] of steps) {
     const result = run(command, args, options);

@@ -1,10 +1,8 @@
 import { dirname } from 'node:path';
+import { RUNS_WHEN_READ } from '@rhizotome/core';
 import Database from 'better-sqlite3';
 import { reading } from './cell.js';
 import { Failure, fileReason } from './failure.js';
-
-/** What the server calls its data file. */
-export const DATA_FILE = 'rhizotome.sqlite';
 
 /** A data file or a backup, to be read. @throws Failure */
 export function opened(file: string): Database.Database {
@@ -23,10 +21,7 @@ export function opened(file: string): Database.Database {
 
 /** A file of ours holds tables and indexes; what would be run by reading it may be anything, and without end. */
 function refuseCode(database: Database.Database, file: string): void {
-  const [first] = database
-    .prepare(`SELECT name FROM sqlite_master WHERE type IN ('view', 'trigger') OR sql LIKE 'CREATE VIRTUAL%'`)
-    .pluck()
-    .all();
+  const [first] = database.prepare(RUNS_WHEN_READ).pluck().all();
   if (first === undefined) return;
   database.close();
   throw new Failure(`${file} is no data of Rhizotome: it holds “${String(first)}”, which is no table.`);

@@ -1,6 +1,7 @@
 import { Module, type DynamicModule } from '@nestjs/common';
 import { DataSource } from 'typeorm';
 import { AddressesController, LISTENS_ON } from './addresses.controller.js';
+import { CELL_SETTINGS, Cells } from './cell/cell.js';
 import { HealthController } from './health.controller.js';
 import { AlternativesController } from './machines/alternatives.controller.js';
 import { AlternativesService } from './machines/alternatives.service.js';
@@ -22,7 +23,7 @@ export class AppModule {
   /** `rules` names the build of core that works things out, `host` is the address that is listened on. */
   static with(
     { source, file }: Pick<Store, 'source' | 'file'>,
-    { rules, host }: Pick<Settings, 'rules' | 'host'>,
+    { rules, host, cell }: Pick<Settings, 'rules' | 'host' | 'cell'>,
   ): DynamicModule {
     return {
       module: AppModule,
@@ -39,6 +40,8 @@ export class AppModule {
         { provide: OwnFile, useValue: file },
         { provide: RULES, useValue: rules },
         { provide: LISTENS_ON, useValue: host },
+        { provide: CELL_SETTINGS, useValue: cell },
+        Cells,
         Writer,
         Overviews,
         Watchers,

@@ -2,12 +2,12 @@ import { existsSync } from 'node:fs';
 import type { Server } from 'node:http';
 import { join } from 'node:path';
 import { ValidationPipe } from '@nestjs/common';
-import { MOST_SURVEY_BYTES } from '@rhizotome/core';
+import { DATA_FILE, MOST_SURVEY_BYTES } from '@rhizotome/core';
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { SwaggerModule } from '@nestjs/swagger';
 import compression from 'compression';
-import { json, raw, static as serveStatic, type NextFunction, type Request, type Response } from 'express';
+import { static as serveStatic, type NextFunction, type Request, type Response } from 'express';
 import serveCompressed from 'express-static-gzip';
 import helmet from 'helmet';
 import { pino, type Logger } from 'pino';
@@ -17,6 +17,7 @@ import { requestGuard } from './http/guard.js';
 import { openApiOf } from './http/openapi.js';
 import { refuseOddJson } from './http/odd-json.js';
 import { invalidRequest, ProblemFilter } from './http/problem.js';
+import { upload } from './http/upload.js';
 import type { Settings } from './settings.js';
 import { openStore } from './storage/data-source.js';
 
@@ -27,8 +28,8 @@ const GRACE_MILLISECONDS = 3000;
 const BODY_LIMIT = MOST_SURVEY_BYTES + 10_000;
 
 /** A machine with some hundred thousand edits, and a bench of a thousand machines. */
-const ARCHIVE_LIMIT = '64mb';
-const BACKUP_LIMIT = '512mb';
+const ARCHIVE_BYTES = 64 * 1024 ** 2;
+const BACKUP_BYTES = 512 * 1024 ** 2;
 
 export interface App {
   readonly nest: NestExpressApplication;
@@ -58,9 +59,9 @@ export async function createApp(
   );
   nest.use(requestGuard(settings, logger));
   nest.use(compression());
-  nest.use('/api/machine-archives', json({ limit: ARCHIVE_LIMIT }));
-  nest.use('/api/restore', raw({ limit: BACKUP_LIMIT }));
-  nest.useBodyParser('json', { limit: BODY_LIMIT });
+  nest.use('/api/machine-archives', upload('machine.json', ARCHIVE_BYTES));
+  nest.use('/api/restore', upload(DATA_FILE, BACKUP_BYTES));
+  nest.useBodyParser('json', { limit: BODY_LIMIT, inflate: false });
   nest.use(refuseOddJson);
   nest.setGlobalPrefix('api');
   nest.useGlobalPipes(

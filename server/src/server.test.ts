@@ -664,6 +664,7 @@ describe('settings', () => {
       port: 4780,
       token: null,
       names: [],
+      cell: { program: '/srv/server/dist/cell/bundle/program.js', seconds: 120 },
       dataFolder: '/srv/data',
       webFolder: '/srv/web/dist',
       rules: expect.stringMatching(/^[0-9a-f]{64}$/),

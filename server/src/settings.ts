@@ -1,6 +1,8 @@
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
+import { patienceSeconds } from '@rhizotome/core';
+import type { CellSettings } from './cell/cell.js';
 
 export interface Settings {
   readonly host: string;
@@ -14,7 +16,12 @@ export interface Settings {
   readonly webFolder: string | null;
   /** The build of core, by its content: what was worked out by another is worked out again. */
   readonly rules: string;
+  /** How what anybody may have made is read. */
+  readonly cell: CellSettings;
 }
+
+/** In one piece, as it is built: it begins several times as fast. */
+export const CELL_PROGRAM = 'server/dist/cell/bundle/program.js';
 
 /** What can stand in a header behind “Bearer”. */
 const SENDABLE = /^[\x21-\x7e]+$/;
@@ -45,6 +52,7 @@ export function settingsFrom(env: NodeJS.ProcessEnv, root: string): Settings {
     dataFolder: resolve(env['RHIZOTOME_DATA'] || resolve(root, 'data')),
     webFolder: resolve(root, 'web/dist'),
     rules: contentOf(resolve(root, 'core/dist')),
+    cell: { program: resolve(root, CELL_PROGRAM), seconds: patienceSeconds(env) },
   };
 }
 

@@ -10,7 +10,8 @@ import {
   rmSync,
 } from 'node:fs';
 import { join, resolve } from 'node:path';
-import { DATA_FILE, faultInFile, opened } from '../data-file.js';
+import { DATA_FILE } from '@rhizotome/core';
+import { faultInFile, opened } from '../data-file.js';
 import { Failure, fileReason } from '../failure.js';
 import { print } from '../output.js';
 

@@ -8,6 +8,7 @@ export {
   type Beginning,
   type BeginOutcome,
 } from './begin-machine.js';
+export { DATA_FILE, RUNS_WHEN_READ } from './data-file.js';
 export { documentFaultSays } from './document-fault.js';
 export { liveEventText, readLiveEvent, type LiveEvent, type Presence } from './live.js';
 export { MOST_SURVEY_BYTES } from './exchange.js';

@@ -3,6 +3,7 @@ export {
   readDocumentOf,
   readStored,
   statedVersion,
+  writtenText,
   type DocumentFault,
   type DocumentKind,
   type ReadDocument,

@@ -1,6 +1,7 @@
 import type { z } from 'zod';
 import { message, type Phrase } from '../words/index.js';
 import { parseJson } from './json.js';
+import { same } from './same.js';
 import { issueSays, pathOf } from './issue.js';
 
 /** Why something that was stored, sent or opened is not the document it should be. */
@@ -56,4 +57,17 @@ export function readStored<T>(kind: DocumentKind<T>, text: string): ReadDocument
     if (error instanceof SyntaxError) return { ok: false, fault: { code: 'not-json' } };
     throw error;
   }
+}
+
+/** A document as a text that is kept, or why it must not be: `undefined` where another document would be read back. */
+export type WrittenText =
+  | { readonly ok: true; readonly text: string }
+  | { readonly ok: false; readonly fault: DocumentFault | undefined };
+
+/** The text of a document, read back: what its own reader refuses is never kept. */
+export function writtenText<T>(kind: DocumentKind<T>, value: T): WrittenText {
+  const text = JSON.stringify(value);
+  const outcome = readStored(kind, text);
+  if (outcome.ok && same(outcome.value, value)) return { ok: true, text };
+  return { ok: false, fault: outcome.ok ? undefined : outcome.fault };
 }

@@ -1,12 +1,13 @@
 import { randomUUID } from 'node:crypto';
-import { digestAfter, digestOfBeginning, type GivenArchive, type MachineArchive } from '@rhizotome/core';
+import type { MachineArchive } from '@rhizotome/core';
 import { In, type EntityManager } from 'typeorm';
-import { editText, isDamage, planIn, planText, surveyIn } from '../storage/documents.js';
+import { isDamage, planIn, surveyIn } from '../storage/documents.js';
 import { AlternativeEntity, EditEntity, MachineEntity, SurveyEntity } from '../storage/entities.js';
 import { insertAlternatives } from './alternative-store.js';
 import { insertEdits } from './edit-store.js';
-import { insertSurvey, refuseFullBench } from './machine-store.js';
+import { refuseFullBench } from './machine-store.js';
 import { planOf, toHistoryEntry } from './responses.js';
+import type { MachineRows, Renamed } from './rows.js';
 
 /**
  * A machine whole, as it is stored, with what was deleted of it. An edit that cannot be read ends the history there, as it ends undo.
@@ -52,7 +53,7 @@ function entryOf(entity: EditEntity): MachineArchive['history'][number] | undefi
   }
 }
 
-/** How an archive is put in: under which id and name, and since when it is deleted. */
+/** Where a machine is put: under which id and name, and since when it is deleted. */
 export interface PutAs {
   readonly id?: string;
   readonly name?: string;
@@ -60,53 +61,28 @@ export interface PutAs {
 }
 
 /**
- * Puts a machine on the bench as it was. Readings whose ids are taken by another machine get new ones.
- * @throws ProblemException 409 where the bench, or what it keeps of a machine, is full
+ * Puts a machine in that was given.
+ * @returns its id
+ * @throws ProblemException 409 where there is no room for it
  */
-export async function insertArchive(
+export async function insertRows(
   manager: EntityManager,
-  archive: GivenArchive['archive'],
-  { id = randomUUID(), name = archive.name, deletedAt = null }: PutAs = {},
+  { machine, surveys, edits, alternatives }: MachineRows,
+  { id = randomUUID(), name = machine.name, deletedAt = null }: PutAs = {},
 ): Promise<string> {
   if (deletedAt === null) await refuseFullBench(manager);
-  const { story, createdAt, revision, beginning, plan, surveys, history, alternatives } = await withFreeIds(
+  await manager.insert(MachineEntity, { ...machine, id, name, deletedAt, overview: null });
+  for (const survey of surveys) await manager.insert(SurveyEntity, { ...survey, machineId: id });
+  await insertEdits(
     manager,
-    archive,
+    edits.map((edit) => ({ ...edit, machineId: id })),
   );
-  const first = planText(beginning);
-  let digest = digestOfBeginning(first);
-  const edits = history.map(({ edit, inverse, ...entry }): EditEntity => {
-    const row = { ...entry, edit: editText(edit), inverse: editText(inverse) };
-    digest = digestAfter(digest, row);
-    return { ...row, machineId: id, digest };
-  });
-  await manager.insert(MachineEntity, {
-    ...{ id, name, story, createdAt, deletedAt, revision, digest },
-    beginning: first,
-    plan: planText(plan),
-    overview: null,
-  });
-  for (const survey of surveys) await insertSurvey(manager, id, survey);
-  await insertEdits(manager, edits);
-  await insertAlternatives(
-    manager,
-    id,
-    alternatives.map((kept) => ({ ...kept, plan: planText(kept.plan) })),
-  );
+  await insertAlternatives(manager, id, alternatives);
   return id;
 }
 
-/** Plans and edits name a reading by its id and nowhere else, so the id can be replaced wherever it stands as a text. */
-async function withFreeIds(
-  manager: EntityManager,
-  archive: GivenArchive['archive'],
-): Promise<GivenArchive['archive']> {
-  const ids = archive.surveys.map((survey) => survey.id);
-  const taken = await manager.findBy(SurveyEntity, { id: In(ids) });
-  if (taken.length === 0) return archive;
-  const text = taken.reduce(
-    (json, { id }) => json.replaceAll(JSON.stringify(id), JSON.stringify(randomUUID())),
-    JSON.stringify(archive),
-  );
-  return JSON.parse(text) as GivenArchive['archive'];
+/** Ids of readings that are taken on this bench, each with another to stand for it. */
+export async function renamedIds(manager: EntityManager, ids: readonly string[]): Promise<Renamed> {
+  const taken = await manager.find(SurveyEntity, { where: { id: In([...ids]) }, select: { id: true } });
+  return Object.fromEntries(taken.map(({ id }) => [id, randomUUID()]));
 }

@@ -4,7 +4,6 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import {
-  Body,
   Controller,
   Delete,
   Get,
@@ -18,7 +17,7 @@ import {
 } from '@nestjs/common';
 import { ApiConsumes, ApiProduces, ApiTags } from '@nestjs/swagger';
 import type { Request, Response } from 'express';
-import { ProblemException } from '../http/problem.js';
+import { uploadIn } from '../http/upload.js';
 import { KeepingService } from './keeping.service.js';
 
 @ApiTags('keeping')
@@ -44,15 +43,8 @@ export class KeepingController {
   @Post('restore')
   @HttpCode(200)
   @ApiConsumes('application/octet-stream')
-  restore(@Req() { body }: Request) {
-    if (!(body instanceof Uint8Array))
-      throw new ProblemException({
-        status: 415,
-        code: 'invalid-request',
-        title: 'The request is not understood',
-        detail: 'Send the file of a backup as application/octet-stream.',
-      });
-    return this.keeping.restore(body);
+  restore(@Req() request: Request) {
+    return this.keeping.restore(uploadIn(request).folder);
   }
 
   @Get('deleted-machines')
@@ -72,7 +64,8 @@ export class KeepingController {
   }
 
   @Post('machine-archives')
-  putIn(@Body() document: Record<string, unknown>) {
-    return this.keeping.putIn(document);
+  @ApiConsumes('application/json')
+  putIn(@Req() request: Request) {
+    return this.keeping.putIn(uploadIn(request).file);
   }
 }

@@ -1,31 +1,17 @@
-import { mkdtemp, rm, writeFile } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { Inject, Injectable } from '@nestjs/common';
-import {
-  documentFaultSays,
-  english,
-  readMachineArchive,
-  sayIn,
-  type DeletedMachine,
-  type MachineArchive,
-  type PutIn,
-  type Restored,
-} from '@rhizotome/core';
-import { In, IsNull, Not, type EntityManager } from 'typeorm';
-import { ProblemException } from '../http/problem.js';
-import { openStore } from '../storage/data-source.js';
+import type { DeletedMachine, MachineArchive, PutIn, Restored } from '@rhizotome/core';
+import { In, IsNull, Not } from 'typeorm';
+import { Cells, type Cell } from '../cell/cell.js';
+import type { KeptMachine } from '../cell/questions.js';
+import { Refused } from '../cell/refused.js';
+import { notFound, ProblemException } from '../http/problem.js';
 import { AlternativeEntity, EditEntity, MachineEntity, SurveyEntity } from '../storage/entities.js';
-import { FolderRefused } from '../storage/folder-refused.js';
-import { dataFileIn } from '../storage/folder.js';
+import { OwnFile } from '../storage/own-file.js';
 import { Writer } from '../storage/writer.js';
-import { archiveOf, insertArchive } from './archive.js';
+import { archiveOf, insertRows, renamedIds } from './archive.js';
 import { existingMachine } from './machine-store.js';
 import { Overviews } from './overviews.js';
-import { keptMachine, putBack } from './put-back.js';
-
-/** How an SQLite file begins (sqlite.org/fileformat.html 1.3). */
-const MAGIC = Buffer.from('SQLite format 3\0', 'latin1');
+import { putWhere, whereItGoes, type PutWhere } from './put-back.js';
 
 type Done = { -readonly [K in keyof Restored]: Restored[K][number][] };
 
@@ -34,56 +20,72 @@ type Done = { -readonly [K in keyof Restored]: Restored[K][number][] };
 export class KeepingService {
   constructor(
     @Inject(Writer) private readonly writer: Writer,
+    @Inject(OwnFile) private readonly data: OwnFile,
     @Inject(Overviews) private readonly overviews: Overviews,
+    @Inject(Cells) private readonly cells: Cells,
   ) {}
 
   /** Writes the whole store, as it is now, to a new file. */
-  backup(file: string): Promise<void> {
-    return this.writer.read(async (manager) => void (await manager.query('VACUUM INTO ?', [file])));
+  async backup(file: string): Promise<void> {
+    await this.cells.within('the data', (cell) => cell.ask('copy', { from: this.data.path, to: file }));
   }
 
-  /** Puts the machines of a backup, of this version or an earlier one, on the bench beside those that are there. */
-  async restore(bytes: Uint8Array): Promise<Restored> {
-    if (!Buffer.from(bytes).subarray(0, MAGIC.length).equals(MAGIC)) throw notABackup('no database');
-    const folder = await mkdtemp(join(tmpdir(), 'rhizotome-restore-'));
-    try {
-      await writeFile(dataFileIn(folder), bytes);
-      const store = await openStore(folder).catch((error: unknown) => {
-        if (error instanceof FolderRefused) throw notABackup(error.message);
-        throw error;
-      });
-      try {
-        return await this.putAllIn(store.source.manager);
-      } finally {
-        await store.close();
-        await this.overviews.came();
-      }
-    } finally {
-      await rm(folder, { recursive: true, force: true });
-    }
+  /**
+   * Puts the machines of a backup, of this version or an earlier one, on the bench beside those that are there.
+   * @param folder in which the backup lies as a data file; it is brought to this version there
+   * @param only the machine that is meant; all of them where it is not given
+   */
+  restore(folder: string, only?: string): Promise<Restored> {
+    return this.reading('this backup', 'invalid-backup', async (cell) => {
+      const machines = await cell.ask('backup', { folder });
+      const ids = machines.map(({ id }) => id).filter((id) => only === undefined || id === only);
+      if (ids.length === 0 && only !== undefined) throw notFound('machine in this backup');
+      return this.putAllIn(cell, ids);
+    });
   }
 
   /** Machine by machine, so that nobody waits for all of them. */
-  private async putAllIn(backup: EntityManager): Promise<Restored> {
+  private async putAllIn(cell: Cell, ids: readonly string[]): Promise<Restored> {
     const done = { added: [], beside: [], same: [], renewed: [], damaged: [], full: [], left: [] } as Done;
-    const machines = await backup.find(MachineEntity, {
-      order: { createdAt: 'ASC', id: 'ASC' },
-      select: { id: true },
-    });
-    for (const { id } of machines) {
-      const kept = await keptMachine(backup, id);
-      const { name } = kept.machine;
+    for (const id of ids) {
+      const kept = await cell.ask('machine', { id });
       try {
-        const put = await this.writer.write((manager) => putBack(manager, kept));
-        done[put.as].push(put.name);
-        if (put.as !== 'same')
-          done.left.push(...(kept.given?.left ?? []).map((says) => ({ machine: name, says })));
+        const where = await this.put(cell, kept);
+        done[where.as].push(where.name);
+        if (where.put)
+          done.left.push(...(kept.given?.left ?? []).map((says) => ({ machine: kept.name, says })));
       } catch (error) {
         if (!(error instanceof ProblemException) || error.problem.status !== 409) throw error;
-        done.full.push(name);
+        done.full.push(kept.name);
       }
     }
     return done;
+  }
+
+  /** Its rows are made beside, so where it goes is decided once more when they are there. */
+  private async put(cell: Cell, kept: KeptMachine): Promise<PutWhere> {
+    const { ids, where } = await this.writer.read(async (manager) => {
+      const there = await whereItGoes(manager, kept);
+      const renames = there.put !== null && there.instead !== kept.id;
+      return { where: there, ids: renames ? await renamedIds(manager, kept.given?.surveyIds ?? []) : {} };
+    });
+    const rows = where.put && (await cell.ask('rows', { renamed: ids }));
+    return this.writer.write(async (manager) => {
+      const now = await whereItGoes(manager, kept);
+      if (now.as !== where.as || now.instead !== where.instead) return this.goneOn(kept);
+      await putWhere(manager, kept, where, rows);
+      return where;
+    });
+  }
+
+  /** The machine was changed on the bench within a moment: it is restored by trying again. */
+  private goneOn({ name }: KeptMachine): never {
+    throw new ProblemException({
+      status: 503,
+      code: 'changed-meanwhile',
+      title: 'It was changed meanwhile',
+      detail: `“${name}” was changed while the backup was restored. Restore it again: what has come is not doubled.`,
+    });
   }
 
   archive(id: string): Promise<MachineArchive> {
@@ -91,19 +93,29 @@ export class KeepingService {
   }
 
   /** Puts a machine in that was given away as a file, as a machine of its own. */
-  async putIn(document: unknown): Promise<PutIn> {
-    const read = readMachineArchive(document);
-    if (!read.ok)
-      throw new ProblemException({
-        status: 400,
-        code: 'invalid-archive',
-        title: 'The file is not understood',
-        detail: sayIn(english, documentFaultSays('machine', read.fault)),
-      });
-    const { archive, left } = read.value;
-    const id = await this.writer.write((manager) => insertArchive(manager, archive));
-    await this.overviews.came();
-    return { id, left };
+  async putIn(file: string): Promise<PutIn> {
+    return this.reading('this machine', 'invalid-archive', async (cell) => {
+      const { surveyIds, left } = await cell.ask('archive', { file });
+      const renamed = await this.writer.read((manager) => renamedIds(manager, surveyIds));
+      const rows = await cell.ask('rows', { renamed });
+      return { id: await this.writer.write((manager) => insertRows(manager, rows)), left };
+    });
+  }
+
+  /** Reads something that was given. What is wrong with it is told by this code. */
+  private async reading<T>(
+    what: string,
+    code: keyof typeof NOT_UNDERSTOOD,
+    work: (cell: Cell) => Promise<T>,
+  ): Promise<T> {
+    try {
+      return await this.cells.within(what, work);
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error;
+      throw new ProblemException({ status: 400, code, title: NOT_UNDERSTOOD[code], detail: error.message });
+    } finally {
+      await this.overviews.came();
+    }
   }
 
   deleted(): Promise<DeletedMachine[]> {
@@ -132,13 +144,7 @@ export class KeepingService {
   }
 }
 
-function notABackup(reason: string): ProblemException {
-  return new ProblemException({
-    status: 400,
-    code: 'invalid-backup',
-    title: 'The file is no backup that can be read',
-    detail: reason.includes('newer version')
-      ? 'This backup was made by a newer version of Rhizotome. Update Rhizotome to restore it.'
-      : 'This file is not a backup of Rhizotome, or it is damaged. Nothing was changed.',
-  });
-}
+const NOT_UNDERSTOOD = {
+  'invalid-backup': 'The file is no backup that can be read',
+  'invalid-archive': 'The file is not understood',
+} as const;

@@ -1,8 +1,10 @@
 import 'reflect-metadata';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
 import { GIB, type MachineRow } from '@rhizotome/core';
+import Database from 'better-sqlite3';
 import { DataSource } from 'typeorm';
 import request from 'supertest';
 import { createApp, type App } from '../app.js';
@@ -174,6 +176,39 @@ test.each([
   const answer = await one.restore(file);
   expect([answer.status, answer.body.code]).toEqual([400, 'invalid-backup']);
   expect(await whole(one)).toEqual(before);
+});
+
+test('a backup whose table is an endless view is refused, and holds nobody up', async () => {
+  const one = await demoBench();
+  const file = join(folders[0]!, 'endless.sqlite');
+  writeFileSync(file, await one.backup());
+  const endless = new Database(file);
+  endless.exec('DROP TABLE edit');
+  endless.exec(
+    `CREATE VIEW edit AS WITH RECURSIVE n(id) AS (SELECT 1 UNION ALL SELECT id + 1 FROM n) SELECT id AS revision FROM n`,
+  );
+  endless.close();
+  const { status, body } = await one.restore(readFileSync(file));
+  expect([status, body.code]).toEqual([400, 'invalid-backup']);
+});
+
+test('what is packed or too large is not taken in', async () => {
+  const { http } = await bench();
+  const packed = await http()
+    .post('/api/machine-archives')
+    .set({ 'Content-Type': 'application/json', 'Content-Encoding': 'gzip' })
+    .send(gzipSync(Buffer.alloc(1e6)));
+  expect([packed.status, packed.body.detail]).toEqual([415, expect.stringContaining('not packed')]);
+  const edits = await http()
+    .post(`/api/machines`)
+    .set({ 'Content-Type': 'application/json', 'Content-Encoding': 'gzip' })
+    .send(gzipSync('{"name":"packed"}'));
+  expect(edits.status).toBe(415);
+  const large = await http()
+    .post('/api/machine-archives')
+    .set('Content-Type', 'application/json')
+    .send(' '.repeat(65 * 1024 ** 2));
+  expect([large.status, large.body.code]).toEqual([413, 'too-large']);
 });
 
 test('a machine goes to another bench as a file, with history and alternatives, and twice onto one', async () => {

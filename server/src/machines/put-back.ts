@@ -1,106 +1,93 @@
 import { randomUUID } from 'node:crypto';
-import { readMachineArchive, type GivenArchive, type Restored } from '@rhizotome/core';
+import type { Restored } from '@rhizotome/core';
 import { DEMO_NAMES } from '@rhizotome/demo';
 import type { EntityManager } from 'typeorm';
-import { isDamage } from '../storage/documents.js';
-import { AlternativeEntity, EditEntity, MachineEntity } from '../storage/entities.js';
-import { archiveOf, insertArchive, type PutAs } from './archive.js';
+import type { KeptMachine } from '../cell/questions.js';
+import { AlternativeEntity, MachineEntity } from '../storage/entities.js';
+import { insertRows, type PutAs } from './archive.js';
 import { demoIdentity } from './demo-identity.js';
-import { repair } from './stored-record.js';
+import type { MachineRows } from './rows.js';
 
-/** A machine as a backup has it. */
-export interface KeptMachine {
-  readonly machine: MachineEntity;
-  /** `null` where it cannot be read. */
-  readonly given: GivenArchive | null;
-  /** What its history had come to, revision by revision from the beginning. */
-  readonly digests: readonly string[];
-}
-
-export async function keptMachine(backup: EntityManager, id: string): Promise<KeptMachine> {
-  const machine = await backup.findOneByOrFail(MachineEntity, { id });
-  const edits = await backup.find(EditEntity, {
-    where: { machineId: id },
-    order: { revision: 'ASC' },
-    select: { machineId: true, revision: true, digest: true },
-  });
-  return { machine, given: await given(backup, machine), digests: edits.map(({ digest }) => digest) };
-}
-
-/** What a backup has of a machine passes the same gate as a file, after what is damaged in it was put right there. */
-async function given(backup: EntityManager, machine: MachineEntity): Promise<GivenArchive | null> {
-  try {
-    const read = readMachineArchive(await archiveOf(backup, machine));
-    return read.ok ? read.value : null;
-  } catch (error) {
-    if (!isDamage(error)) throw error;
-    if (!(await repair(backup, machine))) return null;
-    return given(backup, await backup.findOneByOrFail(MachineEntity, { id: machine.id }));
-  }
-}
-
-/** Where a machine of a backup was put, and under which name. */
-export interface PutBack {
+/** Where a machine of a backup goes. */
+export interface PutWhere {
   readonly as: Exclude<keyof Restored, 'left' | 'full'>;
+  /** Under which name, as it is told. */
   readonly name: string;
+  /** `null`: nothing is put anywhere. */
+  readonly put: PutAs | null;
+  /** A machine that makes way for it: an earlier state of the same. */
+  readonly instead: string | null;
+  /** It is there, and only has to come back from what was deleted. */
+  readonly undelete: boolean;
 }
 
 /**
- * Puts one machine of a backup on the bench. A machine that is there is never written over: one that has not gone on
- * from where the backup did is taken on to it, beside any other it is put under another name.
- * @throws ProblemException 409 where there is no room for it; nothing of it is done then
+ * Where one machine of a backup goes on the bench. A machine that is there is never written over: one that has not gone
+ * on from where the backup did is taken on to it, beside any other it is put under another name.
  */
-export async function putBack(manager: EntityManager, kept: KeptMachine): Promise<PutBack> {
-  const { machine, given } = kept;
-  const { id, name, deletedAt } = machine;
-  if (!given) return { as: 'damaged', name };
-  const put = async (as: PutBack['as'], how: PutAs): Promise<PutBack> => {
-    await insertArchive(manager, given.archive, { deletedAt, ...how });
-    return { as, name: how.name ?? name };
-  };
+export async function whereItGoes(manager: EntityManager, kept: KeptMachine): Promise<PutWhere> {
+  const { id, name, deletedAt, given } = kept;
+  const nothing = { name, put: null, instead: null, undelete: false };
+  if (!given) return { ...nothing, as: 'damaged' };
   const present = await manager.findOneBy(MachineEntity, { id });
   if (!present) {
-    const demo = await untouchedDemo(manager, machine);
-    if (demo) await manager.delete(MachineEntity, { id: demo.id });
-    return put(demo ? 'renewed' : 'added', { id });
+    const demo = await untouchedDemo(manager, kept);
+    return demo
+      ? { ...nothing, as: 'renewed', put: { id, deletedAt }, instead: demo.id }
+      : { ...nothing, as: 'added', put: { id, deletedAt } };
   }
-  if (present.digest === machine.digest && present.plan === machine.plan) {
-    if (present.deletedAt === null || deletedAt !== null) return { as: 'same', name };
-    await manager.update(MachineEntity, { id }, { deletedAt: null });
-    return { as: 'added', name };
+  if (present.digest === kept.digest && present.plan === kept.plan) {
+    if (present.deletedAt === null || deletedAt !== null) return { ...nothing, as: 'same' };
+    return { ...nothing, as: 'added', undelete: true };
   }
-  if (isBefore(present, kept) && (await hasAlternativesOf(manager, present, given))) {
-    await manager.delete(MachineEntity, { id });
-    return put('renewed', { id });
-  }
-  if (present.deletedAt !== null) return put('added', { id: randomUUID() });
-  return put('beside', { id: randomUUID(), name: `${name}, from the backup`.slice(0, 80) });
+  if (isBefore(present, kept) && (await hasAlternativesOf(manager, present, kept)))
+    return { ...nothing, as: 'renewed', put: { id, deletedAt }, instead: id };
+  if (present.deletedAt !== null) return { ...nothing, as: 'added', put: { id: randomUUID(), deletedAt } };
+  const beside = `${name}, from the backup`.slice(0, 80);
+  return {
+    ...nothing,
+    as: 'beside',
+    name: beside,
+    put: { id: randomUUID(), name: beside, deletedAt },
+  };
+}
+
+/** @throws ProblemException 409 where there is no room for it; nothing of it is done then */
+export async function putWhere(
+  manager: EntityManager,
+  { id }: KeptMachine,
+  { put, instead, undelete }: PutWhere,
+  rows: MachineRows | null,
+): Promise<void> {
+  if (undelete) await manager.update(MachineEntity, { id }, { deletedAt: null });
+  if (instead !== null) await manager.delete(MachineEntity, { id: instead });
+  if (put && rows) await insertRows(manager, rows, put);
 }
 
 /** Whether every alternative to a plan that is there is in the backup too. */
 async function hasAlternativesOf(
   manager: EntityManager,
   { id }: MachineEntity,
-  { archive }: GivenArchive,
+  { given }: KeptMachine,
 ): Promise<boolean> {
   const there = await manager.findBy(AlternativeEntity, { machineId: id });
   return there.every((one) =>
-    archive.alternatives.some((kept) => kept.keptAt === one.keptAt && kept.name === one.name),
+    given?.alternatives.some((kept) => kept.keptAt === one.keptAt && kept.name === one.name),
   );
 }
 
 /** Whether the history of a machine that is there is the beginning of that in the backup. */
-function isBefore(present: MachineEntity, { machine, digests }: KeptMachine): boolean {
-  if (present.revision >= machine.revision) return false;
+function isBefore(present: MachineEntity, { revision, beginning, digests }: KeptMachine): boolean {
+  if (present.revision >= revision) return false;
   return present.revision === 0
-    ? present.beginning !== null && present.beginning === machine.beginning
+    ? present.beginning !== null && present.beginning === beginning
     : digests[present.revision - 1] === present.digest;
 }
 
 /** The demo machine of that name, as it was put on this bench: an earlier version gave each its own identity. */
 async function untouchedDemo(
   manager: EntityManager,
-  { name, story }: MachineEntity,
+  { name, story }: KeptMachine,
 ): Promise<MachineEntity | null> {
   const demo = DEMO_NAMES.find((known) => known === name);
   if (!demo) return null;

@@ -5,9 +5,9 @@ import {
   PLAN_DOCUMENT,
   readDocumentOf,
   readStored,
-  same,
   sayIn,
   SURVEY_DOCUMENT,
+  writtenText,
   type DocumentKind,
   type Edit,
   type Plan,
@@ -65,10 +65,9 @@ const surveys = new LatelyRead(SURVEY_DOCUMENT, 'survey');
 type What = 'plan' | 'edit' | 'survey';
 
 function textOf<T>(kind: DocumentKind<T>, what: What, value: T): string {
-  const text = JSON.stringify(value);
-  const outcome = readStored(kind, text);
-  if (outcome.ok && same(outcome.value, value)) return text;
-  const fault = outcome.ok ? undefined : outcome.fault;
+  const written = writtenText(kind, value);
+  if (written.ok) return written.text;
+  const { fault } = written;
   throw new ProblemException({
     status: 422,
     code: `unreadable-${what}`,

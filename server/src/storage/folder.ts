@@ -1,11 +1,12 @@
 import { chmodSync, existsSync, mkdirSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
+import { DATA_FILE } from '@rhizotome/core';
 import Database from 'better-sqlite3';
 import { MIGRATIONS } from './migrations.js';
 import { FolderRefused } from './folder-refused.js';
 import { faultIn, keepSafetyCopy, migrationsIn } from './safety-copy.js';
 
-export const dataFileIn = (folder: string): string => join(folder, 'rhizotome.sqlite');
+export const dataFileIn = (folder: string): string => join(folder, DATA_FILE);
 
 /**
  * The folder, made where it is missing, and all that is kept in it, for this user alone: plans tell where a machine's data lies.

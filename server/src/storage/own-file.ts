@@ -18,7 +18,7 @@ export class OwnFile {
   private logged = false;
 
   /** @param path of a file that was just opened */
-  constructor(private readonly path: string) {
+  constructor(readonly path: string) {
     this.data = identityOf(path) ?? 'none';
   }
 

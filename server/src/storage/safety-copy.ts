@@ -98,7 +98,7 @@ function isFull(error: unknown): boolean {
 }
 
 /** What was written is on the disk, names in a folder too. */
-function sync(path: string): void {
+export function sync(path: string): void {
   const handle = openSync(path, 'r');
   try {
     fsyncSync(handle);

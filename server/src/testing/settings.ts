@@ -1,4 +1,5 @@
-import type { Settings } from '../settings.js';
+import { resolve } from 'node:path';
+import { CELL_PROGRAM, type Settings } from '../settings.js';
 
 /** Settings of a server for tests, with its data in this folder. */
 export const testSettings = (dataFolder: string, changes: Partial<Settings> = {}): Settings => ({
@@ -9,5 +10,7 @@ export const testSettings = (dataFolder: string, changes: Partial<Settings> = {}
   dataFolder,
   webFolder: null,
   rules: 'test',
+  // As it was built last.
+  cell: { program: resolve(__dirname, '../../..', CELL_PROGRAM), seconds: 60 },
   ...changes,
 });
