@@ -109,9 +109,11 @@ test('several files at once: a report, a plan as text, and one that is nothing',
       text: 'rhizotome 1\nmachine "Field box"\ndisk, size 500107862016 B, table gpt\nplan uefi, table gpt, keep\n',
     },
     { name: 'letter.txt', text: 'Dear friend' },
+    { name: 'deep.json', text: '['.repeat(20_000) + ']'.repeat(20_000) },
   ]);
   await on.app.sees('“Field box” was added.');
   await on.app.sees('letter.txt: This is neither a report');
+  await on.app.sees('deep.json: This is neither a report');
   await on.app.sees('What it tells');
   await on.app.press('Discard');
   expect(await on.app.text('main')).not.toContain('What it tells');

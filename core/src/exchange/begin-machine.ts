@@ -1,15 +1,16 @@
 import { adoptEdit, apply, EMPTY_PLAN, refusalSays, type Edit } from '../plan/index.js';
 import { formatDecimal } from '../quantity/index.js';
 import {
+  diskInReport,
   looksLikeReport,
   readReport,
   reportFaultSays,
   takeReport,
   toldDisks,
+  type DiskInReport,
   type MachineReport,
   type ReportChange,
   type ReportRemark,
-  type ToldDisk,
 } from '../report/index.js';
 import { isPlannable, type Survey, type SurveyIdentity } from '../survey/index.js';
 import { looksLikeNotation, type MachineText } from '../notation/index.js';
@@ -37,8 +38,8 @@ export type BeginOutcome =
       readonly ok: true;
       readonly kind: 'begins';
       readonly beginning: Beginning;
-      readonly disks: readonly ToldDisk[];
-      readonly disk: ToldDisk | undefined;
+      readonly disks: readonly DiskInReport[];
+      readonly disk: DiskInReport | undefined;
     }
   /** A machine with its plan, as this product gives it away. */
   | { readonly ok: true; readonly kind: 'machine'; readonly machine: MachineText }
@@ -88,7 +89,13 @@ function taking(report: MachineReport, identity: SurveyIdentity, name: string | 
   if (outcome.ok) {
     const { survey, edit, changes, remarks } = outcome.taken;
     const beginning = { name: nameOf(report.by.name ?? '', survey), survey, edit, changes, remarks };
-    return { ok: true, kind: 'begins', beginning, disks, disk };
+    return {
+      ok: true,
+      kind: 'begins',
+      beginning,
+      disks: disks.map(diskInReport),
+      disk: disk && diskInReport(disk),
+    };
   }
   if (outcome.why === 'disk') return { ok: false, why: outcome.refusal.says };
   if (outcome.why === 'refused') return { ok: false, why: refusalSays(outcome.refusal, 512) };

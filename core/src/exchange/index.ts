@@ -32,6 +32,7 @@ export {
   type Left,
   type MachineArchive,
 } from './machine-archive.js';
+export { goingOnEdit, reportOnPlan, type ReportOn, type ReportOnPlan } from './report-on-plan.js';
 export { stepsDocument, type SpanDocument, type StepDocument, type StepsDocument } from './steps-document.js';
 export {
   machineDocument,

@@ -33,6 +33,13 @@ export interface ToldDisk {
   readonly survey: (identity: SurveyIdentity) => SurveyOutcome;
 }
 
+/** A disk of a report, as it is listed to be chosen from. */
+export type DiskInReport = Omit<ToldDisk, 'survey'>;
+
+export function diskInReport({ survey: _, ...listed }: ToldDisk): DiskInReport {
+  return listed;
+}
+
 export type ToldDisks =
   { readonly ok: true; readonly disks: readonly ToldDisk[] } | Extract<SurveyOutcome, { ok: false }>;
 

@@ -1,6 +1,12 @@
 import { z } from 'zod';
 import { FAMILIES } from '../system/index.js';
-import { parseJson, readDocumentOf, statedVersion, type DocumentKind, type ReadDocument } from '../schema/index.js';
+import {
+  parseJson,
+  readDocumentOf,
+  statedVersion,
+  type DocumentKind,
+  type ReadDocument,
+} from '../schema/index.js';
 
 /** Cut where it is longer than anything here needs: no name is worth a report. */
 const text = (most: number) => z.string().transform((said) => said.slice(0, most));

@@ -1,5 +1,5 @@
 export type { ReportChange } from './changes.js';
-export { toldDisks, type ToldDisk, type ToldDisks } from './disks.js';
+export { diskInReport, toldDisks, type DiskInReport, type ToldDisk, type ToldDisks } from './disks.js';
 export { looksLikeReport, readReport, type MachineReport } from './format.js';
 export type { ReportDiffers } from './merge.js';
 export { PropertyFault, readPropertyList } from './property-list.js';

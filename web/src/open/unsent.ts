@@ -1,4 +1,11 @@
-import { EDIT_DOCUMENT, parseJson, readDocumentOf, SURVEY_DOCUMENT, type SentEdit, type Survey } from '@rhizotome/core';
+import {
+  EDIT_DOCUMENT,
+  parseJson,
+  readDocumentOf,
+  SURVEY_DOCUMENT,
+  type SentEdit,
+  type Survey,
+} from '@rhizotome/core';
 import type { BrowserStore } from '../parts/browser-store.js';
 
 /** What has been done here and the server has not confirmed. A survey goes before the edit that rests on it. */

@@ -1,4 +1,5 @@
 import type { ReadingStep, Phrase, SurveyIdentity, SurveyOutcome, Text } from '@rhizotome/core';
+import { watched } from './cell.js';
 import { words } from '../words/words.js';
 
 export interface ReadingRequest {
@@ -24,8 +25,11 @@ export interface Reading {
 /** Reads the disk in a file of any size, in a worker and in place: nothing is loaded whole, nothing leaves this computer. */
 export function readDisk(request: ReadingRequest, onProgress: (progress: Progress) => void): Reading {
   const worker = new Worker(new URL('./read-disk.worker.ts', import.meta.url), { type: 'module' });
+  let over = (): void => undefined;
   const result: Reading['result'] = new Promise((resolve) => {
+    over = watched(worker, request.file.name, (why) => end({ ok: false, refusal: { says: why.message } }));
     const end = (outcome: Awaited<Reading['result']>) => {
+      over();
       worker.terminate();
       resolve(outcome);
     };
@@ -41,5 +45,11 @@ export function readDisk(request: ReadingRequest, onProgress: (progress: Progres
       );
   });
   worker.postMessage(request);
-  return { result, cancel: () => worker.terminate() };
+  return {
+    result,
+    cancel: () => {
+      over();
+      worker.terminate();
+    },
+  };
 }

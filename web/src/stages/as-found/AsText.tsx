@@ -1,8 +1,10 @@
 import { Button, Textarea } from '@mantine/core';
-import { looksLikeNotation, readDocument } from '@rhizotome/core';
+import { looksLikeNotation } from '@rhizotome/core';
 import { useState } from 'react';
 import type { WayProps } from './WaysIn.js';
 import classes from './ReadDisk.module.css';
+import { whyOf } from '../../parts/why-of.js';
+import { readGiven } from '../../workers/read-given.js';
 import { words } from '../../words/words.js';
 import { text as textOf } from '../../words/say.js';
 
@@ -15,8 +17,8 @@ found 2, size rest, type "Basic data", holds ntfs, label "Station", used 95GiB`;
 export function AsText({ identity, adopt }: WayProps) {
   const [text, setText] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
-  const read = () => {
-    const outcome = readDocument(text, identity());
+  const read = async () => {
+    const outcome = await readGiven(words['given.text'](), 'readDocument', text, identity()).result;
     if (!outcome.ok) {
       const { line, column, says } = outcome.problem;
       const why = textOf(says);
@@ -48,7 +50,10 @@ export function AsText({ identity, adopt }: WayProps) {
         </p>
       )}
       <div>
-        <Button onClick={read} disabled={text.trim() === ''}>
+        <Button
+          onClick={() => void read().catch((error: unknown) => setProblem(textOf(whyOf(error))))}
+          disabled={text.trim() === ''}
+        >
           {words['as-found.read-text']()}
         </Button>
       </div>

@@ -1,8 +1,11 @@
 import { Button, NativeSelect, Textarea } from '@mantine/core';
-import { disksInLsblk, formatBoth, LSBLK_COMMAND, surveyFromLsblk } from '@rhizotome/core';
-import { useState } from 'react';
+import { formatBoth, LSBLK_COMMAND } from '@rhizotome/core';
+import { useMemo, useState } from 'react';
+import { readGiven } from '../../workers/read-given.js';
+import { useReadGiven } from '../../workers/useReadGiven.js';
 import type { WayProps } from './WaysIn.js';
 import classes from './ReadDisk.module.css';
+import { whyOf } from '../../parts/why-of.js';
 import { words } from '../../words/words.js';
 import { text as textOf } from '../../words/say.js';
 
@@ -11,16 +14,23 @@ export function LsblkWay({ identity, adopt }: WayProps) {
   const [text, setText] = useState('');
   const [chosen, setChosen] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const listed = text.trim() === '' ? null : disksInLsblk(text);
+  const pasted = useMemo<[string] | null>(() => (text.trim() === '' ? null : [text]), [text]);
+  const { value: listed, problem: unread } = useReadGiven(words['given.lsblk'](), 'disksInLsblk', pasted);
   const disks = listed?.ok ? listed.disks : [];
   const path = disks.some((d) => d.path === chosen) ? chosen! : disks[0]?.path;
 
-  const read = () => {
-    const outcome = surveyFromLsblk(text, identity(), path);
+  const read = async () => {
+    const outcome = await readGiven(
+      words['as-found.output-lsblk'](),
+      'surveyFromLsblk',
+      text,
+      identity(),
+      path,
+    ).result;
     if (outcome.ok) adopt(outcome.survey);
     else setProblem(textOf(outcome.refusal.says));
   };
-  const refusal = problem ?? (listed && !listed.ok ? textOf(listed.refusal.says) : null);
+  const refusal = problem ?? unread ?? (listed && !listed.ok ? textOf(listed.refusal.says) : null);
   return (
     <div className={classes.stack}>
       <div>
@@ -42,7 +52,7 @@ export function LsblkWay({ identity, adopt }: WayProps) {
       />
       {refusal && (
         <p role="alert" className={classes.refusal}>
-          {refusal}
+          {textOf(refusal)}
         </p>
       )}
       <div className={classes.row}>
@@ -57,7 +67,10 @@ export function LsblkWay({ identity, adopt }: WayProps) {
             onChange={(event) => setChosen(event.currentTarget.value)}
           />
         )}
-        <Button onClick={read} disabled={disks.length === 0}>
+        <Button
+          onClick={() => void read().catch((error: unknown) => setProblem(textOf(whyOf(error))))}
+          disabled={disks.length === 0}
+        >
           {words['common.read-disk']()}
         </Button>
       </div>

@@ -1,15 +1,12 @@
 import {
   adoptEdit,
+  goingOnEdit,
   isPlannable,
-  rebaseEdit,
   refusalSays,
-  standingReport,
-  type Edit,
-  type Planned,
   type Survey,
   type TakenReport,
 } from '@rhizotome/core';
-import { useCallback, useState } from 'react';
+import { useState } from 'react';
 import { useOpenMachine, useOpenState } from '../../open/context.js';
 import { DamageList } from './DamageList.js';
 import classes from './ReadDisk.module.css';
@@ -23,15 +20,6 @@ interface ReadDiskProps {
   readonly done: () => void;
 }
 
-/**
- * How what is planned goes on from another reading of the same disk; nothing where something that is to be kept is gone, or where only
- * the person at the disk knows whether a copy was begun: the runbook asks that.
- */
-function goingOn(planned: Planned, reading: Survey): Edit | undefined {
-  const { done, safe, doubt } = standingReport(planned, reading);
-  return done !== null && safe && doubt === null ? rebaseEdit(planned, reading, done) : undefined;
-}
-
 /** The ways in. A reading that can carry a plan is adopted at once, as an edit that can be undone. */
 export function ReadDisk({ keep, done }: ReadDiskProps) {
   const { open } = useOpenMachine();
@@ -42,17 +30,12 @@ export function ReadDisk({ keep, done }: ReadDiskProps) {
   const adopt = (survey: Survey) => {
     setUnusable(null);
     if (!isPlannable(survey)) return setUnusable(survey);
-    const goesOn = keep && before ? goingOn({ plan, survey: before }, survey) : undefined;
+    const goesOn = keep && before ? goingOnEdit({ plan, survey: before }, survey) : undefined;
     if (keep && before && !goesOn) return setRefusal(words['as-found.plan-cannot-go-on']());
     const refused = open.adoptSurvey(survey, goesOn ?? adoptEdit({ plan, survey }));
     if (refused) return setRefusal(say(refusalSays(refused, survey.disk.sectorBytes)));
     done();
   };
-  const basis = useCallback(
-    (planned: Planned) =>
-      keep && before ? goingOn({ plan, survey: before }, planned.survey) : adoptEdit(planned),
-    [keep, before, plan],
-  );
   const take = ({ survey, edit }: TakenReport) => {
     const refused = survey ? open.adoptSurvey(survey, edit) : open.do(edit);
     if (refused) return setRefusal(say(refusalSays(refused, 512)));
@@ -60,7 +43,7 @@ export function ReadDisk({ keep, done }: ReadDiskProps) {
   };
   return (
     <>
-      <WaysIn adopt={adopt} report={{ basis, take }} />
+      <WaysIn adopt={adopt} report={{ goesOn: keep, take }} />
       {refusal && (
         <p role="alert" className={classes.refusal}>
           {refusal}

@@ -1,12 +1,9 @@
 import { Button, NativeSelect, Textarea } from '@mantine/core';
 import {
   formatBoth,
-  readReport,
   refusalSays,
-  reportFaultSays,
-  takeReport,
-  toldDisks,
-  type Basis,
+  type ReportOutcome,
+  type reportOnPlan,
   type SurveyIdentity,
   type TakenReport,
   type Text,
@@ -17,13 +14,14 @@ import { chooseFile } from '../../parts/choose-file.js';
 import { readText } from '../../parts/read-text.js';
 import { HowToReport } from '../../reporting/HowToReport.js';
 import { Told } from '../../reporting/Told.js';
+import { useReadGiven } from '../../workers/useReadGiven.js';
 import { text as say } from '../../words/say.js';
 import { words } from '../../words/words.js';
 import classes from './ReadDisk.module.css';
 
 export interface ReportUse {
-  /** How the plan comes to rest on the disk that the report tells of. */
-  readonly basis: Basis;
+  /** Whether what is planned goes on from the disk that the report tells of; else the plan begins from it. */
+  readonly goesOn: boolean;
   readonly take: (taken: TakenReport) => void;
   /** Of use as well where it tells nothing new: to be compared. */
   readonly compares?: boolean;
@@ -34,27 +32,27 @@ interface ReportWayProps extends ReportUse {
 }
 
 /** What a pasted report comes to: its disks, the one that is meant, and what it would change, or what is wrong with it. */
-function useReport({ identity, basis }: Pick<ReportWayProps, 'identity' | 'basis'>) {
-  const { plan, survey } = useOpenState();
+function useReport({ identity, goesOn }: Pick<ReportWayProps, 'identity' | 'goesOn'>) {
+  const { plan, survey = null } = useOpenState();
   const [text, setText] = useState('');
   const [chosen, choose] = useState<string | undefined>(undefined);
-  const told = useMemo(() => (text.trim() === '' ? null : disksIn(text)), [text]);
-  const disks = told?.ok ? told.disks : [];
-  const disk = disks.find((d) => d.name === chosen) ?? disks[0];
-  const outcome = useMemo(
-    () =>
-      told?.ok
-        ? takeReport(plan, survey ?? null, told.report, { disks: told.disks, disk }, identity(), basis)
-        : null,
-    [told, disk, plan, survey, identity, basis],
+  const toRead = useMemo<Parameters<typeof reportOnPlan> | null>(
+    () => (text.trim() === '' ? null : [text, { plan, survey, disk: chosen, identity: identity(), goesOn }]),
+    [text, plan, survey, chosen, identity, goesOn],
   );
-  const problem = told && !told.ok ? told.why : outcome && !outcome.ok ? problemOf(outcome) : null;
-  return { text, setText, disks, disk, choose, taken: outcome?.ok ? outcome.taken : null, problem };
+  const { value, problem: unread } = useReadGiven(words['given.report'](), 'reportOnPlan', toRead);
+  const { disks = [], disk, outcome } = value?.ok ? value : {};
+  const fault = value && !value.ok ? value.why : outcome && !outcome.ok ? problemOf(outcome) : null;
+  return {
+    ...{ text, setText, disks, disk, choose },
+    taken: outcome?.ok ? outcome.taken : null,
+    problem: unread ?? fault,
+  };
 }
 
 /** What the running system told of its machine, pasted. What it would change is shown before anything is. */
-export function ReportWay({ identity, basis, take, compares = false }: ReportWayProps) {
-  const { text, setText, disks, disk, choose, taken, problem } = useReport({ identity, basis });
+export function ReportWay({ identity, goesOn, take, compares = false }: ReportWayProps) {
+  const { text, setText, disks, disk, choose, taken, problem } = useReport({ identity, goesOn });
   return (
     <div className={classes.stack}>
       <HowToReport />
@@ -83,7 +81,7 @@ export function ReportWay({ identity, basis, take, compares = false }: ReportWay
       {disks.length > 1 && (
         <NativeSelect
           label={words['as-found.which-disk']()}
-          value={disk?.name ?? ''}
+          value={disk ?? ''}
           data={disks.map((d) => ({
             value: d.name,
             label: words['as-found.partitions'](d.model ?? d.name, formatBoth(d.sizeBytes), d.partitions),
@@ -105,15 +103,7 @@ export function ReportWay({ identity, basis, take, compares = false }: ReportWay
   );
 }
 
-function disksIn(text: string) {
-  const read = readReport(text);
-  if (!read.ok) return { ok: false as const, why: reportFaultSays(read.fault) as Text };
-  const told = toldDisks(read.value);
-  if (!told.ok) return { ok: false as const, why: told.refusal.says as Text };
-  return { ok: true as const, report: read.value, disks: told.disks };
-}
-
-function problemOf(outcome: Extract<ReturnType<typeof takeReport>, { ok: false }>): Text {
+function problemOf(outcome: Extract<ReportOutcome, { ok: false }>): Text {
   switch (outcome.why) {
     case 'disk':
       return outcome.refusal.says;

@@ -1,13 +1,14 @@
 import {
   LARGEST_END_BYTES,
   proposeDiskBytes,
-  surveyFromCapture,
   typedDiskBytes,
   whatFileIs,
   type CapturedFile,
   type End,
 } from '@rhizotome/core';
 import { useEffect, useRef, useState } from 'react';
+import { whyOf } from '../../parts/why-of.js';
+import { readGiven } from '../../workers/read-given.js';
 import { readDisk, type Progress } from '../../workers/read-disk.js';
 import type { WayProps } from './WaysIn.js';
 import { text as textOf } from '../../words/say.js';
@@ -70,9 +71,12 @@ export function useFiles({ identity, adopt }: WayProps) {
     /** Reads the two ends, once both are there and the size is known. */
     read: () => {
       if (!head || !tail || !size) return;
-      const outcome = surveyFromCapture({ head, tail, diskBytes: size }, identity());
-      if (outcome.ok) adopt(outcome.survey);
-      else setProblem(textOf(outcome.refusal.says));
+      const under = readGiven(head.name, 'surveyFromCapture', { head, tail, diskBytes: size }, identity());
+      cancel.current = under.cancel;
+      void under.result.then(
+        (outcome) => (outcome.ok ? adopt(outcome.survey) : setProblem(textOf(outcome.refusal.says))),
+        (error: unknown) => setProblem(textOf(whyOf(error))),
+      );
     },
   };
 }

@@ -1,5 +1,5 @@
 import { Button, Drawer } from '@mantine/core';
-import { adoptEdit, type Survey, type TakenReport } from '@rhizotome/core';
+import { type Survey, type TakenReport } from '@rhizotome/core';
 import { memo, useState } from 'react';
 import { say } from '../../words/say.js';
 import { words } from '../../words/words.js';
@@ -58,7 +58,7 @@ export const Standing = memo(function Standing({ survey, steps, show }: Standing
         size="xl"
         title={words['standing.read']()}
       >
-        <WaysIn key={readings} adopt={adopt} report={{ basis: adoptEdit, take, compares: true }} />
+        <WaysIn key={readings} adopt={adopt} report={{ goesOn: false, take, compares: true }} />
       </Drawer>
     </section>
   );

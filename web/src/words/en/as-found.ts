@@ -20,6 +20,9 @@ export const asFound = {
   'reading.file-gone': (file: string) =>
     `“${file}” could not be read to the end. It may have been changed or moved. Choose it again.`,
   'reading.failed': (file: string, why: string) => `Reading “${file}” failed: ${why}.`,
+  'given.report': () => 'this report',
+  'given.lsblk': () => 'this output of lsblk',
+  'given.text': () => 'this text',
   'reading.reader-not-started': () => 'the reader could not be started',
   'as-found.not-read': (why: string) => `not read: ${why}`,
   'as-found.at': (mountPoint: string) => ` at ${mountPoint}`,

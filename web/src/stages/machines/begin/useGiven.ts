@@ -1,4 +1,4 @@
-import type { BeginAs, Beginning, MachineArchive, Text, ToldDisk } from '@rhizotome/core';
+import type { BeginAs, Beginning, DiskInReport, MachineArchive, Text } from '@rhizotome/core';
 import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { api } from '../../../api/client.js';
@@ -19,8 +19,8 @@ export interface Given {
     | {
         readonly kind: 'begins';
         readonly beginning: Beginning;
-        readonly disks: readonly ToldDisk[];
-        readonly disk: ToldDisk | undefined;
+        readonly disks: readonly DiskInReport[];
+        readonly disk: DiskInReport | undefined;
         readonly text: string | null;
       }
     | { readonly kind: 'added'; readonly machine: string; readonly name: string }
@@ -73,8 +73,14 @@ async function putIn({ put, listed }: GivenList, id: string, archive: MachineArc
 }
 
 async function takeText(given: GivenList, id: string, text: string, disk?: string): Promise<void> {
-  const { beginFromText, givenMachine } = await import('./reading.js');
-  const outcome = beginFromText(text, identity(), disk);
+  const [{ givenMachine }, { readGiven }] = await Promise.all([
+    import('./reading.js'),
+    import('../../../workers/read-given.js'),
+  ]);
+  const outcome = await given.waitedFor(
+    id,
+    readGiven(words['begin.pasted'](), 'beginFromText', text, identity(), disk),
+  );
   if (!outcome.ok) return given.put(id, { kind: 'failed', why: outcome.why });
   if (outcome.kind === 'begins') return given.put(id, { ...outcome, text });
   if (outcome.kind === 'archive') await putIn(given, id, outcome.document, nameIn(outcome.document));
