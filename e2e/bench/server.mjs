@@ -11,6 +11,7 @@ export async function startServer(folder) {
     RHIZOTOME_PORT: '0',
     RHIZOTOME_DATA: folder,
     RHIZOTOME_HOST: '',
+    RHIZOTOME_BACKUPS: 'off',
     RHIZOTOME_LOG: 'silent',
   };
   const child = spawn(process.execPath, [join(ROOT, 'server/dist/main.js')], {

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { Downloads } from './downloads.js';
 import { session } from './session.js';
 
-const on = session();
+const on = session({ RHIZOTOME_BACKUPS: '', RHIZOTOME_BACKUP_MINUTES: '0.02' });
 const MENU = 'Backup, files and deleted machines';
 
 let downloads: Downloads;
@@ -63,6 +63,25 @@ test('a backup brings back what was deleted for good', async () => {
   await take('Restore from a backup…', file);
   await on.app.sees('1 machine added. 7 machines were there already, unchanged.');
   expect(await names()).toContain('sanderling');
+});
+
+test('an automatic backup brings back one machine', async () => {
+  await on.app.press('More for turnstone');
+  await on.app.press('Delete', 'menuitem');
+  await on.app.sees('“turnstone” was deleted.');
+  await on.app.press(MENU);
+  await on.app.press('Automatic backups…', 'menuitem');
+  await on.app.page.waitForSelector('[role=dialog] button[aria-expanded]');
+  const buttons = await on.app.page.$$eval('[role=dialog] button[aria-expanded]', (all) =>
+    all.map((button) => button.getAttribute('aria-label')!),
+  );
+  // The latest may be without it.
+  await on.app.press(buttons.at(-1)!);
+  await on.app.press('Restore turnstone');
+  await on.app.sees('1 machine added.');
+  await on.app.page.keyboard.press('Escape');
+  await on.app.page.waitForSelector('[role=dialog]', { hidden: true });
+  expect(await names()).toContain('turnstone');
 });
 
 test('nothing went wrong unseen', () => expect(on.app.complaints).toEqual([]));

@@ -22,6 +22,7 @@ export class TestServer {
       RHIZOTOME_PORT: String(this.port),
       RHIZOTOME_DATA: this.folder,
       RHIZOTOME_HOST: '',
+      RHIZOTOME_BACKUPS: 'off',
       ...this.settings,
     };
     const child = spawn(process.execPath, [join(ROOT, 'server/dist/main.js')], {

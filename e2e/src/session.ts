@@ -9,8 +9,8 @@ export interface Session {
 }
 
 /** A server of its own, a browser and one page for a file of tests; all gone after them. Use its members inside tests only. */
-export function session(): Session {
-  const server = new TestServer();
+export function session(settings: NodeJS.ProcessEnv = {}): Session {
+  const server = new TestServer(settings);
   let browser: Browser;
   let app: Driver;
   beforeAll(async () => {

@@ -1,6 +1,8 @@
 import { Module, type DynamicModule } from '@nestjs/common';
 import { DataSource } from 'typeorm';
 import { AddressesController, LISTENS_ON } from './addresses.controller.js';
+import { BackupsController } from './backups/backups.controller.js';
+import { BACKUP_SETTINGS, BackupsService } from './backups/backups.service.js';
 import { CELL_SETTINGS, Cells } from './cell/cell.js';
 import { HealthController } from './health.controller.js';
 import { AlternativesController } from './machines/alternatives.controller.js';
@@ -23,7 +25,7 @@ export class AppModule {
   /** `rules` names the build of core that works things out, `host` is the address that is listened on. */
   static with(
     { source, file }: Pick<Store, 'source' | 'file'>,
-    { rules, host, cell }: Pick<Settings, 'rules' | 'host' | 'cell'>,
+    { rules, host, cell, backups }: Pick<Settings, 'rules' | 'host' | 'cell' | 'backups'>,
   ): DynamicModule {
     return {
       module: AppModule,
@@ -34,6 +36,7 @@ export class AppModule {
         LiveController,
         AlternativesController,
         KeepingController,
+        BackupsController,
       ],
       providers: [
         { provide: DataSource, useValue: source },
@@ -42,6 +45,8 @@ export class AppModule {
         { provide: LISTENS_ON, useValue: host },
         { provide: CELL_SETTINGS, useValue: cell },
         Cells,
+        { provide: BACKUP_SETTINGS, useValue: backups },
+        BackupsService,
         Writer,
         Overviews,
         Watchers,

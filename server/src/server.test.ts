@@ -664,6 +664,7 @@ describe('settings', () => {
       port: 4780,
       token: null,
       names: [],
+      backups: { folder: '/srv/data/backups', everyMilliseconds: 3_600_000 },
       cell: { program: '/srv/server/dist/cell/bundle/program.js', seconds: 120 },
       dataFolder: '/srv/data',
       webFolder: '/srv/web/dist',

@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { patienceSeconds } from '@rhizotome/core';
+import type { BackupSettings } from './backups/backups.service.js';
 import type { CellSettings } from './cell/cell.js';
 
 export interface Settings {
@@ -16,6 +17,8 @@ export interface Settings {
   readonly webFolder: string | null;
   /** The build of core, by its content: what was worked out by another is worked out again. */
   readonly rules: string;
+  /** Where backups are made by themselves; `null`: nowhere. */
+  readonly backups: BackupSettings | null;
   /** How what anybody may have made is read. */
   readonly cell: CellSettings;
 }
@@ -44,16 +47,29 @@ export function settingsFrom(env: NodeJS.ProcessEnv, root: string): Settings {
     throw new Error(
       'RHIZOTOME_TOKEN has a character that cannot be sent with a request. Use letters, digits and signs of ASCII, without spaces.',
     );
+  const dataFolder = resolve(env['RHIZOTOME_DATA'] || resolve(root, 'data'));
   return {
     host,
     port,
     token: reach === undefined ? null : token,
     names,
-    dataFolder: resolve(env['RHIZOTOME_DATA'] || resolve(root, 'data')),
+    dataFolder,
     webFolder: resolve(root, 'web/dist'),
     rules: contentOf(resolve(root, 'core/dist')),
+    backups: backupsFrom(env, dataFolder),
     cell: { program: resolve(root, CELL_PROGRAM), seconds: patienceSeconds(env) },
   };
+}
+
+function backupsFrom(env: NodeJS.ProcessEnv, dataFolder: string): BackupSettings | null {
+  const said = env['RHIZOTOME_BACKUPS'] || '';
+  const minutes = Number(env['RHIZOTOME_BACKUP_MINUTES'] || 60);
+  if (!(minutes > 0 && minutes <= 10_080))
+    throw new Error(
+      `RHIZOTOME_BACKUP_MINUTES is “${env['RHIZOTOME_BACKUP_MINUTES']}”; it is a number of minutes, up to a week of them.`,
+    );
+  if (said === 'off') return null;
+  return { folder: resolve(said || resolve(dataFolder, 'backups')), everyMilliseconds: minutes * 60_000 };
 }
 
 function contentOf(folder: string): string {

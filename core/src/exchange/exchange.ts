@@ -33,6 +33,8 @@ export interface DeletedMachine {
 export interface Restored {
   /** Put on the bench. */
   readonly added: readonly string[];
+  /** Put among the deleted machines, as they were. */
+  readonly deleted: readonly string[];
   /** Put beside a machine that has gone on differently since. */
   readonly beside: readonly string[];
   /** On the bench already, just so. */
@@ -45,6 +47,30 @@ export interface Restored {
   readonly full: readonly string[];
   /** What of a machine was left out, and why. */
   readonly left: readonly { readonly machine: string; readonly says: Left }[];
+}
+
+/** The backups that the server made by itself, the latest first. */
+export interface Backups {
+  readonly made: readonly {
+    readonly name: string;
+    /** ISO 8601. */
+    readonly at: string;
+    /** On the bench when it was made. */
+    readonly machines: number;
+    /** So many machines in it are not as they were written. */
+    readonly faulty: number;
+  }[];
+  /** What keeps the next from being made, or was found in the latest, in words; `null`: nothing. */
+  readonly problem: string | null;
+}
+
+/** A machine in a backup. */
+export interface BackedUpMachine {
+  readonly id: string;
+  readonly name: string;
+  readonly revision: number;
+  /** ISO 8601; `null`: it was on the bench. */
+  readonly deletedAt: string | null;
 }
 
 /** Whether a paper is of today's plan. */

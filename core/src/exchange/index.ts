@@ -16,6 +16,8 @@ export { ANSWERS, jsonSchemas, type AnswerName } from './schemas.js';
 export type {
   Alternative,
   AsideTold,
+  BackedUpMachine,
+  Backups,
   DeletedMachine,
   EditsTaken,
   MachineRow,

@@ -5,6 +5,8 @@ import { exactly } from '../schema/index.js';
 import { SurveySchema } from '../survey/index.js';
 import type {
   Alternative,
+  BackedUpMachine,
+  Backups,
   DeletedMachine,
   EditsTaken,
   MachineRow,
@@ -82,6 +84,7 @@ export const ANSWERS = {
   Restored: exactly<Restored>()(
     z.strictObject({
       added: z.array(z.string()),
+      deleted: z.array(z.string()),
       beside: z.array(z.string()),
       same: z.array(z.string()),
       renewed: z.array(z.string()),
@@ -89,6 +92,22 @@ export const ANSWERS = {
       full: z.array(z.string()),
       left: z.array(z.strictObject({ machine: z.string(), says })),
     }),
+  ),
+  Backups: exactly<Backups>()(
+    z.strictObject({
+      made: z.array(
+        z.strictObject({
+          name: z.string(),
+          at: moment,
+          machines: z.int().nonnegative(),
+          faulty: z.int().nonnegative(),
+        }),
+      ),
+      problem: z.string().nullable(),
+    }),
+  ),
+  BackedUpMachine: exactly<BackedUpMachine>()(
+    z.strictObject({ id: z.string(), name: z.string(), revision, deletedAt: moment.nullable() }),
   ),
 } as const;
 

@@ -1,6 +1,6 @@
 import 'reflect-metadata';
 import Database from 'better-sqlite3';
-import { readMachineArchive, RUNS_WHEN_READ, type GivenArchive } from '@rhizotome/core';
+import { readMachineArchive, RUNS_WHEN_READ, type BackedUpMachine, type GivenArchive } from '@rhizotome/core';
 import type { EntityManager } from 'typeorm';
 import { archiveOf } from '../machines/archive.js';
 import { repair } from '../machines/stored-record.js';
@@ -10,7 +10,7 @@ import { EditEntity, MachineEntity } from '../storage/entities.js';
 import { dataFileIn } from '../storage/folder.js';
 import { FolderRefused } from '../storage/folder-refused.js';
 import { givenMachine } from './given-machine.js';
-import type { KeptMachine, ListedMachine } from './questions.js';
+import type { KeptMachine } from './questions.js';
 import { Refused } from './refused.js';
 
 /** Ten benches full, with all that was ever deleted. */
@@ -41,7 +41,7 @@ export class BackupFile {
   }
 
   /** In the order in which they are listed on the bench. @throws Refused */
-  async machines(): Promise<ListedMachine[]> {
+  async machines(): Promise<BackedUpMachine[]> {
     const machines = await this.manager.find(MachineEntity, {
       order: { createdAt: 'ASC', id: 'ASC' },
       select: { id: true, name: true, revision: true, deletedAt: true },

@@ -16,6 +16,8 @@ export const CELL_SETTINGS = Symbol('cell settings');
 
 /** So many read at once; more wait, so that the budget of each is there. */
 const MOST_AT_ONCE = 2;
+/** A thousand machines with long histories are replayed in minutes. */
+const OWN_DATA_SECONDS = 3600;
 const LOOK_MILLISECONDS = 250;
 /** Of the budget V8 gets three quarters; the rest is for what lies outside its heap. */
 const HEAP_MEBIBYTES = (CELL.memoryBytes / 1024 ** 2) * 0.75;
@@ -28,10 +30,14 @@ export class Cells implements OnApplicationShutdown {
 
   constructor(@Inject(CELL_SETTINGS) private readonly settings: CellSettings) {}
 
-  /** Does something with a process. `what` is the thing that is read, in words. */
-  async within<T>(what: string, work: (cell: Cell) => Promise<T>): Promise<T> {
+  /**
+   * Does something with a process.
+   * @param what is read, in words
+   * @param own whether it is this server's own data, which may be large, and takes its time
+   */
+  async within<T>(what: string, work: (cell: Cell) => Promise<T>, own = false): Promise<T> {
     while (this.open.size >= MOST_AT_ONCE) await new Promise<void>((go) => this.waiting.push(go));
-    const cell = new Cell(this.settings, what);
+    const cell = new Cell(own ? { ...this.settings, seconds: OWN_DATA_SECONDS } : this.settings, what);
     this.open.add(cell);
     try {
       return await work(cell);

@@ -1,4 +1,4 @@
-import type { Left } from '@rhizotome/core';
+import type { BackedUpMachine, Left } from '@rhizotome/core';
 import type { MachineRows, Renamed } from '../machines/rows.js';
 
 /** A machine that was given, as much as decides where it is put. */
@@ -26,20 +26,15 @@ export interface KeptMachine {
   readonly given: GivenMachine | null;
 }
 
-/** A machine of a backup, as it is listed. */
-export interface ListedMachine {
-  readonly id: string;
-  readonly name: string;
-  readonly revision: number;
-  readonly deletedAt: string | null;
-}
-
 /** What is asked of the process that reads what anybody may have made, and what it answers. */
 export interface Questions {
   /** Reads a machine that was given away as a file. */
   readonly archive: { readonly asks: { readonly file: string }; readonly answers: GivenMachine };
   /** Opens a backup, of this version or an earlier one, in a folder of its own. */
-  readonly backup: { readonly asks: { readonly folder: string }; readonly answers: readonly ListedMachine[] };
+  readonly backup: {
+    readonly asks: { readonly folder: string };
+    readonly answers: readonly BackedUpMachine[];
+  };
   /** Reads a machine of the backup that is open. */
   readonly machine: { readonly asks: { readonly id: string }; readonly answers: KeptMachine };
   /** The machine that was read last, as it is to be kept. */

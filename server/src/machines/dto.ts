@@ -9,6 +9,7 @@ import {
   IsObject,
   IsOptional,
   IsString,
+  IsUUID,
   Length,
   Matches,
   Max,
@@ -26,6 +27,16 @@ export class NameMachineDto {
   @MaxLength(80)
   @Matches(NAME, { message: 'name must not be empty' })
   name: string;
+}
+
+export class RestoreDto {
+  @ApiProperty({
+    required: false,
+    description: 'The machine that is meant; all of them where it is not given',
+  })
+  @IsOptional()
+  @IsUUID()
+  machine?: string;
 }
 
 export class KeepPlanDto {

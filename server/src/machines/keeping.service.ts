@@ -27,7 +27,7 @@ export class KeepingService {
 
   /** Writes the whole store, as it is now, to a new file. */
   async backup(file: string): Promise<void> {
-    await this.cells.within('the data', (cell) => cell.ask('copy', { from: this.data.path, to: file }));
+    await this.cells.within('the data', (cell) => cell.ask('copy', { from: this.data.path, to: file }), true);
   }
 
   /**
@@ -46,7 +46,16 @@ export class KeepingService {
 
   /** Machine by machine, so that nobody waits for all of them. */
   private async putAllIn(cell: Cell, ids: readonly string[]): Promise<Restored> {
-    const done = { added: [], beside: [], same: [], renewed: [], damaged: [], full: [], left: [] } as Done;
+    const done = {
+      added: [],
+      deleted: [],
+      beside: [],
+      same: [],
+      renewed: [],
+      damaged: [],
+      full: [],
+      left: [],
+    } as Done;
     for (const id of ids) {
       const kept = await cell.ask('machine', { id });
       try {

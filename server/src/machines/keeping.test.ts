@@ -103,6 +103,7 @@ test('restored where it was made, only what has changed or gone since comes besi
   const { body } = await one.restore(file).expect(200);
   expect(body).toEqual({
     added: [second!.name],
+    deleted: [],
     beside: [`${first!.name}, from the backup`],
     same: others.map((row) => row.name),
     damaged: [],
@@ -160,7 +161,8 @@ test('what was deleted comes back as deleted, with its date', async () => {
   await one.http().delete(`/api/machines/${first!.id}`).expect(204);
   const [gone] = (await one.http().get('/api/deleted-machines').expect(200)).body;
   const other = await bench();
-  await other.restore(await one.backup()).expect(200);
+  const { body } = await other.restore(await one.backup()).expect(200);
+  expect([body.deleted, body.added.length]).toEqual([[first!.name], 6]);
   expect((await other.http().get('/api/deleted-machines').expect(200)).body).toEqual([gone]);
   expect(await other.rows()).toHaveLength(6);
 });

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { Restored } from '@rhizotome/core';
+import { parseJson, same, type Restored } from '@rhizotome/core';
 import { DEMO_NAMES } from '@rhizotome/demo';
 import type { EntityManager } from 'typeorm';
 import type { KeptMachine } from '../cell/questions.js';
@@ -34,15 +34,20 @@ export async function whereItGoes(manager: EntityManager, kept: KeptMachine): Pr
     const demo = await untouchedDemo(manager, kept);
     return demo
       ? { ...nothing, as: 'renewed', put: { id, deletedAt }, instead: demo.id }
-      : { ...nothing, as: 'added', put: { id, deletedAt } };
+      : { ...nothing, as: deletedAt === null ? 'added' : 'deleted', put: { id, deletedAt } };
   }
-  if (present.digest === kept.digest && present.plan === kept.plan) {
+  if (present.digest === kept.digest && isSamePlan(present.plan, kept.plan)) {
     if (present.deletedAt === null || deletedAt !== null) return { ...nothing, as: 'same' };
     return { ...nothing, as: 'added', undelete: true };
   }
   if (isBefore(present, kept) && (await hasAlternativesOf(manager, present, kept)))
     return { ...nothing, as: 'renewed', put: { id, deletedAt }, instead: id };
-  if (present.deletedAt !== null) return { ...nothing, as: 'added', put: { id: randomUUID(), deletedAt } };
+  if (present.deletedAt !== null)
+    return {
+      ...nothing,
+      as: deletedAt === null ? 'added' : 'deleted',
+      put: { id: randomUUID(), deletedAt },
+    };
   const beside = `${name}, from the backup`.slice(0, 80);
   return {
     ...nothing,
@@ -62,6 +67,16 @@ export async function putWhere(
   if (undelete) await manager.update(MachineEntity, { id }, { deletedAt: null });
   if (instead !== null) await manager.delete(MachineEntity, { id: instead });
   if (put && rows) await insertRows(manager, rows, put);
+}
+
+/** What was put in from elsewhere says the same in another order of its fields. */
+function isSamePlan(one: string, other: string): boolean {
+  if (one === other) return true;
+  try {
+    return same(parseJson(one), parseJson(other));
+  } catch {
+    return false;
+  }
 }
 
 /** Whether every alternative to a plan that is there is in the backup too. */

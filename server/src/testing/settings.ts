@@ -10,6 +10,7 @@ export const testSettings = (dataFolder: string, changes: Partial<Settings> = {}
   dataFolder,
   webFolder: null,
   rules: 'test',
+  backups: null,
   // As it was built last.
   cell: { program: resolve(__dirname, '../../..', CELL_PROGRAM), seconds: 60 },
   ...changes,

@@ -1,6 +1,8 @@
 import { token } from './token.js';
 import type {
   Alternative,
+  BackedUpMachine,
+  Backups,
   DeletedMachine,
   EditsTaken,
   HistoryEntry,
@@ -101,6 +103,11 @@ export const api = {
     return response.ok ? response.blob() : answerOf<never>(response);
   },
   restoreBackup: (file: Blob) => call<Restored>('POST', '/restore', file),
+  /** Backups that the server made by itself. */
+  backups: () => call<Backups>('GET', '/backups'),
+  inBackup: (name: string) => call<BackedUpMachine[]>('GET', `/backups/${name}/machines`),
+  restoreFrom: (name: string, machine?: string) =>
+    call<Restored>('POST', `/backups/${name}/restore`, machine === undefined ? {} : { machine }),
   archive: (id: string) => call<MachineArchive>('GET', `/machines/${id}/archive`),
   putIn: (archive: object) => call<PutIn>('POST', '/machine-archives', archive),
   deleted: () => call<DeletedMachine[]>('GET', '/deleted-machines'),

@@ -17,6 +17,7 @@ const RenameDialog = lazy(() =>
   import('../../parts/RenameDialog.js').then((m) => ({ default: m.RenameDialog })),
 );
 
+const BackupsDialog = lazy(() => import('./BackupsDialog.js').then((m) => ({ default: m.BackupsDialog })));
 const DeletedDialog = lazy(() => import('./DeletedDialog.js').then((m) => ({ default: m.DeletedDialog })));
 
 /** The home page: every machine, and where each stands. */
@@ -25,7 +26,7 @@ export function MachinesPage() {
   const [renaming, setRenaming] = useState<MachineRow | null>(null);
   const keeping = useKeeping();
   const navigate = useNavigate();
-  const [deleted, setDeleted] = useState(false);
+  const [shown, show] = useState<'deleted' | 'backups' | null>(null);
   const { machines } = bench;
   return (
     <FrontPage beside={<p className="soft">{words['machines.plan-how-divide-one']()}</p>}>
@@ -41,7 +42,8 @@ export function MachinesPage() {
                 { title: words['keeping.open'](), run: keeping.open },
                 { title: words['keeping.backup'](), run: keeping.backup },
                 { title: words['keeping.restore'](), run: keeping.restore },
-                { title: words['keeping.deleted'](), run: () => setDeleted(true) },
+                { title: words['keeping.backups'](), run: () => show('backups') },
+                { title: words['keeping.deleted'](), run: () => show('deleted') },
               ]}
             />
           </div>
@@ -58,11 +60,10 @@ export function MachinesPage() {
         <Machines bench={bench} keeping={keeping} rename={setRenaming} />
       </main>
       <Said bench={bench} keeping={keeping} />
-      {deleted && (
-        <Suspense>
-          <DeletedDialog close={() => setDeleted(false)} />
-        </Suspense>
-      )}
+      <Suspense>
+        {shown === 'deleted' && <DeletedDialog close={() => show(null)} />}
+        {shown === 'backups' && <BackupsDialog close={() => show(null)} />}
+      </Suspense>
       {renaming && (
         <Suspense>
           <RenameDialog

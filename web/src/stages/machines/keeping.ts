@@ -55,6 +55,7 @@ export function useKeeping() {
 export function restoredSays(done: Restored): string {
   return words['keeping.restored']({
     added: done.added.length,
+    deleted: done.deleted.length,
     renewed: done.renewed.length,
     beside: done.beside.length,
     same: done.same.length,

@@ -1,5 +1,6 @@
 import { alternatives } from './alternatives.js';
 import { asFound } from './as-found.js';
+import { backups } from './backups.js';
 import { boot } from './boot.js';
 import { entries } from './entries.js';
 import { firstPage } from './first-page.js';
@@ -25,6 +26,7 @@ export const english = {
   ...firstPage,
   ...alternatives,
   ...asFound,
+  ...backups,
   ...boot,
   ...entries,
   ...findings,

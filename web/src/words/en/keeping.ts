@@ -13,11 +13,13 @@ export const keeping = {
   'keeping.restore': () => 'Restore from a backup…',
   'keeping.open': () => 'Add a machine from a file…',
   'keeping.deleted': () => 'Deleted machines…',
+  'keeping.backups': () => 'Automatic backups…',
   'keeping.save': () => 'Save as a file',
   'keeping.backup-file': (date: string) => `machines-${date}.sqlite`,
   'keeping.machine-file': (name: string) => `${name}.machine.json`,
   'keeping.restored': (done: {
     readonly added: number;
+    readonly deleted: number;
     readonly renewed: number;
     readonly beside: number;
     readonly same: number;
@@ -27,6 +29,7 @@ export const keeping = {
   }) =>
     [
       done.added > 0 && `${machines(done.added)} added.`,
+      done.deleted > 0 && `${machines(done.deleted)} put among the deleted ones, as in the backup.`,
       done.renewed > 0 && `${machines(done.renewed)} brought up to the backup.`,
       done.beside > 0 && `${machines(done.beside)} added beside the present one, which has changed since.`,
       done.same > 0 && `${machines(done.same)} were there already, unchanged.`,
