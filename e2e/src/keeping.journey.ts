@@ -81,7 +81,7 @@ test('an automatic backup brings back one machine', async () => {
   await on.app.sees('1 machine added.');
   await on.app.page.keyboard.press('Escape');
   await on.app.page.waitForSelector('[role=dialog]', { hidden: true });
-  expect(await names()).toContain('turnstone');
+  await on.app.sees('turnstone', 'main');
 });
 
 test('nothing went wrong unseen', () => expect(on.app.complaints).toEqual([]));
