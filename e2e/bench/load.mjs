@@ -24,13 +24,16 @@ export async function benchLoad(report, quantile, large) {
     await apart(report, quantile, address, machines, plan);
     await together(report, address, post, large);
     await memory(report, post, child.pid, machines[1]);
-    const present = await get(address, '/machines');
-    for (let i = present.length; i < MACHINES; i++) await post(`/machines/${id}/duplicate`, {});
+    for (let i = countIn(folder); i < MACHINES; i++) await post(`/machines/${id}/duplicate`, {});
     await allKept(folder);
+    await oneOfMany(report, address, post);
+    const backup = await saved(address);
     close();
     await stopServer(child);
+    await starts(report, folder);
     ({ child, address } = await startServer(folder));
     await firstList(report, address);
+    await restored(report, backup);
   } finally {
     await stopServer(child);
     rmSync(folder, { recursive: true, force: true });
@@ -152,9 +155,102 @@ async function allKept(folder) {
   database.close();
 }
 
+const countIn = (folder) => {
+  const database = new Database(join(folder, 'rhizotome.sqlite'), { readonly: true });
+  const { count } = database.prepare('SELECT count(*) AS count FROM machine').get();
+  database.close();
+  return count;
+};
+
+const median = (list) => [...list].sort((a, b) => a - b)[list.length >> 1];
+
+/** The first page of a bench of a thousand, against a request of which nothing comes. */
+async function oneOfMany(report, address, post) {
+  const [empty, listed] = [[], []];
+  for (let n = 0; n < 100; n++) {
+    await timed(empty, () => post('/nothing', {}, 404));
+    await timed(listed, async () => (await fetch(`${address}/api/machines`)).text());
+  }
+  const [one, other] = [median(listed.slice(20)), median(empty.slice(20))];
+  report(
+    'list-1000',
+    one / other,
+    10,
+    `${one.toFixed(1)} ms the first page of ${MACHINES} machines, ${other.toFixed(1)} ms an empty POST`,
+  );
+}
+
+/** Until the server answers, with a thousand machines and with the seven of a new bench: each time one after the other. */
+async function starts(report, folder) {
+  const few = mkdtempSync(join(tmpdir(), 'rhizotome-bench-'));
+  const times = { [folder]: [], [few]: [] };
+  for (let n = 0; n < 6; n++)
+    for (const each of [few, folder])
+      await timed(times[each], async () => {
+        const { child } = await startServer(each);
+        child.kill('SIGTERM');
+        await new Promise((done) => child.on('exit', done));
+      });
+  rmSync(few, { recursive: true, force: true });
+  // The quietest: whatever else runs on the machine can only make one slower.
+  const [many, seven] = [folder, few].map((each) => Math.min(...times[each].slice(1)));
+  report(
+    'start-1000',
+    many / seven,
+    1.2,
+    `${many.toFixed(0)} ms started and stopped with ${MACHINES} machines, ${seven.toFixed(0)} ms with 7`,
+  );
+}
+
+async function saved(address) {
+  return Buffer.from(await (await fetch(`${address}/api/backup`)).arrayBuffer());
+}
+
+/** A thousand machines put on an empty bench, while somebody else asks again and again. */
+async function restored(report, backup) {
+  const folder = mkdtempSync(join(tmpdir(), 'rhizotome-bench-'));
+  const { child, address } = await startServer(folder);
+  try {
+    const pauses = [];
+    let under = true;
+    const asking = (async () => {
+      while (under) {
+        await timed(pauses, () => get(address, '/health'));
+        await new Promise((done) => setTimeout(done, 10));
+      }
+    })();
+    const began = performance.now();
+    const answer = await fetch(`${address}/api/restore`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/octet-stream' },
+      body: backup,
+    });
+    const done = await answer.json();
+    const took = performance.now() - began;
+    under = false;
+    await asking;
+    const put = done.added.length + done.renewed.length + done.same.length + done.beside.length;
+    const longest = Math.max(...pauses);
+    report(
+      'restore-1000-pause',
+      longest / 200,
+      1,
+      `${put} machines restored in ${(took / 1000).toFixed(1)} s; the longest answer to ${pauses.length} others meanwhile ${longest.toFixed(0)} ms`,
+    );
+  } finally {
+    await stopServer(child);
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
 async function firstList(report, address) {
   const start = performance.now();
-  const rows = await get(address, '/machines');
+  const rows = [];
+  for (let next = '/machines'; next;) {
+    const answer = await fetch(`${address}/api${next}`);
+    rows.push(...(await answer.json()));
+    next = /<\/api([^>]+)>; rel="next"/.exec(answer.headers.get('Link') ?? '')?.[1];
+  }
   const time = performance.now() - start;
   report(
     'first-list-1000',

@@ -22,7 +22,7 @@ const UNNOTICED_MILLISECONDS = 150;
 /** What the page that is opened shows first, so that it is drawn once, and whole. */
 async function first(): Promise<void> {
   if (window.location.pathname !== '/') return;
-  const listed = queries.prefetchQuery({ ...BENCH_QUERY, retry: false });
+  const listed = queries.prefetchInfiniteQuery({ ...BENCH_QUERY, retry: false });
   await Promise.race([listed, new Promise((done) => setTimeout(done, UNNOTICED_MILLISECONDS))]);
 }
 

@@ -29,6 +29,16 @@ export class NameMachineDto {
   name: string;
 }
 
+export class ListDto {
+  @ApiProperty({
+    required: false,
+    description: 'What they come after, as the link of the page before says it',
+  })
+  @IsOptional()
+  @Matches(/^\d{4}-[\dT:.-]+Z,[0-9a-f-]{36}$/, { message: 'after is what the link of the page before says' })
+  after?: string;
+}
+
 export class RestoreDto {
   @ApiProperty({
     required: false,

@@ -10,9 +10,19 @@ import {
   Patch,
   Post,
   Query,
+  Res,
 } from '@nestjs/common';
-import { ApiTags } from '@nestjs/swagger';
-import { AddSurveyDto, NameMachineDto, OlderEditsDto, PaperDto, PostEditsDto, SeenDto } from './dto.js';
+import { ApiHeader, ApiTags } from '@nestjs/swagger';
+import type { Response } from 'express';
+import {
+  AddSurveyDto,
+  ListDto,
+  NameMachineDto,
+  OlderEditsDto,
+  PaperDto,
+  PostEditsDto,
+  SeenDto,
+} from './dto.js';
 import { EditsService } from './edits.service.js';
 import { MachinesService } from './machines.service.js';
 
@@ -27,8 +37,14 @@ export class MachinesController {
   ) {}
 
   @Get()
-  list() {
-    return this.machines.list();
+  @ApiHeader({ name: 'Link', description: 'Where those after them are listed (RFC 8288, rel="next")' })
+  async list(@Query() { after }: ListDto, @Res({ passthrough: true }) response: Response) {
+    const [createdAt, id] = after?.split(',') ?? [];
+    const { rows, more } = await this.machines.list(createdAt && id ? { createdAt, id } : undefined);
+    const last = rows.at(-1);
+    if (more && last)
+      response.setHeader('Link', `</api/machines?after=${last.createdAt},${last.id}>; rel="next"`);
+    return rows;
   }
 
   @Post()

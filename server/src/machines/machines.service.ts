@@ -22,14 +22,14 @@ import { planOf, toRow } from './responses.js';
 import { Watchers } from './watchers.js';
 
 /** What a row needs: a plan is a hundred times as large as where it stands. */
-const LISTED = {
-  id: true,
-  name: true,
-  story: true,
-  createdAt: true,
-  revision: true,
-  overview: true,
-} as const;
+type Listed = Pick<MachineEntity, 'id' | 'name' | 'story' | 'createdAt' | 'revision' | 'overview'>;
+
+/** Machines are listed in the order in which they came; those of one moment in that of their ids. */
+export type PlaceInList = Pick<MachineEntity, 'createdAt' | 'id'>;
+
+/** So many are listed at once, as many as are seen; whoever wants more asks for those after them, which come in larger pages. */
+const LISTED_FIRST = 50;
+const LISTED_AFTER = 250;
 
 /** The bench: which machines there are. Each public method is one transaction, or one read. */
 @Injectable()
@@ -48,19 +48,28 @@ export class MachinesService {
   }
 
   /** A machine whose documents cannot be read is listed as damaged; the others are not kept back by it. */
-  private async row(manager: EntityManager, machine: MachineEntity): Promise<MachineRow> {
+  private async row(manager: EntityManager, machine: Listed): Promise<MachineRow> {
     const { overview, damage } = await this.overviews.of(manager, machine);
     return toRow(machine, overview, damage);
   }
 
-  list(): Promise<MachineRow[]> {
+  /**
+   * The machines on the bench in the order in which they came, so many at once.
+   * @param after what they come after, a machine that may be gone since; the first of all where it is not given
+   */
+  list(after?: PlaceInList): Promise<{ readonly rows: MachineRow[]; readonly more: boolean }> {
+    const most = after === undefined ? LISTED_FIRST : LISTED_AFTER;
     return this.writer.read(async (manager) => {
-      const machines = await manager.find(MachineEntity, {
-        where: { deletedAt: IsNull() },
-        order: { createdAt: 'ASC', id: 'ASC' },
-        select: LISTED,
-      });
-      return Promise.all(machines.map((m) => this.row(manager, m)));
+      // Plainly asked: building the same from entities takes several times as long (measured).
+      const found = await manager.query<Listed[]>(
+        `SELECT id, name, story, "createdAt", revision, overview FROM machine WHERE "deletedAt" IS NULL ${
+          after === undefined ? '' : 'AND ("createdAt", id) > (?, ?)'
+        } ORDER BY "createdAt", id LIMIT ${most + 1}`,
+        after === undefined ? [] : [after.createdAt, after.id],
+      );
+      const rows: MachineRow[] = [];
+      for (const machine of found.slice(0, most)) rows.push(await this.row(manager, machine));
+      return { rows, more: found.length > most };
     });
   }
 

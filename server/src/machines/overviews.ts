@@ -77,7 +77,10 @@ export class Overviews implements OnApplicationBootstrap, OnApplicationShutdown 
   }
 
   /** Of a machine that may be read without its plan: that is fetched where it is needed. */
-  async of(manager: EntityManager, machine: MachineEntity): Promise<Standing> {
+  async of(
+    manager: EntityManager,
+    machine: Pick<MachineEntity, 'id' | 'revision' | 'overview'>,
+  ): Promise<Standing> {
     const kept = keptIn(machine);
     if (kept?.rules === this.rules && kept.revision === machine.revision)
       return { overview: kept.overview, damage: null };
@@ -146,7 +149,7 @@ async function repaired(manager: EntityManager, id: string): Promise<boolean> {
   return machine !== null && repair(manager, machine);
 }
 
-function keptIn({ overview }: MachineEntity): Kept | undefined {
+function keptIn({ overview }: Pick<MachineEntity, 'overview'>): Kept | undefined {
   try {
     return overview === null ? undefined : (JSON.parse(overview) as Kept);
   } catch {

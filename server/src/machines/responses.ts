@@ -7,7 +7,7 @@ export function planOf(entity: MachineEntity): Plan {
 }
 
 export function toRow(
-  { id, name, story, createdAt }: MachineEntity,
+  { id, name, story, createdAt }: Pick<MachineEntity, 'id' | 'name' | 'story' | 'createdAt'>,
   overview: Overview | null,
   damage: string | null,
 ): MachineRow {

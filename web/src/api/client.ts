@@ -81,8 +81,30 @@ async function answerOf<T>(response: Response): Promise<T> {
 /** Which window asks, and what it is at. */
 export type WindowPresence = Presence & { readonly window: string };
 
+/** Some of the machines, in their order. */
+export interface MachinePage {
+  readonly rows: readonly MachineRow[];
+  /** Where those after them are; `null`: there are no more. */
+  readonly next: string | null;
+}
+
 export const api = {
-  list: () => call<MachineRow[]>('GET', '/machines'),
+  /** Some of the machines, from the first on or where the page before points. */
+  machines: async (next: string | null): Promise<MachinePage> => {
+    const response = await ask('GET', next ?? '/machines');
+    const [, link] = /<\/api([^>]+)>; rel="next"/.exec(response.headers.get('Link') ?? '') ?? [];
+    return { rows: await answerOf<MachineRow[]>(response), next: link ?? null };
+  },
+  /** All of them. */
+  list: async (): Promise<MachineRow[]> => {
+    const all: MachineRow[] = [];
+    for (let after: string | null = null; ;) {
+      const page: MachinePage = await api.machines(after);
+      all.push(...page.rows);
+      if (page.next === null) return all;
+      after = page.next;
+    }
+  },
   /** With a point of its history that was seen before, it is told whether the history went by there. */
   open: (id: string, seen?: { readonly revision: number; readonly digest: string }) =>
     call<OpenedMachine>(

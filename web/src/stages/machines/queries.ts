@@ -1,13 +1,19 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
-import { api, Unreachable } from '../../api/client.js';
+import { useInfiniteQuery, useMutation, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useMemo, useState } from 'react';
+import { api, Unreachable, type MachinePage } from '../../api/client.js';
 import type { MachineRow } from '@rhizotome/core';
 import { words } from '../../words/first-page.js';
 
 export const BENCH = ['bench'];
 
 /** Asked for whenever the list is shown; what was fetched for the first drawing of the page is not asked for twice. */
-export const BENCH_QUERY = { queryKey: BENCH, queryFn: api.list, staleTime: 200 };
+export const BENCH_QUERY = {
+  queryKey: BENCH,
+  queryFn: ({ pageParam }: { readonly pageParam: string | null }) => api.machines(pageParam),
+  initialPageParam: null as string | null,
+  getNextPageParam: (last: MachinePage) => last.next,
+  staleTime: 200,
+};
 
 function inWords(error: Error | null): string | null {
   if (!error) return null;
@@ -18,14 +24,20 @@ function inWords(error: Error | null): string | null {
 export function useBench() {
   const client = useQueryClient();
   const [removed, setRemoved] = useState<MachineRow | null>(null);
-  const list = useQuery(BENCH_QUERY);
+  const list = useInfiniteQuery(BENCH_QUERY);
+  const { data, hasNextPage, isFetching, fetchNextPage } = list;
+  const machines = useMemo(() => data?.pages.flatMap(({ rows }) => rows), [data]);
+  // The first are shown meanwhile; whoever searches, searches all.
+  useEffect(() => {
+    if (hasNextPage && !isFetching) void fetchNextPage();
+  }, [hasNextPage, isFetching, fetchNextPage]);
   const refresh = () => client.invalidateQueries({ queryKey: BENCH });
   const create = useMutation({ mutationFn: api.create, onSuccess: refresh });
   /** Everything that is done to machines that are there. */
   const doing = useMutation({ mutationFn: (work: () => Promise<unknown>) => work(), onSuccess: refresh });
   const failed = [list, create, doing].find((q) => q.error);
   return {
-    machines: list.data,
+    machines,
     problem: inWords(failed?.error ?? null),
     retry: () => {
       create.reset();
