@@ -2,7 +2,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
-import { beginEdit, EMPTY_PLAN } from '@rhizotome/core';
+import { beginEdit, EMPTY_PLAN, packText } from '@rhizotome/core';
 import { poster, startServer, stopServer } from './server.mjs';
 
 const CLIENTS = 50;
@@ -23,6 +23,7 @@ export async function benchLoad(report, quantile, large) {
     for (let i = 0; i < CLIENTS; i++) machines.push((await post(`/machines/${id}/duplicate`, {})).id);
     await apart(report, quantile, address, machines, plan);
     await together(report, address, post, large);
+    grown(report, folder, machines[0]);
     await memory(report, post, child.pid, machines[1]);
     for (let i = countIn(folder); i < MACHINES; i++) await post(`/machines/${id}/duplicate`, {});
     await allKept(folder);
@@ -145,6 +146,23 @@ async function memory(report, post, pid, id) {
   const late = residentBytes(pid);
   const mib = (bytes) => `${(bytes / 2 ** 20).toFixed(0)} MiB`;
   report('memory-10000-edits', late / early, 1.2, `${mib(early)} after 2000 edits, ${mib(late)} after 10000`);
+}
+
+/** What an edit takes in the file, as it is written and once it is old and packed. */
+function grown(report, folder, id) {
+  const file = join(folder, 'rhizotome.sqlite');
+  const database = new Database(file);
+  const edits = database.prepare('SELECT edit, inverse FROM edit WHERE "machineId" = ?').all(id);
+  database.close();
+  const sum = (of) =>
+    edits.reduce((bytes, edit) => bytes + of(edit.edit) + of(edit.inverse), 0) / edits.length;
+  const [plain, packed] = [sum((text) => text.length), sum((text) => packText(text).length)];
+  report(
+    'packed-edit',
+    packed / plain,
+    0.5,
+    `${plain.toFixed(0)} bytes an edit with its way back, ${packed.toFixed(0)} once it is old`,
+  );
 }
 
 /** Waits until where each machine stands is kept with it. */

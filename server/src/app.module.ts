@@ -7,6 +7,7 @@ import { CELL_SETTINGS, Cells } from './cell/cell.js';
 import { HealthController } from './health.controller.js';
 import { AlternativesController } from './machines/alternatives.controller.js';
 import { AlternativesService } from './machines/alternatives.service.js';
+import { Compaction } from './machines/compaction.js';
 import { EditsService } from './machines/edits.service.js';
 import { KeepingController } from './machines/keeping.controller.js';
 import { KeepingService } from './machines/keeping.service.js';
@@ -49,6 +50,7 @@ export class AppModule {
         BackupsService,
         Writer,
         Overviews,
+        Compaction,
         Watchers,
         MachinesService,
         EditsService,

@@ -1,4 +1,5 @@
 import type { Digest } from './digest.js';
+import { unpackedText } from './packed-text.js';
 import type { StoredEdit, StoredRecord } from './stored-record.js';
 
 /** Asks a data file for rows. */
@@ -20,6 +21,14 @@ export const keepsDigests = (ask: AskRows): boolean =>
     ({ name }) => name === 'digest',
   );
 
+type KeptEdit = Omit<StoredEdit, 'edit' | 'inverse'> & Record<'edit' | 'inverse', string | Uint8Array>;
+
+const unpacked = ({ edit, inverse, ...rest }: KeptEdit): StoredEdit => ({
+  ...rest,
+  edit: unpackedText(edit),
+  inverse: unpackedText(inverse),
+});
+
 /** The machines in a data file, one after the other, in the order of the bench. */
 export function* storedMachines(ask: AskRows): Generator<StoredMachine> {
   const ids = ask<{ readonly id: string }>('SELECT id FROM machine ORDER BY "createdAt", id');
@@ -33,10 +42,10 @@ export function* storedMachines(ask: AskRows): Generator<StoredMachine> {
       ...{ id, name, deletedAt, digest },
       record: {
         ...{ revision, plan, beginning, digest },
-        edits: ask<StoredEdit>(
+        edits: ask<KeptEdit>(
           'SELECT revision, "key", intent, edit, inverse, digest FROM edit WHERE "machineId" = ? ORDER BY revision',
           id,
-        ),
+        ).map(unpacked),
         surveys: ask<StoredRecord['surveys'][number]>(
           'SELECT id, document FROM survey WHERE "machineId" = ?',
           id,

@@ -1,3 +1,4 @@
+import { unpackedText } from '@rhizotome/core';
 import { Column, Entity, JoinColumn, ManyToOne, PrimaryColumn } from 'typeorm';
 
 /** What belongs to a machine goes with it. */
@@ -7,6 +8,11 @@ const OfMachine =
     ManyToOne(() => MachineEntity, { onDelete: 'CASCADE' })(target, property);
     JoinColumn({ name: 'machineId', foreignKeyConstraintName: constraint })(target, property);
   };
+
+/** A text that may have been packed since it was written. */
+const PACKED = {
+  transformer: { from: (kept: string | Uint8Array) => unpackedText(kept), to: (text: string) => text },
+};
 
 /** A machine on the bench, with its plan and the plan's revision. */
 @Entity({ name: 'machine' })
@@ -87,10 +93,10 @@ export class EditEntity {
   @Column('text')
   intent: string;
 
-  @Column('text')
+  @Column('text', PACKED)
   edit: string;
 
-  @Column('text')
+  @Column('text', PACKED)
   inverse: string;
 
   /** What the history has come to with it. */

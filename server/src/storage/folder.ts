@@ -64,6 +64,7 @@ export function examineDataFile(folder: string): string[] {
       );
     const fault = faultIn(database);
     if (made.length > 0 && made.length < known.length) keepSafetyCopy(database, file, made.length);
+    if (fault === undefined && made.length === known.length) giveBackRoom(database);
     return fault === undefined
       ? []
       : [
@@ -77,4 +78,15 @@ export function examineDataFile(folder: string): string[] {
   } finally {
     database.close();
   }
+}
+
+/** Less is used again before anybody misses it. */
+const WORTH_GIVING_BACK_BYTES = 32 * 1024 ** 2;
+
+/** What was deleted for good leaves room in the file. Where that is more than half of it, and much, the disk gets it back. */
+function giveBackRoom(database: Database.Database): void {
+  const [free, pages, bytes] = ['freelist_count', 'page_count', 'page_size'].map((name) =>
+    Number(database.pragma(name, { simple: true })),
+  );
+  if (2 * free! > pages! && free! * bytes! > WORTH_GIVING_BACK_BYTES) database.exec('VACUUM');
 }

@@ -1,4 +1,4 @@
-import { digestAfter, digestOfBeginning, unfoldEdits, type Survey } from '@rhizotome/core';
+import { digestAfter, digestOfBeginning, unfoldEdits, unpackedText, type Survey } from '@rhizotome/core';
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 import { editIn, planIn, surveyIn } from './documents.js';
 
@@ -188,10 +188,40 @@ function beginningOf(
   }
 }
 
+/** Texts of edits may be packed from here on: what does not know that leaves the data alone. */
+class PackedEdits1796688000000 implements MigrationInterface {
+  name = 'PackedEdits1796688000000';
+
+  up(): Promise<void> {
+    return Promise.resolve();
+  }
+
+  async down(runner: QueryRunner): Promise<void> {
+    const packed = (await runner.query(
+      `SELECT "machineId", revision, edit, inverse FROM edit WHERE typeof(edit) = 'blob'`,
+    )) as PackedThen[];
+    for (const { machineId, revision, edit, inverse } of packed)
+      await runner.query(`UPDATE edit SET edit = ?, inverse = ? WHERE "machineId" = ? AND revision = ?`, [
+        unpackedText(edit),
+        unpackedText(inverse),
+        machineId,
+        revision,
+      ]);
+  }
+}
+
+interface PackedThen {
+  readonly machineId: string;
+  readonly revision: number;
+  readonly edit: string | Uint8Array;
+  readonly inverse: string | Uint8Array;
+}
+
 export const MIGRATIONS = [
   Beginning1767225600000,
   Alternatives1795392000000,
   Overviews1795651200000,
   Belongings1796083200000,
   Histories1796515200000,
+  PackedEdits1796688000000,
 ];
