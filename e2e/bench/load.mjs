@@ -229,6 +229,8 @@ async function restored(report, backup) {
   const folder = mkdtempSync(join(tmpdir(), 'rhizotome-bench-'));
   const { child, address } = await startServer(folder);
   try {
+    // Where its first machines stand is worked out after a start.
+    await allKept(folder);
     const pauses = [];
     let under = true;
     const asking = (async () => {

@@ -13,6 +13,7 @@ import helmet from 'helmet';
 import { pino, type Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { AppModule } from './app.module.js';
+import { Cells } from './cell/cell.js';
 import { requestGuard } from './http/guard.js';
 import { openApiOf } from './http/openapi.js';
 import { refuseOddJson } from './http/odd-json.js';
@@ -20,6 +21,7 @@ import { invalidRequest, ProblemFilter } from './http/problem.js';
 import { upload } from './http/upload.js';
 import type { Settings } from './settings.js';
 import { openStore } from './storage/data-source.js';
+import { dataFileIn } from './storage/folder.js';
 
 /** How long requests under way may take when the server is told to stop. */
 const GRACE_MILLISECONDS = 3000;
@@ -35,6 +37,8 @@ export interface App {
   readonly nest: NestExpressApplication;
   /** What the person who starts the server should know of its data. */
   readonly warnings: readonly string[];
+  /** Looks whether the data file is sound, while the server runs. @returns what the person should know, in words */
+  examined(): Promise<string | undefined>;
   close(): Promise<void>;
 }
 
@@ -81,6 +85,14 @@ export async function createApp(
   return {
     nest,
     warnings: store.warnings,
+    examined: async () => {
+      const file = dataFileIn(settings.dataFolder);
+      const cells = nest.get(Cells);
+      const fault = await cells.within('the data', (cell) => cell.ask('examine', { file }), true);
+      return fault === null
+        ? undefined
+        : `${file} is damaged (${fault}). Stop the server, keep a copy of ${settings.dataFolder}, and restore your latest backup; machines that can still be read are shown.`;
+    },
     close: async () => {
       // Kept-alive connections would hold the server open; requests under way are answered first.
       const http: Server = nest.getHttpServer();

@@ -19,6 +19,11 @@ async function main(): Promise<void> {
   process.stdout.write(
     `Rhizotome is at http://${host}:${port}/  (data in ${settings.dataFolder}; stop with Ctrl+C)\n`,
   );
+  void app
+    .examined()
+    .then((warning) => warning === undefined || process.stderr.write(`Warning: ${warning}\n`))
+    // The server stops meanwhile.
+    .catch(() => undefined);
   const stop = () => void app.close().then(() => process.exit(0));
   process.once('SIGINT', stop);
   process.once('SIGTERM', stop);

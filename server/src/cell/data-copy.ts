@@ -56,3 +56,13 @@ function replayed(file: string) {
     copy.close();
   }
 }
+
+/** What SQLite finds wrong with a data file that a server may be writing to. */
+export function faultInFile(file: string): string | undefined {
+  const data = new Database(file, { readonly: true, fileMustExist: true, timeout: 5000 });
+  try {
+    return faultIn(data);
+  } finally {
+    data.close();
+  }
+}

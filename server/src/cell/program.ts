@@ -37,6 +37,10 @@ const ANSWERING: Answering = {
     if (!given) return Promise.reject(new Error('Nothing was read.'));
     return Promise.resolve(rowsOf(given, renamed));
   },
+  examine: async ({ file }) => {
+    const { faultInFile } = await import('./data-copy.js');
+    return faultInFile(file) ?? null;
+  },
   copy: async ({ from, to }) => {
     const { copyOfData } = await import('./data-copy.js');
     return copyOfData(from, to);

@@ -39,6 +39,8 @@ export interface Questions {
   readonly machine: { readonly asks: { readonly id: string }; readonly answers: KeptMachine };
   /** The machine that was read last, as it is to be kept. */
   readonly rows: { readonly asks: { readonly renamed: Renamed }; readonly answers: MachineRows };
+  /** Whether a data file is sound; `null`: it is. */
+  readonly examine: { readonly asks: { readonly file: string }; readonly answers: string | null };
   /** Copies the data, opens the copy and replays it. */
   readonly copy: {
     readonly asks: { readonly from: string; readonly to: string };

@@ -73,7 +73,7 @@ export async function insertRows(
   if (deletedAt === null) await refuseFullBench(manager);
   await manager.insert(MachineEntity, { ...machine, id, name, deletedAt, overview: null });
   for (const survey of surveys) await manager.insert(SurveyEntity, { ...survey, machineId: id });
-  await insertEdits(
+  insertEdits(
     manager,
     edits.map((edit) => ({ ...edit, machineId: id })),
   );

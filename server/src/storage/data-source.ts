@@ -17,10 +17,10 @@ export interface Store {
  * @throws FolderRefused where the folder is in use, or its data is of a newer version or cannot be read
  */
 export async function openStore(folder: string): Promise<Store> {
-  const open = makeFolder(folder);
+  const warnings = makeFolder(folder);
   const letGo = holdFolder(folder);
   try {
-    const warnings = [...open, ...examineDataFile(folder)];
+    examineDataFile(folder);
     const source = await new DataSource({
       type: 'better-sqlite3',
       database: dataFileIn(folder),

@@ -47,13 +47,12 @@ export function holdFolder(folder: string): () => void {
 
 /**
  * Looks at the data file before anything is changed in it. Where this version has changes to make to it, a copy of it
- * is kept first.
- * @returns warnings in words
+ * is kept first. Whether all of it is sound is looked at while the server runs: that takes the longer the more there is.
  * @throws FolderRefused where it is of a newer version, or no database
  */
-export function examineDataFile(folder: string): string[] {
+export function examineDataFile(folder: string): void {
   const file = dataFileIn(folder);
-  if (!existsSync(file)) return [];
+  if (!existsSync(file)) return;
   const database = new Database(file, { timeout: 5000 });
   try {
     const made = migrationsIn(database);
@@ -62,14 +61,8 @@ export function examineDataFile(folder: string): string[] {
       throw new FolderRefused(
         `${file} was written by a newer version of Rhizotome. It was left as it is. Start that version, or set RHIZOTOME_DATA to another folder.`,
       );
-    const fault = faultIn(database);
     if (made.length > 0 && made.length < known.length) keepSafetyCopy(database, file, made.length);
-    if (fault === undefined && made.length === known.length) giveBackRoom(database);
-    return fault === undefined
-      ? []
-      : [
-          `${file} is damaged (${fault}). Stop the server, keep a copy of ${folder}, and restore your latest backup; machines that can still be read are shown.`,
-        ];
+    if (made.length === known.length) giveBackRoom(database);
   } catch (error) {
     if (error instanceof FolderRefused) throw error;
     throw new FolderRefused(
@@ -88,5 +81,6 @@ function giveBackRoom(database: Database.Database): void {
   const [free, pages, bytes] = ['freelist_count', 'page_count', 'page_size'].map((name) =>
     Number(database.pragma(name, { simple: true })),
   );
-  if (2 * free! > pages! && free! * bytes! > WORTH_GIVING_BACK_BYTES) database.exec('VACUUM');
+  if (2 * free! > pages! && free! * bytes! > WORTH_GIVING_BACK_BYTES && faultIn(database) === undefined)
+    database.exec('VACUUM');
 }

@@ -266,9 +266,10 @@ describe('a data folder', () => {
     const bytes = readFileSync(file());
     bytes.fill(0xa5, bytes.length - 4096);
     writeFileSync(file(), bytes);
-    const { warnings } = await start();
-    expect(warnings.join()).toContain(file());
-    expect(warnings.join()).toContain('restore your latest backup');
+    const { examined } = await start();
+    const warning = await examined();
+    expect(warning).toContain(file());
+    expect(warning).toContain('restore your latest backup');
   });
 });
 
