@@ -8,10 +8,11 @@ import type { Answer, Kind, Question, Questions } from './questions.js';
 import { Refused } from './refused.js';
 import type { GivenArchive } from '@rhizotome/core';
 import { givenMachine } from './given-machine.js';
-import { rowsOf } from '../machines/rows.js';
+import { rowsOf, type MachineRows } from '../machines/rows.js';
 
 /** What is opened stays open until the process ends. */
 let given: GivenArchive | null = null;
+let history: MachineRows['edits'] = [];
 let backup: import('./backup-file.js').BackupFile | undefined;
 
 type Answering = { readonly [K in Kind]: (asks: Questions[K]['asks']) => Promise<Questions[K]['answers']> };
@@ -35,8 +36,11 @@ const ANSWERING: Answering = {
   },
   rows: ({ renamed }) => {
     if (!given) return Promise.reject(new Error('Nothing was read.'));
-    return Promise.resolve(rowsOf(given, renamed));
+    const { edits, ...others } = rowsOf(given, renamed);
+    history = edits;
+    return Promise.resolve({ ...others, editCount: edits.length });
   },
+  edits: ({ from, to }) => Promise.resolve(history.slice(from, to)),
   examine: async ({ file }) => {
     const { faultInFile } = await import('./data-copy.js');
     return faultInFile(file) ?? null;

@@ -37,8 +37,16 @@ export interface Questions {
   };
   /** Reads a machine of the backup that is open. */
   readonly machine: { readonly asks: { readonly id: string }; readonly answers: KeptMachine };
-  /** The machine that was read last, as it is to be kept. */
-  readonly rows: { readonly asks: { readonly renamed: Renamed }; readonly answers: MachineRows };
+  /** The machine that was read last, as it is to be kept, without its edits. */
+  readonly rows: {
+    readonly asks: { readonly renamed: Renamed };
+    readonly answers: Omit<MachineRows, 'edits'> & { readonly editCount: number };
+  };
+  /** Some of its edits: a history of ten thousand would hold up whoever takes it at once. */
+  readonly edits: {
+    readonly asks: { readonly from: number; readonly to: number };
+    readonly answers: MachineRows['edits'];
+  };
   /** Whether a data file is sound; `null`: it is. */
   readonly examine: { readonly asks: { readonly file: string }; readonly answers: string | null };
   /** Copies the data, opens the copy and replays it. */

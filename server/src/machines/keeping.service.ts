@@ -4,6 +4,7 @@ import { In, IsNull, Not } from 'typeorm';
 import { Cells, type Cell } from '../cell/cell.js';
 import type { KeptMachine } from '../cell/questions.js';
 import { Refused } from '../cell/refused.js';
+import { rowsFrom } from '../cell/rows-from.js';
 import { notFound, ProblemException } from '../http/problem.js';
 import { AlternativeEntity, EditEntity, MachineEntity, SurveyEntity } from '../storage/entities.js';
 import { OwnFile } from '../storage/own-file.js';
@@ -78,7 +79,7 @@ export class KeepingService {
       const renames = there.put !== null && there.instead !== kept.id;
       return { where: there, ids: renames ? await renamedIds(manager, kept.given?.surveyIds ?? []) : {} };
     });
-    const rows = where.put && (await cell.ask('rows', { renamed: ids }));
+    const rows = where.put && (await rowsFrom(cell, ids));
     return this.writer.write(async (manager) => {
       const now = await whereItGoes(manager, kept);
       if (now.as !== where.as || now.instead !== where.instead) return this.goneOn(kept);
@@ -106,7 +107,7 @@ export class KeepingService {
     return this.reading('this machine', 'invalid-archive', async (cell) => {
       const { surveyIds, left } = await cell.ask('archive', { file });
       const renamed = await this.writer.read((manager) => renamedIds(manager, surveyIds));
-      const rows = await cell.ask('rows', { renamed });
+      const rows = await rowsFrom(cell, renamed);
       return { id: await this.writer.write((manager) => insertRows(manager, rows)), left };
     });
   }
