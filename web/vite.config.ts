@@ -4,6 +4,7 @@ import {
   defaultCssVariablesResolver,
   mergeMantineTheme,
 } from '@mantine/core';
+import { createHash } from 'node:crypto';
 import react from '@vitejs/plugin-react';
 import { defineConfig, type Plugin } from 'vite';
 import { theme } from './src/theme/theme.js';
@@ -38,8 +39,24 @@ const themeVariables: Plugin = {
   },
 };
 
+/** The worker that gives the app without the server knows all files of its build, and is another with each. */
+const builtFiles: Plugin = {
+  name: 'built-files',
+  generateBundle: {
+    order: 'post',
+    handler: (_, bundle) => {
+      const files = Object.keys(bundle).filter((file) => file.startsWith('assets/'));
+      const worker = bundle['service-worker.js'];
+      if (worker?.type !== 'chunk') throw new Error('The service worker was not built.');
+      const list = JSON.stringify(files.sort().map((file) => `/${file}`));
+      const name = createHash('sha256').update(list).digest('hex').slice(0, 16);
+      worker.code = worker.code.replace('BUILT_FILES', list).replace('BUILT_AS', JSON.stringify(name));
+    },
+  },
+};
+
 export default defineConfig({
-  plugins: [react(), themeVariables, lettersFirst],
+  plugins: [react(), themeVariables, lettersFirst, builtFiles],
   resolve: { conditions: ['source', 'module', 'browser', 'development|production'] },
   worker: { format: 'es' },
   build: {
@@ -50,7 +67,11 @@ export default defineConfig({
     modulePreload: { polyfill: false },
     // What the first page needs comes in one request, whoever else needs it too: the entry is always there before them.
     rolldownOptions: {
-      output: { codeSplitting: { groups: [{ name: 'first', tags: ['$initial'] }] } },
+      input: ['index.html', 'src/offline/service-worker.ts'],
+      output: {
+        codeSplitting: { groups: [{ name: 'first', tags: ['$initial'], test: /^(?!.*service-worker)/ }] },
+        entryFileNames: ({ name }) => (name === 'service-worker' ? '[name].js' : 'assets/[name]-[hash].js'),
+      },
       // A slow machine is no fault of the build.
       checks: { pluginTimings: false },
     },

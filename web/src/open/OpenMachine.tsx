@@ -7,7 +7,8 @@ import { Header } from '../shell/Header.js';
 import { Notices } from '../shell/Notices.js';
 import { Rail } from '../shell/Rail.js';
 import { OpenMachineContext } from './context.js';
-import { openMachine, type Opened as MachineOpened } from './opening.js';
+import { keptHere } from './kept.js';
+import { openKept, openMachine, type Opened as MachineOpened } from './opening.js';
 import { OpenPlan } from './open-plan.js';
 import { PreviewProvider } from './preview.js';
 import { followersOf } from './followers.js';
@@ -26,7 +27,7 @@ export function OpenMachine() {
   const { id = '' } = useParams();
   const query = useQuery({
     queryKey: ['machine', id],
-    queryFn: () => openMachine(api, id, unsentHere().load(id), seenHere().load(id)),
+    queryFn: () => openedOrKept(id),
     staleTime: Infinity,
     gcTime: 0,
     retry: (count, error) => !(error instanceof Problem) && count < 1,
@@ -39,6 +40,28 @@ export function OpenMachine() {
     );
   if (query.isError) return <Failure error={query.error} retry={() => void query.refetch()} />;
   return <Opened key={query.data.id} machine={query.data} />;
+}
+
+/** A server that sleeps does not refuse; it says nothing. */
+const PATIENCE_MILLISECONDS = 5000;
+
+/** As the server has it; where it does not answer, as this browser kept it. */
+async function openedOrKept(id: string): Promise<MachineOpened> {
+  const answer = openMachine(api, id, unsentHere().load(id), seenHere().load(id));
+  const fromHere = async () => {
+    const kept = await keptHere().load(id);
+    return kept && openKept(kept, seenHere().load(id));
+  };
+  try {
+    const late = new Promise<null>((done) => setTimeout(() => done(null), PATIENCE_MILLISECONDS));
+    return (await Promise.race([answer, late])) ?? (await fromHere()) ?? (await answer);
+  } catch (error) {
+    const trouble = troubleOf(error);
+    if (trouble === 'deleted') keptHere().forget(id);
+    const kept = trouble === 'gone' ? await fromHere() : undefined;
+    if (kept) return kept;
+    throw error;
+  }
 }
 
 const unsentHere = () => unsentIn(local);
@@ -72,6 +95,7 @@ function Opened({ machine }: { machine: MachineOpened }) {
         api,
         unsent: unsentHere(),
         seen: seenHere(),
+        kept: keptHere(),
         followers: followersOf(machine.id),
         live: liveOf(api, machine.id, newId()),
         newKey: newId,

@@ -5,11 +5,13 @@ import {
   GIB,
   surveyFromHand,
   type Edit,
+  type OpenedMachine,
   type Survey,
   type SentEdit,
 } from '@rhizotome/core';
 import { OpenPlan } from './open-plan.js';
-import { openMachine } from './opening.js';
+import type { KeptMachine } from './kept.js';
+import { openKept, openMachine } from './opening.js';
 import { seenIn } from './seen.js';
 import { browserStore } from '../parts/browser-store.js';
 import { storageInMemory } from '../parts/testing/storage-in-memory.js';
@@ -21,17 +23,27 @@ import { unsentIn } from './unsent.js';
 type Base = Parameters<ServerInMemory['postEdits']>[1];
 const ram = (gibibytes: number): Edit => ({ kind: 'set-machine', changes: { ramBytes: gibibytes * GIB } });
 
-async function opened(server: ServerInMemory, storage = storageInMemory(), others = windowsInMemory()) {
+async function opened(
+  server: ServerInMemory,
+  storage = storageInMemory(),
+  others = windowsInMemory(),
+  keep: (machine: OpenedMachine) => void = () => undefined,
+  fromHere?: KeptMachine,
+) {
   let keys = 0;
   const timers: (() => void)[] = [];
   const waits: number[] = [];
   const live = new LiveInMemory();
   const kept = browserStore(() => storage);
   const [unsent, seen] = [unsentIn(kept), seenIn(kept)];
-  const plan = new OpenPlan('m', await openMachine(server, 'm', unsent.load('m'), seen.load('m')), {
+  const machine = fromHere
+    ? openKept(fromHere, seen.load('m'))
+    : await openMachine(server, 'm', unsent.load('m'), seen.load('m'));
+  const plan = new OpenPlan('m', machine, {
     api: server,
     unsent,
     seen,
+    kept: { keep, forget: () => undefined },
     followers: others.follower(),
     live,
     newKey: () => `key-${server.revision}-${++keys}-${Math.random()}`,
@@ -614,5 +626,53 @@ describe('a server whose data was put back', () => {
     await again.settle();
     expect(again.plan.getState()).toMatchObject({ sync: 'saved', plan: { surveyId: 'lost' } });
     expect(server.surveys).toHaveLength(1);
+  });
+});
+
+describe('a plan opened as this browser kept it', () => {
+  /** Opened without the server, as it was kept after so many edits. */
+  async function without(server: ServerInMemory, at: number, storage = storageInMemory()) {
+    const kept: OpenedMachine[] = [];
+    const first = await opened(server, storage, windowsInMemory(), (machine) => kept.push(machine));
+    await first.settle();
+    for (const gibibytes of [8, 16, 32]) {
+      first.plan.do(ram(gibibytes));
+      await first.settle();
+    }
+    first.leave();
+    const machine = kept.find(({ revision }) => revision === at)!;
+    server.down = true;
+    return opened(server, storage, windowsInMemory(), () => undefined, { opened: machine, at: 1234 });
+  }
+
+  test('has what the server took after it was kept, says since when it is alone, and is made once', async () => {
+    const server = new ServerInMemory();
+    const { plan, settle, live } = await without(server, 1);
+    expect(plan.getState()).toMatchObject({
+      plan: { machine: { ramBytes: 32 * GIB } },
+      aloneSince: 1234,
+      wentBack: null,
+    });
+    live.goSilent(5678);
+    expect(plan.getState().aloneSince).toBe(1234);
+    plan.do(ram(64));
+    await settle();
+    expect(plan.getState()).toMatchObject({ sync: 'waiting', plan: { machine: { ramBytes: 64 * GIB } } });
+    server.down = false;
+    live.goSilent(null);
+    await settle();
+    expect(plan.getState()).toMatchObject({ sync: 'saved', unsent: 0, aloneSince: null, wentBack: null });
+    expect(server.history.map(({ edit }) => edit)).toEqual([ram(8), ram(16), ram(32), ram(64)]);
+  });
+
+  test('does not make anybody believe that the server went back, nor forget that it did', async () => {
+    const server = new ServerInMemory();
+    const yesterday = server.copied();
+    const { plan, settle, live } = await without(server, 3);
+    server.down = false;
+    server.put(yesterday);
+    live.say({ name: 'point', data: { revision: 0, digest: server.digestAt(0) } });
+    await settle();
+    expect(plan.getState().wentBack).toEqual({ edits: 3 });
   });
 });

@@ -18,6 +18,8 @@ import {
 } from '@rhizotome/core';
 import { Problem, Unreachable, type Api } from '../api/client.js';
 import type { Followers } from './followers.js';
+import { Heard } from './heard.js';
+import type { KeptStore } from './kept.js';
 import type { Live } from './live.js';
 import { openMachine, readingsOf, type Opened } from './opening.js';
 import { Outbox, type UnsentEdit } from './outbox.js';
@@ -60,6 +62,7 @@ export interface OpenPlanOptions {
   readonly api: Pick<Api, 'open' | 'older' | 'survey' | 'addSurvey' | 'postEdits'>;
   readonly unsent: UnsentStore;
   readonly seen: SeenStore;
+  readonly kept: Pick<KeptStore, 'keep' | 'forget'>;
   readonly followers: Followers;
   readonly live: Live;
   readonly newKey: () => string;
@@ -84,11 +87,11 @@ export class OpenPlan {
   private readonly surveys = new Map<string, Survey>();
   /** Where the history of the server was when it was heard last. */
   private point: HistoryPoint;
-  /** What the server had when it was heard last, and what it has taken from here since. */
-  private opened: Opened;
-  private taken: readonly SentEdit[] = [];
+  private heardPlan: Heard;
   /** The latest revision that another window has told. */
   private heard = 0;
+  /** When what is shown was heard from the server last, where it was opened without it. */
+  private keptAt: number | null;
   private readonly outbox: Outbox;
   /** Every edit that is known, in order. */
   private made: readonly (MadeEdit & { readonly revision?: number })[] = [];
@@ -106,8 +109,9 @@ export class OpenPlan {
     opened: Opened,
     private readonly options: OpenPlanOptions,
   ) {
-    this.opened = opened;
+    this.heardPlan = new Heard(opened, this.surveyWith);
     this.point = opened;
+    this.keptAt = opened.keptAt;
     this.outbox = new Outbox(machineId, options.unsent);
     const setAside = options.unsent.loadAside(machineId);
     this.state = this.begin(opened, { setAside, othersChanged: false });
@@ -124,7 +128,11 @@ export class OpenPlan {
     const goSilent = this.options.live.listen(
       (event) => this.hear(event),
       // Who else is there is not known either then.
-      (aloneSince) => this.update({ aloneSince, ...(aloneSince === null ? {} : { others: [] }) }),
+      (since) => {
+        if (since === null) this.keptAt = null;
+        const aloneSince = since === null ? null : (this.keptAt ?? since);
+        this.update({ aloneSince, ...(since === null ? {} : { others: [] }) });
+      },
     );
     // A window before this one may have been closed between an answer and telling of it.
     this.options.followers.tell(this.point.revision);
@@ -141,6 +149,7 @@ export class OpenPlan {
       case 'others':
         return this.update({ others: event.data });
       case 'deleted':
+        this.options.kept.forget(this.machineId);
         return this.update({ sync: 'waiting', trouble: 'deleted' });
       case 'point':
         return this.hearPoint(event.data);
@@ -306,6 +315,7 @@ export class OpenPlan {
       // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- what was lost may have been noticed while it was sent
       if (this.held) this.update({ sync: 'waiting', trouble: 'behind' });
       else this.update(this.outbox.length === 0 ? { sync: 'saved', trouble: null } : {});
+      this.keepHere();
     } catch (error) {
       await this.afterFailure(error);
     } finally {
@@ -314,6 +324,15 @@ export class OpenPlan {
     // eslint-disable-next-line @typescript-eslint/no-unnecessary-condition -- what was lost may have been noticed while it was sent
     if (this.state.sync !== 'saved' && this.failures === 0 && !this.held)
       this.options.later(0, () => void this.send());
+  }
+
+  /** For when the server is not there. */
+  private keepHere(): void {
+    if (this.held || this.outbox.length > 0 || this.keptAt !== null) return;
+    const opened = this.heardPlan.at(this.point);
+    if (!opened) return;
+    const { lost: _, keptAt: __, ...machine } = opened;
+    this.options.kept.keep(machine);
   }
 
   private async sendNext(): Promise<void> {
@@ -343,7 +362,7 @@ export class OpenPlan {
       batch.map((item) => ({ revision: revisionOf(item), item })),
     );
     this.outbox.drop(batch);
-    this.taken = [...this.taken, ...others, ...sent];
+    this.heardPlan.take([...others, ...sent]);
     // What the server had already may have been made here on top of itself.
     if (known.length > 0) await this.rebase();
     else if (others.length > 0 && !this.follow()) await this.rebase({ othersChanged: true });
@@ -396,18 +415,9 @@ export class OpenPlan {
 
   /** Puts what others have done under what was done here. Returns whether that can be told without asking again. */
   private follow(): boolean {
-    let { plan, revision } = this.opened;
-    const history = [...this.opened.history];
-    for (const { key, intent, edit } of this.taken) {
-      const result = apply(plan, edit, this.surveyWith);
-      if (!result.ok) return false;
-      ({ plan } = result);
-      revision += 1;
-      history.push({ revision, key, intent, edit, inverse: result.inverse });
-    }
-    if (revision !== this.point.revision) return false;
-    this.beginAgain({ ...this.opened, ...this.point, plan, history, lost: [], follows: true }, true);
-    return true;
+    const opened = this.heardPlan.at(this.point);
+    if (opened) this.beginAgain({ ...opened, lost: [], follows: true }, true);
+    return opened !== undefined;
   }
 
   /** Begins from the server's plan again, and makes the unsent edits on top. */
@@ -430,12 +440,14 @@ export class OpenPlan {
     opened: Opened,
     { setAside, othersChanged }: Pick<OpenState, 'setAside' | 'othersChanged'>,
   ): OpenState {
-    this.opened = opened;
+    this.heardPlan = new Heard(opened, this.surveyWith);
     this.point = { revision: opened.revision, digest: opened.digest };
-    this.taken = [];
     if (opened.lost.length > 0) this.outbox.putFirst(opened.lost);
-    const wentBack = opened.follows && opened.lost.length === 0 ? null : { edits: editsIn(opened.lost) };
-    if (!wentBack) this.options.seen.standAt(this.machineId, this.point);
+    const fromServer = opened.keptAt === null;
+    // What this browser kept may be behind what the server has: nothing is told by that.
+    const wentBack =
+      !fromServer || (opened.follows && opened.lost.length === 0) ? null : { edits: editsIn(opened.lost) };
+    if (fromServer && !wentBack) this.options.seen.standAt(this.machineId, this.point);
     for (const survey of opened.surveys) this.surveys.set(survey.id, survey);
     for (const item of this.outbox.all)
       if (item.kind === 'survey') this.surveys.set(item.survey.id, item.survey);
@@ -452,7 +464,7 @@ export class OpenPlan {
       history,
       point: null,
       others: [],
-      aloneSince: null,
+      aloneSince: this.keptAt,
       older: (opened.history[0]?.revision ?? 1) > 1,
       sync: wentBack ? 'waiting' : items.length === 0 ? 'saved' : 'saving',
       trouble: wentBack ? 'behind' : null,
@@ -472,21 +484,23 @@ export class OpenPlan {
 
   /** What the server has lost is made there again, with what is unsent on top. */
   makeAgain(): void {
-    this.options.seen.forget(this.machineId, this.opened.lost);
+    this.options.seen.forget(this.machineId, this.heardPlan.lost);
     this.goOn();
   }
 
   /** The server's plan counts; what it has lost is let go. */
   leaveOut(): void {
-    const { lost } = this.opened;
+    const { lost } = this.heardPlan;
+    const opened = this.heardPlan.at(this.point);
+    if (!opened) return;
     this.options.seen.forget(this.machineId, lost);
     this.outbox.drop(lost);
-    this.beginAgain({ ...this.opened, lost: [], follows: true }, this.state.othersChanged);
+    this.beginAgain({ ...opened, lost: [], follows: true }, this.state.othersChanged);
     this.goOn();
   }
 
   private goOn(): void {
-    this.opened = { ...this.opened, lost: [], follows: true };
+    this.heardPlan.settle();
     this.options.seen.standAt(this.machineId, this.point);
     this.update({
       wentBack: null,

@@ -1,5 +1,6 @@
 import { readingsNamed, type OpenedMachine, type Survey } from '@rhizotome/core';
 import { Problem, type Api } from '../api/client.js';
+import type { KeptMachine } from './kept.js';
 import { lostIn, type Seen } from './seen.js';
 import type { Unsent } from './unsent.js';
 
@@ -7,6 +8,8 @@ import type { Unsent } from './unsent.js';
 export interface Opened extends OpenedMachine {
   /** What the server had from here, and has not any more. */
   readonly lost: readonly Unsent[];
+  /** When this browser kept it, in milliseconds of the epoch; `null`: the server gave it. */
+  readonly keptAt: number | null;
 }
 
 /**
@@ -21,7 +24,15 @@ export async function openMachine(
 ): Promise<Opened> {
   const answer = await api.open(id, seenBefore.point);
   const lost = lostIn(seenBefore, answer);
-  return { ...(await withReadings(api, id, answer, [...lost, ...unsent])), lost };
+  return { ...(await withReadings(api, id, answer, [...lost, ...unsent])), lost, keptAt: null };
+}
+
+/**
+ * A machine as this browser kept it. What the server took from here after that is put on it again: the server knows it by
+ * its key.
+ */
+export function openKept({ opened, at }: KeptMachine, seen: Seen): Opened {
+  return { ...opened, follows: true, lost: lostIn(seen, opened), keptAt: at };
 }
 
 async function withReadings(

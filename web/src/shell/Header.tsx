@@ -76,7 +76,7 @@ function SyncNote() {
   if (sync === 'saved' && aloneSince !== null)
     return (
       <span className={classes.sync} data-sync="waiting" data-trouble="alone" role="status">
-        {words['sync.alone'](timeOfDay(aloneSince))}
+        {words['sync.alone'](whenSays(aloneSince))}
       </span>
     );
   const state = sync === 'waiting' ? words[`sync.${trouble ?? 'gone'}`](unsent) : words[`sync.${sync}`]();
@@ -88,8 +88,13 @@ function SyncNote() {
   );
 }
 
-const timeOfDay = (milliseconds: number): string =>
-  new Date(milliseconds).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
+/** The time of today, or of another day with its date. */
+function whenSays(milliseconds: number): string {
+  const when = new Date(milliseconds);
+  return when.toDateString() === new Date().toDateString()
+    ? when.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+    : when.toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
+}
 
 /** Who else has this machine open, and what they do there. */
 function OthersNote() {

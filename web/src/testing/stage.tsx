@@ -51,11 +51,12 @@ export async function openStage(stage: ReactNode, text: string, path = '/') {
   const kept = browserStore(() => storage);
   const open = new OpenPlan(
     'm',
-    { ...(await server.open('m')), lost: [] },
+    { ...(await server.open('m')), lost: [], keptAt: null },
     {
       api: server,
       unsent: unsentIn(kept),
       seen: seenIn(kept),
+      kept: { keep: () => undefined, forget: () => undefined },
       followers: windowsInMemory().follower(),
       live: SILENT,
       newKey: () => `stage-${++keys}-key`,

@@ -13,6 +13,7 @@ import {
 } from '@rhizotome/core';
 import { memo } from 'react';
 import { Link } from 'react-router';
+import { useWithoutServer } from '../../offline/without-server.js';
 import { useDerived, useOpenMachine, useOpenState } from '../../open/context.js';
 import { download, fileName } from '../../parts/download.js';
 import { catalogue, say } from '../../words/say.js';
@@ -40,6 +41,7 @@ export const Head = memo(function Head({ runbook, survey }: { runbook: Runbook; 
         <h1>{name}</h1>
         <p className="soft">{summary(runbook)}</p>
         {day && <p className="soft">{say(day)}</p>}
+        <TakenAlong />
         {point && <p className={`soft ${classes.onPaper}`}>{say(pointSays(point))}</p>}
       </div>
       <div className={`${classes.buttons} no-print`}>
@@ -53,6 +55,13 @@ export const Head = memo(function Head({ runbook, survey }: { runbook: Runbook; 
     </div>
   );
 });
+
+/** Whether it is there while the server is not: a phone beside the machine outlives the desk's sleep. */
+function TakenAlong() {
+  const without = useWithoutServer();
+  if (without === 'not-yet') return null;
+  return <p className="soft small no-print">{words[`without-server.${without}`]()}</p>;
+}
 
 function summary({ device, diskBytes, restarts, moved, seconds }: Runbook): string {
   const parts = [words['runbook.disk'](device, formatBoth(diskBytes)), words['runbook.restarts'](restarts)];
