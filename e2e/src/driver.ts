@@ -293,7 +293,7 @@ export class Driver {
   }
 
   async saved(): Promise<void> {
-    await this.sees('saved', 'header [role=status]');
+    await this.page.waitForSelector('header [role=status][data-sync=saved]');
   }
 
   /** Gives files to a file input, as picking them does; of the ways in, that for files is chosen first. */

@@ -116,15 +116,19 @@ describe('a server that goes away', () => {
     await other.page.close();
   });
 
-  test('a machine cannot be opened without it, and that is said with a way on', async () => {
+  test('a machine that was open here before opens without it; another says that it cannot, with a way on', async () => {
     const other = await Driver.open(on.browser, on.server.address);
     await other.go('/');
     await on.server.stop();
     await other.press('godwit', 'link');
+    await other.sees('The server does not answer since', 'header');
+    await other.sees('Station', 'main');
+    await other.page.goBack();
+    await other.press('fulmar', 'link');
     await other.sees('The machine could not be opened');
     await on.server.start();
     await other.press('Try again');
-    await other.sees('Station', 'main');
+    await other.sees('fulmar', 'nav');
     await other.page.close();
   });
 });

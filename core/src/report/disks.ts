@@ -1,6 +1,7 @@
 import { alignDown, sectors } from '../quantity/index.js';
 import {
   answering,
+  keepable,
   disksInLsblk,
   listedSurvey,
   Refused,
@@ -80,9 +81,7 @@ function fromLsblk(text: string, report: MachineReport): ToldDisks {
       controller: undefined,
       survey: (identity) => {
         const outcome = surveyFromLsblk(text, identity, disk.path);
-        return outcome.ok && !report.by.live
-          ? { ok: true, survey: withRoot(outcome.survey, report) }
-          : outcome;
+        return outcome.ok && !report.by.live ? keepable(withRoot(outcome.survey, report)) : outcome;
       },
     })),
   };
@@ -119,7 +118,7 @@ function toldDisk(disk: ReportedDisk, all: readonly ReportedDisk[]): ToldDisk {
     survey: (identity) =>
       answering(() => {
         const survey = surveyOf(disk, identity);
-        return { ok: true as const, survey: others.length > 0 ? { ...survey, otherDisks: others } : survey };
+        return keepable(others.length > 0 ? { ...survey, otherDisks: others } : survey);
       }),
   };
 }

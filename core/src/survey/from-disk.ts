@@ -9,6 +9,7 @@ import {
 } from '../table/index.js';
 import { GIB, KIB, MIB } from '../quantity/index.js';
 import { identifyVolume, isRecognised, type Volume } from '../volume/index.js';
+import { keepable } from './keepable.js';
 import { refuse, type SurveyOutcome } from './outcome.js';
 import { packTableSectors } from './safety-copy.js';
 import { MOST_PARTITIONS, type SurveyIdentity, type SurveyPartition, type SurveySource } from './survey.js';
@@ -54,29 +55,26 @@ export function surveyFromDisk(
     return surveyPartition(p, volumeIn(bounded, p, table));
   });
   const safetyCopy = table.style === 'none' ? undefined : packTableSectors(source, table);
-  return {
-    ok: true,
-    survey: {
-      format: 'rhizotome/survey',
-      version: 1,
-      ...identity,
-      source: from,
-      disk: {
-        sizeSectors: table.diskSectors,
-        sectorBytes: table.sectorBytes,
-        style: table.style,
-        ...(table.tableId === undefined ? {} : { tableId: table.tableId }),
-        firstUsable: table.firstUsable,
-        usableEnd: table.usableEnd,
-        ...(table.style !== 'none' && hasBootCode(source) ? { bootCode: true } : {}),
-        ...(bare && bare.kind !== 'none' ? { bareVolume: bare } : {}),
-      },
-      damage: table.damage,
-      partitions,
-      ...(table.containers.length > 0 ? { containers: table.containers } : {}),
-      ...(safetyCopy === undefined ? {} : { safetyCopy }),
+  return keepable({
+    format: 'rhizotome/survey',
+    version: 1,
+    ...identity,
+    source: from,
+    disk: {
+      sizeSectors: table.diskSectors,
+      sectorBytes: table.sectorBytes,
+      style: table.style,
+      ...(table.tableId === undefined ? {} : { tableId: table.tableId }),
+      firstUsable: table.firstUsable,
+      usableEnd: table.usableEnd,
+      ...(table.style !== 'none' && hasBootCode(source) ? { bootCode: true } : {}),
+      ...(bare && bare.kind !== 'none' ? { bareVolume: bare } : {}),
     },
-  };
+    damage: table.damage,
+    partitions,
+    ...(table.containers.length > 0 ? { containers: table.containers } : {}),
+    ...(safetyCopy === undefined ? {} : { safetyCopy }),
+  });
 }
 
 /** Bytes of the first sector before the disk signature: code, where a loader for BIOS was written (UEFI 2.10, table 5.1). */

@@ -13,22 +13,25 @@ export interface FoundInside {
 export function foundInside(survey: Survey, partition: SurveyPartition): FoundInside[] {
   const { sectorBytes } = survey.disk;
   const names = new Set<string>();
-  return leavesOf(partition.volume?.inside ?? []).map((read): FoundInside => {
-    const name = freshName(plainName(read.name ?? read.label ?? read.kind), names);
-    names.add(name);
-    return {
-      read,
-      volume: {
-        name,
-        found: true,
-        length: sectorsToHold(read.sizeBytes ?? partition.length * sectorBytes, sectorBytes),
-        treatment: 'keep',
-        fileSystem: read.kind,
-        label: read.label ?? '',
-        mountPoint: read.mountPoint ?? '',
-      },
-    };
-  });
+  const { volume } = partition;
+  return leavesOf(volume && CARRIERS.includes(volume.kind) ? (volume.inside ?? []) : []).map(
+    (read): FoundInside => {
+      const name = freshName(plainName(read.name ?? read.label ?? read.kind), names);
+      names.add(name);
+      return {
+        read,
+        volume: {
+          name,
+          found: true,
+          length: sectorsToHold(read.sizeBytes ?? partition.length * sectorBytes, sectorBytes),
+          treatment: 'keep',
+          fileSystem: read.kind,
+          label: read.label ?? '',
+          mountPoint: read.mountPoint ?? '',
+        },
+      };
+    },
+  );
 }
 
 /** What was found under the id of a volume inside; nothing where nobody told of it. */
@@ -47,7 +50,7 @@ export function freshName(name: string, taken: ReadonlySet<string>): string {
 }
 
 /** They hold volumes, or nothing that is known. */
-const CARRIERS: readonly Volume['kind'][] = ['lvm', 'luks', 'raid'];
+export const CARRIERS: readonly Volume['kind'][] = ['lvm', 'luks', 'raid'];
 
 function leavesOf(volumes: readonly Volume[]): Volume[] {
   return volumes.flatMap((v) =>

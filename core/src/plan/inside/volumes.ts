@@ -1,4 +1,5 @@
 import type { Plan, PlannedPartition } from '../plan.js';
+import { CARRIERS } from './found.js';
 import { roleInside, type InsideVolume } from './volume.js';
 
 /**
@@ -57,6 +58,6 @@ function viewOf(within: PlannedPartition, volume: InsideVolume): PlannedVolume {
 
 /** Whether volumes can lie inside of it: it is a group's member or a container as found, or shall be one. */
 export function canHold({ fileSystem, treatment, layer }: PlannedPartition): boolean {
-  if (treatment === 'keep') return fileSystem === 'lvm' || fileSystem === 'luks';
+  if (treatment === 'keep') return CARRIERS.includes(fileSystem);
   return layer !== undefined && layer !== 'none';
 }

@@ -1,6 +1,7 @@
 import { sectors } from '../../quantity/index.js';
 import { usualArea, type TableStyle } from '../../table/index.js';
 import { isEncryptedName, kindOfPrintedName, type Volume } from '../../volume/index.js';
+import { keepable } from '../keepable.js';
 import { answering, Refused, type SurveyOutcome } from '../outcome.js';
 import {
   type OtherDiskFound,
@@ -44,7 +45,7 @@ export function surveyFromLsblk(text: string, identity: SurveyIdentity, path?: s
     if (!disk) throw new Refused(message('lsblk.no-such-disk', { path: path! }));
     const others = disks.filter((d) => d !== disk).map(otherDisk);
     const survey = surveyOf(disk, identity, disks.some(showsContent));
-    return { ok: true, survey: others.length > 0 ? { ...survey, otherDisks: others } : survey };
+    return keepable(others.length > 0 ? { ...survey, otherDisks: others } : survey);
   });
 }
 

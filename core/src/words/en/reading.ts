@@ -140,6 +140,10 @@ export const surveyFaults = {
   'listed.same-number': () =>
     'Two partitions have the same number. Where it is lsblk that listed them, ask for the columns PARTN and PATH.',
 
+  'reading.not-kept': ({ path, problem }: { path: string; problem: string }) =>
+    `What was read holds something that no disk has, at ${path}: ${problem} Make it again, or read the disk in another way.`,
+  'reading.not-kept-as-read': () =>
+    'What was read holds figures that cannot be kept exactly. Make it again, or read the disk in another way.',
   'lsblk.too-long': () => 'This is more text than lsblk prints for any machine.',
   'lsblk.no-list': ({ command }: { command: string }) =>
     `This JSON has no “blockdevices”, so it is not lsblk’s. Paste the whole output of: ${command}`,
