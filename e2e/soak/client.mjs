@@ -1,6 +1,8 @@
 /** One who edits a machine over the interface of programs and counts only what was acknowledged. */
 export class Client {
   acknowledged = new Set();
+  /** When each was, on the clock of the kernel that cannot be set. */
+  heardAt = new Map();
   statuses = {};
   #base = 0;
   #n = 0;
@@ -19,6 +21,7 @@ export class Client {
       this.statuses[answer?.status ?? 'none'] = (this.statuses[answer?.status ?? 'none'] ?? 0) + 1;
       if (answer?.status === 200) {
         this.acknowledged.add(key);
+        this.heardAt.set(key, process.hrtime.bigint());
         this.#base = answer.body.revision;
         return true;
       }

@@ -1,10 +1,12 @@
 import Database from 'better-sqlite3';
 import { apply, EDIT_DOCUMENT, EMPTY_PLAN, PLAN_DOCUMENT, readStored } from '@rhizotome/core';
 
-/** What stands on the disk of a machine, read beside the server. */
-export function onDisk(file, machineId) {
-  const database = new Database(file, { readonly: true, timeout: 5000 });
+/** What stands on the disk of a machine, read beside the server; `alone`: no server has it open, and what a cut left is put right first. */
+export function onDisk(file, machineId, alone = false) {
+  const database = new Database(file, { readonly: !alone, timeout: 5000 });
   try {
+    const [{ quick_check }] = database.pragma('quick_check(1)');
+    if (quick_check !== 'ok') throw new Error(`the data file is damaged: ${quick_check}`);
     const machine = database.prepare('SELECT revision, plan FROM machine WHERE id = ?').get(machineId);
     const edits = database
       .prepare('SELECT revision, "key", edit FROM edit WHERE "machineId" = ? ORDER BY revision')

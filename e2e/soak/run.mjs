@@ -2,6 +2,8 @@
 // acknowledged must be there at the end, once. npm run soak [-- --seconds 600] [-- --seed 1]
 import { option, Seeded } from '../../scripts/seeded.mjs';
 import { machines } from './machine.mjs';
+import { damagedFiles, failingCalls, failingMigrations } from './damage.mjs';
+import { powerCuts } from './power.mjs';
 import { fullDisk, kills, windows } from './rounds.mjs';
 
 const seconds = option('seconds', 600);
@@ -13,9 +15,13 @@ const random = (below) => seeded.next(below);
 process.stdout.write(`soak seed ${seed}, ${seconds} s\n`);
 let failed = false;
 for (const [name, round, share] of [
-  ['kills and lost answers', kills, 0.5],
-  ['a full disk', fullDisk, 0.2],
-  ['two windows', windows, 0.3],
+  ['kills and lost answers', kills, 0.25],
+  ['a full disk', fullDisk, 0.1],
+  ['two windows', windows, 0.15],
+  ['power cuts below the file system', powerCuts, 0.1],
+  ['a failing call to the disk', failingCalls, 0.15],
+  ['migrations on a failing disk', failingMigrations, 0.1],
+  ['a damaged data file', damagedFiles, 0.1],
   ['the script for Linux in a virtual machine', machines, 0],
 ]) {
   const { faults = [], ...figures } = await round(seconds * share, random);

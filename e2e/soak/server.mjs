@@ -8,6 +8,8 @@ const ROOT = resolve(import.meta.dirname, '../..');
 /** The built server on a folder of its own, that is killed without warning and started again on the same port. */
 export class KilledServer {
   port = 0;
+  /** What else stands in its environment. */
+  env = {};
   kills = 0;
 
   /** `megabytes`: the size of the disk that its folder is alone on; needs the right to mount. */
@@ -33,6 +35,8 @@ export class KilledServer {
       RHIZOTOME_DATA: this.folder,
       RHIZOTOME_HOST: '',
       RHIZOTOME_LOG: 'silent',
+      RHIZOTOME_BACKUPS: 'off',
+      ...this.env,
     };
     const child = spawn(process.execPath, [join(ROOT, 'server/dist/main.js')], {
       env,

@@ -2,6 +2,7 @@ import { alignDown, sectors } from '../quantity/index.js';
 import {
   answering,
   keepable,
+  refuseNoDisk,
   disksInLsblk,
   listedSurvey,
   Refused,
@@ -125,6 +126,7 @@ function toldDisk(disk: ReportedDisk, all: readonly ReportedDisk[]): ToldDisk {
 
 function surveyOf(disk: ReportedDisk, identity: SurveyIdentity): Survey {
   const sectorBytes = disk.sectorBytes ?? 512;
+  refuseNoDisk(disk.sizeBytes);
   const sizeSectors = sectors(Math.floor(disk.sizeBytes / sectorBytes));
   // What was not told is not "none": no list of partitions, or no kind of table and nothing that shows it.
   const told = disk.partitions;

@@ -7,10 +7,11 @@ import {
   type TablePartition,
   type TableReading,
 } from '../table/index.js';
-import { GIB, KIB, MIB } from '../quantity/index.js';
+import { GIB, MIB } from '../quantity/index.js';
 import { identifyVolume, isRecognised, type Volume } from '../volume/index.js';
 import { keepable } from './keepable.js';
-import { refuse, type SurveyOutcome } from './outcome.js';
+import { refuseNoDisk } from './least-disk.js';
+import { answering, refuse, type SurveyOutcome } from './outcome.js';
 import { packTableSectors } from './safety-copy.js';
 import { MOST_PARTITIONS, type SurveyIdentity, type SurveyPartition, type SurveySource } from './survey.js';
 import { message } from '../words/index.js';
@@ -26,9 +27,6 @@ export type ReadingStep =
   | { readonly kind: 'table' }
   | { readonly kind: 'partition'; readonly number: number; readonly done: number; readonly of: number };
 
-/** Less than any medium that was ever made; an empty file above all. */
-const LEAST_DISK_BYTES = 64 * KIB;
-
 /** Partitions managed by LDM: what begins in one may go on in another, so nothing in it is taken for a volume of its own. */
 const LDM_TYPES = ['LDM metadata', 'LDM data'];
 
@@ -42,8 +40,18 @@ export function surveyFromDisk(
   identity: SurveyIdentity,
   reading: DiskReading = {},
 ): SurveyOutcome {
-  if (source.sizeBytes < LEAST_DISK_BYTES)
-    return refuse(message('disk.too-small', { bytes: source.sizeBytes }));
+  return answering(() => {
+    refuseNoDisk(source.sizeBytes);
+    return readFrom(source, from, identity, reading);
+  });
+}
+
+function readFrom(
+  source: ByteSource,
+  from: SurveySource,
+  identity: SurveyIdentity,
+  reading: DiskReading,
+): SurveyOutcome {
   reading.onProgress?.({ kind: 'table' });
   const { table, bare } = tableAndBare(source, reading.sectorBytes ?? sectorBytesOf(source));
   if (table.partitions.length > MOST_PARTITIONS)

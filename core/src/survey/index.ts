@@ -30,6 +30,7 @@ export {
 } from './from-capture.js';
 export { answering, Refused, type SurveyOutcome, type SurveyRefusal } from './outcome.js';
 export { keepable } from './keepable.js';
+export { refuseNoDisk } from './least-disk.js';
 export { listedSurvey } from './from-listing.js';
 export { disksInLsblk, surveyFromLsblk, type ListedDisk, type ListedMedium } from './lsblk/from-lsblk.js';
 export { LSBLK_COMMAND } from './lsblk/device.js';

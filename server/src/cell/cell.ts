@@ -11,6 +11,8 @@ export interface CellSettings {
   readonly program: string;
   /** How long one answer may take. */
   readonly seconds: number;
+  /** How much memory a process may take; what core says of it where nothing else is said. */
+  readonly memoryBytes?: number;
 }
 export const CELL_SETTINGS = Symbol('cell settings');
 
@@ -20,7 +22,7 @@ const MOST_AT_ONCE = 2;
 const OWN_DATA_SECONDS = 3600;
 const LOOK_MILLISECONDS = 250;
 /** Of the budget V8 gets three quarters; the rest is for what lies outside its heap. */
-const HEAP_MEBIBYTES = (CELL.memoryBytes / 1024 ** 2) * 0.75;
+const heapMebibytes = (budget: number): number => Math.floor((budget / 1024 ** 2) * 0.75);
 
 /** Reads what anybody may have made, each thing in a process of its own: what costs too much there is ended. */
 @Injectable()
@@ -64,7 +66,7 @@ export class Cell {
     private readonly what: string,
   ) {
     this.child = fork(settings.program, {
-      execArgv: [`--max-old-space-size=${HEAP_MEBIBYTES}`],
+      execArgv: [`--max-old-space-size=${heapMebibytes(this.memoryBytes)}`],
       serialization: 'advanced',
       stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
       // Nothing of the server's secrets is known there.
@@ -92,13 +94,17 @@ export class Cell {
     this.over(new Error('The server is ending.'));
   }
 
+  private get memoryBytes(): number {
+    return this.settings.memoryBytes ?? CELL.memoryBytes;
+  }
+
   private answer(question: object): Promise<Answer | Error> {
     if (this.ended) return Promise.resolve(this.ended);
     const since = performance.now();
     return new Promise<Answer | Error>((done) => {
       const look = setInterval(() => {
         if (performance.now() - since > this.settings.seconds * 1000) this.stop('time');
-        else if (residentBytes(this.child.pid) > CELL.memoryBytes) this.stop('memory');
+        else if (residentBytes(this.child.pid) > this.memoryBytes) this.stop('memory');
       }, LOOK_MILLISECONDS);
       this.settle = (outcome) => {
         clearInterval(look);

@@ -26,5 +26,4 @@ export function useWithoutServer(): WithoutServer {
   return state;
 }
 
-/** Only the built app has files that can be kept. */
-const canKeep = (): boolean => isSecureContext && 'serviceWorker' in navigator && import.meta.env.PROD;
+const canKeep = (): boolean => window.isSecureContext && 'serviceWorker' in navigator;

@@ -2,6 +2,7 @@ import { sectors } from '../../quantity/index.js';
 import { usualArea, type TableStyle } from '../../table/index.js';
 import { isEncryptedName, kindOfPrintedName, type Volume } from '../../volume/index.js';
 import { keepable } from '../keepable.js';
+import { refuseNoDisk } from '../least-disk.js';
 import { answering, Refused, type SurveyOutcome } from '../outcome.js';
 import {
   type OtherDiskFound,
@@ -83,6 +84,7 @@ const showsContent = (device: Device): boolean =>
 
 function surveyOf(device: Device, identity: SurveyIdentity, contentTold: boolean): Survey {
   const sizeBytes = figure(device, 'size');
+  refuseNoDisk(sizeBytes);
   const sectorBytes = optionalFigure(device, 'log-sec') ?? 512;
   if (sectorBytes !== 512 && sectorBytes !== 4096)
     throw new Refused(message('lsblk.sector-size', { found: sectorBytes }));
