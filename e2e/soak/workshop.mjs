@@ -165,9 +165,11 @@ async function damage() {
   });
   /** Every plan that a machine ever had. */
   const plans = new Set();
+  const known = new Set();
   for (const { id, record } of keptIn(sound)) {
     const plan = JSON.parse(record.beginning);
     plans.add(id + canonicalText(plan));
+    known.add(id);
     for (const { edit } of record.edits) {
       plan.machine = { ...plan.machine, ...JSON.parse(edit).changes };
       plans.add(id + canonicalText(plan));
@@ -183,11 +185,14 @@ async function damage() {
       await withApp(folder, async (ask) => {
         const list = await ask('GET', '/machines');
         if (list.status !== 200) tally['told as damaged'] += 1;
-        for (const { id } of list.body?.length ? list.body : []) {
+        // A row whose name in the table was damaged is another machine's.
+        for (const { id } of (list.body?.length ? list.body : []).filter((row) => known.has(row.id))) {
           const { status, body } = await ask('GET', `/machines/${id}`);
           if (status !== 200) tally['told as damaged'] += 1;
           else if (!plans.has(id + canonicalText(body.plan)))
-            faults.push(`round ${tally.rounds}: a plan that there never was`);
+            faults.push(
+              `round ${tally.rounds}: a plan that there never was (${id}, revision ${body.revision})`,
+            );
           else tally[body.aside.length > 0 ? 'put right' : 'whole'] += 1;
         }
       });

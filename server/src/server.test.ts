@@ -186,7 +186,9 @@ describe('the queue of writes', () => {
   test('goes on after a failure, and a failed write leaves nothing', async () => {
     const writer = app.nest.get(Writer);
     const failing = writer.write(async (manager) => {
-      await manager.query(`INSERT INTO machine VALUES ('x', 'x', '', '', NULL, 0, '{}', NULL, NULL, '')`);
+      await manager.query(
+        `INSERT INTO machine (id, name, story, "createdAt", revision, plan) VALUES ('x', 'x', '', '', 0, '{}')`,
+      );
       throw new Error('half-way');
     });
     const after = machine('godwit');
@@ -201,7 +203,7 @@ describe('the queue of writes', () => {
     const insert = (id: string, fails: boolean) =>
       writer.write(async (manager) => {
         await manager.query(
-          `INSERT INTO machine SELECT ?, 'n', '', count(*), NULL, 0, '{}', NULL, NULL, '' FROM machine`,
+          `INSERT INTO machine (id, name, story, "createdAt", revision, plan) SELECT ?, 'n', '', count(*), 0, '{}' FROM machine`,
           [id],
         );
         if (fails) throw new Error(`${id} fails`);

@@ -31,9 +31,15 @@ export function recovered(record: StoredRecord): Recovered | undefined {
   let plan = noted(beginning, surveys.get(beginning.surveyId ?? ''));
   let digest = digestOfBeginning(record.beginning);
   let revision = 0;
+  // A disk may change what still reads as a document: what does not follow in the chain is not what was written.
+  if (record.edits.length === 0 && record.digest !== digest) return undefined;
   for (const stored of record.edits) {
     const edit = editIn(stored.edit);
     if (!edit || !editIn(stored.inverse) || stored.revision !== revision + 1) break;
+    if (stored.digest !== digestAfter(digest, stored)) {
+      if (revision === 0) return undefined;
+      break;
+    }
     const next = foldEdits(plan, [edit], (id) => surveys.get(id));
     if (next.refusal || !rests(next.plan, surveys)) break;
     plan = next.plan;

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { IsNull, type EntityManager } from 'typeorm';
 import { ProblemException } from '../http/problem.js';
 import { AlternativeEntity } from '../storage/entities.js';
+import { sumOf } from '../storage/sums.js';
 
 const MOST_ALTERNATIVES = 40;
 
@@ -9,7 +10,7 @@ const MOST_ALTERNATIVES = 40;
 export async function insertAlternatives(
   manager: EntityManager,
   machineId: string,
-  kept: readonly Omit<AlternativeEntity, 'id' | 'machineId'>[],
+  kept: readonly Omit<AlternativeEntity, 'id' | 'machineId' | 'sum'>[],
 ): Promise<AlternativeEntity[]> {
   const there = await manager.countBy(AlternativeEntity, { machineId, deletedAt: IsNull() });
   if (there + kept.filter((one) => one.deletedAt === null).length > MOST_ALTERNATIVES)
@@ -24,6 +25,7 @@ export async function insertAlternatives(
     machineId,
     name: name.trim(),
     ...{ keptAt, revision, plan, deletedAt },
+    sum: sumOf(plan),
   }));
   if (entities.length > 0) await manager.insert(AlternativeEntity, entities);
   return entities;

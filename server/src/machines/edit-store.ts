@@ -2,6 +2,7 @@ import { digestOfBeginning, type Digest } from '@rhizotome/core';
 import type { EntityManager } from 'typeorm';
 import type { EditEntity, MachineEntity, SurveyEntity } from '../storage/entities.js';
 import { notFound } from '../http/problem.js';
+import { checked, sumOf } from '../storage/sums.js';
 import { connectionOf } from '../storage/transaction.js';
 
 /*
@@ -18,11 +19,11 @@ export type EditedMachine = Pick<MachineEntity, 'id' | 'revision' | 'plan'> & {
 export async function machineToEdit(manager: EntityManager, id: string): Promise<EditedMachine> {
   const [machine] = await rows<EditedMachine>(
     manager,
-    'SELECT id, revision, plan, digest FROM machine WHERE id = ? AND "deletedAt" IS NULL',
+    'SELECT id, revision, plan, sum, digest FROM machine WHERE id = ? AND "deletedAt" IS NULL',
     [id],
   );
   if (!machine) throw notFound('machine');
-  return machine;
+  return checked('machine', machine);
 }
 
 /** A revision, and what somebody knows the history to have come to there. */
@@ -81,25 +82,27 @@ export async function knownKeys(
 }
 
 /** Readings of a machine by their ids; those that it does not have are left out. */
-export function surveyRows(
+export async function surveyRows(
   manager: EntityManager,
   machineId: string,
   ids: readonly string[],
 ): Promise<Pick<SurveyEntity, 'id' | 'document'>[]> {
-  if (ids.length === 0) return Promise.resolve([]);
-  return rows(manager, `SELECT id, document FROM survey WHERE "machineId" = ? AND id IN (${places(ids)})`, [
-    machineId,
-    ...ids,
-  ]);
+  if (ids.length === 0) return [];
+  const found = await rows<Pick<SurveyEntity, 'id' | 'document'>>(
+    manager,
+    `SELECT id, document, sum FROM survey WHERE "machineId" = ? AND id IN (${places(ids)})`,
+    [machineId, ...ids],
+  );
+  return found.map((row) => checked('survey', row));
 }
 
 /** Adds edits to the history: by one statement for all, since a machine that is put back may have ten thousand. */
 export function insertEdits(manager: EntityManager, edits: readonly EditEntity[]): void {
   const insert = connectionOf(manager.connection).prepare(
-    'INSERT INTO edit ("machineId", revision, "key", intent, edit, inverse, digest, at) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
+    'INSERT INTO edit ("machineId", revision, "key", intent, edit, inverse, digest, at, sum) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)',
   );
   for (const e of edits)
-    insert.run(e.machineId, e.revision, e.key, e.intent, e.edit, e.inverse, e.digest, e.at);
+    insert.run(e.machineId, e.revision, e.key, e.intent, e.edit, e.inverse, e.digest, e.at, e.sum);
 }
 
 /** Adds edits to the history, and puts the plan after them in the place of the one before. */
@@ -110,8 +113,9 @@ export async function keepEdits(
   after: Pick<MachineEntity, 'plan' | 'revision' | 'digest'>,
 ): Promise<void> {
   insertEdits(manager, edits);
-  await manager.query('UPDATE machine SET plan = ?, revision = ?, digest = ? WHERE id = ?', [
+  await manager.query('UPDATE machine SET plan = ?, sum = ?, revision = ?, digest = ? WHERE id = ?', [
     after.plan,
+    sumOf(after.plan),
     after.revision,
     after.digest,
     id,

@@ -33,6 +33,7 @@ import {
   surveyText,
 } from '../storage/documents.js';
 import { EditEntity, SurveyEntity } from '../storage/entities.js';
+import { sumOf } from '../storage/sums.js';
 import { Writer } from '../storage/writer.js';
 import type { EditDto, PostEditsDto } from './dto.js';
 import {
@@ -235,6 +236,7 @@ function makeEdits(
       ...texts,
       digest,
       at: new Date().toISOString(),
+      sum: sumOf(texts.edit, texts.inverse),
     });
   }
   return { made, next: plan, digest };

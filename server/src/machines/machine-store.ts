@@ -3,6 +3,7 @@ import { IsNull, type EntityManager } from 'typeorm';
 import { notFound, ProblemException } from '../http/problem.js';
 import { surveyIn, surveyText } from '../storage/documents.js';
 import { MachineEntity, SurveyEntity } from '../storage/entities.js';
+import { sumOf } from '../storage/sums.js';
 
 const MOST_MACHINES = 1000;
 
@@ -35,5 +36,6 @@ export async function surveyUnder(
 }
 
 export async function insertSurvey(manager: EntityManager, machineId: string, survey: Survey): Promise<void> {
-  await manager.insert(SurveyEntity, { id: survey.id, machineId, document: surveyText(survey) });
+  const document = surveyText(survey);
+  await manager.insert(SurveyEntity, { id: survey.id, machineId, document, sum: sumOf(document) });
 }

@@ -12,6 +12,7 @@ import { IsNull, type EntityManager } from 'typeorm';
 import { notFound } from '../http/problem.js';
 import { planIn, planText, surveyIn } from '../storage/documents.js';
 import { AlternativeEntity, MachineEntity, SurveyEntity } from '../storage/entities.js';
+import { sumOf } from '../storage/sums.js';
 import { Writer } from '../storage/writer.js';
 import { insertAlternatives } from './alternative-store.js';
 import { demoIdentity } from './demo-identity.js';
@@ -169,6 +170,7 @@ async function insertMachine(
     deletedAt: null,
     revision: 0,
     plan: beginning,
+    sum: sumOf(beginning),
     beginning,
     digest: digestOfBeginning(beginning),
     overview: null,

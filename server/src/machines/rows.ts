@@ -8,6 +8,7 @@ import {
   type DocumentKind,
   type GivenArchive,
 } from '@rhizotome/core';
+import { sumOf } from '../storage/sums.js';
 import type { AlternativeEntity, EditEntity, MachineEntity, SurveyEntity } from '../storage/entities.js';
 
 /** A machine as it is kept, text by text, before it has a place. */
@@ -15,7 +16,7 @@ export interface MachineRows {
   readonly machine: Omit<MachineEntity, 'id' | 'deletedAt' | 'overview'>;
   readonly surveys: readonly Omit<SurveyEntity, 'machineId'>[];
   readonly edits: readonly Omit<EditEntity, 'machineId'>[];
-  readonly alternatives: readonly Omit<AlternativeEntity, 'id' | 'machineId'>[];
+  readonly alternatives: readonly Omit<AlternativeEntity, 'id' | 'machineId' | 'sum'>[];
 }
 
 /** Ids of readings that are taken, and those that stand for them. */
@@ -32,11 +33,15 @@ export function rowsOf({ archive }: GivenArchive, renamed: Renamed): MachineRows
   const edits = history.map(({ edit, inverse, ...entry }) => {
     const row = { ...entry, edit: text(EDIT_DOCUMENT, edit), inverse: text(EDIT_DOCUMENT, inverse) };
     digest = digestAfter(digest, row);
-    return { ...row, digest };
+    return { ...row, digest, sum: sumOf(row.edit, row.inverse) };
   });
+  const last = text(PLAN_DOCUMENT, plan);
   return {
-    machine: { name, story, createdAt, revision, digest, beginning: first, plan: text(PLAN_DOCUMENT, plan) },
-    surveys: surveys.map((survey) => ({ id: survey.id, document: text(SURVEY_DOCUMENT, survey) })),
+    machine: { name, story, createdAt, revision, digest, beginning: first, plan: last, sum: sumOf(last) },
+    surveys: surveys.map((survey) => {
+      const document = text(SURVEY_DOCUMENT, survey);
+      return { id: survey.id, document, sum: sumOf(document) };
+    }),
     edits,
     alternatives: alternatives.map((kept) => ({ ...kept, plan: text(PLAN_DOCUMENT, kept.plan) })),
   };

@@ -1,7 +1,8 @@
 import { recovered, type StoredRecord } from '@rhizotome/core';
-import { In, IsNull, MoreThan, type EntityManager } from 'typeorm';
+import { In, IsNull, type EntityManager } from 'typeorm';
 import { randomUUID } from 'node:crypto';
 import { planText } from '../storage/documents.js';
+import { sumOf } from '../storage/sums.js';
 import {
   AlternativeEntity,
   AsideEntity,
@@ -28,10 +29,9 @@ export async function recordOf(manager: EntityManager, machine: MachineEntity): 
 export async function repair(manager: EntityManager, machine: MachineEntity): Promise<boolean> {
   const found = recovered(await recordOf(manager, machine));
   if (!found) return false;
-  const { id: machineId, plan: torn } = machine;
+  const { id: machineId } = machine;
   const { plan, revision, digest, setAside } = found;
-  const after = { machineId, revision: MoreThan(revision) };
-  const rows = { plan: torn, edits: await manager.findBy(EditEntity, after) };
+  const rows = await asTheyStand(manager, machineId, revision);
   await manager.insert(AsideEntity, {
     id: randomUUID(),
     machineId,
@@ -42,7 +42,20 @@ export async function repair(manager: EntityManager, machine: MachineEntity): Pr
     rows: JSON.stringify(rows),
   });
   await manager.delete(EditEntity, { machineId, revision: In(setAside.map((edit) => edit.revision)) });
-  const good = { plan: planText(plan), revision, digest };
+  const text = planText(plan);
+  const good = { plan: text, sum: sumOf(text), revision, digest };
   await manager.update('machine', { id: machineId }, { ...good, overview: null });
   return true;
+}
+
+/** Past every reader: what is put aside is kept as it was found. */
+async function asTheyStand(manager: EntityManager, machineId: string, revision: number) {
+  const [machine] = await manager.query<{ plan: unknown }[]>('SELECT plan FROM machine WHERE id = ?', [
+    machineId,
+  ]);
+  const edits = await manager.query<object[]>('SELECT * FROM edit WHERE "machineId" = ? AND revision > ?', [
+    machineId,
+    revision,
+  ]);
+  return { plan: machine?.plan, edits };
 }

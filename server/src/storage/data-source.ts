@@ -3,6 +3,7 @@ import { ENTITIES } from './entities.js';
 import { dataFileIn, examineDataFile, holdFolder, makeFolder } from './folder.js';
 import { MIGRATIONS } from './migrations.js';
 import { OwnFile } from './own-file.js';
+import { SumCheck } from './sums.js';
 
 export interface Store {
   readonly source: DataSource;
@@ -25,6 +26,7 @@ export async function openStore(folder: string): Promise<Store> {
       type: 'better-sqlite3',
       database: dataFileIn(folder),
       entities: ENTITIES,
+      subscribers: [SumCheck],
       migrations: MIGRATIONS,
       migrationsRun: true,
       synchronize: false,

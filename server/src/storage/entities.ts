@@ -54,6 +54,10 @@ export class MachineEntity {
   /** JSON of where the plan stands, as it was worked out last, with what by; null before that. */
   @Column('text', { nullable: true })
   overview: string | null;
+
+  /** What the texts of the row are kept with; empty in data of an early version. */
+  @Column('text', { default: '' })
+  sum: string;
 }
 
 /** One reading of a disk. Never changed. */
@@ -71,6 +75,10 @@ export class SurveyEntity {
   /** JSON of the survey. */
   @Column('text')
   document: string;
+
+  /** What the texts of the row are kept with; empty in data of an early version. */
+  @Column('text', { default: '' })
+  sum: string;
 }
 
 /** An edit that led from `revision - 1` to `revision`. */
@@ -106,6 +114,10 @@ export class EditEntity {
   /** ISO 8601. */
   @Column('text')
   at: string;
+
+  /** What the texts of the row are kept with; empty in data of an early version. */
+  @Column('text', { default: '' })
+  sum: string;
 }
 
 /** A variant of a machine's plan, kept under a name. Its plan is never changed. */
@@ -138,6 +150,10 @@ export class AlternativeEntity {
   /** ISO 8601; null while it is there. */
   @Column('text', { nullable: true })
   deletedAt: string | null;
+
+  /** What the texts of the row are kept with; empty in data of an early version. */
+  @Column('text', { default: '' })
+  sum: string;
 }
 
 /** What was found damaged, as it was. Nothing of it is used; nothing of it is deleted before its machine is. */

@@ -1,6 +1,7 @@
 import { digestAfter, digestOfBeginning, unfoldEdits, unpackedText, type Survey } from '@rhizotome/core';
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 import { editIn, planIn, surveyIn } from './documents.js';
+import { SUMMED, sumOf } from './sums.js';
 
 class Beginning1767225600000 implements MigrationInterface {
   name = 'Beginning1767225600000';
@@ -210,6 +211,30 @@ class PackedEdits1796688000000 implements MigrationInterface {
   }
 }
 
+/** Every text is kept with its sum; what was kept before is given one as it stands. */
+class Sums1796774400000 implements MigrationInterface {
+  name = 'Sums1796774400000';
+
+  async up(runner: QueryRunner): Promise<void> {
+    for (const [table, names] of Object.entries(SUMMED)) {
+      await runner.query(`ALTER TABLE "${table}" ADD COLUMN "sum" text NOT NULL DEFAULT ''`);
+      const texts = names.map((name) => `"${name}"`).join(', ');
+      const ids = (await runner.query(`SELECT rowid AS id FROM "${table}"`)) as { id: number }[];
+      for (const { id } of ids) {
+        const [row] = (await runner.query(`SELECT ${texts} FROM "${table}" WHERE rowid = ?`, [id])) as [
+          Record<string, string | Uint8Array>,
+        ];
+        const sum = sumOf(...names.map((name) => unpackedText(row[name]!)));
+        await runner.query(`UPDATE "${table}" SET "sum" = ? WHERE rowid = ?`, [sum, id]);
+      }
+    }
+  }
+
+  async down(runner: QueryRunner): Promise<void> {
+    for (const table of Object.keys(SUMMED)) await runner.query(`ALTER TABLE "${table}" DROP COLUMN "sum"`);
+  }
+}
+
 interface PackedThen {
   readonly machineId: string;
   readonly revision: number;
@@ -224,4 +249,5 @@ export const MIGRATIONS = [
   Belongings1796083200000,
   Histories1796515200000,
   PackedEdits1796688000000,
+  Sums1796774400000,
 ];
