@@ -128,6 +128,48 @@ describe('a machine that was damaged', () => {
     expect(await faults(id)).toEqual([]);
   });
 
+  test.each([
+    ['its plan', 'machine', 'plan', 'id'],
+    ['an edit', 'edit', 'inverse', '"machineId"'],
+  ])(
+    'in a figure of %s, which still reads as a document, is damaged all the same',
+    async (_, table, column, key) => {
+      const id = await machine(3);
+      const before = await opened(id);
+      const [{ text }] = await source().query(
+        `SELECT ${column} AS text FROM ${table} WHERE ${key} = ? ${table === 'edit' ? 'AND revision = 3' : ''}`,
+        [id],
+      );
+      const other = text.replace(
+        /"ramBytes":(\d)/,
+        (_: string, digit: string) => `"ramBytes":${9 - Number(digit)}`,
+      );
+      expect(other).not.toBe(text);
+      await source().query(`UPDATE ${table} SET ${column} = ? WHERE ${column} = ? AND ${key} = ?`, [
+        other,
+        text,
+        id,
+      ]);
+      const { aside, plan } = await opened(id);
+      expect(plan).toEqual(before.plan);
+      expect(aside).toHaveLength(1);
+    },
+  );
+
+  test('in a figure of its reading says so, and plans on no other disk', async () => {
+    const { body } = await http().post('/api/machines/demo').expect(200);
+    expect(body.added).toBe(7);
+    const [{ id, document }] = await source().query('SELECT id, document FROM survey LIMIT 1');
+    const sectors = /"sizeSectors":(\d+)/.exec(document)![1]!;
+    await source().query('UPDATE survey SET document = ? WHERE id = ?', [
+      document.replace(`"sizeSectors":${sectors}`, `"sizeSectors":${Number(sectors) + 2048}`),
+      id,
+    ]);
+    const [{ machineId }] = await source().query('SELECT "machineId" FROM survey WHERE id = ?', [id]);
+    const answer = await http().get(`/api/machines/${machineId}`);
+    expect([answer.status, answer.body.code]).toEqual([500, 'stored-document']);
+  });
+
   test('in its plan and an edit opens at the last good revision; the rest is set aside, and it goes on', async () => {
     const id = await machine(4);
     await damage('machine', `plan = ''`, `id = '${id}'`);
