@@ -21,10 +21,10 @@ export function opened(file: string): Database.Database {
 
 /** A file of ours holds tables and indexes; what would be run by reading it may be anything, and without end. */
 function refuseCode(database: Database.Database, file: string): void {
-  const [first] = database.prepare(RUNS_WHEN_READ).pluck().all();
+  const [first] = database.prepare<[], { name: string }>(RUNS_WHEN_READ).all();
   if (first === undefined) return;
   database.close();
-  throw new Failure(`${file} is no data of Rhizotome: it holds “${String(first)}”, which is no table.`);
+  throw new Failure(`${file} is no data of Rhizotome: it holds “${first.name}”, which is no table.`);
 }
 
 /** What SQLite finds wrong with the file itself. */

@@ -25,7 +25,7 @@ async function start(every = 1) {
   const backups = { folder: join(folder, 'backups'), everyMilliseconds: every };
   app = await createApp(testSettings(folder, { backups }));
   // What is due is asked for here, not by the clock.
-  clearInterval((app.nest.get(BackupsService) as unknown as { timer: NodeJS.Timeout }).timer);
+  clearInterval(app.nest.get(BackupsService)['timer']);
 }
 const http = () => request(app.nest.getHttpServer());
 const make = () => app.nest.get(BackupsService).makeWhereDue();

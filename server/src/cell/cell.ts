@@ -84,7 +84,7 @@ export class Cell {
   async ask<K extends Kind>(kind: K, asks: Questions[K]['asks']): Promise<Questions[K]['answers']> {
     const answer = await this.answer({ kind, asks });
     if (answer instanceof Error) throw answer;
-    if (answer.ok) return answer.value as Questions[K]['answers'];
+    if (answer.ok) return answer.value;
     if ('refused' in answer) throw new Refused(answer.refused);
     throw Object.assign(new Error(answer.failed), { code: answer.code });
   }

@@ -266,8 +266,8 @@ describe('a data folder', () => {
     const bytes = readFileSync(file());
     bytes.fill(0xa5, bytes.length - 4096);
     writeFileSync(file(), bytes);
-    const { examined } = await start();
-    const warning = await examined();
+    const started = await start();
+    const warning = await started.examined();
     expect(warning).toContain(file());
     expect(warning).toContain('restore your latest backup');
   });

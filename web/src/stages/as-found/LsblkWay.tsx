@@ -9,8 +9,8 @@ import { whyOf } from '../../parts/why-of.js';
 import { words } from '../../words/words.js';
 import { text as textOf } from '../../words/say.js';
 
-/** Output of lsblk, pasted. With several disks, which one is asked. */
-export function LsblkWay({ identity, adopt }: WayProps) {
+/** What pasted output comes to: its disks, the one that is meant, and what is wrong with it. */
+function useListing({ identity, adopt }: WayProps) {
   const [text, setText] = useState('');
   const [chosen, setChosen] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
@@ -20,17 +20,24 @@ export function LsblkWay({ identity, adopt }: WayProps) {
   const path = disks.some((d) => d.path === chosen) ? chosen! : disks[0]?.path;
 
   const read = async () => {
-    const outcome = await readGiven(
-      words['as-found.output-lsblk'](),
-      'surveyFromLsblk',
-      text,
-      identity(),
-      path,
-    ).result;
+    const outcome = await readGiven(words['given.lsblk'](), 'surveyFromLsblk', text, identity(), path).result;
     if (outcome.ok) adopt(outcome.survey);
     else setProblem(textOf(outcome.refusal.says));
   };
   const refusal = problem ?? unread ?? (listed && !listed.ok ? textOf(listed.refusal.says) : null);
+  return {
+    ...{ text, disks, path, refusal, choose: setChosen },
+    read: () => void read().catch((error: unknown) => setProblem(whyOf(error))),
+    write: (pasted: string) => {
+      setText(pasted);
+      setProblem(null);
+    },
+  };
+}
+
+/** Output of lsblk, pasted. With several disks, which one is asked. */
+export function LsblkWay(way: WayProps) {
+  const { text, disks, path, refusal, choose, read, write } = useListing(way);
   return (
     <div className={classes.stack}>
       <div>
@@ -45,10 +52,7 @@ export function LsblkWay({ identity, adopt }: WayProps) {
         autosize
         spellCheck={false}
         value={text}
-        onChange={(event) => {
-          setText(event.currentTarget.value);
-          setProblem(null);
-        }}
+        onChange={(event) => write(event.currentTarget.value)}
       />
       {refusal && (
         <p role="alert" className={classes.refusal}>
@@ -64,13 +68,10 @@ export function LsblkWay({ identity, adopt }: WayProps) {
               value: d.path,
               label: words['as-found.partitions'](d.path, formatBoth(d.sizeBytes), d.partitions),
             }))}
-            onChange={(event) => setChosen(event.currentTarget.value)}
+            onChange={(event) => choose(event.currentTarget.value)}
           />
         )}
-        <Button
-          onClick={() => void read().catch((error: unknown) => setProblem(textOf(whyOf(error))))}
-          disabled={disks.length === 0}
-        >
+        <Button onClick={read} disabled={disks.length === 0}>
           {words['common.read-disk']()}
         </Button>
       </div>
