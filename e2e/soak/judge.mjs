@@ -1,5 +1,5 @@
 import Database from 'better-sqlite3';
-import { apply, EDIT_DOCUMENT, EMPTY_PLAN, PLAN_DOCUMENT, readStored } from '@rhizotome/core';
+import { apply, EDIT_DOCUMENT, EMPTY_PLAN, PLAN_DOCUMENT, readStored, unpackedText } from '@rhizotome/core';
 
 /** What stands on the disk of a machine, read beside the server; `alone`: no server has it open, and what a cut left is put right first. */
 export function onDisk(file, machineId, alone = false) {
@@ -10,7 +10,8 @@ export function onDisk(file, machineId, alone = false) {
     const machine = database.prepare('SELECT revision, plan FROM machine WHERE id = ?').get(machineId);
     const edits = database
       .prepare('SELECT revision, "key", edit FROM edit WHERE "machineId" = ? ORDER BY revision')
-      .all(machineId);
+      .all(machineId)
+      .map((row) => ({ ...row, edit: unpackedText(row.edit) }));
     return { revision: machine.revision, plan: stored(PLAN_DOCUMENT, machine.plan), edits };
   } finally {
     database.close();

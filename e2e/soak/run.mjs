@@ -4,6 +4,7 @@ import { option, Seeded } from '../../scripts/seeded.mjs';
 import { machines } from './machine.mjs';
 import { damagedFiles, failingCalls, failingMigrations } from './damage.mjs';
 import { powerCuts } from './power.mjs';
+import { longPage } from './page.mjs';
 import { fullDisk, kills, windows } from './rounds.mjs';
 
 const seconds = option('seconds', 600);
@@ -15,11 +16,12 @@ const random = (below) => seeded.next(below);
 process.stdout.write(`soak seed ${seed}, ${seconds} s\n`);
 let failed = false;
 for (const [name, round, share] of [
-  ['kills and lost answers', kills, 0.25],
+  ['kills and lost answers', kills, 0.2],
   ['a full disk', fullDisk, 0.1],
   ['two windows', windows, 0.15],
+  ['one window for long', longPage, 0.1],
   ['power cuts below the file system', powerCuts, 0.1],
-  ['a failing call to the disk', failingCalls, 0.15],
+  ['a failing call to the disk', failingCalls, 0.1],
   ['migrations on a failing disk', failingMigrations, 0.1],
   ['a damaged data file', damagedFiles, 0.1],
   ['the script for Linux in a virtual machine', machines, 0],

@@ -69,3 +69,14 @@ test('what was called off is ended, and is heard of no more', async () => {
   await jest.advanceTimersByTimeAsync(CELL.seconds * 2000);
   expect([told, Silent.asked.ended]).toEqual([false, true]);
 });
+
+test('what has been read and is called off late does not end what the same worker reads next', async () => {
+  const first = read();
+  Silent.asked.answers('one');
+  await first.result;
+  const next = read();
+  first.cancel();
+  expect(Silent.asked.ended).toBe(false);
+  Silent.asked.answers('two');
+  await expect(next.result).resolves.toBe('two');
+});

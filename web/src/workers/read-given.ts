@@ -35,16 +35,19 @@ export function readGiven<K extends Reader>(
   const at = idle ?? worker();
   idle = undefined;
   let calledOff = false;
+  let ended = false;
   let over = (): void => undefined;
   const result = new Promise<ReturnType<Readers[K]>>((resolve, reject) => {
     over = watched(at, what, reject);
     at.onmessage = ({ data }: MessageEvent<ReturnType<Readers[K]>>) => {
+      ended = true;
       over();
       if (idle) at.terminate();
       else if (!calledOff) idle = at;
       if (!calledOff) resolve(data);
     };
     at.onerror = (event) => {
+      ended = true;
       over();
       at.terminate();
       reject(
@@ -56,9 +59,11 @@ export function readGiven<K extends Reader>(
   return {
     result,
     cancel: () => {
+      // The worker may read something else by now.
+      if (ended) return;
       calledOff = true;
       over();
-      if (at !== idle) at.terminate();
+      at.terminate();
     },
   };
 }
