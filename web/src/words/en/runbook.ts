@@ -5,9 +5,9 @@ const day = (at: Date): string => at.toLocaleDateString('en-GB', { dateStyle: 'l
 /** The stage Runbook, with mount tables and practice disks. */
 export const runbook = {
   'without-server.opens': () =>
-    'In this browser it opens again without the server too. What you tick off meanwhile is sent later.',
+    'This runbook opens in this browser while the server is off, too. What you tick off meanwhile is sent later.',
   'without-server.never': () =>
-    'In this browser it cannot be opened again while the server is off: save it as one file, or print it.',
+    'While the server is off this runbook cannot be opened again in this browser: save it as one file, or print it.',
   'paper.title': () => 'Is a printed runbook still right?',
   'paper.signs': () => 'The twelve letters and digits on its first page',
   'paper.check': () => 'Check',
