@@ -629,6 +629,48 @@ describe('a server whose data was put back', () => {
   });
 });
 
+describe('one thing set on two screens', () => {
+  /** Another screen sets the memory, and something else, while this one is about to. */
+  async function both() {
+    const server = new ServerInMemory();
+    const one = await opened(server);
+    const other = await opened(server);
+    other.plan.do(ram(8));
+    other.plan.do({ kind: 'set-target', changes: { mode: 'bios' } });
+    await other.settle();
+    one.plan.do(ram(16));
+    await one.settle();
+    return { server, one };
+  }
+
+  test('the later one counts, and the other is offered; what was set beside it merges', async () => {
+    const { one } = await both();
+    expect(one.plan.getState()).toMatchObject({
+      sync: 'saved',
+      plan: { machine: { ramBytes: 16 * GIB }, target: { mode: 'bios' } },
+      overruled: [ram(8)],
+    });
+  });
+
+  test('theirs can be taken, and undone, or let go', async () => {
+    const { server, one } = await both();
+    const [theirs] = one.plan.getState().overruled;
+    one.plan.takeTheirs(theirs!);
+    await one.settle();
+    expect(one.plan.getState().overruled).toEqual([]);
+    expect(server.plan.machine.ramBytes).toBe(8 * GIB);
+    one.plan.undo();
+    await one.settle();
+    expect(server.plan.machine.ramBytes).toBe(16 * GIB);
+    const again = await both();
+    again.one.plan.letGo(again.one.plan.getState().overruled[0]!);
+    expect(again.one.plan.getState()).toMatchObject({
+      overruled: [],
+      plan: { machine: { ramBytes: 16 * GIB } },
+    });
+  });
+});
+
 describe('a plan opened as this browser kept it', () => {
   /** Opened without the server, as it was kept after so many edits. */
   async function without(server: ServerInMemory, at: number, storage = storageInMemory()) {

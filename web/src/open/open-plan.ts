@@ -4,6 +4,7 @@ import {
   MOST_SURVEY_BYTES,
   readingsNamed,
   remember,
+  same,
   type AsideTold,
   type Edit,
   type History,
@@ -54,6 +55,8 @@ export interface OpenState {
   readonly aloneSince: number | null;
   /** What the server found damaged and put aside. */
   readonly aside: readonly AsideTold[];
+  /** What others set meanwhile, and what was done here went over: offered, until it is taken or let go. */
+  readonly overruled: readonly Edit[];
   /** Whether others' edits came in since it was opened. */
   readonly othersChanged: boolean;
 }
@@ -423,16 +426,38 @@ export class OpenPlan {
   /** Begins from the server's plan again, and makes the unsent edits on top. */
   private async rebase({ othersChanged = this.state.othersChanged } = {}): Promise<void> {
     const { api, seen } = this.options;
-    this.beginAgain(
-      await openMachine(api, this.machineId, this.outbox.all, seen.load(this.machineId)),
-      othersChanged,
-    );
+    const { revision } = this.point;
+    const own = new Set(this.outbox.all.map(idOf));
+    const opened = await openMachine(api, this.machineId, this.outbox.all, seen.load(this.machineId));
+    this.beginAgain(opened, othersChanged);
+    if (own.size === 0) return;
+    const others = opened.history.filter((entry) => entry.revision > revision && !own.has(entry.key));
+    this.update({ overruled: [...this.state.overruled, ...this.notThereAnyMore(others)] });
+  }
+
+  /** Of what others did, what the plan does not have any more, now that what was done here is on top. */
+  private notThereAnyMore(others: readonly MadeEdit[]): Edit[] {
+    return others.flatMap(({ intent, edit }) => {
+      const again = intent === 'do' ? apply(this.state.plan, edit, this.surveyWith) : undefined;
+      return again?.ok && !same(again.plan, this.state.plan) ? [edit] : [];
+    });
+  }
+
+  /** Takes what others had set, over what was done here. */
+  takeTheirs(edit: Edit): void {
+    this.letGo(edit);
+    this.do(edit);
+  }
+
+  /** What was done here counts. */
+  letGo(edit: Edit): void {
+    this.update({ overruled: this.state.overruled.filter((one) => one !== edit) });
   }
 
   private beginAgain(opened: Opened, othersChanged: boolean): void {
-    const { setAside, sync, trouble, others, aloneSince } = this.state;
+    const { setAside, sync, trouble, others, aloneSince, overruled } = this.state;
     const begun = this.begin(opened, { setAside, othersChanged });
-    this.state = { ...begun, ...(begun.wentBack ? {} : { sync, trouble }), others, aloneSince };
+    this.state = { ...begun, ...(begun.wentBack ? {} : { sync, trouble }), others, aloneSince, overruled };
     this.update({});
   }
 
@@ -464,6 +489,7 @@ export class OpenPlan {
       history,
       point: null,
       others: [],
+      overruled: [],
       aloneSince: this.keptAt,
       older: (opened.history[0]?.revision ?? 1) > 1,
       sync: wentBack ? 'waiting' : items.length === 0 ? 'saved' : 'saving',

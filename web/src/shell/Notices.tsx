@@ -23,6 +23,7 @@ export function Notices({ refusal, dismiss }: { refusal: string | null; dismiss:
       )}
       <WentBack />
       <Torn />
+      <Overruled />
       {(setAside.length > 0 || othersChanged) && (
         <div className={classes.notice}>
           <div>
@@ -72,6 +73,25 @@ function WentBack() {
       </div>
     </div>
   );
+}
+
+/** What others had set while something else was set here: it is not lost, and can be taken instead. */
+function Overruled() {
+  const { open } = useOpenMachine();
+  const { overruled, plan } = useOpenState();
+  return overruled.map((edit, i) => (
+    <div key={i} className={classes.notice} role="status">
+      <p>{words['overruled.says'](say(editTitle(edit, plan)))}</p>
+      <div className={classes.ways}>
+        <Button size="xs" variant="default" onClick={() => open.takeTheirs(edit)}>
+          {words['overruled.take']()}
+        </Button>
+        <Button size="xs" variant="default" onClick={() => open.letGo(edit)}>
+          {words['overruled.leave']()}
+        </Button>
+      </div>
+    </div>
+  ));
 }
 
 /** What was found damaged in the stored machine, until it is dismissed in this window. */

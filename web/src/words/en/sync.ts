@@ -15,6 +15,10 @@ export const sync = {
       ? 'This machine was deleted elsewhere'
       : `This machine was deleted elsewhere. ${changes(n)} not saved`,
   'sync.alone': (since: string) => `The server does not answer since ${since}: this plan may be out of date`,
+  'overruled.says': (change: string) =>
+    `Another screen changed the same meanwhile (${change}). Your change was made after it and counts.`,
+  'overruled.take': () => 'Take theirs instead',
+  'overruled.leave': () => 'Keep mine',
   'others.open': (n: number, stages: string) =>
     `Also open ${n === 1 ? 'on another screen' : `on ${n} other screens`}: ${stages}`,
   'others.step': (step: number) => `Step ${step} was ticked on another screen`,
