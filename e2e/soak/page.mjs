@@ -29,8 +29,8 @@ export async function longPage(seconds, random) {
   while (Date.now() < until) {
     await page.evaluate(
       (to) => {
-        history.pushState(null, '', to);
-        dispatchEvent(new PopStateEvent('popstate'));
+        globalThis.history.pushState(null, '', to);
+        globalThis.dispatchEvent(new globalThis.PopStateEvent('popstate'));
       },
       `/machines/${id}/${STAGES[random(STAGES.length)]}`,
     );
