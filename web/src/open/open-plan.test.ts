@@ -707,6 +707,15 @@ describe('a plan opened as this browser kept it', () => {
     expect(server.history.map(({ edit }) => edit)).toEqual([ram(8), ram(16), ram(32), ram(64)]);
   });
 
+  test('is not alone any more once anything is heard', async () => {
+    const server = new ServerInMemory();
+    const { plan, settle, live } = await without(server, 3);
+    server.down = false;
+    live.say({ name: 'point', data: { revision: 3, digest: server.digestAt(3) } });
+    await settle();
+    expect(plan.getState()).toMatchObject({ sync: 'saved', aloneSince: null });
+  });
+
   test('does not make anybody believe that the server went back, nor forget that it did', async () => {
     const server = new ServerInMemory();
     const yesterday = server.copied();

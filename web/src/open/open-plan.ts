@@ -148,6 +148,11 @@ export class OpenPlan {
   }
 
   private hear(event: LiveEvent): void {
+    // Heard before it was missed long enough to be worth a word.
+    if (this.keptAt !== null) {
+      this.keptAt = null;
+      this.update({ aloneSince: null });
+    }
     switch (event.name) {
       case 'others':
         return this.update({ others: event.data });
