@@ -5,7 +5,7 @@ const day = (at: Date): string => at.toLocaleDateString('en-GB', { dateStyle: 'l
 /** The stage Runbook, with mount tables and practice disks. */
 export const runbook = {
   'without-server.opens': () =>
-    'This runbook opens in this browser while the server is off, too. What you tick off meanwhile is sent later.',
+    'In this browser it opens while the server is off, too. Ticks are sent later.',
   'without-server.never': () =>
     'While the server is off this runbook cannot be opened again in this browser: save it as one file, or print it.',
   'paper.title': () => 'Is a printed runbook still right?',
