@@ -74,6 +74,7 @@ test('a disk whose volumes lie in a group within LUKS is read with them', async 
   await on.app.press('lsblk output', 'tab');
   await on.app.paste('Output of lsblk', LSBLK);
   await on.app.press('Read the disk');
+  await on.app.sees('Read again');
   await on.app.saved();
   await on.app.stage('Layout');
   await on.app.selectPart('found-3');

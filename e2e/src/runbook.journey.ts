@@ -27,6 +27,8 @@ async function scrubTo(done: number): Promise<void> {
       const lines = [...svg.querySelectorAll<SVGLineElement>('[data-lane] line')].map(
         (l) => l.x1.baseVal.value,
       );
+      // What was pressed last may have scrolled it away.
+      svg.scrollIntoView({ block: 'center', behavior: 'instant' });
       const { left, top, right } = svg.getBoundingClientRect();
       const label = lines[0]!;
       const steps = document.querySelectorAll('[data-step]').length;
