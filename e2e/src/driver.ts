@@ -134,6 +134,11 @@ export class Driver {
     return handle;
   }
 
+  /** Waits until it can be pressed, as a person does before a button that is grey. */
+  private async ready(handle: ElementHandle): Promise<void> {
+    await this.page.waitForFunction((element) => !element.matches(':disabled'), {}, handle);
+  }
+
   /** Waits until it stays where it is, as a hand does: what comes in above it pushes it on. */
   private async still(handle: ElementHandle): Promise<void> {
     await handle.evaluate(
@@ -151,12 +156,13 @@ export class Driver {
     );
   }
 
-  /** Clicks what a selector finds, or one of what it found, once it is seen and stays where it is. */
+  /** Clicks what a selector finds, or one of what it found, once it is seen, can be pressed and stays where it is. */
   async click(what: string | ElementHandle, options: ClickOptions = {}): Promise<void> {
     await this.page.bringToFront();
     const look = async () => {
       const handle =
         typeof what === 'string' ? (await this.page.waitForSelector(what, { visible: true }))! : what;
+      await this.ready(handle);
       await this.still(handle);
       await handle.click(options);
     };

@@ -121,7 +121,7 @@ describe('a server that goes away', () => {
     await other.go('/');
     await on.server.stop();
     await other.press('godwit', 'link');
-    await other.sees('The server does not answer since', 'header');
+    await other.sees('The server has not answered since', 'header');
     await other.sees('Station', 'main');
     await other.page.goBack();
     await other.press('fulmar', 'link');

@@ -33,7 +33,7 @@ test('a runbook that was opened says that it opens again without the server', as
 test('while the server is off it opens, shows what was ticked, takes more, and says so', async () => {
   await on.server.stop();
   await phone.reload();
-  await phone.sees('The server does not answer since', 'header');
+  await phone.sees('The server has not answered since', 'header');
   expect(await ticked(phone)).toBe(1);
   await tick(phone, 1);
   await phone.page.waitForFunction(

@@ -14,7 +14,7 @@ export const sync = {
     n === 0
       ? 'This machine was deleted elsewhere'
       : `This machine was deleted elsewhere. ${changes(n)} not saved`,
-  'sync.alone': (since: string) => `The server does not answer since ${since}: this plan may be out of date`,
+  'sync.alone': (since: string) => `The server has not answered since ${since}: this plan may be out of date`,
   'overruled.says': (change: string) =>
     `Another screen changed the same meanwhile (${change}). Your change was made after it and counts.`,
   'overruled.take': () => 'Take theirs instead',
