@@ -3,6 +3,7 @@
 import { option, Seeded } from '../../scripts/seeded.mjs';
 import { machines } from './machine.mjs';
 import { damagedFiles, failingCalls, failingMigrations } from './damage.mjs';
+import { neighbours } from './neighbours.mjs';
 import { powerCuts } from './power.mjs';
 import { longPage } from './page.mjs';
 import { fullDisk, kills, windows } from './rounds.mjs';
@@ -24,6 +25,7 @@ for (const [name, round, share] of [
   ['a failing call to the disk', failingCalls, 0.1],
   ['migrations on a failing disk', failingMigrations, 0.1],
   ['a damaged data file', damagedFiles, 0.1],
+  ['pages and servers of neighbouring versions', neighbours, 0],
   ['the script for Linux in a virtual machine', machines, 0],
 ]) {
   const { faults = [], ...figures } = await round(seconds * share, random);

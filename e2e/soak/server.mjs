@@ -11,6 +11,8 @@ export class KilledServer {
   /** What else stands in its environment. */
   env = {};
   kills = 0;
+  /** Where the version that runs was built. */
+  root = ROOT;
 
   /** `megabytes`: the size of the disk that its folder is alone on; needs the right to mount. */
   constructor({ megabytes } = {}) {
@@ -38,7 +40,7 @@ export class KilledServer {
       RHIZOTOME_BACKUPS: 'off',
       ...this.env,
     };
-    const child = spawn(process.execPath, [join(ROOT, 'server/dist/main.js')], {
+    const child = spawn(process.execPath, [join(this.root, 'server/dist/main.js')], {
       env,
       stdio: ['ignore', 'pipe', 'pipe'],
     });

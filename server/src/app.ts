@@ -2,7 +2,7 @@ import { existsSync } from 'node:fs';
 import type { Server } from 'node:http';
 import { join } from 'node:path';
 import { ValidationPipe } from '@nestjs/common';
-import { DATA_FILE, MOST_SURVEY_BYTES } from '@rhizotome/core';
+import { DATA_FILE, EXCHANGE, EXCHANGE_HEADER, MOST_SURVEY_BYTES } from '@rhizotome/core';
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { SwaggerModule } from '@nestjs/swagger';
@@ -54,6 +54,7 @@ export async function createApp(
   });
   nest.disable('x-powered-by');
   nest.use(helmet({ contentSecurityPolicy: { directives: CSP }, strictTransportSecurity: false }));
+  nest.use('/api', apiHeaders);
   nest.use(
     pinoHttp({
       logger,
@@ -77,7 +78,6 @@ export async function createApp(
     }),
   );
   nest.useGlobalFilters(new ProblemFilter(logger));
-  nest.use('/api', noStore);
   documentApi(nest);
   if (settings.webFolder && existsSync(settings.webFolder))
     serveWeb(nest, settings.webFolder, settings.token === null);
@@ -120,8 +120,9 @@ const CSP = {
   upgradeInsecureRequests: null,
 };
 
-function noStore(_request: Request, response: Response, next: NextFunction): void {
+function apiHeaders(_request: Request, response: Response, next: NextFunction): void {
   response.setHeader('Cache-Control', 'no-store');
+  response.setHeader(EXCHANGE_HEADER, EXCHANGE);
   next();
 }
 

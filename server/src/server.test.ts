@@ -8,6 +8,7 @@ import {
   beginEdit,
   EMPTY_PLAN,
   english,
+  EXCHANGE,
   GIB,
   nominalSectors,
   sayIn,
@@ -74,6 +75,16 @@ async function machine(name = 'whimbrel'): Promise<string> {
   const { body } = await http().post('/api/machines').send({ name }).expect(201);
   return body.id;
 }
+
+test('every answer tells its version: what is found, what is not, what is refused', async () => {
+  const asked = [
+    http().get('/api/machines').expect(200),
+    http().get('/api/nothing-here').expect(404),
+    http().post('/api/machines').send({ other: 1 }).expect(400),
+    http().get('/api/machines').set('Host', 'elsewhere.example').expect(403),
+  ];
+  for (const answer of asked) expect((await answer).headers).toMatchObject({ 'rhizotome-exchange': EXCHANGE });
+});
 
 describe('the bench', () => {
   test('creates, lists, renames, duplicates, deletes and puts back', async () => {

@@ -12,6 +12,7 @@ export { DATA_FILE, RUNS_WHEN_READ } from './data-file.js';
 export { documentFaultSays } from './document-fault.js';
 export { liveEventText, readLiveEvent, type LiveEvent, type Presence } from './live.js';
 export { MOST_SURVEY_BYTES } from './exchange.js';
+export { EXCHANGE, EXCHANGE_HEADER } from './version.js';
 export { ANSWERS, jsonSchemas, type AnswerName } from './schemas.js';
 export type {
   Alternative,

@@ -30,7 +30,7 @@ interface KeptPlan {
 }
 
 /** Databases as earlier versions wrote them, and the plans that they held, as those versions answered them. */
-describe.each(['bench-only', 'workbench', 'volumes-inside', 'first-aid', 'chained'])(
+describe.each(['bench-only', 'workbench', 'volumes-inside', 'first-aid', 'chained', 'summed'])(
   'a database of the time of the %s',
   (version) => {
     let folder: string;
@@ -76,7 +76,7 @@ describe.each(['bench-only', 'workbench', 'volumes-inside', 'first-aid', 'chaine
       const [batch] = history;
       expect(batch!.edit).toMatchObject({ kind: 'batch' });
       expect(sayIn(english, editTitle(batch!.edit, plan))).toBe(
-        ['volumes-inside', 'first-aid', 'chained'].includes(version) ? 'Reinstall Linux' : 'Install it anew',
+        ['volumes-inside', 'first-aid', 'chained', 'summed'].includes(version) ? 'Reinstall Linux' : 'Install it anew',
       );
       const back = apply(plan, batch!.inverse, (id) => surveys.find((s) => s.id === id));
       expect(back.ok && back.plan).not.toEqual(plan);

@@ -1,4 +1,5 @@
 import { token } from './token.js';
+import { EXCHANGE, EXCHANGE_HEADER } from '@rhizotome/core';
 import type {
   Alternative,
   BackedUpMachine,
@@ -39,6 +40,13 @@ export class Unreachable extends Error {
   }
 }
 
+/** No server of this version answered: what is said may mean something else. */
+export class OtherVersion extends Error {
+  constructor() {
+    super(words['api.other-version']());
+  }
+}
+
 async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
   return answerOf(await ask(method, path, body));
 }
@@ -59,6 +67,8 @@ async function ask(method: string, path: string, body?: unknown, signal?: AbortS
   }).catch(() => {
     throw new Unreachable();
   });
+  // What stands between may say by itself that the server is not there.
+  if (response.status < 500 && response.headers.get(EXCHANGE_HEADER) !== EXCHANGE) throw new OtherVersion();
   if (response.status === 401) token.askFor();
   return response;
 }

@@ -10,6 +10,8 @@ export const sync = {
   'sync.busy': (n: number) => `The server is busy. ${changes(n)} not saved yet`,
   'sync.token': (n: number) => `The server asks for its token. ${changes(n)} not saved yet`,
   'sync.behind': () => 'Not saved: the server’s data is older',
+  'sync.version': (n: number) =>
+    `The server is of another version than this page: reload it. ${changes(n)} not saved yet`,
   'sync.deleted': (n: number) =>
     n === 0
       ? 'This machine was deleted elsewhere'
