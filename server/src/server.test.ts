@@ -83,7 +83,8 @@ test('every answer tells its version: what is found, what is not, what is refuse
     http().post('/api/machines').send({ other: 1 }).expect(400),
     http().get('/api/machines').set('Host', 'elsewhere.example').expect(403),
   ];
-  for (const answer of asked) expect((await answer).headers).toMatchObject({ 'rhizotome-exchange': EXCHANGE });
+  for (const answer of asked)
+    expect((await answer).headers).toMatchObject({ 'rhizotome-exchange': EXCHANGE });
 });
 
 describe('the bench', () => {

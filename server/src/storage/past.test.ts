@@ -76,7 +76,9 @@ describe.each(['bench-only', 'workbench', 'volumes-inside', 'first-aid', 'chaine
       const [batch] = history;
       expect(batch!.edit).toMatchObject({ kind: 'batch' });
       expect(sayIn(english, editTitle(batch!.edit, plan))).toBe(
-        ['volumes-inside', 'first-aid', 'chained', 'summed'].includes(version) ? 'Reinstall Linux' : 'Install it anew',
+        ['volumes-inside', 'first-aid', 'chained', 'summed'].includes(version)
+          ? 'Reinstall Linux'
+          : 'Install it anew',
       );
       const back = apply(plan, batch!.inverse, (id) => surveys.find((s) => s.id === id));
       expect(back.ok && back.plan).not.toEqual(plan);

@@ -1,13 +1,9 @@
-import { EXCHANGE, EXCHANGE_HEADER } from '@rhizotome/core';
+import { EXCHANGE } from '@rhizotome/core';
+import { answerWith } from '../testing/answer.js';
 import { api, OtherVersion } from './client.js';
 
 const answer = (status: number, version: string | null, body: unknown = { code: 'busy' }) =>
-  jest.spyOn(globalThis, 'fetch').mockResolvedValue(
-    new Response(JSON.stringify(body), {
-      status,
-      headers: version === null ? {} : { [EXCHANGE_HEADER]: version },
-    }),
-  );
+  jest.spyOn(globalThis, 'fetch').mockResolvedValue(answerWith(status, body, version));
 
 afterEach(() => jest.restoreAllMocks());
 

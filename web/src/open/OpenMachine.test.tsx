@@ -1,4 +1,5 @@
 /** @jest-environment jsdom */
+import { answerWith } from '../testing/answer.js';
 import { MantineProvider } from '@mantine/core';
 import { EMPTY_PLAN, type OpenedMachine } from '@rhizotome/core';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
@@ -33,12 +34,7 @@ function wire(...answers: readonly (object | number | null)[]) {
     if (answer === null) return Promise.reject(new TypeError('no network'));
     const status = typeof answer === 'number' ? answer : 200;
     const body = typeof answer === 'number' ? { code: 'not-found', detail: 'There is none.' } : answer;
-    return Promise.resolve({
-      ok: status < 400,
-      status,
-      json: () => Promise.resolve(body),
-      text: () => Promise.resolve(JSON.stringify(body)),
-    });
+    return Promise.resolve(answerWith(status, body));
   }) as unknown as typeof fetch;
   return asked;
 }

@@ -1,4 +1,5 @@
 /** @jest-environment jsdom */
+import { answerWith } from '../testing/answer.js';
 import type { Alternative, Plan } from '@rhizotome/core';
 import { screen, waitFor } from '@testing-library/react';
 import { openStage, story } from '../testing/stage.js';
@@ -40,13 +41,7 @@ class Kept {
     const answer = refuses
       ? { code: 'refused', detail: refuses }
       : this.answer(method, address, body === undefined ? null : (JSON.parse(body) as Alternative));
-    const text = () => Promise.resolve(JSON.stringify(answer));
-    return Promise.resolve({
-      ok: !refuses,
-      status: refuses ? 422 : 200,
-      json: () => text().then(JSON.parse),
-      text,
-    });
+    return Promise.resolve(answerWith(refuses ? 422 : 200, answer));
   };
 }
 
