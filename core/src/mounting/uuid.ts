@@ -1,6 +1,6 @@
 import { encodeUtf8, uuidFrom } from '../bytes/index.js';
 import { foundUnder, type Planned, type PlannedPartition, type PlannedVolume } from '../plan/index.js';
-import { surveyedPartition } from '../survey/index.js';
+import { surveyedPartition, surveySignature } from '../survey/index.js';
 import type { Volume, VolumeKind } from '../volume/index.js';
 
 /**
@@ -26,7 +26,7 @@ export function volumeUuidOf(planned: Planned, volume: PlannedVolume): VolumeUui
   if (volume.treatment === 'keep')
     return read?.uuid === undefined ? undefined : { uuid: read.uuid, by: 'read' };
   if (!isMadePlain(volume)) return undefined;
-  const chosen = uuidFrom(encodeUtf8(`${planned.survey.id}/${volume.id}`));
+  const chosen = uuidFrom(encodeUtf8(`${surveySignature(planned.survey)}/${volume.id}`));
   const uuid = same ? read.uuid : volume.fileSystem === 'fat' ? serialText(chosen) : chosen;
   return { uuid, by: 'chosen' };
 }
@@ -44,7 +44,7 @@ function isBarred({ plan, survey }: Planned, { id, from, fileSystem }: PlannedVo
 /** Of an encrypted container: as read, or as it is to be made with (cryptsetup(8), luksFormat --uuid). */
 export function containerUuidOf({ survey }: Planned, p: PlannedPartition): string | undefined {
   if (p.treatment === 'keep') return surveyedPartition(survey, p.from)?.volume?.uuid;
-  return uuidFrom(encodeUtf8(`${survey.id}/${p.id}/container`));
+  return uuidFrom(encodeUtf8(`${surveySignature(survey)}/${p.id}/container`));
 }
 
 /** Whether it is made on a partition itself, by a utility that takes a UUID. What lies deeper is made by other hands. */

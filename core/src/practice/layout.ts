@@ -12,7 +12,7 @@ import { volumeUuidOf } from '../mounting/index.js';
 import type { Sectors } from '../quantity/index.js';
 import { typeOf } from '../recognition/index.js';
 import { CONTAINER_NUMBER, partitionNumbers } from '../moment/index.js';
-import { surveyedPartition, containerIn, type Survey } from '../survey/index.js';
+import { surveyedPartition, surveySignature, containerIn, type Survey } from '../survey/index.js';
 import { typeFor, type TableContainer, type TableStyle } from '../table/index.js';
 import type { VolumeKind } from '../volume/index.js';
 
@@ -54,7 +54,7 @@ export function foundLayout(survey: Survey): PracticeLayout {
     style: disk.style,
     first: disk.firstUsable,
     end: disk.usableEnd,
-    tableId: disk.tableId ?? idFrom(survey.id, 'disk', disk.style),
+    tableId: disk.tableId ?? idFrom(surveySignature(survey), 'disk', disk.style),
     container: containerIn(survey),
     entries: survey.partitions.map((p) => ({
       id: p.id,
@@ -62,7 +62,7 @@ export function foundLayout(survey: Survey): PracticeLayout {
       start: p.start,
       length: p.length,
       type: p.type ?? typeFor('data', disk.style === 'mbr' ? 'mbr' : 'gpt', true),
-      uuid: p.uuid ?? idFrom(survey.id, p.id, 'gpt'),
+      uuid: p.uuid ?? idFrom(surveySignature(survey), p.id, 'gpt'),
       name: p.name ?? '',
       attributes: p.attributes,
       active: p.active ?? false,
@@ -89,7 +89,7 @@ export function plannedLayout(planned: Planned, numbers = partitionNumbers(plann
     first: area.first,
     end: area.end,
     tableId:
-      (kept ? survey.disk.tableId : undefined) ?? idFrom(survey.id, kept ? 'disk' : 'new table', style),
+      (kept ? survey.disk.tableId : undefined) ?? idFrom(surveySignature(survey), kept ? 'disk' : 'new table', style),
     container: plannedTableContainer(planned, numbers),
     entries: plan.partitions.map((p) => {
       const found = surveyedPartition(survey, p.from);
@@ -101,7 +101,7 @@ export function plannedLayout(planned: Planned, numbers = partitionNumbers(plann
         length: p.length,
         type: typeOf(planned, p),
         // Ids and attributes belong to a style; in a table of the other style they are made anew.
-        uuid: (kept ? found?.uuid : undefined) ?? idFrom(survey.id, p.id, 'gpt'),
+        uuid: (kept ? found?.uuid : undefined) ?? idFrom(surveySignature(survey), p.id, 'gpt'),
         name: p.name,
         attributes: kept ? found?.attributes : undefined,
         active: isActive(planned, p),

@@ -37,6 +37,7 @@ export { LSBLK_COMMAND } from './lsblk/device.js';
 export { HAND_WORDS, surveyFromHand, type HandDrawing } from './from-hand.js';
 export { surveyFromDisk, type DiskReading, type ReadingStep } from './from-disk.js';
 export { gapsOf, type Gap } from './gaps.js';
+export { surveySignature } from './signature.js';
 export { tableSectorsOf } from './safety-copy.js';
 export { documentSurvey, surveyDocument, type SurveyDocument } from './document.js';
 export {
