@@ -7,9 +7,15 @@ import { RULES } from './rules.js';
 /** Everything found in the plan, gravest first. A remedy that the plan would refuse is not offered. */
 export function findAll(planned: Planned): Finding[] {
   const { plan, survey } = planned;
-  const found = RULES.flatMap((rule) =>
-    rule.check(planned).map((drafted) => inPartitions(plan, findingOf(rule, drafted))),
-  );
+  const blocked = new Set<string>();
+  const found = RULES.flatMap((rule) => {
+    const findings = rule
+      .check(planned, blocked)
+      .map((drafted) => inPartitions(plan, findingOf(rule, drafted)));
+    for (const { level, systems } of findings)
+      if (level === 'blocker') systems.forEach((id) => blocked.add(id));
+    return findings;
+  });
   return found
     .map((finding) => ({
       ...finding,

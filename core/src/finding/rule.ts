@@ -24,7 +24,8 @@ export interface Drafted {
 export interface Rule {
   readonly id: RuleId;
   readonly level: Level;
-  check(planned: Planned): readonly Drafted[];
+  /** @param blocked systems that the rules before have a blocker for: what speaks of outcomes is silent where a cause is told */
+  check(planned: Planned, blocked?: ReadonlySet<string>): readonly Drafted[];
 }
 
 /** What a rule rests on: the standard's section, or what kind of knowledge it is. */

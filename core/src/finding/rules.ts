@@ -1,3 +1,7 @@
+import { madeTooSmall } from './rules/made-too-small.js';
+import { markedReadOnly } from './rules/marked-read-only.js';
+import { typeContent } from './rules/type-content.js';
+import { notStarted } from './rules/not-started.js';
 import { encryptionDropped } from './rules/encryption-dropped.js';
 import { encryptsItselfRule } from './rules/encrypts-itself.js';
 import { mountedOverRule } from './rules/mounted-over.js';
@@ -220,4 +224,9 @@ export const RULES: readonly Rule[] = [
   encryptionDropped,
   encryptsItselfRule,
   mountedOverRule,
+  madeTooSmall,
+  markedReadOnly,
+  typeContent,
+  // Last: of outcomes it speaks only where no cause was told.
+  notStarted,
 ];

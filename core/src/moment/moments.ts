@@ -58,9 +58,6 @@ export const endOfAll = derived((planned): Pick<Moment, 'numbers' | 'made' | 'ta
   return disk.moment(ordered.steps.length);
 });
 
-/** On a GPT they change no number. On an MBR a logical may come to lie before another. */
-const RESIZING: readonly Step['kind'][] = ['shrink', 'grow', 'move', 'move-aside'];
-
 /** Carries steps out on the table, on what its partitions hold, and on their numbers. */
 class DiskModel {
   private readonly table: TableModel;
@@ -125,8 +122,9 @@ class DiskModel {
     }
     if (!kind.write) return;
     // What only goes gives its number back when the next comes, or is asked for.
-    if (step.kind === 'delete') this.stale = true;
-    else if (this.table.style !== 'gpt' || !RESIZING.includes(step.kind)) this.renumber();
+    if (kind.table === 'goes') this.stale = true;
+    // On a GPT another place changes no number. On an MBR a logical may come to lie before another.
+    else if (this.table.style !== 'gpt' || kind.table !== 'place') this.renumber();
   }
 
   moment(after: number): Moment {

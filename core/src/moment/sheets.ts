@@ -14,10 +14,11 @@ import {
   objectsOf,
   placeIn,
   procedureFor,
+  kindOf,
   type Environment,
   type Phase,
+  type LineWork,
   type Step,
-  type StepKind,
 } from '../sequence/index.js';
 import { isArriving, type System } from '../system/index.js';
 import { momentsOf, type Moment } from './moments.js';
@@ -32,20 +33,16 @@ export interface Sheet {
   readonly rows: readonly RecognitionRow[];
 }
 
-/** What a step does to the partition it is about, as an instruction. The first that stands here tells most. */
-const DONE: readonly (readonly [StepKind, Instruction])[] = [
-  ['delete', 'delete'],
-  ['shrink', 'shrink'],
-  ['move', 'move'],
-  ['move-aside', 'move'],
-  ['grow', 'grow'],
-  ['format', 'format'],
-  ['set-type', 'change'],
-  ['set-label', 'change'],
-  ['set-name', 'change'],
-];
-/** Steps in which a line is picked. */
-const PICKING: readonly StepKind[] = [...DONE.map(([kind]) => kind), 'create', 'check-volume', 'install'];
+/** What tells more of a line stands before what tells less; `look` tells nothing of it. */
+const TELLS: Readonly<Record<LineWork, number>> = {
+  delete: 0,
+  shrink: 1,
+  move: 2,
+  grow: 3,
+  format: 4,
+  change: 5,
+  look: 6,
+};
 
 /**
  * A sheet for every phase in which a line of a list is picked: the disk at its beginning, as that environment lists it.
@@ -58,7 +55,7 @@ export const sheetsOf = derived((planned): readonly Sheet[] => {
     const moment = moments[after]!;
     const sheet = sheetOf(planned, phase, moment);
     after += phase.steps.length;
-    return phase.steps.some((step) => PICKING.includes(step.kind)) ? [sheet] : [];
+    return phase.steps.some((step) => kindOf(step).line !== null) ? [sheet] : [];
   });
 });
 
@@ -98,7 +95,8 @@ function toDo(
     const { partition, found } = objectsOf(step);
     return partition === p.id || (partition === null && found !== null && found === p.from);
   });
-  const [, done] = DONE.find(([kind]) => about.some((step) => step.kind === kind)) ?? [];
+  const [most] = about.flatMap((step) => kindOf(step).line ?? []).sort((a, b) => TELLS[a] - TELLS[b]);
+  const done = most === 'look' ? undefined : most;
   const installs = steps.some((step) => step.kind === 'install' && p.owners.includes(step.system));
   if (environment.kind !== 'installer' || !installs) return done ?? 'leave-alone';
   const wanted = plan.partitions.find((q) => q.id === p.id);

@@ -1,3 +1,4 @@
+export { keepsItsUuid, mountChangesOf, type MountChanges } from './changes.js';
 export { mountedOver, type MountedOver } from './mounted-over.js';
 export { judgeMountTable, type MountFault, type MountFaultSays } from './judge.js';
 export {

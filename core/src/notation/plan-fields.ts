@@ -11,7 +11,9 @@ import {
 } from '../plan/index.js';
 import { ALIGNMENT_BYTES, alignUp, bytes, sectors, type Sectors } from '../quantity/index.js';
 import type { Survey, SurveyPartition } from '../survey/index.js';
+import type { TableStyle } from '../table/index.js';
 import type { Fields } from './fields.js';
+import { typeCodeIn } from './type-code.js';
 import { choice, sizeIn } from './fields.js';
 import { stringsIn, type Text } from './lines.js';
 import { volumesAsFound } from './plan-lines.js';
@@ -59,8 +61,8 @@ export function makerIn(fields: Fields): Pick<PlannedPartition, 'maker'> {
 }
 
 /** The type where it is not the usual one of its role. */
-export function typeIn(fields: Fields): Pick<PlannedPartition, 'type'> {
-  const type = fields.word('type');
+export function typeIn(fields: Fields, style: TableStyle): Pick<PlannedPartition, 'type'> {
+  const type = typeCodeIn(fields.take('type'), style);
   return type === undefined ? {} : { type };
 }
 

@@ -333,7 +333,7 @@ export class PlanReader {
       label: fields.string('label') ?? usual.label,
       name: fields.string('name') ?? usual.name,
       mountPoint: fields.string('mount') ?? '',
-      ...typeIn(fields),
+      ...typeIn(fields, this.plan.target.style),
       ...subvolumesIn(fields),
       ...layerIn(fields),
       ...insideIn(fields, { from: found?.id ?? null, treatment }, survey),

@@ -18,6 +18,7 @@ import {
 } from '../table/index.js';
 import type { Volume } from '../volume/index.js';
 import { NOTHING_KNOWN } from './context.js';
+import { typeCodeIn } from './type-code.js';
 import { Fields, oneString, sizeIn, wholeNumber } from './fields.js';
 import { quoted, stringsIn, type Line, type Text } from './lines.js';
 import { withRemarks, type Remarks } from './remarks.js';
@@ -239,7 +240,7 @@ export class SurveyReader {
       number,
       ...this.spanOf(fields, disk),
       ...defined({
-        type: typeIn(fields.take('type'), disk),
+        type: typeCodeIn(fields.take('type'), disk.style === 'mbr' ? 'mbr' : 'gpt'),
         uuid: fields.string('id'),
         name: fields.string('name'),
         attributes: fields.word('attributes'),
@@ -307,13 +308,6 @@ function sectorsIn(text: Text, disk: SurveyDisk): Sectors {
   if (size % disk.sectorBytes !== 0)
     text.fault(message('text.no-whole-sectors', { bytes: size, sectorBytes: disk.sectorBytes }));
   return sectors(size / disk.sectorBytes);
-}
-
-/** A code, or the type’s name in quotation marks. */
-function typeIn(text: Text | undefined, disk: SurveyDisk): string | undefined {
-  if (!text?.text.startsWith('"')) return text?.text.toLowerCase();
-  const type = partitionTypeNamed(oneString(text), disk.style === 'mbr' ? 'mbr' : 'gpt');
-  return type ?? text.fault(message('text.type-unknown'));
 }
 
 function either(fields: Fields, yes: string, no: string): boolean | undefined {

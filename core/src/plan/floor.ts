@@ -1,6 +1,8 @@
 import type { Planned } from './planned.js';
 import { alignUp, bytes, MIB, type Bytes } from '../quantity/index.js';
+import { advisedKeptBytes } from '../sizing/index.js';
 import { surveyedPartition, type Survey } from '../survey/index.js';
+import type { Role } from '../table/index.js';
 import { VOLUME_TRAITS, type VolumeEvidence } from '../volume/index.js';
 import { foundInside, LUKS_BYTES, sizedAs } from './inside/index.js';
 import type { PlannedPartition } from './plan.js';
@@ -59,6 +61,19 @@ export function floorOf(planned: Planned, partition: PlannedPartition): Measured
     return { bytes: whole(read.bytes), evidence: read.evidence };
   return used && { bytes: whole(used.bytes), evidence: used.evidence };
 }
+
+/** What a volume that stays should keep: what is used of it, and room to breathe; `undefined` where nobody told the use. */
+export function advisedOf(
+  planned: Planned,
+  { from, treatment, role, fileSystem }: PlannedPartition,
+): Bytes | undefined {
+  const used = from !== null && treatment === 'keep' ? usedOf(planned, from) : undefined;
+  if (!used || VOLUME_TRAITS[fileSystem].shrink === 'recreate') return undefined;
+  const use = role === 'system' && fileSystem === 'ntfs' ? 'windows' : isSystem(role) ? 'system' : 'files';
+  return advisedKeptBytes(used.bytes, use);
+}
+
+const isSystem = (role: Role): boolean => role === 'root' || role === 'system';
 
 const nothingToKeep: Measured = { bytes: bytes(MIB), evidence: 'no-content' };
 

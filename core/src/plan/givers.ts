@@ -1,6 +1,5 @@
-import { advisedWindowsBytes } from '../sizing/index.js';
 import { canShrink } from '../volume/index.js';
-import { floorOf, usedOf } from './floor.js';
+import { advisedOf, floorOf, usedOf } from './floor.js';
 import { sizedAs } from './inside/index.js';
 import { sizeOf } from './layout.js';
 import type { PlannedPartition } from './plan.js';
@@ -25,7 +24,7 @@ export function givers(planned: Planned, toFloor = false): Giver[] {
       const kept = partition.from !== null && partition.treatment === 'keep';
       if (!kept || !floor || !canShrink(sizedAs(partition))) return [];
       const used = usedOf(planned, partition.from);
-      const target = Math.max(floor.bytes, used && !toFloor ? keptBytes(planned, used.bytes) : 0);
+      const target = Math.max(floor.bytes, used && !toFloor ? keptBytes(planned, partition, used.bytes) : 0);
       const frees = sizeOf(partition, planned.survey) - target;
       return frees > 0 ? [{ partition, target, frees }] : [];
     })
@@ -33,9 +32,9 @@ export function givers(planned: Planned, toFloor = false): Giver[] {
 }
 
 /** What a volume keeps that gives room: as the plan wishes, else as advised. */
-function keptBytes({ plan }: Planned, used: number): number {
-  const keep = plan.wish?.keep ?? 'advised';
+function keptBytes(planned: Planned, partition: PlannedPartition, used: number): number {
+  const keep = planned.plan.wish?.keep ?? 'advised';
   return keep === 'advised'
-    ? advisedWindowsBytes(used)
+    ? (advisedOf(planned, partition) ?? 0)
     : Math.max(Math.ceil(used * keep.factor), used + keep.freeBytes);
 }

@@ -86,7 +86,7 @@ export { refusalSays, type Refusal } from './edits/refusal.js';
 export type { Applied, Surveys } from './edits/result.js';
 export { planFault, type PlanFault } from './faults.js';
 export { fatesOf, type Fate, type FateKind } from './fate.js';
-export { evidenceName, floorOf, usedOf, type Evidence, type Measured } from './floor.js';
+export { evidenceName, advisedOf, floorOf, usedOf, type Evidence, type Measured } from './floor.js';
 export { alignmentSectors, plannedArea, type Area } from './area.js';
 export {
   foundParts,

@@ -89,7 +89,8 @@ export function plannedLayout(planned: Planned, numbers = partitionNumbers(plann
     first: area.first,
     end: area.end,
     tableId:
-      (kept ? survey.disk.tableId : undefined) ?? idFrom(surveySignature(survey), kept ? 'disk' : 'new table', style),
+      (kept ? survey.disk.tableId : undefined) ??
+      idFrom(surveySignature(survey), kept ? 'disk' : 'new table', style),
     container: plannedTableContainer(planned, numbers),
     entries: plan.partitions.map((p) => {
       const found = surveyedPartition(survey, p.from);

@@ -80,15 +80,8 @@ export function rehearseBack(
   return { table, disk };
 }
 
-/** Steps that write the records of the chain of logicals. */
-const RECORDING: readonly Step['kind'][] = [
-  'convert-table',
-  'create-container',
-  'grow-container',
-  'shrink-container',
-  'delete-container',
-  'relist',
-];
+/** Whether it writes the records of the chain of logicals. */
+const writesRecords = (step: Step): boolean => ['chain', 'rewritten'].includes(kindOf(step).table ?? '');
 
 class Rehearsal {
   private readonly disk: ModelDisk;
@@ -142,22 +135,22 @@ class Rehearsal {
       for (const span of step.writes)
         if (!this.plan.partitions.some((p) => overlap(p, span)))
           this.disk.put(span.start, span.length, `made by the setup of ${step.system}`);
-    if (RECORDING.includes(step.kind))
+    if (writesRecords(step))
       for (const span of step.writes) this.disk.put(span.start, span.length, 'a record');
-    const fault = this.writeTable(step.kind, () => kind.write?.(this.table, step));
+    const fault = this.writeTable(step, () => kind.write?.(this.table, step));
     this.look(step, step.copy?.sectors ?? 0, true);
     return fault;
   }
 
   /** The table is written: what is listed otherwise than before, and what had lost its record, gets a new one. */
-  private writeTable<T>(kind: Step['kind'], write: () => T): T {
+  private writeTable<T>(step: Step, write: () => T): T {
     const spans = () => this.chain.map((p) => this.table.entries.get(p.id)?.span);
     const before = spans();
     const result = write();
     spans().forEach((span, i) => {
       const { id } = this.chain[i]!;
       const same = span?.start === before[i]?.start && span?.length === before[i]?.length;
-      if (same && this.hasRecord(id) && !RECORDING.includes(kind)) return;
+      if (same && this.hasRecord(id) && !writesRecords(step)) return;
       // The nearest place there is: others are as true.
       if (span && this.table.entries.get(id)?.logical) this.putRecord(id, span.start - 1);
       else this.records.delete(id);
@@ -185,7 +178,7 @@ class Rehearsal {
   undo(back: StepBack): void {
     const { undoes, table } = back;
     if (back.copy) this.copy(back.copy, back);
-    this.writeTable(undoes.kind, () => undoIn(this.table, back));
+    this.writeTable(undoes, () => undoIn(this.table, back));
     const forGood: boolean = isForGood(this, undoes);
     if (forGood && undoes.kind === 'grow') {
       // Made anew at its old size.

@@ -1,8 +1,8 @@
 import { volumeUuidOf } from '../mounting/index.js';
-import { layersOf, partitionOf, shownAs, systemOf, type PlannedPartition } from '../plan/index.js';
-import { KIB, MIB } from '../quantity/index.js';
+import { layersOf, partitionOf, shownAs, systemOf, type PlannedPartition, type Span } from '../plan/index.js';
+import { KIB, MIB, sectors } from '../quantity/index.js';
 import { printedByLsblk } from '../recognition/index.js';
-import { safetyCopySource, type Step } from '../sequence/index.js';
+import type { Step, StepFor } from '../sequence/index.js';
 import { defaultClock, type Family, type System } from '../system/index.js';
 import { makeCommands, shellWord, volumeName, type VolumeKind } from '../volume/index.js';
 import { message, type Message } from '../words/index.js';
@@ -60,7 +60,9 @@ function typedIn(at: At, step: Step, system: System | undefined): readonly strin
       ...(system.clock === defaultClock(system.family) ? [] : (CLOCKS[system.family]?.[system.clock] ?? [])),
       ...(system.family === 'windows' && movesRecovery(at, system.id) ? RECOVERY : []),
     ];
-  if (step.kind === 'safety-copy') return savesTable(at);
+  if (step.kind === 'safe-start') return ['bcdedit /set {current} safeboot minimal'];
+  if (step.kind === 'usual-start') return ['bcdedit /deletevalue {current} safeboot'];
+  if (step.kind === 'safety-copy') return savesTable(at, step);
   if (system?.family === 'windows')
     return step.kind === 'check-volume' && isRunningVolume(at, step.partition) ? ['chkdsk C: /scan'] : [];
   // In a running system the volume may be mounted, and most of these would destroy it then.
@@ -76,9 +78,19 @@ function typedIn(at: At, step: Step, system: System | undefined): readonly strin
 /** Whether it is the volume that a Windows runs from: it is checked while it is in use (chkdsk, `/scan`). */
 const isRunningVolume = ({ plan }: At, id: string): boolean => partitionOf(plan, id)?.role === 'system';
 
-/** The first and the last MiB, where the sectors of the table were not kept when the disk was read; only onto a medium that is mounted. */
-function savesTable(at: At): readonly string[] {
-  if (safetyCopySource(at.survey) !== 'disk') return [];
+/** Every entry as a running Windows or macOS lists it: Get-Partition (Storage module), ioreg(8). */
+const LISTS: Partial<Readonly<Record<Family, readonly string[]>>> = {
+  windows: [
+    'Get-Disk | Format-List * | Out-File "$T\\disks.txt"',
+    'Get-Partition | Format-List * | Out-File "$T\\table.txt"',
+  ],
+  macos: ['ioreg -a -c IOMedia -r -l > "$T/table.txt"'],
+};
+
+/** The first and the last MiB, and the records of logicals, where none were kept when the disk was read; only onto a medium that is mounted. */
+function savesTable(at: At, { of: made, family }: StepFor<'safety-copy'>): readonly string[] {
+  if (made === 'list') return (family && LISTS[family]) ?? [];
+  if (made !== 'sectors') return [];
   const disk = diskVariable(at, at.before);
   const save = (name: string, from: string) =>
     `mountpoint -q ${STICK} && sudo dd if=$D of=${STICK}/${name} ${from} conv=fsync`;
@@ -87,9 +99,25 @@ function savesTable(at: At): readonly string[] {
     `mkdir -p ${STICK}`,
     ...(disk === undefined ? [] : [disk]),
     save('head.bin', 'bs=1M count=1'),
+    ...recordStretches(at).map(({ start, length }) =>
+      save(`record-${start}.bin`, `bs=512 skip=${start} count=${length}`),
+    ),
     save('tail.bin', lastMib(at.survey.disk.sizeSectors * at.survey.disk.sectorBytes)),
     `ls -l ${STICK}`,
   ];
+}
+
+/** Where the records of logicals lie, in sectors of 512 bytes: where they were read, else somewhere in the MiB before each. */
+function recordStretches({ survey }: At): Span[] {
+  const { sectorBytes } = survey.disk;
+  const in512 = (n: number) => sectors((n * sectorBytes) / 512);
+  return survey.partitions
+    .filter((p) => p.logical)
+    .map(({ start, ebrAt }) =>
+      ebrAt === undefined
+        ? { start: sectors(Math.max(0, in512(start) - 2048)), length: sectors(2048) }
+        : { start: in512(ebrAt), length: in512(1) },
+    );
 }
 
 /** Where `dd` finds the last MiB of a disk, whose size need not be whole MiB. */
@@ -175,11 +203,12 @@ const SHRINKS: Partial<Readonly<Record<VolumeKind, (kibibytes: number) => readon
 
 const EXT_GROW = [...EXT_CHECK, 'resize2fs $P'];
 
-/** The file system, after its partition, to all of it: resize2fs(8), xfs_growfs(8), btrfs-filesystem(8). */
+/** What it holds, after its partition, to all of it: resize2fs(8), xfs_growfs(8), btrfs-filesystem(8), pvresize(8). */
 const GROWS: Checks = {
   ext2: EXT_GROW,
   ext3: EXT_GROW,
   ext4: EXT_GROW,
   xfs: mounted(`xfs_growfs ${MOUNT}`),
   btrfs: mounted(`btrfs filesystem resize max ${MOUNT}`),
+  lvm: ['pvresize $P'],
 };

@@ -1,6 +1,6 @@
 import { momentsOf } from '../moment/index.js';
 import { partitionTitle, type Planned, type PlannedPartition } from '../plan/index.js';
-import { procedureFor, type Step, type StepKind } from '../sequence/index.js';
+import { kindOf, procedureFor, type Step } from '../sequence/index.js';
 import { surveyedPartition } from '../survey/index.js';
 import { VOLUME_TRAITS } from '../volume/index.js';
 import { message, type Code, type Message, type Text } from '../words/index.js';
@@ -59,9 +59,6 @@ function holdsFiles({ survey }: Planned, { from, fileSystem, treatment }: Planne
   );
 }
 
-/** They write the table as a whole. */
-const TABLE: readonly StepKind[] = ['new-table', 'convert-table', 'relist', 'repair-table'];
-
 function goOn(
   step: Step,
   number: number,
@@ -76,9 +73,9 @@ function goOn(
       ? [message('cut.read'), message('cut.move-early', about), message('cut.move-late', about)]
       : [message('cut.move-again', about)];
   }
-  if (step.kind === 'shrink' || step.kind === 'grow')
-    return [message('cut.check', line(step.partition)), again];
-  return TABLE.includes(step.kind) ? [message('cut.table'), again] : [again];
+  const { table } = kindOf(step);
+  if (table === 'place' && 'partition' in step) return [message('cut.check', line(step.partition)), again];
+  return table === 'renewed' || table === 'rewritten' ? [message('cut.table'), again] : [again];
 }
 
 function goBack(planned: Planned, done: number, { writes }: Step): CutSays[] {

@@ -121,35 +121,38 @@ export const runbookFor = derived((planned): Runbook => {
     drawn = moment;
     return changed && moment.planned.plan.partitions.length <= MOST_DRAWN_SMALL;
   };
-  const phases = procedure.phases.map(({ environment, restart, steps }): RunbookPhase => ({
-    title: placeOf(planned, environment),
-    lane: laneOf(planned, environment),
-    note: placeNote(planned, environment, restart),
-    environment,
-    restart,
-    find: foundFirst(planned, environment, moments[number]!),
-    disk: moments[number]!.planned,
-    drawnAgain: drawnAgain(moments[number]!),
-    sheet: sheets.get(number) ?? null,
-    steps: steps.map((step): RunbookStep => {
-      number += 1;
-      const at = { ...planned, before: moments[number - 1]!, after: moments[number]! };
-      const commands = commandsOf(at, step);
-      return {
-        id: step.id,
-        number,
-        step,
-        says: stepSays(at, step),
-        commands,
-        lines: commands.flatMap((command) => commandLines(command, continuedIn(planned, environment))),
-        guard: guardOf(at, step, commands),
-        exposure: exposureOf(planned, step, step.kind),
-        done: ticked.has(step.id),
-        record: plan.records?.[step.id] ?? null,
-        time: timeSaidOf(planned, step),
-      };
-    }),
-  }));
+  const phases = procedure.phases.map((phase, n): RunbookPhase => {
+    const { environment, restart, steps } = phase;
+    return {
+      title: placeOf(planned, environment),
+      lane: laneOf(planned, environment),
+      note: placeNote(planned, phase, n),
+      environment,
+      restart,
+      find: foundFirst(planned, environment, moments[number]!),
+      disk: moments[number]!.planned,
+      drawnAgain: drawnAgain(moments[number]!),
+      sheet: sheets.get(number) ?? null,
+      steps: steps.map((step): RunbookStep => {
+        number += 1;
+        const at = { ...planned, before: moments[number - 1]!, after: moments[number]! };
+        const commands = commandsOf(at, step);
+        return {
+          id: step.id,
+          number,
+          step,
+          says: stepSays(at, step),
+          commands,
+          lines: commands.flatMap((command) => commandLines(command, continuedIn(planned, environment))),
+          guard: guardOf(at, step, commands),
+          exposure: exposureOf(planned, step, step.kind),
+          done: ticked.has(step.id),
+          record: plan.records?.[step.id] ?? null,
+          time: timeSaidOf(planned, step),
+        };
+      }),
+    };
+  });
   const { ordered, restarts, moved, seconds } = procedure;
   const steps = ordered.ok ? ordered.steps : [];
   return {

@@ -1,7 +1,7 @@
 import type { Planned } from '../plan/index.js';
 import { procedureFor, wayBack, type Loss, type Step } from '../sequence/index.js';
 import { message, type Code, type Message } from '../words/index.js';
-import { backOf, exposureOf, foundName, placeOf, type BackSays } from './says/index.js';
+import { backOf, exposureOf, foundName, placeOfBack, type BackSays } from './says/index.js';
 import type { ExposureSays } from './says/exposure.js';
 import type { PlaceSays } from './says/place.js';
 
@@ -41,7 +41,7 @@ export function backSays(planned: Planned, steps: readonly Step[], done: number)
           id: step.id,
           undoes: steps.indexOf(step.undoes) + 1,
           title,
-          where: placeOf(planned, step.environment),
+          where: placeOfBack(planned, step.environment),
           exposure: exposureOf(planned, step, step.undoes.kind),
         },
       ];

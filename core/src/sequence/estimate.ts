@@ -1,9 +1,9 @@
 import type { DiskMedium } from '../machine/index.js';
-import { systemOf, usedOf, type Planned } from '../plan/index.js';
-import { GB, MB, MIB } from '../quantity/index.js';
-import type { Family } from '../system/index.js';
+import type { Planned } from '../plan/index.js';
+import { MIB } from '../quantity/index.js';
 import type { Range } from './step.js';
-import type { Step, StepKind } from './steps/kinds.js';
+import { kindOf, type Step } from './steps/kinds.js';
+import { minutes } from './by-hand.js';
 
 /** MiB/s of copying within one disk, slow and fast. Rule of thumb for each medium. */
 const RATES: Readonly<Record<DiskMedium, readonly [slow: number, fast: number]>> = {
@@ -20,58 +20,11 @@ export function copyTime(data: Range, medium: DiskMedium): Range {
   return { least: Math.ceil(data.least / (fast * MIB)), most: Math.ceil(data.most / (slow * MIB)) };
 }
 
-const minutes = (least: number, most: number): Range => ({ least: least * 60, most: most * 60 });
-
-/** Files copied to a disk on a USB port: an old hard disk at 25 MB/s with small files, a fast one at 150 MB/s. */
-const BACKUP_RATES = { slow: 25 * MB, fast: 150 * MB };
-/** Where nothing is known of what is in use. */
-const UNKNOWN_DATA: Range = { least: 50 * GB, most: 500 * GB };
-
-/** Rules of thumb for a person who reads along, without what is copied within the disk. What is not told is short. */
-const BY_KIND: Partial<Readonly<Record<StepKind, Range>>> = {
-  'safety-copy': minutes(1, 5),
-  'prepare-medium': minutes(10, 40),
-  'prepare-live': minutes(10, 40),
-  'recovery-key': minutes(2, 5),
-  unhibernate: minutes(2, 5),
-  'check-volume': minutes(2, 20),
-  shrink: minutes(2, 10),
-  'verify-start': minutes(3, 10),
-  'first-start': minutes(5, 15),
-  'firmware-mode': minutes(2, 10),
-  'controller-mode': minutes(5, 20),
-  'redo-start': minutes(5, 20),
-  'mount-table': minutes(5, 15),
-  'verify-disk': minutes(3, 10),
-};
-const SHORT = minutes(1, 3);
-const INSTALLING: Readonly<Record<Family, Range>> = {
-  linux: minutes(10, 40),
-  windows: minutes(20, 60),
-  macos: minutes(30, 90),
-  bsd: minutes(10, 40),
-};
 const RESTART = minutes(1, 3);
 
 /** How long a step takes whoever does it, with the copying it does. */
 export function timeOf(planned: Planned, step: Step): Range {
-  return sumOf([byHand(planned, step), step.seconds]);
-}
-
-function byHand(planned: Planned, step: Step): Range {
-  if (step.kind === 'backup') return backupTime(planned);
-  if (step.kind === 'install') return INSTALLING[systemOf(planned.plan, step.system)?.family ?? 'linux'];
-  return BY_KIND[step.kind] ?? SHORT;
-}
-
-function backupTime(planned: Planned): Range {
-  const used = planned.survey.partitions.map((p) => usedOf(planned, p.id)?.bytes);
-  const known = used.reduce<number>((sum, bytes) => sum + (bytes ?? 0), 0);
-  const data = used.every((bytes) => bytes === undefined) ? UNKNOWN_DATA : { least: known, most: known };
-  return {
-    least: 600 + Math.ceil(data.least / BACKUP_RATES.fast),
-    most: 1200 + Math.ceil(data.most / BACKUP_RATES.slow),
-  };
+  return sumOf([kindOf(step).byHand(planned, step), step.seconds]);
 }
 
 /** How long all of it takes, with the restarts between, and the step that takes longest. */

@@ -13,8 +13,11 @@ export {
   type Step,
   type StepFor,
   type StepKind,
+  type UndoneKind,
 } from './steps/kinds.js';
-export { safetyCopySource } from './steps/safety-copy.js';
+export type { LineWork } from './steps/kind.js';
+export type { CopyOf } from './steps/safety-copy.js';
+export type { LiveUse } from './steps/prepare-live.js';
 export { isDoneBefore } from './steps/change-inside.js';
 export { undoIn, type StepBack } from './step-back.js';
 export { isForGood, lossesOf, wayBack, type Loss, type WayBack } from './way-back.js';

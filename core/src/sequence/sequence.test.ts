@@ -150,6 +150,7 @@ describe('moves', () => {
       'safety-copy',
       'prepare-live',
       'delete:found-1',
+      'check-volume:found-2',
       'move:found-2',
       'verify-disk',
     ]);
@@ -186,7 +187,9 @@ describe('moves', () => {
       'backup',
       'safety-copy',
       'prepare-live',
+      'check-volume:found-1',
       'move-aside:found-1',
+      'check-volume:found-2',
       'move:found-2',
       'move:found-1',
       'first-start:found-linux',
@@ -347,10 +350,11 @@ describe('a converted table', () => {
     const whole = edited(plan, survey, { kind: 'create', partition: efi });
     expect(ids({ plan: whole, survey })).toEqual([
       'backup',
+      'safety-copy',
       'unhibernate:found-windows',
       'prepare-live',
       'prepare-medium:found-windows',
-      'safety-copy',
+      'safety-copy:live',
       'convert-table',
       'create:new-1',
       'redo-start:found-linux',

@@ -6,17 +6,11 @@ import { kindOf, type Step } from './steps/kinds.js';
 import { undoIn, type StepBack } from './step-back.js';
 import { TableModel } from './table-model.js';
 
-/** Kinds of steps after which every record of the chain was written anew. */
-const REWRITES: readonly Step['kind'][] = [
-  'new-table',
-  'convert-table',
-  'repair-table',
-  'create-container',
-  'grow-container',
-  'shrink-container',
-  'delete-container',
-  'relist',
-];
+/** Whether every record of the chain was written anew by it. */
+function rewritesChain(step: Step): boolean {
+  const { table } = kindOf(step);
+  return table === 'renewed' || table === 'rewritten' || table === 'chain';
+}
 
 /**
  * The steps, each with what it unlists. A logical is listed by a record in front of it, and its record tells of the next
@@ -71,21 +65,21 @@ class Chain {
 
   /** What a power cut in the step unlists. The step is done after it. */
   pass(step: Step): Exposure | null {
-    return this.after(step.copy, step.kind, () => kindOf(step).write?.(this.table, step));
+    return this.after(step.copy, step, () => kindOf(step).write?.(this.table, step));
   }
 
   passBack(back: StepBack): Exposure | null {
-    return this.after(back.copy, back.undoes.kind, () => undoIn(this.table, back));
+    return this.after(back.copy, back.undoes, () => undoIn(this.table, back));
   }
 
-  private after(copy: Copy | null, kind: Step['kind'], write: () => void): Exposure | null {
+  private after(copy: Copy | null, step: Step, write: () => void): Exposure | null {
     const hit = copy && this.hitBy(copy);
     const before = new Map(this.logicals.map(({ id }) => [id, this.table.entries.get(id)]));
     write();
     for (const { id } of this.logicals) {
       const [was, is] = [before.get(id), this.table.entries.get(id)];
       const stays = was?.span.start === is?.span.start && was?.span.length === is?.span.length;
-      if (is && stays && !REWRITES.includes(kind) && !hit?.ids.includes(id)) continue;
+      if (is && stays && !rewritesChain(step) && !hit?.ids.includes(id)) continue;
       if (is?.logical) this.records.set(id, this.inFrontOf(is.span));
       else this.records.delete(id);
     }

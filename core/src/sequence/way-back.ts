@@ -101,8 +101,8 @@ export function isForGood({ plan }: Planned, step: Step): step is StepFor<'grow'
   return !grown || !canShrink(sizedAs(grown));
 }
 
-/** Steps that rewrite the table as a whole, and keep what is in it. */
-const REWRITES: readonly Step['kind'][] = ['convert-table', 'relist'];
+/** Whether it rewrites the table as a whole, and keeps what is in it. */
+const rewrites = ({ undoes }: StepBack): boolean => kindOf(undoes).table === 'rewritten';
 
 /**
  * The way back after the first `done` of the ordered steps: each is undone, the last one first. The table that was found
@@ -121,21 +121,21 @@ function tableLast(
   done: readonly Step[],
   reversed: readonly StepBack[],
 ): readonly StepBack[] {
-  const rewrites = reversed.filter((s) => REWRITES.includes(s.undoes.kind));
-  if (rewrites.length === 0) return reversed;
-  const found: StepBack = { ...rewrites.at(-1)!, table: 'safety-copy' };
-  const others = reversed.filter((s) => !rewrites.includes(s));
+  const last = reversed.findLast(rewrites);
+  if (!last) return reversed;
+  const found: StepBack = { ...last, table: 'safety-copy' };
+  const others = reversed.filter((s) => !rewrites(s));
   const late = [...others];
   late.splice(endOfDiskWork(others), 0, found);
   if (canBeListed(planned, done, late)) return late;
-  const byEntries = reversed.map((s): StepBack => (rewrites.includes(s) ? { ...s, table: 'entries' } : s));
+  const byEntries = reversed.map((s): StepBack => (rewrites(s) ? { ...s, table: 'entries' } : s));
   byEntries.splice(endOfDiskWork(byEntries), 0, { ...found, id: `${found.id}:table` });
   return byEntries;
 }
 
 /** Behind the last step that writes to the disk. */
 const endOfDiskWork = (steps: readonly StepBack[]): number =>
-  steps.findLastIndex((s) => s.copy !== null || kindOf(s.undoes).back?.write !== undefined) + 1;
+  steps.findLastIndex((s) => s.copy !== null || kindOf(s.undoes).back?.write != null) + 1;
 
 /** Whether the table can be as each of the steps leaves it. */
 function canBeListed({ plan, survey }: Planned, done: readonly Step[], back: readonly StepBack[]): boolean {

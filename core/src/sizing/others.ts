@@ -18,9 +18,20 @@ export function bootSize(use: KernelUse = USUAL_USE): MadeUp {
   return madeUp([...lines, share(message('line.headroom'), lines, 0.8)], 256 * MIB);
 }
 
-/** Advised size of a Windows system volume after shrinking: used x 1.15, and 20 GiB free for updates. Rule of thumb. */
-export function advisedWindowsBytes(usedBytes: number): Bytes {
-  return wholeMib(Math.max(usedBytes * 1.15, usedBytes + 20 * GIB));
+/** What of a volume that stays needs room of its own: of a Windows to update itself, of another system to go on, of files little. */
+export type KeptUse = 'windows' | 'system' | 'files';
+
+/** Room to breathe, as a share of what is used and at the least. Rules of thumb. */
+const BREATHES: Readonly<Record<KeptUse, { readonly factor: number; readonly freeBytes: number }>> = {
+  windows: { factor: 1.15, freeBytes: 20 * GIB },
+  system: { factor: 1.15, freeBytes: 5 * GIB },
+  files: { factor: 1.05, freeBytes: 0 },
+};
+
+/** Advised least size of a volume that stays, by what is used of it. */
+export function advisedKeptBytes(usedBytes: number, use: KeptUse): Bytes {
+  const { factor, freeBytes } = BREATHES[use];
+  return wholeMib(Math.max(usedBytes * factor, usedBytes + freeBytes));
 }
 
 /** What the setup of a Windows makes for itself in the room it is given, and the volume that is left of it. */

@@ -3,7 +3,7 @@ import { profileOf, systemFrom, USUAL_USE } from '../system/index.js';
 import {
   advisedSwapBytes,
   usualPartBytes,
-  advisedWindowsBytes,
+  advisedKeptBytes,
   bootSize,
   efiBudget,
   fat32FloorBytes,
@@ -76,7 +76,7 @@ describe('advised sizes', () => {
     [200, 230],
     [10, 30],
   ])('a Windows that uses %d GiB is left %d GiB', (used, advised) => {
-    expect(advisedWindowsBytes(used * GIB) / GIB).toBeCloseTo(advised, 2);
+    expect(advisedKeptBytes(used * GIB, 'windows') / GIB).toBeCloseTo(advised, 2);
   });
 
   test.each([

@@ -24,7 +24,7 @@ const endOfPlan = ({ plan }: Planned) =>
 /** The changes of the table and of contents, by what they are about. */
 const changes = (steps: readonly Step[]) =>
   steps
-    .filter((s) => kindOf(s).write !== undefined || s.kind === 'format')
+    .filter((s) => kindOf(s).write !== null || s.kind === 'format')
     .map((s) => `${s.kind} ${objectsOf(s).partition ?? objectsOf(s).found ?? ''}`);
 
 test('at any moment of random plans the plan goes on from the disk as it is, to the same end, with no step twice', () => {

@@ -1,3 +1,15 @@
+export {
+  arrivalAt,
+  bootAsFound,
+  bootsAgain,
+  bootsFirst,
+  bootsInOrder,
+  bootsWithout,
+  withoutBoot,
+  type Arrival,
+  type BootOption,
+  type BootState,
+} from './boot-state.js';
 export { entriesAfter, type EntriesSay } from './entries-after.js';
 export { entryOf, entryStates, type EntryFate, type EntryState } from './entries.js';
 export {

@@ -137,6 +137,19 @@ export function setupMakingEfi(plan: Plan): System | undefined {
   );
 }
 
+/**
+ * Whether nobody told what a found system boots from: it stays, and neither an EFI system partition nor one for the code of a BIOS
+ * is known to be its. It boots today, and nothing of that is changed.
+ */
+export const isUntold = ({ found, target, machine }: Plan, { id, origin, change }: System): boolean =>
+  origin === 'found' &&
+  change === undefined &&
+  target.table === 'keep' &&
+  (machine.modeInUse === 'unknown' || machine.modeInUse === target.mode) &&
+  !Object.values(found).some(
+    ({ role, owners }) => owners.includes(id) && (role === 'efi' || role === 'bios-boot'),
+  );
+
 function faultsOf(
   plan: Plan,
   systems: readonly System[],
@@ -150,7 +163,8 @@ function faultsOf(
   if (lister && !listsOthers(lister) && (lister.family !== system.family || system.host))
     faults.push({ code: 'cannot-list', by: lister.id });
   if (system.host && by === null) faults.push({ code: 'not-listed' });
-  if (!place) return setupMakingEfi(plan) ? faults : [...faults, { code: 'no-place' }];
+  if (!place)
+    return setupMakingEfi(plan) || isUntold(plan, system) ? faults : [...faults, { code: 'no-place' }];
   const partition = place.kind === 'disk' ? undefined : partitionOf(plan, place.partition);
   if (place.kind !== 'disk' && !partition) return [...faults, { code: 'place-missing' }];
   if (plan.target.mode === 'uefi') {

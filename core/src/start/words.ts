@@ -3,6 +3,7 @@ import { derived, partitionOf, partitionTitle, type Plan, type Planned } from '.
 import type { System } from '../system/index.js';
 import { message, type Code, type Message, type Text } from '../words/index.js';
 import {
+  isUntold,
   loadersOn,
   setupMakingEfi,
   startOf,
@@ -56,6 +57,7 @@ function reached(planned: Planned, way: StartWay): StartWords['reached'] {
   const { place } = way;
   const maker = place ? undefined : setupMakingEfi(plan);
   if (maker) return message('boots.made-entry', { system: maker.name });
+  if (!place && isUntold(plan, way.system)) return message('boots.untold');
   if (!place || place.kind === 'disk') return message('boots.disk');
   const volume = titleIn(plan, place.partition);
   if (place.kind === 'partition')

@@ -19,6 +19,7 @@ export {
   isArriving,
   listsOthers,
   sleeps,
+  sleepsByItself,
   MEDIA,
   nearestProfile,
   PART_MAKERS,

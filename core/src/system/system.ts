@@ -262,7 +262,11 @@ export const SystemSchema = exactly<System>()(
 );
 
 /** Whether it still hibernates, or leaves its volumes in use, once the plan is carried out. */
-export const sleeps = ({ hibernates, hibernation }: System): boolean => hibernates && hibernation !== 'off';
+export const sleeps = (system: System): boolean => sleepsByItself(system) && system.hibernation !== 'off';
+
+/** Whether it does so unless it is told otherwise. A Windows that is installed again is a new one, whatever the old was told. */
+export const sleepsByItself = ({ hibernates, change, family }: System): boolean =>
+  hibernates || (change === 'reinstall' && family === 'windows');
 
 /** Whether its boot loader lists other systems as well. */
 export const listsOthers = ({ family }: System): boolean => family === 'linux' || family === 'bsd';

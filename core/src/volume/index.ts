@@ -5,6 +5,7 @@ export {
   canGrow,
   canShrink,
   VOLUME_TRAITS,
+  leastMadeBytes,
   volumeName,
   type Ability,
   type VolumeKind,

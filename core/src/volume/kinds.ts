@@ -1,3 +1,4 @@
+import { MIB } from '../quantity/index.js';
 import type { PhraseCode, Text } from '../words/index.js';
 /** File systems and other contents of a partition that can be told apart. `unknown`: not known, nothing claimed. */
 export const VOLUME_KINDS = [
@@ -148,7 +149,8 @@ export const VOLUME_TRAITS: Readonly<Record<VolumeKind, VolumeTraits>> = {
   },
   hfsplus: { name: 'HFS+', shrink: 'own-system', grow: 'own-system', move: 'no', ownTool: 'macos' },
   ufs: { name: 'UFS', shrink: 'no', grow: 'offline', move: 'offline', ownTool: 'bsd', posix: true },
-  lvm: opaque,
+  // pvresize(8) takes whatever its partition has got; less of it only once no volume lies there.
+  lvm: { ...opaque, grow: 'online' },
   raid: opaque,
   ldm: opaque,
   zfs: { name: 'ZFS', ...opaque, ownTool: 'bsd', posix: true },
@@ -199,6 +201,15 @@ const PRINTED_NAMES: Readonly<Record<string, VolumeKind>> = {
   refs: 'refs',
   iso9660: 'iso9660',
 };
+
+/**
+ * The least that its utility makes: mkfs.xfs(8) since 5.19 refuses less than 300 MiB, mkfs.btrfs(8) less than 109 MiB with its usual
+ * profiles (both tried).
+ */
+const LEAST_MADE: Partial<Readonly<Record<VolumeKind, number>>> = { xfs: 300 * MIB, btrfs: 109 * MIB };
+
+/** Below this size nobody makes such a file system; in bytes. */
+export const leastMadeBytes = (kind: VolumeKind): number => LEAST_MADE[kind] ?? 0;
 
 /** The kind for an FSTYPE as printed, in any letter case; `unknown` for what is not planned here. */
 export function kindOfPrintedName(name: string): VolumeKind {

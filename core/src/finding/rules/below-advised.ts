@@ -1,6 +1,5 @@
+import { advisedOf, usedOf } from '../../plan/index.js';
 import { message } from '../../words/index.js';
-import { usedOf } from '../../plan/index.js';
-import { advisedWindowsBytes } from '../../sizing/index.js';
 import { bytesOfPart, fateOf, nameOf } from '../context.js';
 import { resize } from '../repairs.js';
 import { inBytes, fact, type Rule } from '../rule.js';
@@ -11,15 +10,17 @@ export const belowAdvised: Rule = {
   check: (planned) =>
     planned.plan.partitions.flatMap((p) => {
       const used = p.from === null ? undefined : usedOf(planned, p.from);
-      if (!used || p.role !== 'system' || p.fileSystem !== 'ntfs' || fateOf(planned, p)?.kind !== 'shrunk')
-        return [];
-      const advised = advisedWindowsBytes(used.bytes);
+      const advised = advisedOf(planned, p);
       const size = bytesOfPart(planned, p);
-      if (size >= advised) return [];
+      if (!used || advised === undefined || size >= advised || fateOf(planned, p)?.kind !== 'shrunk')
+        return [];
       return [
         {
           of: p.id,
-          says: message('finding.below-advised', { volume: nameOf(p) }),
+          says: message('finding.below-advised', {
+            volume: nameOf(p),
+            windows: p.role === 'system' && p.fileSystem === 'ntfs',
+          }),
           evidence: [
             fact('planned', inBytes(size)),
             fact('used', inBytes(used.bytes)),

@@ -25,10 +25,15 @@ export const clocks: Rule = {
         ],
         systems: stay.map((s) => s.id),
         remedies: [
-          {
-            title: message('remedy.set-clock', { systems: utc.map((s) => s.name), clock: 'local' }),
-            edit: change('local', utc),
-          },
+          // A macOS has no such setting.
+          ...(utc.some((s) => s.family === 'macos')
+            ? []
+            : [
+                {
+                  title: message('remedy.set-clock', { systems: utc.map((s) => s.name), clock: 'local' }),
+                  edit: change('local', utc),
+                },
+              ]),
           {
             title: message('remedy.set-clock', { systems: local.map((s) => s.name), clock: 'utc' }),
             edit: change('utc', local),

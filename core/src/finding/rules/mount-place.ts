@@ -26,7 +26,11 @@ export const mountPlace: Rule = {
     systemsThatStay(planned)
       .filter(({ family }) => family === 'linux' || family === 'bsd')
       .flatMap((system) =>
-        ownedBy(planned, system).flatMap((p, _, own) => [...misplaced(p, system, own), ...noPath(p, system)]),
+        ownedBy(planned, system).flatMap((p, _, own) => [
+          ...misplaced(p, system, own),
+          ...noPath(p, system),
+          ...ofTheRoot(p, system),
+        ]),
       ),
 };
 
@@ -75,6 +79,27 @@ function noPath(p: PlannedVolume, system: System): Drafted[] {
       of: `${p.id}-path`,
       level: 'blocker',
       says: message('finding.mount-path', { volume: nameOf(p), mountPoint: wrong }),
+      evidence: [fact('mount-point', wrong)],
+      partitions: [p.id],
+      systems: [system.id],
+    },
+  ];
+}
+
+/**
+ * What a system needs before it mounts anything lies on its root (Filesystem Hierarchy Standard 3.0 §3.2, §3.4); what the kernel puts
+ * there is no partition's.
+ */
+const OF_THE_ROOT = /^\/(?:bin|sbin|lib\w*|etc|dev|proc|sys|run)(?:\/|$)/;
+
+function ofTheRoot(p: PlannedVolume, system: System): Drafted[] {
+  const wrong = mountPointsOf(p).find((at) => OF_THE_ROOT.test(at));
+  if (wrong === undefined) return [];
+  return [
+    {
+      of: `${p.id}-of-root`,
+      level: 'blocker',
+      says: message('finding.of-the-root', { volume: nameOf(p), mountPoint: wrong, system: system.name }),
       evidence: [fact('mount-point', wrong)],
       partitions: [p.id],
       systems: [system.id],

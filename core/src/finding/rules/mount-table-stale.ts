@@ -1,5 +1,6 @@
 import { message } from '../../words/index.js';
 import { fatesOf, mountTableLines, foundTitle } from '../../plan/index.js';
+import { keepsItsUuid } from '../../mounting/index.js';
 import { fact, type Rule } from '../rule.js';
 
 const LOST = ['erased', 'formatted'];
@@ -15,6 +16,7 @@ export const mountTableStale: Rule = {
       const root = fateOf(table);
       const target = fateOf(refersTo);
       if (!root || !target || root.planned?.treatment !== 'keep' || !LOST.includes(target.kind)) return [];
+      if (keepsItsUuid(planned, target) && /^\s*(?:UUID|LABEL)=/.test(line)) return [];
       const title = foundTitle({ plan, survey }, target.found);
       return [
         {

@@ -46,6 +46,6 @@ export const systemSize: Rule = {
 
 function staysAsLarge(planned: Planned, { id, within, treatment }: PlannedVolume): boolean {
   if (within) return treatment === 'keep';
-  const fate = fatesOf(planned).find((f) => f.planned?.id === id)?.kind;
-  return fate === 'untouched' || fate === 'grown';
+  const fate = fatesOf(planned).find((f) => f.planned?.id === id);
+  return treatment === 'keep' && fate !== undefined && fate.lengthChange >= 0;
 }

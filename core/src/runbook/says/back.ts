@@ -1,5 +1,5 @@
 import { systemOf, type Planned } from '../../plan/index.js';
-import type { StepBack, StepFor, StepKind } from '../../sequence/index.js';
+import type { StepBack, StepFor, UndoneKind } from '../../sequence/index.js';
 import { isForGood, procedureFor } from '../../sequence/index.js';
 import { momentsOf } from '../../moment/index.js';
 import { deviceName, partitionDevice } from '../../recognition/index.js';
@@ -19,7 +19,7 @@ const containerBack = (
 
 const copied = (planned: Planned): boolean => {
   const { ordered } = procedureFor(planned);
-  return ordered.ok && ordered.steps.some((step) => step.kind === 'safety-copy');
+  return ordered.ok && ordered.steps.some((step) => step.kind === 'safety-copy' && step.of !== 'list');
 };
 
 const oldTable = (planned: Planned) =>
@@ -39,7 +39,7 @@ function setupMade(planned: Planned, system: string): readonly string[] | null {
 }
 
 /** How the steps are undone of those kinds that are. */
-const BACK: { readonly [K in StepKind]?: (planned: Planned, step: StepFor<K>) => BackSays } = {
+const BACK: { readonly [K in UndoneKind]: (planned: Planned, step: StepFor<K>) => BackSays } = {
   shrink: (planned, { found, before }) =>
     message('back.grow-back', { volume: foundName(planned, found), extent: extentOf(planned, before) }),
   grow(planned, step) {
@@ -84,6 +84,7 @@ const BACK: { readonly [K in StepKind]?: (planned: Planned, step: StepFor<K>) =>
     message('back.firmware-mode', { mode: plan.target.mode === 'uefi' ? 'bios' : 'uefi' }),
   'mount-table': (planned, { system }) =>
     message('back.mount-table', { system: systemName(planned, system) }),
+  'safe-start': (planned, { system }) => message('back.safe-start', { system: systemName(planned, system) }),
   'controller-mode': () => message('back.controller-mode'),
   'secure-boot-off': () => message('back.secure-boot-on'),
   'secure-boot-on': () => message('back.secure-boot-off'),
@@ -95,6 +96,6 @@ const styleOf = ({ disk }: Planned['survey']) => (disk.style === 'mbr' ? 'mbr' :
 /** How a step is undone; `undefined` for kinds that leave no trace, and so are not on the way back. */
 export function backOf(planned: Planned, { undoes: step, table }: StepBack): BackSays | undefined {
   if (table === 'safety-copy') return oldTable(planned);
-  const says: ((planned: Planned, step: never) => BackSays) | undefined = BACK[step.kind];
+  const says: ((planned: Planned, step: never) => BackSays) | undefined = BACK[step.kind as UndoneKind];
   return says?.(planned, step as never);
 }

@@ -4,7 +4,8 @@ import { message, type Code, type Message } from '../../words/index.js';
 import {
   backup,
   checkVolume,
-  controllerMode,
+  safeStart,
+  usualStart,
   firmwareMode,
   prepareLive,
   prepareMedium,
@@ -25,7 +26,7 @@ export { backOf, type BackSays } from './back.js';
 export { foundName, nameOf } from './facts.js';
 
 export { exposureOf } from './exposure.js';
-export { laneOf, placeOf, placeNote } from './place.js';
+export { laneOf, placeOf, placeOfBack, placeNote } from './place.js';
 
 export type StepCode = Extract<Code, `step.${string}`>;
 
@@ -39,7 +40,9 @@ const SAYS: { readonly [K in StepKind]: (at: At, step: StepFor<K>) => Message<St
   'suspend-protection': suspendProtection,
   unhibernate,
   'firmware-mode': firmwareMode,
-  'controller-mode': controllerMode,
+  'safe-start': safeStart,
+  'controller-mode': () => message('step.controller-mode'),
+  'usual-start': usualStart,
   'secure-boot-off': () => message('step.secure-boot-off'),
   'secure-boot-on': () => message('step.secure-boot-on'),
   'new-table': newTable,

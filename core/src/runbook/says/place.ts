@@ -1,5 +1,7 @@
 import type { Planned } from '../../plan/index.js';
-import { liveFrom, type Environment } from '../../sequence/index.js';
+import { arrivalsOf } from '../../moment/index.js';
+import { liveFrom, type Environment, type Phase } from '../../sequence/index.js';
+import type { Arrival } from '../../start/index.js';
 import { message, type Code, type Message } from '../../words/index.js';
 import { systemName } from './facts.js';
 
@@ -25,6 +27,12 @@ export function placeOf(planned: Planned, environment: Environment): PlaceSays {
   }
 }
 
+/** Where a step back is done: a live session is told with the medium that gives it. */
+export function placeOfBack(planned: Planned, environment: Environment): PlaceSays {
+  const from = environment.kind === 'live' ? liveFrom(planned.plan) : undefined;
+  return from ? message('place.live-from', { system: from.name }) : placeOf(planned, environment);
+}
+
 /** What one is called whether it is started as usual or from cold. */
 export function laneOf(planned: Planned, environment: Environment): LaneSays {
   switch (environment.kind) {
@@ -41,12 +49,14 @@ export function laneOf(planned: Planned, environment: Environment): LaneSays {
   }
 }
 
-/** How one gets there. */
-export function placeNote({ plan }: Planned, environment: Environment, restart: boolean): NoteSays {
+/** How one gets there, and what is met on the way. @param n which of the phases */
+export function placeNote(planned: Planned, { environment, restart }: Phase, n: number): NoteSays {
+  const { plan } = planned;
   const { mode } = plan.target;
+  const arrival = arrivalsOf(planned)[n];
   switch (environment.kind) {
     case 'running':
-      return message('note.running');
+      return arrival ? arriving(planned, environment, arrival) : message('note.running', { first: n === 0 });
     case 'firmware':
       return message('note.firmware');
     case 'live':
@@ -54,6 +64,19 @@ export function placeNote({ plan }: Planned, environment: Environment, restart: 
     case 'installer':
       return restart ? message('note.installer', { mode }) : message('note.installer-here');
     case 'first-start':
-      return message('note.first-start');
+      return arrival ? arriving(planned, environment, arrival) : message('note.here');
   }
 }
+
+const arriving = (
+  planned: Planned,
+  { kind, system }: Extract<Environment, { readonly system: string | null }>,
+  arrival: Arrival,
+): NoteSays =>
+  message('note.arriving', {
+    cold: kind === 'first-start',
+    system: systemName(planned, system),
+    mode: planned.plan.target.mode,
+    meets: arrival.meets,
+    first: 'first' in arrival ? arrival.first.name : null,
+  });

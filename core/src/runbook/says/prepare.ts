@@ -1,6 +1,5 @@
 import { deviceIsAssumed } from '../../recognition/index.js';
-import { placeIn, safetyCopySource, type StepFor } from '../../sequence/index.js';
-import { systemsAfter } from '../../start/index.js';
+import { placeIn, type StepFor } from '../../sequence/index.js';
 import { message } from '../../words/index.js';
 import { foundName, lineOf, nameOf, systemName, type At } from './facts.js';
 import { volumeName, type VolumeKind } from '../../volume/index.js';
@@ -19,9 +18,11 @@ export function backup(planned: Planned) {
   });
 }
 
-export const safetyCopy = ({ plan, survey }: Planned) =>
+export const safetyCopy = ({ plan, survey }: Planned, { of, family }: StepFor<'safety-copy'>) =>
   message('step.safety-copy', {
-    source: safetyCopySource(survey),
+    source: of,
+    partitions: survey.partitions.length,
+    windows: family === 'windows',
     day: survey.takenAt.slice(0, 10),
     files: survey.source.files ?? [],
     deviceTold: !deviceIsAssumed(plan.machine),
@@ -30,7 +31,8 @@ export const safetyCopy = ({ plan, survey }: Planned) =>
 export const prepareMedium = (planned: Planned, { system }: StepFor<'prepare-medium'>) =>
   message('step.prepare-medium', { system: systemName(planned, system), mode: planned.plan.target.mode });
 
-export const prepareLive = ({ plan }: Planned) => message('step.prepare-live', { mode: plan.target.mode });
+export const prepareLive = ({ plan }: Planned, { use }: StepFor<'prepare-live'>) =>
+  message('step.prepare-live', { mode: plan.target.mode, use });
 
 export const recoveryKey = (planned: Planned, { found }: StepFor<'recovery-key'>) =>
   message('step.recovery-key', { volume: foundName(planned, found) });
@@ -50,10 +52,11 @@ export const unhibernate = (planned: Planned, { system }: StepFor<'unhibernate'>
     windows: systemOf(planned.plan, system)?.family === 'windows',
   });
 
-export const controllerMode = ({ plan }: Planned) =>
-  message('step.controller-mode', {
-    windows: systemsAfter(plan).find((s) => s.family === 'windows' && s.origin === 'found')?.name ?? null,
-  });
+export const safeStart = (planned: Planned, { system }: StepFor<'safe-start'>) =>
+  message('step.safe-start', { system: systemName(planned, system) });
+
+export const usualStart = (planned: Planned, { system }: StepFor<'usual-start'>) =>
+  message('step.usual-start', { system: systemName(planned, system) });
 
 export const firmwareMode = ({ plan }: Planned) => message('step.firmware-mode', { mode: plan.target.mode });
 

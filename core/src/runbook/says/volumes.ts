@@ -130,7 +130,8 @@ export function create(planned: At, step: StepFor<'create'>) {
     size: sizeToCreate(planned, step, p),
     extent: extentOf(planned, p),
     type: typeName(typeOf(planned, p)),
-    name: p.name,
+    // An MBR has no partition names.
+    name: planned.plan.target.style === 'gpt' ? p.name : '',
     label: p.label,
     content: contentOf(p, step),
     formattedBy: step.formattedBy === null ? '' : systemName(planned, step.formattedBy),

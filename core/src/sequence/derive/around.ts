@@ -5,7 +5,7 @@ import { backups } from '../steps/backup.js';
 import { controllerSwitches } from '../steps/controller-mode.js';
 import { modeSwitches } from '../steps/firmware-mode.js';
 import { firstStarts } from '../steps/first-start.js';
-import type { Step } from '../steps/kinds.js';
+import { kindOf, type Step } from '../steps/kinds.js';
 import { liveMedium } from '../steps/prepare-live.js';
 import { media, mediumOf } from '../steps/prepare-medium.js';
 import { keyOf } from '../steps/recovery-key.js';
@@ -69,22 +69,24 @@ export function settings(situation: Situation): Step[] {
 const FIRST: readonly Step['kind'][] = ['backup', 'safety-copy', 'prepare-medium'];
 
 /**
- * The steps, with a safety copy where none could be made before: made in the live session, or in the one that the medium gives
- * from which something is installed.
+ * The steps, with a safety copy made in a live session, before whatever is done from outside of the systems: where no copy
+ * could be made before, or none but a list and there is such a session anyway.
  */
 export function withSafetyCopy({ plan, survey }: Situation, steps: readonly Step[]): Step[] {
+  const before = steps.find((s) => s.kind === 'safety-copy');
   const medium = liveFrom(plan)?.id;
   const waits = ({ environment }: Step) =>
-    environment.kind === 'live' || (environment.kind === 'installer' && environment.system === medium);
-  if (!steps.some(waits) || survey.partitions.length === 0 || steps.some((s) => s.kind === 'safety-copy'))
+    environment.kind === 'live' ||
+    (environment.kind === 'installer' && (!before || environment.system === medium));
+  if (survey.partitions.length === 0 || !steps.some(waits) || (before && before.of !== 'list'))
     return [...steps];
-  const copy = liveSafetyCopy();
+  const copy = liveSafetyCopy(before !== undefined);
   return [...steps.map((s) => (waits(s) ? waitingFor(s, [copy.id]) : s)), copy];
 }
 
 /**
  * The steps, with media for those that are done in a live session or with a system's own medium and for which none is
- * prepared yet. They wait for it.
+ * prepared yet. They wait for it. A way back that is gone in a live session has a medium too, before anything is changed.
  */
 export function withMedia(situation: Situation, steps: readonly Step[]): Step[] {
   const running = preparingIn(situation);
@@ -96,14 +98,23 @@ export function withMedia(situation: Situation, steps: readonly Step[]): Step[] 
       s.environment.kind === 'installer'
         ? mediumOf(s.environment.system, running)
         : s.environment.kind === 'live' && !live
-          ? liveMedium(running)
+          ? liveMedium(running, 'steps')
           : undefined;
     if (!medium || prepared.has(medium.id)) return s;
     more.set(medium.id, medium);
     return waitingFor(s, [medium.id]);
   });
+  const rescue = liveMedium(running, 'way-back');
+  if (!live && !more.has(rescue.id) && steps.some((s) => backIn(s)?.kind === 'live'))
+    more.set(rescue.id, rescue);
   const at = needing.findLastIndex((s) => FIRST.includes(s.kind)) + 1;
   return [...needing.slice(0, at), ...more.values(), ...needing.slice(at)];
+}
+
+/** Where a step is undone; `null`: it leaves nothing to be undone. */
+function backIn(s: Step): Environment | null {
+  const { back } = kindOf(s);
+  return back ? (back.turned?.(s).environment ?? s.environment) : null;
 }
 
 /** What is set in the firmware before the medium is started. */

@@ -4,6 +4,7 @@ import { waitingFor } from '../step.js';
 import { mountTables } from '../steps/mount-table.js';
 import { installs } from '../steps/install.js';
 import type { Step } from '../steps/kinds.js';
+import { movedStarts } from '../steps/verify-start.js';
 import {
   afterwards,
   firmwareSteps,
@@ -28,21 +29,29 @@ export function deriveSteps(planned: Planned, waiting: Waiting = NO_WAITING): St
   const situation = situationOf(planned, waiting);
   if (!situation.changed) return settings(situation);
   const prepare = preparation(situation);
-  const firmware = firmwareSteps(situation);
+  const parts = diskSteps(situation, prepare);
+  const converts = situation.plan.target.table === 'convert';
+  const verified = converts ? [] : parts.filter(isVerification).map((s) => s.id);
+  const firmware = firmwareSteps(situation).map((s) => waitingFor(s, verified));
   const gate = [...prepare, ...firmware].map((s) => s.id);
+  const copies = prepare.filter((s) => s.kind === 'safety-copy').map((s) => s.id);
   const gated = withoutDeadStarts(
     situation,
     gate,
-    diskSteps(situation, prepare).map((s) => (s.environment.kind === 'running' ? s : waitingFor(s, gate))),
+    parts.map((s) =>
+      waitingFor(s, s.environment.kind === 'running' || verified.includes(s.id) ? copies : gate),
+    ),
   );
   const last = lastDeletions(situation, gated);
   const rest = gated.filter((s) => !last.includes(s));
   const early = rest.filter((s) => !isLate(s.id, gated) && !isOfInstall(s)).map((s) => s.id);
   const tables = mountTables(situation, early);
-  const disk = inInstallers(situation, rest, [...tables, ...last]);
   const starts = startSteps(situation, [...early, ...gate]);
-  const installed = installs(situation, disk, gate);
-  const done = [...afterConversion(situation, disk), ...tables, ...starts, ...installed];
+  const proven = inInstallers(situation, rest, [...tables, ...last]);
+  const proofs = movedStarts(situation, proven, [...starts, ...tables]);
+  const disk = afterProofs(proven, proofs);
+  const installed = installs(situation, [...disk, ...proofs], gate);
+  const done = [...afterConversion(situation, disk), ...proofs, ...tables, ...starts, ...installed];
   const all = [...prepare, ...firmware, ...done, ...afterwards(situation, [...prepare, ...done], last)];
   return withMedia(situation, withSafetyCopy(situation, all));
 }
@@ -79,6 +88,16 @@ function lastDeletions({ plan, arriving, staying }: Situation, steps: readonly S
   const needed = new Set(steps.flatMap((s) => s.needs));
   return steps.filter((s) => s.kind === 'delete' && plan.found[s.found]?.role === 'efi' && !needed.has(s.id));
 }
+
+/** A system of which something that it boots from was moved is started before anything else is written. */
+function afterProofs(steps: readonly Step[], proofs: readonly Step[]): Step[] {
+  const ids = proofs.map((s) => s.id);
+  const writes = ({ kind }: Step) => kind === 'create' || kind === 'format';
+  return steps.map((s) => (writes(s) ? waitingFor(s, ids) : s));
+}
+
+/** A system that shrank its volume is started before anything else is changed, in the firmware too. */
+const isVerification = ({ kind }: Step): boolean => kind === 'verify-start';
 
 /** A damaged table is repaired before it is changed. */
 function afterRepair(steps: readonly Step[]): Step[] {

@@ -10,15 +10,23 @@ import { isArriving } from '../../system/index.js';
 import type { Situation } from '../derive/situation.js';
 import { LIVE, step, type StepOf } from '../step.js';
 import type { Kind } from './kind.js';
+import { SHORT } from '../by-hand.js';
 
 /** Volumes inside a partition that is kept are deleted, made and formatted; the partition itself stays. */
 export type ChangeInside = StepOf<'change-inside', { partition: PartitionId; found: SurveyPartitionId }>;
 
-export const changeInside: Kind<ChangeInside> = {
+export const changeInside = {
   kind: 'change-inside',
   conversion: 'before',
   holds: ({ inside }, now) => ({ ...now, ...(inside ? { inside } : {}) }),
-};
+  room: null,
+  table: null,
+  write: null,
+  line: null,
+  boots: null,
+  back: null,
+  byHand: () => SHORT,
+} satisfies Kind<ChangeInside>;
 
 /** What is left to do once installers have formatted what is theirs. */
 export function changesInside(situation: Situation, p: PlannedPartition): ChangeInside[] {

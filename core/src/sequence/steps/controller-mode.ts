@@ -1,11 +1,26 @@
 import { FIRMWARE, step, type StepOf } from '../step.js';
 import { switchesController, type Situation } from '../derive/situation.js';
-import type { Kind } from './kind.js';
+import { LEAVES_THE_DISK, type Kind } from './kind.js';
+import { minutes } from '../by-hand.js';
+import { safeStarts, type SafeStart } from './safe-start.js';
+import { usualStartAfter, type UsualStart } from './usual-start.js';
 
 /** The firmware is switched from its own RAID to disks as they are. */
 export type ControllerMode = StepOf<'controller-mode'>;
 
-export const controllerMode: Kind<ControllerMode> = { kind: 'controller-mode', back: {} };
+export const controllerMode = {
+  kind: 'controller-mode',
+  back: {},
+  ...LEAVES_THE_DISK,
+  boots: null,
+  byHand: () => minutes(5, 20),
+} satisfies Kind<ControllerMode>;
 
-export const controllerSwitches = ({ plan }: Situation): ControllerMode[] =>
-  switchesController(plan) ? [step('controller-mode', '', FIRMWARE, { undo: 'no-need' })] : [];
+/** A Windows that stays is told before, and told back after. */
+export function controllerSwitches(situation: Situation): (SafeStart | ControllerMode | UsualStart)[] {
+  if (!switchesController(situation.plan)) return [];
+  const told = safeStarts(situation);
+  const needs = told.map((s) => s.id);
+  const switched: ControllerMode = step('controller-mode', '', FIRMWARE, { needs, undo: 'no-need' });
+  return [...told, switched, ...told.map((s) => usualStartAfter(s, [switched.id]))];
+}

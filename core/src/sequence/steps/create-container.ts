@@ -5,8 +5,8 @@ import type { Kind } from './kind.js';
 /** The extended container is made. */
 export type CreateContainer = StepOf<'create-container', AboutContainer>;
 
-export const createContainer: Kind<CreateContainer> = {
+export const createContainer = {
   ...CONTAINING,
   kind: 'create-container',
   room: 'takes',
-};
+} satisfies Kind<CreateContainer>;

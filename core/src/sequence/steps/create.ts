@@ -12,6 +12,7 @@ import type { Making } from '../derive/making.js';
 import { writesNewTable, type Situation } from '../derive/situation.js';
 import { spanOf } from '../derive/table-step.js';
 import type { Kind } from './kind.js';
+import { SHORT } from '../by-hand.js';
 
 /** A new partition is listed, and formatted at once where no system is told that formats it later. */
 export type Create = StepOf<
@@ -19,7 +20,7 @@ export type Create = StepOf<
   { partition: PartitionId; before: null; after: Span; formattedBy: SystemId | null }
 >;
 
-export const create: Kind<Create> = {
+export const create = {
   kind: 'create',
   room: 'takes',
   write(table, { partition, after }) {
@@ -36,7 +37,12 @@ export const create: Kind<Create> = {
       ...(environment.kind === 'installer' ? { environment: LIVE } : {}),
     }),
   },
-};
+  conversion: null,
+  table: 'entry',
+  line: 'look',
+  boots: null,
+  byHand: () => SHORT,
+} satisfies Kind<Create>;
 
 /** @param before what is done in the system that is there before it changes anything on the disk. */
 export function creationOf(

@@ -5,8 +5,8 @@ import type { Kind } from './kind.js';
 /** The extended container goes, once nothing is in it. */
 export type DeleteContainer = StepOf<'delete-container', AboutContainer>;
 
-export const deleteContainer: Kind<DeleteContainer> = {
+export const deleteContainer = {
   ...CONTAINING,
   kind: 'delete-container',
   room: 'frees',
-};
+} satisfies Kind<DeleteContainer>;

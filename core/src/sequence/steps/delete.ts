@@ -1,13 +1,15 @@
+import { bootsWithout } from '../../start/index.js';
 import type { Span } from '../../plan/index.js';
 import { LIVE, step, type StepOf } from '../step.js';
 import type { SurveyPartition, SurveyPartitionId } from '../../survey/index.js';
 import { spanOf } from '../derive/table-step.js';
 import type { Kind } from './kind.js';
+import { SHORT } from '../by-hand.js';
 
 /** A partition is taken out of the table. */
 export type Delete = StepOf<'delete', { found: SurveyPartitionId; before: Span; after: null }>;
 
-export const deletion: Kind<Delete> = {
+export const deletion = {
   kind: 'delete',
   room: 'frees',
   conversion: 'before',
@@ -16,7 +18,12 @@ export const deletion: Kind<Delete> = {
     return undefined;
   },
   back: { write: (table, { found }) => table.listAsFound(found) },
-};
+  table: 'goes',
+  holds: null,
+  line: 'delete',
+  boots: (boot, { found }) => bootsWithout(boot, [found]),
+  byHand: () => SHORT,
+} satisfies Kind<Delete>;
 
 export const deletionOf = (found: SurveyPartition): Delete =>
   step('delete', found.id, LIVE, {

@@ -1,11 +1,18 @@
 import { FIRMWARE, step, type StepOf } from '../step.js';
 import type { Situation } from '../derive/situation.js';
-import type { Kind } from './kind.js';
+import { LEAVES_THE_DISK, type Kind } from './kind.js';
+import { minutes } from '../by-hand.js';
 
 /** The firmware is switched to the planned mode. */
 export type SwitchMode = StepOf<'firmware-mode'>;
 
-export const firmwareMode: Kind<SwitchMode> = { kind: 'firmware-mode', back: {} };
+export const firmwareMode = {
+  kind: 'firmware-mode',
+  back: {},
+  ...LEAVES_THE_DISK,
+  boots: null,
+  byHand: () => minutes(2, 10),
+} satisfies Kind<SwitchMode>;
 
 export function modeSwitches({ plan, arriving }: Situation): SwitchMode[] {
   const { modeInUse } = plan.machine;

@@ -1,12 +1,19 @@
 import { step, type StepOf } from '../step.js';
 import type { SystemId } from '../../system/index.js';
 import type { Situation } from '../derive/situation.js';
-import type { Kind } from './kind.js';
+import { LEAVES_THE_DISK, type Kind } from './kind.js';
+import { minutes } from '../by-hand.js';
 
 /** A system is started from cold, twice. */
 export type FirstStart = StepOf<'first-start', { system: SystemId }>;
 
-export const firstStart: Kind<FirstStart> = { kind: 'first-start' };
+export const firstStart = {
+  kind: 'first-start',
+  ...LEAVES_THE_DISK,
+  boots: null,
+  back: null,
+  byHand: () => minutes(5, 15),
+} satisfies Kind<FirstStart>;
 
 export const firstStarts = ({ staying }: Situation, needs: readonly string[]): FirstStart[] =>
   staying.map(({ id }) =>

@@ -1,3 +1,4 @@
+import { bootsWithout } from '../../start/index.js';
 import type { PartitionId, PlannedPartition, Span } from '../../plan/index.js';
 import { step, type Environment, type StepOf } from '../step.js';
 import type { SurveyPartitionId } from '../../survey/index.js';
@@ -5,6 +6,7 @@ import { formatPlace } from '../derive/making.js';
 import type { Situation } from '../derive/situation.js';
 import { spanOf } from '../derive/table-step.js';
 import type { Kind } from './kind.js';
+import { SHORT } from '../by-hand.js';
 
 /** A file system is made anew where the partition lies; `found` is what it held before. */
 export type Format = StepOf<
@@ -12,7 +14,18 @@ export type Format = StepOf<
   { partition: PartitionId; found: SurveyPartitionId | null; before: Span; after: Span }
 >;
 
-export const format: Kind<Format> = { kind: 'format', holds: (planned) => planned };
+export const format = {
+  kind: 'format',
+  holds: (planned) => planned,
+  room: null,
+  conversion: null,
+  table: null,
+  write: null,
+  line: 'format',
+  boots: (boot, { found, partition }) => bootsWithout(boot, [found ?? partition]),
+  back: null,
+  byHand: () => SHORT,
+} satisfies Kind<Format>;
 
 export const formatInPlace = (
   situation: Situation,

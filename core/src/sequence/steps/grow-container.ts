@@ -5,4 +5,8 @@ import type { Kind } from './kind.js';
 /** The extended container takes in both what it was and what it shall be. */
 export type GrowContainer = StepOf<'grow-container', AboutContainer>;
 
-export const growContainer: Kind<GrowContainer> = { ...CONTAINING, kind: 'grow-container', room: 'takes' };
+export const growContainer = {
+  ...CONTAINING,
+  kind: 'grow-container',
+  room: 'takes',
+} satisfies Kind<GrowContainer>;

@@ -5,6 +5,7 @@ import type { SurveyPartitionId } from '../../survey/index.js';
 import { spanOf } from '../derive/table-step.js';
 import type { VolumeChange } from '../derive/volume-change.js';
 import type { Kind } from './kind.js';
+import { SHORT } from '../by-hand.js';
 
 /** The end of a volume goes further back: the partition's first, then the file system's. */
 export type Grow = StepOf<
@@ -12,12 +13,18 @@ export type Grow = StepOf<
   { partition: PartitionId; found: SurveyPartitionId; before: Span; after: Span }
 >;
 
-export const grow: Kind<Grow> = {
+export const grow = {
   kind: 'grow',
   room: 'takes',
   write: (table, { found, after }) => table.place(found, after),
   back: { write: (table, { found, before }) => void table.place(found, before) },
-};
+  conversion: null,
+  table: 'place',
+  holds: null,
+  line: 'grow',
+  boots: null,
+  byHand: () => SHORT,
+} satisfies Kind<Grow>;
 
 export const growthOf = ({ fate, planned, place, span, needs }: VolumeChange): Grow[] =>
   fate.lengthChange > 0

@@ -1,6 +1,8 @@
-import { setupRooms, type Plan } from '../../plan/index.js';
-import { LIVE, step, type Environment, type StepOf } from '../step.js';
-import { isArriving, type System, type SystemId } from '../../system/index.js';
+import { bootsFirst } from '../../start/index.js';
+import { setupRooms, systemOf, type Plan } from '../../plan/index.js';
+import { minutes } from '../by-hand.js';
+import { LIVE, step, type Environment, type Range, type StepOf } from '../step.js';
+import { isArriving, type Family, type System, type SystemId } from '../../system/index.js';
 import type { Situation } from '../derive/situation.js';
 import { spanOf } from '../derive/table-step.js';
 import type { Kind } from './kind.js';
@@ -10,7 +12,15 @@ import { firstUnhibernations } from './unhibernate.js';
 /** An arriving system is installed. */
 export type Install = StepOf<'install', { system: SystemId }>;
 
-export const install: Kind<Install> = {
+/** Rules of thumb. */
+const INSTALLING: Readonly<Record<Family, Range>> = {
+  linux: minutes(10, 40),
+  windows: minutes(20, 60),
+  macos: minutes(30, 90),
+  bsd: minutes(10, 40),
+};
+
+export const install = {
   kind: 'install',
   holds: (planned, now, { system }) =>
     planned.role === 'system' && planned.treatment === 'format' && planned.owners.join() === system
@@ -18,7 +28,14 @@ export const install: Kind<Install> = {
       : now,
   // What an installer did is taken back from outside of it.
   back: { turned: () => ({ environment: LIVE, writes: [] }) },
-};
+  room: null,
+  conversion: null,
+  table: null,
+  write: null,
+  line: 'look',
+  byHand: ({ plan }, { system }) => INSTALLING[systemOf(plan, system)?.family ?? 'linux'],
+  boots: (boot, { system }, planned) => bootsFirst(boot, system, planned),
+} satisfies Kind<Install>;
 
 /** One system after the other, Windows first: it would put itself before what is there. */
 export function installs(situation: Situation, disk: readonly Step[], before: readonly string[]): Install[] {

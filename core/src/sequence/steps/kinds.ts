@@ -8,6 +8,8 @@ import { suspendProtection, type SuspendProtection } from './suspend-protection.
 import { unhibernate, type Unhibernate } from './unhibernate.js';
 import { firmwareMode, type SwitchMode } from './firmware-mode.js';
 import { controllerMode, type ControllerMode } from './controller-mode.js';
+import { safeStart, type SafeStart } from './safe-start.js';
+import { usualStart, type UsualStart } from './usual-start.js';
 import { secureBootOff, type SecureBootOff } from './secure-boot-off.js';
 import { secureBootOn, type SecureBootOn } from './secure-boot-on.js';
 import { newTable, type NewTable } from './new-table.js';
@@ -52,7 +54,9 @@ export type Step =
   | SuspendProtection
   | Unhibernate
   | SwitchMode
+  | SafeStart
   | ControllerMode
+  | UsualStart
   | SecureBootOff
   | SecureBootOn
   | NewTable
@@ -92,7 +96,7 @@ export type StepKind = Step['kind'];
 export type StepFor<K extends StepKind> = Extract<Step, { readonly kind: K }>;
 
 /** What is known of each kind. A kind of step is added here, and with its words in the runbook. */
-const KINDS: { readonly [K in StepKind]: Kind<StepFor<K>> } = {
+const KINDS = {
   backup,
   'safety-copy': safetyCopy,
   'prepare-medium': prepareMedium,
@@ -101,7 +105,9 @@ const KINDS: { readonly [K in StepKind]: Kind<StepFor<K>> } = {
   'suspend-protection': suspendProtection,
   unhibernate,
   'firmware-mode': firmwareMode,
+  'safe-start': safeStart,
   'controller-mode': controllerMode,
+  'usual-start': usualStart,
   'secure-boot-off': secureBootOff,
   'secure-boot-on': secureBootOn,
   'new-table': newTable,
@@ -134,10 +140,16 @@ const KINDS: { readonly [K in StepKind]: Kind<StepFor<K>> } = {
   'first-start': firstStart,
   'resume-protection': resumeProtection,
   'verify-disk': verifyDisk,
-};
+} satisfies { readonly [K in StepKind]: Kind<StepFor<K>> };
+
+/** Kinds that can be undone by hand. */
+export type UndoneKind = {
+  [K in StepKind]: (typeof KINDS)[K]['back'] extends null ? never : K;
+}[StepKind];
 
 export function kindOf(step: Step): Kind<Step> {
-  return KINDS[step.kind];
+  // Each kind is asked of its own steps only.
+  return KINDS[step.kind] as unknown as Kind<Step>;
 }
 
 /** What a step is about, of whatever kind: `null` for what it is not about. */

@@ -6,7 +6,10 @@ import { moveTo, MOVING, type AboutMove } from './move.js';
 /** A volume waits at a free place until its own is free: those that stand in each other's way in a circle. */
 export type MoveAside = StepOf<'move-aside', AboutMove>;
 
-export const moveAside: Kind<MoveAside> = { ...MOVING, kind: 'move-aside' };
+export const moveAside = {
+  ...MOVING,
+  kind: 'move-aside',
+} satisfies Kind<MoveAside>;
 
 export function asideOf(change: VolumeChange): MoveAside[] {
   const scratch = change.situation.aside.get(change.fate.found.id);

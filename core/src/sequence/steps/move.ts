@@ -5,6 +5,7 @@ import { LIVE, step, type Copy, type Range, type StepOf } from '../step.js';
 import type { SurveyPartitionId } from '../../survey/index.js';
 import type { VolumeChange } from '../derive/volume-change.js';
 import type { Kind } from './kind.js';
+import { SHORT } from '../by-hand.js';
 
 /** What is about a move: all data of the volume is copied to the new place. */
 export interface AboutMove {
@@ -20,12 +21,17 @@ export interface AboutMove {
 export type Move = StepOf<'move', AboutMove>;
 
 /** Of a move to any place. */
-export const MOVING: Omit<Kind<StepOf<string, AboutMove>>, 'kind'> = {
+export const MOVING = {
   room: 'both',
   conversion: 'where-needed',
   write: (table, { found, after }) => table.place(found, after),
   back: { write: (table, { found, before }) => void table.place(found, before) },
-};
+  table: 'place',
+  holds: null,
+  line: 'move',
+  boots: null,
+  byHand: () => SHORT,
+} satisfies Omit<Kind<StepOf<string, AboutMove>>, 'kind'>;
 
 export const move: Kind<Move> = { ...MOVING, kind: 'move' };
 

@@ -1,10 +1,12 @@
+import { bootsWithout } from '../../start/index.js';
 import { LIVE, step, type StepOf } from '../step.js';
 import type { Kind } from './kind.js';
+import { SHORT } from '../by-hand.js';
 
 /** An empty table is written: everything on the disk is lost. */
 export type NewTable = StepOf<'new-table'>;
 
-export const newTable: Kind<NewTable> = {
+export const newTable = {
   kind: 'new-table',
   write(table) {
     table.clear();
@@ -12,6 +14,13 @@ export const newTable: Kind<NewTable> = {
     return undefined;
   },
   back: { write: (table) => table.restore() },
-};
+  room: null,
+  conversion: null,
+  table: 'renewed',
+  holds: null,
+  line: null,
+  boots: (boot) => bootsWithout(boot, null),
+  byHand: () => SHORT,
+} satisfies Kind<NewTable>;
 
 export const emptyTable = (): NewTable => step('new-table', '', LIVE, { undo: 'from-backup' });

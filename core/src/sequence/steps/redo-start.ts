@@ -1,13 +1,20 @@
 import { LIVE, step, type StepOf } from '../step.js';
-import { systemsAfter } from '../../start/index.js';
+import { bootsAgain, systemsAfter } from '../../start/index.js';
 import { listsOthers, type System, type SystemId } from '../../system/index.js';
 import { stays, type Situation } from '../derive/situation.js';
-import type { Kind } from './kind.js';
+import { LEAVES_THE_DISK, type Kind } from './kind.js';
+import { minutes } from '../by-hand.js';
 
 /** The boot files of a system that stays are made anew. */
 export type RedoStart = StepOf<'redo-start', { system: SystemId }>;
 
-export const redoStart: Kind<RedoStart> = { kind: 'redo-start', back: {} };
+export const redoStart = {
+  kind: 'redo-start',
+  back: {},
+  ...LEAVES_THE_DISK,
+  boots: (boot, { system }, planned) => bootsAgain(boot, system, planned),
+  byHand: () => minutes(5, 20),
+} satisfies Kind<RedoStart>;
 
 /** After a conversion of the table, and where what started the system goes. */
 export const redoneStarts = (situation: Situation, needs: readonly string[]): RedoStart[] =>

@@ -5,7 +5,7 @@ import type { Kind } from './kind.js';
 /** Partitions become logicals or primaries, and the container with them: all is written at once. */
 export type Relist = StepOf<'relist', AboutContainer>;
 
-export const relist: Kind<Relist> = {
+export const relist = {
   ...CONTAINING,
   kind: 'relist',
   room: 'both',
@@ -19,4 +19,5 @@ export const relist: Kind<Relist> = {
       table.contain(before);
     },
   },
-};
+  table: 'rewritten',
+} satisfies Kind<Relist>;

@@ -1,6 +1,7 @@
 import { LIVE, step, type StepOf } from '../step.js';
 import type { Situation } from '../derive/situation.js';
 import type { Kind } from './kind.js';
+import { SHORT } from '../by-hand.js';
 
 /** A damaged copy of the table is written anew from the sound one. */
 export type RepairTable = StepOf<'repair-table'>;
@@ -13,7 +14,18 @@ const REPAIRABLE = [
   'protective-short',
 ];
 
-export const repairTable: Kind<RepairTable> = { kind: 'repair-table', conversion: 'before' };
+export const repairTable = {
+  kind: 'repair-table',
+  conversion: 'before',
+  room: null,
+  table: 'renewed',
+  write: null,
+  holds: null,
+  line: null,
+  boots: null,
+  back: null,
+  byHand: () => SHORT,
+} satisfies Kind<RepairTable>;
 
 export const repairs = ({ survey }: Situation): RepairTable[] =>
   survey.damage.some((d) => REPAIRABLE.includes(d.id))

@@ -1,13 +1,20 @@
 import type { SurveyPartitionId } from '../../survey/index.js';
 import { step, type StepOf } from '../step.js';
 import type { Situation } from '../derive/situation.js';
-import type { Kind } from './kind.js';
+import { LEAVES_THE_DISK, type Kind } from './kind.js';
 import type { Step } from './kinds.js';
+import { SHORT } from '../by-hand.js';
 
 /** The protection of an encrypted volume is resumed. */
 export type ResumeProtection = StepOf<'resume-protection', { found: SurveyPartitionId }>;
 
-export const resumeProtection: Kind<ResumeProtection> = { kind: 'resume-protection' };
+export const resumeProtection = {
+  kind: 'resume-protection',
+  ...LEAVES_THE_DISK,
+  boots: null,
+  back: null,
+  byHand: () => SHORT,
+} satisfies Kind<ResumeProtection>;
 
 /** Of every volume that a step concerned beyond writing its key down, in the system that owns it. */
 export function resumptions({ plan, encrypted }: Situation, done: readonly Step[]): ResumeProtection[] {

@@ -1,11 +1,18 @@
 import { FIRMWARE, step, type StepOf } from '../step.js';
 import { turnsSecureBootOff, type Situation } from '../derive/situation.js';
-import type { Kind } from './kind.js';
+import { LEAVES_THE_DISK, type Kind } from './kind.js';
+import { SHORT } from '../by-hand.js';
 
 /** Secure Boot is turned off for a system that is not signed. */
 export type SecureBootOff = StepOf<'secure-boot-off'>;
 
-export const secureBootOff: Kind<SecureBootOff> = { kind: 'secure-boot-off', back: {} };
+export const secureBootOff = {
+  kind: 'secure-boot-off',
+  back: {},
+  ...LEAVES_THE_DISK,
+  boots: null,
+  byHand: () => SHORT,
+} satisfies Kind<SecureBootOff>;
 
 export const secureBootSteps = ({ plan }: Situation): SecureBootOff[] =>
   plan.target.mode === 'uefi' && turnsSecureBootOff(plan)

@@ -1,11 +1,18 @@
 import { FIRMWARE, step, type StepOf } from '../step.js';
 import { turnsSecureBootOff, turnsSecureBootOn, type Situation } from '../derive/situation.js';
-import type { Kind } from './kind.js';
+import { LEAVES_THE_DISK, type Kind } from './kind.js';
+import { SHORT } from '../by-hand.js';
 
 /** Secure Boot is turned on, once everything is installed. */
 export type SecureBootOn = StepOf<'secure-boot-on'>;
 
-export const secureBootOn: Kind<SecureBootOn> = { kind: 'secure-boot-on', back: {} };
+export const secureBootOn = {
+  kind: 'secure-boot-on',
+  back: {},
+  ...LEAVES_THE_DISK,
+  boots: null,
+  byHand: () => SHORT,
+} satisfies Kind<SecureBootOn>;
 
 /** Also after it was turned off for an installation. */
 export const secureBootAgain = ({ plan }: Situation, needs: readonly string[]): SecureBootOn[] =>

@@ -5,8 +5,8 @@ import type { Kind } from './kind.js';
 /** The extended container gives up what its partitions have left. */
 export type ShrinkContainer = StepOf<'shrink-container', AboutContainer>;
 
-export const shrinkContainer: Kind<ShrinkContainer> = {
+export const shrinkContainer = {
   ...CONTAINING,
   kind: 'shrink-container',
   room: 'frees',
-};
+} satisfies Kind<ShrinkContainer>;

@@ -5,6 +5,7 @@ import { step, type Range, type StepOf } from '../step.js';
 import type { SurveyPartitionId } from '../../survey/index.js';
 import type { VolumeChange } from '../derive/volume-change.js';
 import type { Kind } from './kind.js';
+import { minutes } from '../by-hand.js';
 
 /** The end of a volume comes earlier: the file system's first, then the partition's. */
 export type Shrink = StepOf<
@@ -12,13 +13,18 @@ export type Shrink = StepOf<
   { partition: PartitionId; found: SurveyPartitionId; before: Span; after: Span; bytes: Range }
 >;
 
-export const shrink: Kind<Shrink> = {
+export const shrink = {
   kind: 'shrink',
   room: 'frees',
   conversion: 'before',
   write: (table, { found, after }) => table.place(found, after),
   back: { write: (table, { found, before }) => void table.place(found, before) },
-};
+  table: 'place',
+  holds: null,
+  line: 'shrink',
+  boots: null,
+  byHand: () => minutes(2, 10),
+} satisfies Kind<Shrink>;
 
 export function shrinkOf({ situation, fate, planned, place, used, span, needs }: VolumeChange): Shrink[] {
   if (fate.lengthChange >= 0) return [];

@@ -1,12 +1,20 @@
 import { FIRMWARE, step, type StepOf } from '../step.js';
+import { bootsInOrder } from '../../start/index.js';
 import { listsOthers } from '../../system/index.js';
 import type { Situation } from '../derive/situation.js';
-import type { Kind } from './kind.js';
+import { LEAVES_THE_DISK, type Kind } from './kind.js';
+import { SHORT } from '../by-hand.js';
 
 /** The boot order is set: in the firmware, or with BIOS in the menu of the system that lists the others. */
 export type StartOrder = StepOf<'start-order'>;
 
-export const startOrder: Kind<StartOrder> = { kind: 'start-order' };
+export const startOrder = {
+  kind: 'start-order',
+  ...LEAVES_THE_DISK,
+  boots: (boot, _, planned) => bootsInOrder(boot, planned),
+  back: null,
+  byHand: () => SHORT,
+} satisfies Kind<StartOrder>;
 
 export function orderings({ plan, arriving, staying }: Situation, needs: readonly string[]): StartOrder[] {
   const { order = [], waitSeconds = null } = plan.start ?? {};

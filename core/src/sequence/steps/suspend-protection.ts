@@ -2,12 +2,19 @@ import { step, type Environment, type StepOf } from '../step.js';
 import type { Fate } from '../../plan/index.js';
 import type { SurveyPartitionId } from '../../survey/index.js';
 import { startsOtherwise, type Situation } from '../derive/situation.js';
-import type { Kind } from './kind.js';
+import { LEAVES_THE_DISK, type Kind } from './kind.js';
+import { SHORT } from '../by-hand.js';
 
 /** The protection of an encrypted volume is suspended, so that the machine can be started in another way. */
 export type SuspendProtection = StepOf<'suspend-protection', { found: SurveyPartitionId }>;
 
-export const suspendProtection: Kind<SuspendProtection> = { kind: 'suspend-protection', back: {} };
+export const suspendProtection = {
+  kind: 'suspend-protection',
+  back: {},
+  ...LEAVES_THE_DISK,
+  boots: null,
+  byHand: () => SHORT,
+} satisfies Kind<SuspendProtection>;
 
 /** Where the volume itself is changed, or the machine starts otherwise afterwards: TCG PC Client, PCR 4, 5 and 7. */
 export function suspensionOf(

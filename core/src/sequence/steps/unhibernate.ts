@@ -1,13 +1,20 @@
 import { volumesOf } from '../../plan/index.js';
 import { step, type StepOf } from '../step.js';
-import { isArriving, type System, type SystemId } from '../../system/index.js';
+import { isArriving, sleepsByItself, type System, type SystemId } from '../../system/index.js';
 import { stays, type Situation } from '../derive/situation.js';
-import type { Kind } from './kind.js';
+import { LEAVES_THE_DISK, type Kind } from './kind.js';
+import { minutes } from '../by-hand.js';
 
 /** Hibernation, and in a Windows fast startup, are turned off. */
 export type Unhibernate = StepOf<'unhibernate', { system: SystemId }>;
 
-export const unhibernate: Kind<Unhibernate> = { kind: 'unhibernate' };
+export const unhibernate = {
+  kind: 'unhibernate',
+  ...LEAVES_THE_DISK,
+  boots: null,
+  back: null,
+  byHand: () => minutes(2, 5),
+} satisfies Kind<Unhibernate>;
 
 /**
  * In systems that stay, before anything is changed: in a Windows always, since other systems see its volumes; in others
@@ -22,7 +29,7 @@ export const unhibernations = (situation: Situation): Unhibernate[] =>
 /** In systems that come, at their first start: a new Windows has fast startup on, and something of it is shared. */
 export const firstUnhibernations = (situation: Situation): Unhibernate[] =>
   situation.plan.systems
-    .filter((s) => s.hibernates && isArriving(s) && !s.host)
+    .filter((s) => sleepsByItself(s) && isArriving(s) && !s.host)
     .filter((s) => s.hibernation === 'off' || (s.family === 'windows' && sharesAnything(situation, s)))
     .map(({ id }) =>
       step('unhibernate', id, { kind: 'first-start', system: id }, { system: id, needs: [`install:${id}`] }),

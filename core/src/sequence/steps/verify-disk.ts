@@ -1,11 +1,18 @@
 import { LIVE, step, type StepOf } from '../step.js';
 import type { Situation } from '../derive/situation.js';
-import type { Kind } from './kind.js';
+import { LEAVES_THE_DISK, type Kind } from './kind.js';
+import { minutes } from '../by-hand.js';
 
 /** The disk is read again and compared with the sheet. */
 export type VerifyDisk = StepOf<'verify-disk'>;
 
-export const verifyDisk: Kind<VerifyDisk> = { kind: 'verify-disk' };
+export const verifyDisk = {
+  kind: 'verify-disk',
+  ...LEAVES_THE_DISK,
+  boots: null,
+  back: null,
+  byHand: () => minutes(3, 10),
+} satisfies Kind<VerifyDisk>;
 
 /** In the system that is started last, or in the live session that is the last change. */
 export function comparison({ staying }: Situation, after: readonly string[], live: boolean): VerifyDisk {

@@ -126,7 +126,42 @@ const windowsAgain = (treatment: string) => [
   `part from 2, ${treatment}`,
 ];
 
+/** Files of an entry with these attributes, that a Linux mounts. */
+const markedWith = (attributes: string) =>
+  on([
+    found('ext4')[0]!.replace(', holds', `, attributes ${attributes}, holds`),
+    LINUX,
+    'note 1, role data, holds ext4',
+    'part from 1, keep, mount /files',
+  ]);
+
+/** A Linux that was installed for BIOS, beside a Windows that comes. */
+const bootedBy = (mode: 'uefi' | 'bios') =>
+  on(
+    [
+      'found 1, at 1 MiB, size 1 MiB, type "BIOS boot", holds none',
+      'found 2, size 150 GiB, type "Linux root", holds ext4, label old, used 60 GiB by counters',
+      'system Old, as l, found, like linux-desktop',
+      'note 1, role bios-boot, owners "Old"',
+      'note 2, role root, owners "Old"',
+      'part from 1, keep',
+      'part from 2, keep, mount /',
+      ...(mode === 'uefi' ? [WINDOWS, ESP.replace('owners "Linux"', 'owners "Windows"')] : []),
+    ],
+    { mode },
+  );
+
 export const WRITTEN_CASES: Cases = {
+  'made-too-small': [
+    on([LINUX, ESP, ROOT, part('x', 'data', 'xfs', 'owners "Linux", mount /x').replace('20 GiB', '200 MiB')]),
+    on([LINUX, ESP, ROOT, part('x', 'data', 'xfs', 'owners "Linux", mount /x').replace('20 GiB', '300 MiB')]),
+  ],
+  'type-content': [
+    on([LINUX, ESP, ROOT.replace('role root', 'role root, type "Linux swap"')]),
+    on([LINUX, ESP, ROOT, part('swap', 'swap', 'swap', 'owners "Linux"')]),
+  ],
+  'marked-read-only': [markedWith('1000000000000000'), markedWith('8000000000000000')],
+  'not-started': [bootedBy('uefi'), bootedBy('bios')],
   'setup-over': [
     on(windowsAgain('keep')),
     on(windowsAgain('format, role system, holds ntfs, owners "Windows", label Windows')),

@@ -17,7 +17,11 @@ export const bases = {
   'basis.active-primary': () => basis(PRACTICE, 'the code in the MBR starts the one active primary'),
   'basis.bare-volume': () =>
     basis(null, 'a file system may cover a disk without a table; a new table is written over its beginning'),
-  'basis.below-advised': () => basis(THUMB, 'used × 1.15, and at least 20 GiB free for Windows updates'),
+  'basis.below-advised': () =>
+    basis(
+      THUMB,
+      'used × 1.15, and at least 20 GiB free in a Windows, 5 GiB in another system; used × 1.05 of files',
+    ),
   'basis.below-floor': () => basis(null, 'a volume cannot be smaller than what it holds'),
   'basis.bios-boot-missing': () =>
     basis(
@@ -223,6 +227,16 @@ export const bases = {
       'UEFI 2.10 §5.2.1',
       'an MBR has four slots; the extended container takes one, and holds any number of logicals',
     ),
+  'basis.made-too-small': () =>
+    basis('mkfs.xfs(8), mkfs.btrfs(8)', 'utilities refuse what their format cannot hold'),
+  'basis.marked-read-only': () =>
+    basis('UEFI 2.10 §5.3.3', 'bits 48 to 63 belong to the type; of basic data, bit 60 is read-only'),
+  'basis.type-content': () =>
+    basis(
+      'UAPI Discoverable Partitions Specification',
+      'swap is switched on by its type alone, where no mount table names it',
+    ),
+  'basis.not-started': () => basis('UEFI 2.10 §3.1', 'the machine at every restart of the procedure'),
   'basis.start-lost': () =>
     basis('UEFI 2.10 §13.3', 'a system whose loader is gone is not found by the firmware'),
   'basis.start-moves': () => basis(null, 'moving a start copies the volume in place, offline'),

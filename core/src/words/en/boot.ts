@@ -75,6 +75,7 @@ export const boot = {
     `By the firmware of its maker’s machine: its boot loader is on ${volume} itself.`,
   'boots.made-entry': ({ system }: { system: string }) =>
     `By its own boot entry in the firmware. Its boot loader is on the EFI system partition that the setup of ${system} makes.`,
+  'boots.untold': () => 'As it does today: what it boots from was not told, and the plan does not change it.',
   'boots.disk': () => 'Directly: its boot loader is in the first sector of the disk.',
   'boots.entry': ({ volume, loaders }: { volume: string; loaders: readonly string[] }) =>
     `By its own boot entry in the firmware. Its boot loader is on ${volume}, in a directory of its own.${loaders.length > 0 ? ` Found there: ${loaders.join(', ')}.` : ''}`,

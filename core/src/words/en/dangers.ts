@@ -51,6 +51,34 @@ export const dangers = {
       `${quoted(volume)} cannot be mounted at “${mountPoint}”`,
       'A mount point is a path from the root, such as /srv/data, without empty parts, . or ..',
     ),
+  'finding.made-too-small': (p: { volume: string; content: string; bytes: number }) =>
+    say(
+      `${quoted(p.volume)} is too small for ${p.content}`,
+      `The utility that makes ${p.content} refuses less than ${both(p.bytes)}. Make it larger, or choose another file system.`,
+    ),
+  'finding.type-content': ({ volume, content }: { volume: string; content: string }) =>
+    say(
+      `${quoted(volume)} is listed as swap, and holds ${content}`,
+      'Installers offer to use it as swap, and a Linux that finds its swap by type tries to. Give it the type of what it holds.',
+    ),
+  'finding.marked-read-only': ({ volume }: { volume: string }) =>
+    say(
+      `${quoted(volume)} is marked read-only in the table`,
+      'Systems that heed this attribute open it for reading only. Remove the attribute (bit 60) before anything is to be written there.',
+    ),
+  'finding.of-the-root': ({
+    volume,
+    mountPoint,
+    system,
+  }: {
+    volume: string;
+    mountPoint: string;
+    system: string;
+  }) =>
+    say(
+      `${quoted(volume)} cannot be mounted at ${mountPoint}`,
+      `${system} needs what is there before it mounts anything, or its kernel puts it there. It has to be on the root.`,
+    ),
   'finding.home-shared': ({ volume, systems }: { volume: string; systems: readonly string[] }) =>
     say(
       `${and(systems)} share the home ${quoted(volume)}`,

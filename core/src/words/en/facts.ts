@@ -39,6 +39,7 @@ const WHAT = {
   image: 'image file',
   free: 'free',
   content: 'content',
+  attributes: 'attributes',
   'as-read': 'as read',
   'copied-over-itself': 'copied over itself',
   speed: 'speed',

@@ -12,6 +12,7 @@ export const runbook = {
   'place.anywhere': () => 'Before you start, on any machine',
   'place.firmware': () => 'In the firmware setup',
   'place.live': () => 'In a live session',
+  'place.live-from': ({ system }: { system: string }) => `In a live session from the medium of ${system}`,
   'place.installer': ({ system }: { system: string }) => `In the installer of ${system}`,
   'place.first-start': ({ system }: { system: string }) => `In ${system}, started after the machine was off`,
   'place.the-system': () => 'the system',
@@ -23,7 +24,11 @@ export const runbook = {
   // The name first: where there is little room the end is cut off.
   'lane.installer': ({ system }: { system: string }) => `${system}: installer`,
 
-  'note.running': () => 'Nothing is installed yet. Keep the machine on mains power from here to the end.',
+  'note.running': ({ first }: { first: boolean }) =>
+    first
+      ? 'Nothing is changed yet. Keep the machine on mains power from here to the end.'
+      : 'The machine stays as it is.',
+  'note.here': () => 'The machine stays on.',
   'note.firmware': () => 'Restart, and press the key that the machine shows for its setup.',
   'note.live': ({ mode, from }: { mode: Mode; from: string | null }) =>
     `Restart from ${from === null ? 'the live medium' : `the installation medium of ${from}`} in ${MODE[mode]} mode (the entry ${mode === 'uefi' ? 'marked' : 'that is not marked'} UEFI in the boot menu), and choose to try it, not to install.`,
@@ -31,7 +36,40 @@ export const runbook = {
     'Start the installer in the same live session, and choose to partition by hand. Never choose to use or erase the whole disk.',
   'note.installer': ({ mode }: { mode: Mode }) =>
     `Start its medium in ${MODE[mode]} mode, and choose to partition by hand. Never choose to use or erase the whole disk.`,
-  'note.first-start': () => 'Shut down, wait, and switch on again without the medium.',
+  'note.arriving': (p: {
+    /** From cold; else by a restart. */
+    cold: boolean;
+    system: string;
+    mode: Mode;
+    meets: 'itself' | 'own-menu' | 'menu' | 'own-entry' | 'not-told' | 'none';
+    /** Whose loader comes first, where that is another one's. */
+    first: string | null;
+  }) => {
+    const go = p.cold
+      ? 'Shut down, wait, and switch on again without the medium.'
+      : 'Restart without the medium.';
+    const byKey = `press the key of the firmware’s boot menu, and choose the entry of ${p.system}`;
+    switch (p.meets) {
+      case 'itself':
+        return `${go} ${p.system} starts at once.`;
+      case 'own-menu':
+        return `${go} The boot menu of ${p.system} appears, with ${p.system} first.`;
+      case 'menu':
+        return p.mode === 'uefi'
+          ? `${go} The boot menu of ${p.first} appears: choose ${p.system}. If it is not listed there, restart, ${byKey}.`
+          : `${go} The boot menu of ${p.first} appears: choose ${p.system}.`;
+      case 'own-entry':
+        return `${go} ${p.first} is first: as the machine switches on, ${byKey}.`;
+      case 'not-told':
+        return p.mode === 'uefi'
+          ? `${go} Which system is first was not told. If another starts, restart, ${byKey}.`
+          : `${go} Which system is first was not told. If a boot menu appears, choose ${p.system}.`;
+      case 'none':
+        return p.mode === 'uefi'
+          ? `${go} Nothing that is left starts ${p.system} by itself: ${byKey}, if it is listed there.`
+          : `${go} Nothing that is left starts ${p.system} by itself.`;
+    }
+  },
 
   'guard.partition': ({ size, content, label }: { size: string; content: string | null; label: string }) =>
     `Enter the first two lines. The second must show ${[size, content, label && quoted(label)].filter(Boolean).join(', ')}. If it shows anything else, stop: nothing has been changed.`,

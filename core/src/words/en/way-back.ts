@@ -59,6 +59,8 @@ export const wayBack = {
   'back.firmware-mode': ({ mode }: { mode: Mode }) => `Set the firmware back to ${MODE[mode]} mode`,
   'back.mount-table': ({ system }: { system: string }) =>
     `Put the old /etc/fstab of ${system} back in place of the new one`,
+  'back.safe-start': ({ system }: { system: string }) =>
+    `Let ${system} start as usual again: at a command prompt as administrator, enter bcdedit /deletevalue {current} safeboot`,
   'back.controller-mode': () =>
     'Switch the storage controller back to RAID. A Windows that was started without it must be told first, as before',
   'back.secure-boot-on': () => 'Turn Secure Boot on again',

@@ -1,6 +1,6 @@
 import { NativeSelect, SegmentedControl } from '@mantine/core';
 import {
-  advisedWindowsBytes,
+  advisedOf,
   floorOf,
   formatBoth,
   sizeTo,
@@ -123,10 +123,7 @@ function Facts({ survey, partition }: Props) {
   const floor = kept && floorOf({ plan, survey }, partition);
   const size = sizeOf(partition, survey);
   const was = surveyed && surveyed.length * survey.disk.sectorBytes;
-  const advised =
-    used && partition.role === 'system' && partition.fileSystem === 'ntfs'
-      ? advisedWindowsBytes(used.bytes)
-      : undefined;
+  const advised = advisedOf({ plan, survey }, partition);
   return (
     <dl className={classes.facts}>
       <dt>{words['layout.size-2']()}</dt>

@@ -150,6 +150,18 @@ export const ofBoot = {
     ),
   'finding.start-target': ({ system, fault }: { system: string; fault: string }) =>
     say(`${system} would not start the way it is set`, fault),
+  'finding.not-started': (p: {
+    system: string;
+    /** Why, where the boot table tells it. */
+    why: string | null;
+    /** Before which step of the procedure. */
+    step: number | null;
+  }) =>
+    say(
+      `${p.system} stays, but does not boot`,
+      p.why ??
+        `At the restart before step ${p.step} nothing that is left on the disk starts it. Keep what it boots from, or install it again.`,
+    ),
   'finding.cannot-start': (p: { system: string; cannot: boolean; reasons: readonly string[] }) =>
     say(
       p.cannot ? `${p.system} cannot start this way` : `${p.system} may not start on this machine`,

@@ -15,10 +15,12 @@ export const ofDisk = {
       `The disk is not empty: ${content}${label ? ` ${quoted(label)}` : ''} fills all of it`,
       'It has no partition table. Writing one destroys this volume and everything on it; the volume cannot stay beside partitions.',
     ),
-  'finding.below-advised': ({ volume }: { volume: string }) =>
+  'finding.below-advised': ({ volume, windows }: { volume: string; windows: boolean }) =>
     say(
       `${quoted(volume)} would be almost full`,
-      'Windows needs free space to update itself. Below the advised size its updates may fail within months.',
+      windows
+        ? 'Windows needs free space to update itself. Below the advised size its updates may fail within months.'
+        : 'What is in use fits, and little more. A file system that is almost full becomes slow, and what writes to it may fail.',
     ),
   'finding.below-floor': ({ volume }: { volume: string }) =>
     say(

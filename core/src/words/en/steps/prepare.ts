@@ -29,7 +29,11 @@ export const prepare = {
       'A copy on another partition of the same disk is not a backup.',
     ),
   'step.safety-copy': (from: {
-    source: 'captured' | 'kept' | 'disk';
+    source: 'captured' | 'kept' | 'sectors' | 'list';
+    /** How many partitions the disk has. */
+    partitions: number;
+    /** In a running Windows; else in macOS. */
+    windows: boolean;
     day: string;
     files: readonly string[];
     /** Whether a reading told what the disk is called. */
@@ -57,7 +61,7 @@ export const prepare = {
           ['The page READ-ME-FIRST in it opens on another machine, and shows this disk’s size and ID.'],
           FROM_ANOTHER_DISK,
         );
-      case 'disk':
+      case 'sectors':
         return say(
           title,
           [
@@ -72,6 +76,22 @@ export const prepare = {
           ],
           [size],
           FROM_ANOTHER_DISK,
+        );
+      case 'list':
+        return say(
+          title,
+          [
+            from.windows
+              ? 'Plug in a USB stick, and note its letter. Open PowerShell as administrator, and type $T= and that letter with its colon in quotation marks, like $T="E:".'
+              : 'Plug in a USB stick. Open a terminal, and type T= and the path of the stick in quotation marks, like T="/Volumes/STICK".',
+            from.windows
+              ? 'Enter the commands. They write to the stick where each partition starts, how long it is, its type and its ID.'
+              : 'Enter the command. It writes to the stick where each partition starts, how long it is, its type and its ID.',
+          ],
+          [
+            `The file table.txt on the stick opens on another machine, and lists the ${count(from.partitions, 'partition')} of this disk.`,
+          ],
+          'From this list each entry can be made again in its place. It holds no boot loader.',
         );
     }
   },
@@ -89,9 +109,11 @@ export const prepare = {
       ],
       'Everything on the stick is lost. Make sure that the target is the stick, not a disk.',
     ),
-  'step.prepare-live': ({ mode }: { mode: Mode }) =>
+  'step.prepare-live': ({ mode, use }: { mode: Mode; use: 'steps' | 'way-back' }) =>
     say(
-      'Prepare a live medium of a Linux',
+      use === 'steps'
+        ? 'Prepare a live medium of a Linux'
+        : 'Prepare a live medium of a Linux, for the way back',
       [
         'Download the medium of a Linux that can be tried without installing it, and compare its checksum with the published one.',
         'Write it to a USB stick of its own.',
@@ -136,28 +158,30 @@ export const prepare = {
       [`The boot menu lists the installation medium in ${MODE[mode]} mode.`],
       'A system that was installed in the other mode does not start until you switch back.',
     ),
-  'step.controller-mode': ({ windows }: { windows: string | null }) =>
+  'step.safe-start': ({ system }: { system: string }) =>
+    say(
+      `Let ${system} start in safe mode next time`,
+      ['Open a command prompt as administrator, and enter the command. Do not restart yet.'],
+      ['It says that the operation was completed.'],
+    ),
+  'step.controller-mode': () =>
     say(
       'Switch the storage controller from RAID to disks as they are',
       [
-        ...(windows === null
-          ? []
-          : [
-              `Before, in ${windows}: open a command prompt as administrator, enter: bcdedit /set {current} safeboot minimal, and restart into the firmware setup.`,
-            ]),
         'Write the old setting on paper.',
         'Set the storage or SATA mode to AHCI, or turn RAID off, and save.',
-        ...(windows === null
-          ? []
-          : [
-              `Start ${windows} once: it starts in safe mode and loads the driver that it now needs. Enter: bcdedit /deletevalue {current} safeboot, and restart.`,
-            ]),
       ],
-      [
-        ...(windows === null ? [] : [`${windows} starts as before.`]),
-        'The firmware setup lists the disk with its own model name.',
-      ],
+      ['The firmware setup lists the disk with its own model name.'],
       'If the RAID joins several disks into one, do not switch: their data is lost. A Windows that was not told first stops with an error; switching back makes it start again.',
+    ),
+  'step.usual-start': ({ system }: { system: string }) =>
+    say(
+      `Let ${system} start as usual again`,
+      [
+        `${system} starts in safe mode, and loads the driver that it needs from now on. Open a command prompt as administrator, and enter the command.`,
+        'Restart.',
+      ],
+      [`${system} starts as before, without “Safe Mode” in the corners of the screen.`],
     ),
   'step.secure-boot-on': () =>
     say(
