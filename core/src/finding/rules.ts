@@ -1,3 +1,6 @@
+import { foundByType } from './rules/found-by-type.js';
+import { kernelsElsewhere } from './rules/kernels-elsewhere.js';
+import { rootShared } from './rules/root-shared.js';
 import { madeTooSmall } from './rules/made-too-small.js';
 import { markedReadOnly } from './rules/marked-read-only.js';
 import { typeContent } from './rules/type-content.js';
@@ -227,6 +230,9 @@ export const RULES: readonly Rule[] = [
   madeTooSmall,
   markedReadOnly,
   typeContent,
+  foundByType,
+  kernelsElsewhere,
+  rootShared,
   // Last: of outcomes it speaks only where no cause was told.
   notStarted,
 ];

@@ -1,5 +1,5 @@
 import { message } from '../../words/index.js';
-import { newSystems, ownedBy, nameOf } from '../context.js';
+import { newSystems, ownedBy, nameOf, systemsThatStay } from '../context.js';
 import { usedOf } from '../../plan/index.js';
 import { inBytes, valueOf, fact, type Rule } from '../rule.js';
 
@@ -18,12 +18,14 @@ export const rootKept: Rule = {
             evidence: [fact('used-now', used ? inBytes(used.bytes) : valueOf('unknown'))],
             partitions: [p.id],
             systems: [system.id],
-            remedies: [
-              {
-                title: message('remedy.format-lost'),
-                edit: { kind: 'treat' as const, partition: p.id, treatment: 'format' as const },
-              },
-            ],
+            remedies: systemsThatStay(planned).some((s) => s.id !== system.id && p.owners.includes(s.id))
+              ? []
+              : [
+                  {
+                    title: message('remedy.format-lost'),
+                    edit: { kind: 'treat' as const, partition: p.id, treatment: 'format' as const },
+                  },
+                ],
           };
         }),
     ),

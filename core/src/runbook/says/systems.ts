@@ -186,7 +186,7 @@ function roomForSetup(planned: At, system: System, sheet: readonly RecognitionRo
   };
 }
 
-export function redoStart(planned: Planned, { system, environment }: StepFor<'redo-start'>) {
+export function redoStart(planned: At, { system, environment }: StepFor<'redo-start'>) {
   const way = startOf(planned.plan).ways.find((w) => w.system.id === system);
   return message('step.redo-start', {
     system: systemName(planned, system),
@@ -194,7 +194,14 @@ export function redoStart(planned: Planned, { system, environment }: StepFor<'re
     first: way?.by?.name ?? null,
     byItsMedium: environment.kind === 'installer',
     entry: entryFields(planned, system),
+    efi: way?.place?.kind === 'efi' ? efiSaid(planned, way.place.partition) : null,
   });
+}
+
+/** An EFI system partition, by what tells it from another. */
+function efiSaid(at: At, id: string) {
+  const p = partitionOf(at.plan, id);
+  return p ? { name: nameOf(at, id), bytes: bytesOf(at, p), device: deviceOf(at, id) } : null;
 }
 
 /** What a boot entry of a system was read to be, as its fields are called in a utility or a firmware setup. */

@@ -152,6 +152,38 @@ const bootedBy = (mode: 'uefi' | 'bios') =>
   );
 
 export const WRITTEN_CASES: Cases = {
+  'root-shared': [
+    on(
+      [...FOUND_ROOTS, ...KEPT, BETA].map((line) =>
+        line.replace(/^(part from 3.*)$/, '$1, owners "Linux" "Beta"'),
+      ),
+    ),
+    on([...FOUND_ROOTS, ...KEPT, BETA]),
+  ],
+  'found-by-type': [
+    on([
+      LINUX,
+      BETA,
+      SHARED_ESP,
+      ROOT,
+      BETA_ROOT,
+      part('home', 'home', 'ext4', 'owners "Linux", mount /home'),
+    ]),
+    on([
+      ...[LINUX, BETA, SHARED_ESP, ROOT, BETA_ROOT],
+      part('home', 'home', 'ext4', 'owners "Linux", mount /home'),
+      part('bhome', 'home', 'ext4', 'owners "Beta", mount /home'),
+    ]),
+  ],
+  'kernels-elsewhere': [
+    on([
+      `${LINUX}, kernels on efi yes`,
+      ESP,
+      ROOT,
+      part('boot', 'boot', 'ext4', 'owners "Linux", mount /boot'),
+    ]),
+    on([LINUX, ESP, ROOT, part('boot', 'boot', 'ext4', 'owners "Linux", mount /boot')]),
+  ],
   'made-too-small': [
     on([LINUX, ESP, ROOT, part('x', 'data', 'xfs', 'owners "Linux", mount /x').replace('20 GiB', '200 MiB')]),
     on([LINUX, ESP, ROOT, part('x', 'data', 'xfs', 'owners "Linux", mount /x').replace('20 GiB', '300 MiB')]),

@@ -236,6 +236,17 @@ export const bases = {
       'UAPI Discoverable Partitions Specification',
       'swap is switched on by its type alone, where no mount table names it',
     ),
+  'basis.found-by-type': () =>
+    basis(
+      'UAPI Discoverable Partitions Specification',
+      'a home is mounted by its type, where no mount table names one',
+    ),
+  'basis.kernels-elsewhere': () =>
+    basis(
+      'UAPI Boot Loader Specification',
+      'kernels lie on the EFI system partition, or on a boot partition beside it',
+    ),
+  'basis.root-shared': () => basis(null, 'a root holds the files of one system'),
   'basis.not-started': () => basis('UEFI 2.10 §3.1', 'the machine at every restart of the procedure'),
   'basis.start-lost': () =>
     basis('UEFI 2.10 §13.3', 'a system whose loader is gone is not found by the firmware'),

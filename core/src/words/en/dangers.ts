@@ -51,6 +51,21 @@ export const dangers = {
       `${quoted(volume)} cannot be mounted at “${mountPoint}”`,
       'A mount point is a path from the root, such as /srv/data, without empty parts, . or ..',
     ),
+  'finding.root-shared': ({ volume, systems }: { volume: string; systems: readonly string[] }) =>
+    say(
+      `${and(systems)} cannot both be on ${quoted(volume)}`,
+      'What is installed last writes over the files of the other. Give one of them a volume of its own, or remove it.',
+    ),
+  'finding.found-by-type': (p: { volume: string; owner: string; system: string }) =>
+    say(
+      `${p.system} may use ${quoted(p.volume)}, the home of ${p.owner}`,
+      `${p.system} has no home volume of its own, and its type says “home”: at each start it may be found by that and mounted at /home. Give it a general type; ${p.owner} finds it by its mount table.`,
+    ),
+  'finding.kernels-elsewhere': ({ system, volume }: { system: string; volume: string }) =>
+    say(
+      `The kernels of ${system} do not come to the EFI system partition`,
+      `They are written to /boot, and that is ${quoted(volume)}. Mount the EFI system partition at /boot, or let the kernels be on ${quoted(volume)}.`,
+    ),
   'finding.made-too-small': (p: { volume: string; content: string; bytes: number }) =>
     say(
       `${quoted(p.volume)} is too small for ${p.content}`,
@@ -126,7 +141,7 @@ export const dangers = {
   'finding.hibernate-locked': ({ system }: { system: string }) =>
     say(
       `${system} will not hibernate while Secure Boot is on`,
-      'With Secure Boot on, the kernel is locked down and does not hibernate to plain swap. Use sleep instead, or turn hibernation off in the plan.',
+      'With Secure Boot on, the kernel is locked down and does not hibernate, to whatever swap. Use sleep instead, or turn hibernation off in the plan.',
     ),
   'finding.swap-file-sleep': ({ system }: { system: string }) =>
     say(

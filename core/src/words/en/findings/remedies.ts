@@ -5,6 +5,7 @@ const names = (list: readonly string[]) => and(list);
 /** What a remedy would do, as its button says. */
 export const remedies = {
   'remedy.mark-active': ({ volume }: { volume: string }) => `Mark ${quoted(volume)} active`,
+  'remedy.kernels-in-boot': () => 'Let the kernels be on the boot partition',
   'remedy.set-type': ({ type }: { type: string }) => `Set its type to ${type}`,
   'remedy.set-size': ({ bytes }: { bytes: number }) => `Make it ${both(bytes)}`,
   'remedy.grow': ({ bytes }: { bytes: number }) => `Grow it to ${both(bytes)}`,

@@ -10,6 +10,14 @@ import {
   say,
 } from './shared.js';
 
+/** The EFI system partition that is meant, by what tells it from another. */
+const efiText = (
+  efi: { readonly name: string; readonly bytes: number; readonly device: string } | null,
+): string =>
+  efi === null
+    ? 'the EFI system partition'
+    : `the EFI system partition ${quoted(efi.name)}, ${both(efi.bytes)} (${efi.device})`;
+
 const made = (part: { role: string; leastBytes: number; mostBytes: number | null }): string =>
   part.mostBytes === null
     ? part.role
@@ -47,9 +55,12 @@ export const systems = {
     first,
     byItsMedium,
     entry,
+    efi,
   }: {
     system: string;
     mode: Mode;
+    /** Where its boot files are to lie. */
+    efi: { readonly name: string; readonly bytes: number; readonly device: string } | null;
     /** Whose boot loader starts it, and stands in the first sector of the disk with BIOS. */
     first: string | null;
     /** Whether it has a medium whose tools repair it; else it is done from a live session. */
@@ -64,13 +75,13 @@ export const systems = {
           ? [
               `Mount its root, and in it its other partitions as its mount table has them; change root into it.`,
               mode === 'uefi'
-                ? 'Let its own tool write its boot loader to the EFI system partition, add a boot entry, and write its menu again.'
+                ? `Let its own tool write its boot loader to ${efiText(efi)}, add a boot entry, and write its menu again.`
                 : 'Let its own tool write its boot loader to the first sector of the disk, and write its menu again.',
             ]
           : [
               `Start the repair tools of its own medium in ${MODE[mode]} mode.`,
               mode === 'uefi'
-                ? 'Let them write its boot files to the EFI system partition, and add a boot entry.'
+                ? `Let them write its boot files to ${efiText(efi)}, and add a boot entry.`
                 : first === null
                   ? 'Let them write its boot loader to the first sector of the disk, and mark its boot partition active.'
                   : `Let them write its boot files and the boot sector of its own partition, and nothing else. The first sector of the disk has the boot loader of ${first}, which starts it: it must stay.`,
