@@ -142,6 +142,8 @@ describe('plans', () => {
     expect(steps.map((s: { id: string }) => s.id)).toEqual([
       'backup',
       'prepare-medium:system-1',
+      'prepare-live',
+      'safety-copy',
       'install:system-1',
       'first-start:system-1',
       'verify-disk',

@@ -9,13 +9,7 @@ import {
   type SurveyIdentity,
   type SurveyPartition,
 } from '../survey/index.js';
-import {
-  ENTRY_COUNT,
-  usualArea,
-  partitionTypeNamed,
-  usableArea,
-  type TableContainer,
-} from '../table/index.js';
+import { ENTRY_COUNT, usualArea, usableArea, type TableContainer } from '../table/index.js';
 import type { Volume } from '../volume/index.js';
 import { NOTHING_KNOWN } from './context.js';
 import { typeCodeIn } from './type-code.js';

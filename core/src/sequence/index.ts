@@ -1,5 +1,6 @@
 export { deriveSteps } from './derive/index.js';
-export { copyTime, dayOf, sumOf, timeOf, type Day } from './estimate.js';
+export { copyTime } from './copy-time.js';
+export { dayOf, sumOf, timeOf, type Day } from './estimate.js';
 export { pieceOf } from './exposure.js';
 export { liveFrom, placeIn } from './place.js';
 export { orderSteps, type Ordered, type RestartCost } from './order.js';

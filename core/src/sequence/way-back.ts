@@ -8,7 +8,7 @@ import {
   type Planned,
 } from '../plan/index.js';
 import { canShrink, VOLUME_TRAITS } from '../volume/index.js';
-import { copyTime } from './estimate.js';
+import { copyTime } from './copy-time.js';
 import { copyOf, exposureOfChange, exposureOfCopy } from './exposure.js';
 import type { StepBase } from './step.js';
 import { isDoneBefore } from './steps/change-inside.js';

@@ -3,7 +3,7 @@ import { arrivalsOf } from '../../moment/index.js';
 import { procedureFor } from '../../sequence/index.js';
 import { startWords } from '../../start/index.js';
 import { isArriving, type System } from '../../system/index.js';
-import { message, type Text } from '../../words/index.js';
+import { message } from '../../words/index.js';
 import { fact, valueOf, type Rule } from '../rule.js';
 
 /**
@@ -15,7 +15,7 @@ export const notStarted: Rule = {
   level: 'blocker',
   check: (planned, blocked = new Set()) => {
     const faults = startWords(planned).flatMap(({ system, fault }) =>
-      fault ? [{ system, why: fault as Text, step: null }] : [],
+      fault ? [{ system, why: fault, step: null }] : [],
     );
     const told = new Set([...blocked, ...faults.map(({ system }) => system.id)]);
     const dead = deadRestarts(planned).filter(({ system }) => !told.has(system.id));

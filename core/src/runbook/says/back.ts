@@ -96,6 +96,6 @@ const styleOf = ({ disk }: Planned['survey']) => (disk.style === 'mbr' ? 'mbr' :
 /** How a step is undone; `undefined` for kinds that leave no trace, and so are not on the way back. */
 export function backOf(planned: Planned, { undoes: step, table }: StepBack): BackSays | undefined {
   if (table === 'safety-copy') return oldTable(planned);
-  const says: ((planned: Planned, step: never) => BackSays) | undefined = BACK[step.kind as UndoneKind];
-  return says?.(planned, step as never);
+  const says: Partial<Record<string, (planned: Planned, step: never) => BackSays>> = BACK;
+  return says[step.kind]?.(planned, step as never);
 }

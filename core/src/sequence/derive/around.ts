@@ -93,7 +93,10 @@ export function withMedia(situation: Situation, steps: readonly Step[]): Step[] 
   const prepared = new Set(steps.map((s) => s.id));
   const live = liveFrom(situation.plan) !== undefined;
   const more = new Map<string, Step>();
+  // Whatever else is done in a live session waits for the safety copy that is made there.
+  const copy = steps.find((s) => s.kind === 'safety-copy' && s.environment.kind === 'live');
   const needing = steps.map((s) => {
+    if (copy && s !== copy && s.environment.kind === 'live') return s;
     const medium =
       s.environment.kind === 'installer'
         ? mediumOf(s.environment.system, running)

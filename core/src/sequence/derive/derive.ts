@@ -91,6 +91,7 @@ function lastDeletions({ plan, arriving, staying }: Situation, steps: readonly S
 
 /** A system of which something that it boots from was moved is started before anything else is written. */
 function afterProofs(steps: readonly Step[], proofs: readonly Step[]): Step[] {
+  if (proofs.length === 0) return [...steps];
   const ids = proofs.map((s) => s.id);
   const writes = ({ kind }: Step) => kind === 'create' || kind === 'format';
   return steps.map((s) => (writes(s) ? waitingFor(s, ids) : s));

@@ -1,5 +1,5 @@
 import type { PartitionId, Span } from '../../plan/index.js';
-import { copyTime } from '../estimate.js';
+import { copyTime } from '../copy-time.js';
 import { exposureOfChange } from '../exposure.js';
 import { step, type Range, type StepOf } from '../step.js';
 import type { SurveyPartitionId } from '../../survey/index.js';

@@ -9,6 +9,7 @@ import {
   titleOfLine,
   type Moment,
   type Runbook,
+  type RunbookPhase,
   type RunbookStep,
   type Survey,
 } from '@rhizotome/core';
@@ -81,7 +82,7 @@ const Then = memo(function Then({ runbook, survey, at, go }: Omit<AtMomentProps,
   const step = useMemo(() => runbook.phases.flatMap((phase) => phase.steps), [runbook])[at];
   return (
     <>
-      <Ahead step={step} />
+      <Ahead step={step} restart={runbook.phases.find((p) => p.restart && p.steps[0] === step)} />
       <div className={classes.buttons}>
         {step && (
           <Button size="xs" variant="default" onClick={() => go(at + 1)}>
@@ -133,10 +134,11 @@ function Table({ moment, device, sectorBytes }: { moment: Moment; device: string
 }
 
 /** The step that comes next, and what a power cut in it would cost. */
-function Ahead({ step }: { step: RunbookStep | undefined }) {
+function Ahead({ step, restart }: { step: RunbookStep | undefined; restart: RunbookPhase | undefined }) {
   if (!step) return <p className={classes.ahead}>{words['moment.end']()}</p>;
   return (
     <div className={classes.ahead}>
+      {restart && <p data-restart>{say(restart.note)}</p>}
       <p>
         <b>{words['moment.next'](step.number)}</b> {say(step.says).title}
       </p>

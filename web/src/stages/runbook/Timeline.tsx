@@ -1,5 +1,5 @@
 import { useElementSize } from '@mantine/hooks';
-import { message, type Runbook } from '@rhizotome/core';
+import type { Runbook } from '@rhizotome/core';
 import { memo, useMemo, useRef, type PointerEvent } from 'react';
 import { useOpenState } from '../../open/context.js';
 import { ownerColourIn, type Systems } from '../../parts/owners.js';
@@ -170,7 +170,7 @@ function Block({ block: { first, count, restart }, fill, y, x, numbered, done }:
       )}
       {restart && (
         <path d={`M${x(first)} ${y}v${LANE - 1}`} className={classes.restart}>
-          <title>{say(message('page.restart'))}</title>
+          <title>{say(restart)}</title>
         </path>
       )}
       {numbered &&

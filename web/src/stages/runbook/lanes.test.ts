@@ -1,10 +1,13 @@
 import { message, type RunbookPhase } from '@rhizotome/core';
 import { lanesOf } from './lanes.js';
 
+const NOTE = message('note.here');
+
 const phase = (environment: RunbookPhase['environment'], steps: number, restart: boolean) =>
   ({
     environment,
     restart,
+    note: NOTE,
     lane: message('lane.live'),
     steps: Array.from({ length: steps }, (_, i) => ({ id: `${environment.kind} ${i}` })),
   }) as unknown as RunbookPhase;
@@ -25,11 +28,11 @@ test('a system is one lane however it is started, and each stretch knows where i
       system: 'w',
       of: 8,
       blocks: [
-        { first: 0, count: 3, restart: false },
-        { first: 6, count: 2, restart: true },
+        { first: 0, count: 3, restart: null },
+        { first: 6, count: 2, restart: NOTE },
       ],
     },
-    { system: null, of: 8, blocks: [{ first: 3, count: 2, restart: true }] },
-    { system: 'l', of: 8, blocks: [{ first: 5, count: 1, restart: false }] },
+    { system: null, of: 8, blocks: [{ first: 3, count: 2, restart: NOTE }] },
+    { system: 'l', of: 8, blocks: [{ first: 5, count: 1, restart: null }] },
   ]);
 });

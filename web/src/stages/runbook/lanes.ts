@@ -5,8 +5,8 @@ export interface LaneBlock {
   /** How many steps are done before the first of them. */
   readonly first: number;
   readonly count: number;
-  /** Whether the machine is restarted to get there. */
-  readonly restart: boolean;
+  /** How one gets there, where the machine is restarted for it; `null`: it is not. */
+  readonly restart: RunbookPhase['note'] | null;
 }
 
 /** A place where steps are done, with the stretches of the procedure that are done there. */
@@ -28,13 +28,16 @@ export function lanesOf({ phases }: Pick<Runbook, 'phases'>): {
   const steps = phases.flatMap((phase) => phase.steps);
   const lanes = new Map<string, Lane>();
   let first = 0;
-  for (const { environment, lane: title, restart, steps: own } of phases) {
+  for (const { environment, lane: title, restart, note, steps: own } of phases) {
     const system = 'system' in environment ? environment.system : null;
     // A system is one place, however it is started.
     const kind = environment.kind === 'first-start' ? 'running' : environment.kind;
     const key = `${kind} ${system ?? ''}`;
     const lane = lanes.get(key) ?? { key, title, system, blocks: [], of: steps.length };
-    lanes.set(key, { ...lane, blocks: [...lane.blocks, { first, count: own.length, restart }] });
+    lanes.set(key, {
+      ...lane,
+      blocks: [...lane.blocks, { first, count: own.length, restart: restart ? note : null }],
+    });
     first += own.length;
   }
   return { lanes: [...lanes.values()], steps };
