@@ -9,6 +9,12 @@ import { deviceOf, foundName } from './says/facts.js';
 
 type CutSays = Message<Extract<Code, `cut.${string}`>>;
 
+/** One answer to what is asked after a power cut, and the ways on from there: one of them is gone. */
+export interface CutBranch {
+  readonly when: CutSays;
+  readonly ways: readonly CutSays[];
+}
+
 /** What a power cut in a step leaves, and what to do then. */
 export interface Cut {
   /** Number of the step in which it happens. */
@@ -17,8 +23,11 @@ export interface Cut {
   readonly lost: readonly Text[];
   readonly unlisted: readonly Text[];
   readonly whole: readonly Text[];
-  /** What to do next, in this order. */
-  readonly next: readonly CutSays[];
+  /** What is done before anything else; `null` where nothing has to be found out. */
+  readonly first: CutSays | null;
+  /** What is to be found out; the branches are its answers, and exclude each other. `null`: there is one branch, whatever was done. */
+  readonly ask: CutSays | null;
+  readonly branches: readonly CutBranch[];
 }
 
 /** If the power fails in the step after the first `done`; nothing where all are done, or the steps have no order. */
@@ -40,13 +49,10 @@ export function cutAfter(planned: Planned, done: number): Cut | undefined {
     whole: before.planned.plan.partitions
       .filter((p) => holdsFiles(planned, p) && !harmed.has(p.from ?? p.id))
       .map((p) => partitionTitle(p)),
-    next: [
-      ...goOn(step, done + 1, planned.survey.disk.sectorBytes, (id) => ({
-        device: deviceOf(at, id),
-        volume: foundName(planned, id),
-      })),
-      ...goBack(planned, done, step),
-    ],
+    ...waysOn(planned, step, done, (id) => ({
+      device: deviceOf(at, id),
+      volume: foundName(planned, id),
+    })),
   };
 }
 
@@ -59,23 +65,63 @@ function holdsFiles({ survey }: Planned, { from, fileSystem, treatment }: Planne
   );
 }
 
-function goOn(
+type Ways = Pick<Cut, 'first' | 'ask' | 'branches'>;
+
+function waysOn(
+  planned: Planned,
   step: Step,
-  number: number,
-  sectorBytes: number,
+  done: number,
   line: (partition: string) => { readonly device: string; readonly volume: Text },
-): CutSays[] {
+): Ways {
+  const number = done + 1;
   const again = message('cut.again', { step: number });
-  if (step.kind === 'move' || step.kind === 'move-aside') {
-    const fromBytes = (step.exposure?.when.from ?? step.copy.sectors) * sectorBytes;
-    const about = { ...line(step.partition), step: number, fromBytes };
-    return step.exposure
-      ? [message('cut.read'), message('cut.move-early', about), message('cut.move-late', about)]
-      : [message('cut.move-again', about)];
-  }
+  const before = [again, ...goBack(planned, done, step)];
+  const branch = (
+    when: 'yes' | 'no' | 'before' | 'after' | 'neither',
+    ways: readonly CutSays[],
+  ): CutBranch => ({
+    when: message(`cut.when-${when}`),
+    ways,
+  });
   const { table } = kindOf(step);
-  if (table === 'place' && 'partition' in step) return [message('cut.check', line(step.partition)), again];
-  return table === 'renewed' || table === 'rewritten' ? [message('cut.table'), again] : [again];
+  if (step.kind === 'move' || step.kind === 'move-aside') {
+    if (!step.exposure)
+      return {
+        first: null,
+        ask: null,
+        branches: [{ when: message('cut.whole-there', line(step.partition)), ways: before }],
+      };
+    const fromBytes = step.exposure.when.from * planned.survey.disk.sectorBytes;
+    const about = { ...line(step.partition), step: number };
+    return {
+      first: message('cut.read'),
+      ask: message('cut.ask-moved', { ...about, fromBytes }),
+      branches: [branch('yes', before), branch('no', [message('cut.restore-moved', about)])],
+    };
+  }
+  if (table === 'place' && 'partition' in step) {
+    const about = { ...line(step.partition), step: number };
+    return {
+      first: message('cut.check', about),
+      ask: message('cut.ask-check', about),
+      branches: [branch('yes', before), branch('no', [message('cut.restore', about)])],
+    };
+  }
+  if (table === 'renewed' || table === 'rewritten') {
+    const { ordered } = procedureFor(planned);
+    const copied =
+      ordered.ok && ordered.steps.slice(0, done).some((s) => s.kind === 'safety-copy' && s.of !== 'list');
+    return {
+      first: message('cut.list'),
+      ask: message('cut.ask-table'),
+      branches: [
+        branch('before', before),
+        branch('after', [message('cut.go-on', { step: number + 1 })]),
+        branch('neither', [copied ? message('cut.copy-back', { step: number }) : again]),
+      ],
+    };
+  }
+  return { first: null, ask: null, branches: [{ when: message('cut.when-any'), ways: before }] };
 }
 
 function goBack(planned: Planned, done: number, { writes }: Step): CutSays[] {

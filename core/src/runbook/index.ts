@@ -1,4 +1,4 @@
-export { cutAfter, type Cut } from './cut.js';
+export { cutAfter, type Cut, type CutBranch } from './cut.js';
 export { listedCells, listedHeads } from './listed.js';
 export { runbookFiles, zipOf, zipOfAll, type NamedFiles } from './files.js';
 export { runbookHtml } from './html.js';

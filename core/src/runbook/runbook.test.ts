@@ -99,14 +99,18 @@ describe('a power cut', () => {
       steps.findIndex((s) => s.id === id),
     )!;
     const names = (list: readonly Text[]) => list.map((name) => textIn(english, name));
-    return { lost: names(cut.lost), whole: names(cut.whole), next: cut.next.map((n) => n.code) };
+    return {
+      lost: names(cut.lost),
+      whole: names(cut.whole),
+      next: [cut.first, ...cut.branches.flatMap((b) => b.ways)].flatMap((n) => n?.code ?? []),
+    };
   };
 
   test('while a volume is shrunk puts that one at risk, and it is checked before anything else', () =>
     expect(cutIn('shrink:found-3')).toEqual({
       lost: ['Main volume'],
       whole: ['Start files', 'Rescue'],
-      next: ['cut.check', 'cut.again'],
+      next: ['cut.check', 'cut.again', 'cut.restore'],
     }));
 
   test('while a partition is created loses nothing, and there is a way back', () =>

@@ -62,16 +62,26 @@ describe('a power cut while a volume is moved', () => {
   test('to a place clear of the old one loses nothing: it is begun again', () => {
     const { number, cut } = cutIn(moved(310));
     expect(cut.lost).toEqual([]);
-    expect(cut.next).toMatchObject([
-      { code: 'cut.move-again', with: { step: number + 1, volume: 'two', device: 'nvme0n1p3' } },
-    ]);
+    expect(cut).toMatchObject({
+      ask: null,
+      branches: [
+        {
+          when: { code: 'cut.whole-there', with: { volume: 'two', device: 'nvme0n1p3' } },
+          ways: [{ code: 'cut.again', with: { step: number + 1 } }],
+        },
+      ],
+    });
   });
 
   test('over itself says from how many bytes on it is at neither place', () => {
     const { cut } = cutIn(moved(221));
     expect(cut.lost.map((name) => textIn(english, name))).toEqual(['two']);
-    expect(cut.next.map(({ code }) => code)).toEqual(['cut.read', 'cut.move-early', 'cut.move-late']);
-    expect(cut.next[1]!.with).toMatchObject({ fromBytes: 20 * GIB });
+    expect(cut.first).toMatchObject({ code: 'cut.read' });
+    expect(cut.ask).toMatchObject({ code: 'cut.ask-moved', with: { fromBytes: 20 * GIB } });
+    expect(cut.branches.map(({ when, ways }) => [when.code, ...ways.map((way) => way.code)])).toEqual([
+      ['cut.when-yes', 'cut.again'],
+      ['cut.when-no', 'cut.restore-moved'],
+    ]);
   });
 });
 
@@ -79,9 +89,12 @@ test('a power cut while the table is written anew: the table first, then the ste
   const survey = disk('ext4');
   const planned = said(survey, newTableEdit(planOn(survey)));
   const at = stepsOf(planned).findIndex((s) => s.step.kind === 'new-table');
-  expect(cutAfter(planned, at)!.next.slice(0, 2)).toEqual([
-    { code: 'cut.table', with: null },
-    { code: 'cut.again', with: { step: at + 1 } },
+  const { first, ask, branches } = cutAfter(planned, at)!;
+  expect([first?.code, ask?.code]).toEqual(['cut.list', 'cut.ask-table']);
+  expect(branches.map(({ when, ways }) => [when.code, ways[0]])).toEqual([
+    ['cut.when-before', { code: 'cut.again', with: { step: at + 1 } }],
+    ['cut.when-after', { code: 'cut.go-on', with: { step: at + 2 } }],
+    ['cut.when-neither', { code: 'cut.copy-back', with: { step: at + 1 } }],
   ]);
 });
 

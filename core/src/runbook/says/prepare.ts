@@ -22,6 +22,7 @@ export const safetyCopy = ({ plan, survey }: Planned, { of, family }: StepFor<'s
   message('step.safety-copy', {
     source: of,
     partitions: survey.partitions.length,
+    logicals: survey.partitions.filter((p) => p.logical).length,
     windows: family === 'windows',
     day: survey.takenAt.slice(0, 10),
     files: survey.source.files ?? [],

@@ -40,11 +40,25 @@ export function PowerCut({ survey, at }: PowerCutProps) {
         <Volumes sign="whole" name={words['cut.whole']()} volumes={cut.whole} />
       </dl>
       <h4>{words['cut.next']()}</h4>
-      <ol>
-        {cut.next.map(say).map((said) => (
-          <li key={said}>{said}</li>
-        ))}
-      </ol>
+      {cut.first && <p>{say(cut.first)}</p>}
+      {cut.ask && (
+        <p>
+          <strong>{say(cut.ask)}</strong>
+        </p>
+      )}
+      {cut.branches.map((branch) => (
+        <div key={branch.when.code} className={classes.branch} data-branch={branch.when.code}>
+          <p>{say(branch.when)}</p>
+          <ul>
+            {branch.ways.map((way, n) => (
+              <li key={way.code}>
+                {n > 0 && <i>{words['cut.or']()} </i>}
+                {say(way)}
+              </li>
+            ))}
+          </ul>
+        </div>
+      ))}
     </section>
   );
 }

@@ -13,4 +13,5 @@ export const timeline = {
   'cut.whole': () => 'Whole',
   'cut.nothing': () => 'nothing',
   'cut.next': () => 'Then',
+  'cut.or': () => 'or',
 };

@@ -32,6 +32,8 @@ export const prepare = {
     source: 'captured' | 'kept' | 'sectors' | 'list';
     /** How many partitions the disk has. */
     partitions: number;
+    /** How many of them a record of their own lists, which is saved as well. */
+    logicals: number;
     /** In a running Windows; else in macOS. */
     windows: boolean;
     day: string;
@@ -72,9 +74,9 @@ export const prepare = {
               : [
                   'Where the commands do not say what D is, type D=/dev/ and the name of this disk, as found above.',
                 ]),
-            'Enter the other commands. They save the first and the last MiB of this disk, and do nothing while no stick is mounted there.',
+            `Enter the other commands. They save the first and the last MiB of this disk${from.logicals === 0 ? '' : `, and ${count(from.logicals, 'record')} of logical partitions`}, and do nothing while no stick is mounted there.`,
           ],
-          [size],
+          ['head.bin and tail.bin have 1 048 576 bytes each, and neither is on this disk.'],
           FROM_ANOTHER_DISK,
         );
       case 'list':
