@@ -32,7 +32,9 @@ describe('curlew: the Windows setup refuses', () => {
     expect(await steps()).toEqual([
       'backup',
       'prepare-medium:system-1',
+      'prepare-live',
       'firmware-mode',
+      'safety-copy',
       'install:system-1',
       'first-start:system-1',
       'verify-disk',

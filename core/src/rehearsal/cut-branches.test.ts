@@ -19,7 +19,7 @@ function begun(step: Step, copy: Copy, written: number): Step {
       to: sectors(copy.to + offset),
       sectors: sectors(written),
     },
-  } as Step;
+  };
 }
 
 /** What power cuts in a copy leave, and the branch of the decision that holds then. */

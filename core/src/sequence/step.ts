@@ -98,8 +98,8 @@ export function withNeeds<S extends StepBase>(s: S, needs: readonly string[]): S
 
 /** The step, waiting for these too; the same one where it does already. */
 export function waitingFor<S extends StepBase>(s: S, more: readonly string[]): S {
-  const added = more.filter((id) => !s.needs.includes(id));
-  return added.length === 0 ? s : withNeeds(s, [...new Set([...s.needs, ...added])]);
+  const added = more.filter((id, i) => !s.needs.includes(id) && more.indexOf(id) === i);
+  return added.length === 0 ? s : withNeeds(s, s.needs.concat(added));
 }
 
 /** One key per start of the machine: what can be done without a restart shares it. */

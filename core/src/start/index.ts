@@ -13,6 +13,7 @@ export {
 export { entriesAfter, type EntriesSay } from './entries-after.js';
 export { entryOf, entryStates, type EntryFate, type EntryState } from './entries.js';
 export {
+  hasStartupManager,
   loadersOn,
   setupMakingEfi,
   startOf,

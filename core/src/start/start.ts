@@ -66,6 +66,10 @@ export function systemsAfter(plan: Plan): System[] {
   );
 }
 
+/** Whether it is a machine of macOS's maker, as one that has a macOS is: it has a startup manager, and neither a firmware setup nor an order there. */
+export const hasStartupManager = ({ systems }: Plan): boolean =>
+  systems.some((s) => s.family === 'macos' && s.origin === 'found');
+
 /** How every system is started: as decided, and as proposed where nothing was. */
 export function startOf(plan: Plan): StartArrangement {
   const systems = systemsAfter(plan);

@@ -1,7 +1,7 @@
 import type { Planned } from '../../plan/index.js';
 import { arrivalsOf } from '../../moment/index.js';
 import { liveFrom, type Environment, type Phase } from '../../sequence/index.js';
-import type { Arrival } from '../../start/index.js';
+import { hasStartupManager, type Arrival } from '../../start/index.js';
 import { message, type Code, type Message } from '../../words/index.js';
 import { systemName } from './facts.js';
 
@@ -17,7 +17,7 @@ export function placeOf(planned: Planned, environment: Environment): PlaceSays {
         ? message('place.anywhere')
         : message('place.running', { system: systemName(planned, environment.system) });
     case 'firmware':
-      return message('place.firmware');
+      return message('place.firmware', { startupManager: hasStartupManager(planned.plan) });
     case 'live':
       return message('place.live');
     case 'installer':
@@ -37,8 +37,9 @@ export function placeOfBack(planned: Planned, environment: Environment): PlaceSa
 export function laneOf(planned: Planned, environment: Environment): LaneSays {
   switch (environment.kind) {
     case 'firmware':
+      return message('lane.firmware', { startupManager: hasStartupManager(planned.plan) });
     case 'live':
-      return message(`lane.${environment.kind}`);
+      return message('lane.live');
     case 'installer':
       return message('lane.installer', { system: systemName(planned, environment.system) });
     case 'running':
@@ -58,7 +59,7 @@ export function placeNote(planned: Planned, { environment, restart }: Phase, n: 
     case 'running':
       return arrival ? arriving(planned, environment, arrival) : message('note.running', { first: n === 0 });
     case 'firmware':
-      return message('note.firmware');
+      return message('note.firmware', { startupManager: hasStartupManager(plan) });
     case 'live':
       return message('note.live', { mode, from: liveFrom(plan)?.name ?? null });
     case 'installer':
@@ -77,6 +78,7 @@ const arriving = (
     cold: kind === 'first-start',
     system: systemName(planned, system),
     mode: planned.plan.target.mode,
+    startupManager: hasStartupManager(planned.plan),
     meets: arrival.meets,
     first: 'first' in arrival ? arrival.first.name : null,
   });

@@ -20,6 +20,7 @@ import { volumeName } from '../../volume/index.js';
 import { procedureFor, type StepFor } from '../../sequence/index.js';
 import {
   entryOf,
+  hasStartupManager,
   FALLBACK_PATH,
   loadersOn,
   setupMakingEfi,
@@ -233,8 +234,8 @@ export function startOrder(planned: Planned) {
   const { order = [], waitSeconds = null } = plan.start ?? {};
   const menu = startOf(plan).chooser;
   return message('step.start-order', {
-    first:
-      plan.systems.findLast((s) => s.origin === 'new' && s.family !== 'windows')?.name ?? menu?.name ?? null,
+    first: startOf(plan).order[0]?.name ?? null,
+    startupManager: hasStartupManager(plan),
     order: order.flatMap((id) => systemOf(plan, id)?.name ?? []),
     menu: menu?.name ?? null,
     waitSeconds,

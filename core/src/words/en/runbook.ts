@@ -10,7 +10,8 @@ const cutAfter = (bytes: number): string =>
 export const runbook = {
   'place.running': ({ system }: { system: string }) => `In ${system}, as it is now`,
   'place.anywhere': () => 'Before you start, on any machine',
-  'place.firmware': () => 'In the firmware setup',
+  'place.firmware': ({ startupManager }: { startupManager: boolean }) =>
+    startupManager ? 'In the startup manager' : 'In the firmware setup',
   'place.live': () => 'In a live session',
   'place.live-from': ({ system }: { system: string }) => `In a live session from the medium of ${system}`,
   'place.installer': ({ system }: { system: string }) => `In the installer of ${system}`,
@@ -19,7 +20,8 @@ export const runbook = {
 
   'lane.anywhere': () => 'any machine',
   'lane.system': ({ system }: { system: string }) => system,
-  'lane.firmware': () => 'firmware setup',
+  'lane.firmware': ({ startupManager }: { startupManager: boolean }) =>
+    startupManager ? 'startup manager' : 'firmware setup',
   'lane.live': () => 'live session',
   // The name first: where there is little room the end is cut off.
   'lane.installer': ({ system }: { system: string }) => `${system}: installer`,
@@ -29,7 +31,10 @@ export const runbook = {
       ? 'Nothing is changed yet. Keep the machine on mains power from here to the end.'
       : 'The machine stays as it is.',
   'note.here': () => 'The machine stays on.',
-  'note.firmware': () => 'Restart, and press the key that the machine shows for its setup.',
+  'note.firmware': ({ startupManager }: { startupManager: boolean }) =>
+    startupManager
+      ? 'Switch the machine off and on, and hold the key of its startup manager: it has no firmware setup.'
+      : 'Restart, and press the key that the machine shows for its setup.',
   'note.live': ({ mode, from }: { mode: Mode; from: string | null }) =>
     `Restart from ${from === null ? 'the live medium' : `the installation medium of ${from}`} in ${MODE[mode]} mode (the entry ${mode === 'uefi' ? 'marked' : 'that is not marked'} UEFI in the boot menu), and choose to try it, not to install.`,
   'note.installer-here': () =>
@@ -41,6 +46,8 @@ export const runbook = {
     cold: boolean;
     system: string;
     mode: Mode;
+    /** The firmware has a startup manager in the place of a boot menu. */
+    startupManager: boolean;
     meets: 'itself' | 'own-menu' | 'menu' | 'own-entry' | 'not-told' | 'none';
     /** Whose loader comes first, where that is another one's. */
     first: string | null;
@@ -48,7 +55,9 @@ export const runbook = {
     const go = p.cold
       ? 'Shut down, wait, and switch on again without the medium.'
       : 'Restart without the medium.';
-    const byKey = `press the key of the firmware’s boot menu, and choose the entry of ${p.system}`;
+    const byKey = p.startupManager
+      ? `hold the key of the startup manager, and choose ${p.system}`
+      : `press the key of the firmware’s boot menu, and choose the entry of ${p.system}`;
     switch (p.meets) {
       case 'itself':
         return `${go} ${p.system} starts at once.`;

@@ -312,6 +312,8 @@ export const systems = {
     own: readonly string[];
     /** Those of a family whose updates put them first again. */
     pushes: readonly string[];
+    /** It has a startup manager, and no firmware setup. */
+    startupManager: boolean;
   }) => {
     const wait =
       p.waitSeconds === null || p.menu === null
@@ -333,6 +335,22 @@ export const systems = {
           'The boot menu lists every system.',
           ...(p.order[0] ? [`Left alone, it starts ${p.order[0]}.`] : []),
         ],
+      );
+    if (p.startupManager)
+      return say(
+        'Choose what starts by itself',
+        [
+          `In the startup manager, hold Control and choose ${p.first ?? 'the system that you use most'}: it starts by itself from then on. The settings of macOS have the same under startup disk.`,
+          ...p.own.map(
+            (system) =>
+              `From now on start ${system} from the startup manager, never through the menu of another system: there it may ask for its recovery key.`,
+          ),
+          ...wait,
+        ],
+        ['The startup manager lists every system.'],
+        ...(p.pushes.length > 0
+          ? [`A large update of ${or(p.pushes)} may put it first again; then choose once more.`]
+          : []),
       );
     return say(
       'Set the boot order',
