@@ -71,7 +71,9 @@ describe('a runbook is carried out: each moment, the disk read again, ticks, a f
     await on.app.press('If the power fails in this step');
     await on.app.sees('Main volume', '[data-cut-step="8"] [data-volumes=lost]');
     await on.app.sees('Rescue', '[data-cut-step="8"] [data-volumes=whole]');
-    await on.app.sees('Check “Main volume”', '[data-cut-step="8"] ol');
+    await on.app.sees('Check “Main volume”', '[data-cut-step="8"]');
+    await on.app.sees('Do step 8 again', '[data-branch="cut.when-yes"]');
+    await on.app.sees('restore its files from the backup', '[data-branch="cut.when-no"]');
     expect(await on.app.page.$$eval('[data-exposed]', (list) => list.length)).toBe(1);
     await scrubTo(17);
     await on.app.sees('After step 17 of 18', '[data-moment="17"]');

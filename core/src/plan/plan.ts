@@ -14,10 +14,11 @@ import type { Role, TableStyle } from '../table/index.js';
 import { VOLUME_KINDS, type VolumeKind } from '../volume/index.js';
 import { InsideVolumeSchema, MOST_INSIDE, type InsideVolume } from './inside/volume.js';
 import { StartPlanSchema, type StartPlan } from './start-plan.js';
+import type { PartitionId } from './ids.js';
 import { WishSchema, type Wish } from './wish.js';
 import type { ShapeCode } from '../words/index.js';
 
-export type PartitionId = string;
+export type { PartitionId } from './ids.js';
 
 export const ROLES = [
   'efi',

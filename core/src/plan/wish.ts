@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { exactly } from '../schema/index.js';
-import type { PartitionId } from './plan.js';
+import type { PartitionId } from './ids.js';
 
 export const EFI_STRATEGIES = ['share', 'second', 'enlarge', 'replace'] as const;
 export type EfiStrategyId = (typeof EFI_STRATEGIES)[number];

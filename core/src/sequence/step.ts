@@ -63,6 +63,16 @@ export interface StepBase {
   readonly undo: 'yes' | 'from-backup' | 'no-need';
 }
 
+/** A step of whatever kind, and what it may be about. */
+export interface AnyStep extends StepBase {
+  readonly kind: string;
+  readonly system?: SystemId | undefined;
+  readonly partition?: string | undefined;
+  readonly found?: SurveyPartitionId | null | undefined;
+  readonly before?: Span | null | undefined;
+  readonly after?: Span | null | undefined;
+}
+
 /** A step of one kind, with what it is about. */
 export type StepOf<K extends string, About = object> = StepBase & { readonly kind: K } & Readonly<About>;
 
@@ -117,3 +127,5 @@ export function startKey(environment: Environment): string {
       return 'firmware';
   }
 }
+
+export const spanOf = (p: Span): Span => ({ start: p.start, length: p.length });

@@ -14,7 +14,12 @@ export const rootKept: Rule = {
           const used = usedOf(planned, p.from!);
           return {
             of: p.id,
-            says: message('finding.root-kept', { system: system.name, volume: nameOf(p) }),
+            says: message('finding.root-kept', {
+              system: system.name,
+              volume: nameOf(p),
+              root: p.subvolumes?.find((s) => s.mountPoint === '/')?.name ?? null,
+              others: (p.subvolumes ?? []).filter((s) => s.mountPoint !== '/').map((s) => s.name),
+            }),
             evidence: [fact('used-now', used ? inBytes(used.bytes) : valueOf('unknown'))],
             partitions: [p.id],
             systems: [system.id],

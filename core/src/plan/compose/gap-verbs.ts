@@ -10,7 +10,7 @@ import type { Planned } from '../planned.js';
 import { isLogical } from '../slots/index.js';
 import { distributeEdit } from './arrange.js';
 import { giveEdit, movedMore, takesSpace } from './give.js';
-import type { Verb } from './verbs.js';
+import type { Verb } from './verb.js';
 
 /** More than this nobody reads. */
 const MOST_TAKERS = 5;

@@ -7,20 +7,8 @@ import { alignmentSectors } from '../area.js';
 import { roomAround } from '../layout.js';
 import { endOf, partitionOf, type PartitionId, type Plan, type PlannedPartition } from '../plan.js';
 import { boundaryEdit, boundaryLimits } from './arrange.js';
+import type { Grip } from './grip.js';
 import { snapPlaces, type SnapPlace } from './snaps.js';
-
-/**
- * A place at which the plan can be taken hold of: an end of a partition, the border of two neighbours, or the whole of a
- * partition (`body`, at its start).
- */
-export type Grip =
-  | { readonly kind: 'start' | 'end' | 'body'; readonly partition: PartitionId; readonly at: Sectors }
-  | {
-      readonly kind: 'border';
-      readonly left: PartitionId;
-      readonly right: PartitionId;
-      readonly at: Sectors;
-    };
 
 /**
  * Every grip of the plan, in disk order. Neighbours without room between them share one where the second gives way; else the first is

@@ -11,7 +11,8 @@ export {
 export { batch, singles } from './batch.js';
 export { nextRole } from './next-role.js';
 export { createInGap, placeInGap, type GapWish } from './create-in-gap.js';
-export { bodiesOf, drawGrip, gripsOf, movedByGrip, type Drawn, type Grip } from './grips.js';
+export { bodiesOf, drawGrip, gripsOf, movedByGrip, type Drawn } from './grips.js';
+export type { Grip } from './grip.js';
 export { newPartition } from './create.js';
 export { noteFoundEdit, undeleteEdit } from './found.js';
 export { distinctSystemName, freshPartitionId, freshSystemId } from './ids.js';
@@ -41,4 +42,5 @@ export {
 export { newTableEdit } from './table.js';
 export { acceptAs, decideAs, recordAs, takeUpEdit } from './take-up.js';
 export { snapPlaces, type SnapPlace } from './snaps.js';
-export { verbsOf, type Verb } from './verbs.js';
+export { verbsOf } from './verbs.js';
+export type { Verb } from './verb.js';

@@ -6,7 +6,7 @@ import { roomAround } from '../layout.js';
 import { foundTitle } from '../names.js';
 import { endOf, partitionOf, type PlannedPartition } from '../plan.js';
 import { message, type Phrase } from '../../words/index.js';
-import type { Grip } from './grips.js';
+import type { Grip } from './grip.js';
 
 /** A place worth coming to lie at, and what it is. */
 export interface SnapPlace {

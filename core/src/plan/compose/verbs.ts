@@ -10,30 +10,9 @@ import { endOf, partitionOf, type PartitionId, type PlannedPartition } from '../
 import { partitionTitle } from '../names.js';
 import { fillEdit, halveEdit, swapOrderEdit } from './arrange.js';
 import { undeleteEdit } from './found.js';
+import type { Verb } from './verb.js';
 import { gapVerbsOf } from './gap-verbs.js';
 import { splitHomeEdit } from './split-home.js';
-
-/** Something that can be done with a part at a press. */
-export interface Verb {
-  readonly id:
-    | 'keep'
-    | 'format'
-    | 'delete'
-    | 'undelete'
-    | 'fill'
-    | 'halve'
-    | 'to-start'
-    | 'to-end'
-    | 'trade-previous'
-    | 'trade-next'
-    | 'as-found'
-    | 'split-home'
-    | 'share-out'
-    | 'close'
-    | `give:${string}`;
-  readonly title: Phrase | Message<'verb.give' | 'verb.share-out' | 'verb.close'>;
-  readonly edit: Edit;
-}
 
 /**
  * What can be done with a partition at a press, those used most first; for one that the plan deletes, that it be kept.

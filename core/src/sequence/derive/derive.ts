@@ -15,7 +15,7 @@ import {
   withoutDeadStarts,
   withSafetyCopy,
 } from './around.js';
-import { inInstallers } from './making.js';
+import { inInstallers } from './in-installers.js';
 import { partSteps } from './parts.js';
 import { situationOf, type Situation } from './situation.js';
 import { withConversionNeeds, withSpanNeeds } from './span-needs.js';

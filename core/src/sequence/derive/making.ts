@@ -4,7 +4,6 @@ import { MIB, sectors } from '../../quantity/index.js';
 import { isArriving, type PartMaker, type System, type SystemId } from '../../system/index.js';
 import { VOLUME_TRAITS } from '../../volume/index.js';
 import { LIVE, type Environment } from '../step.js';
-import type { Step } from '../steps/kinds.js';
 import { ownTool, type Situation } from './situation.js';
 
 /** Where a new partition is listed, and where and by whom it is formatted. */
@@ -32,8 +31,10 @@ export function makingOf(situation: Situation, p: PlannedPartition): Making {
 }
 
 /** Who is to make it: as it was chosen for the partition, else for its system. */
-const makerOf = ({ maker = 'as-system' }: PlannedPartition, { parts }: System): PartMaker | undefined =>
-  maker === 'as-system' ? parts : maker;
+export const makerOf = (
+  { maker = 'as-system' }: PlannedPartition,
+  { parts }: System,
+): PartMaker | undefined => (maker === 'as-system' ? parts : maker);
 
 const inLive: Making = { create: LIVE, format: null, formattedBy: null };
 
@@ -47,7 +48,7 @@ const inInstaller = ({ id }: System): Making => ({
  * The arriving system whose installer can make it: it is its alone, begins where the partition before it ends, since
  * an installer asks for a size and not for a place, and no setup is given free room that it has to be in the way of.
  */
-function installerFor(situation: Situation, p: PlannedPartition): System | undefined {
+export function installerFor(situation: Situation, p: PlannedPartition): System | undefined {
   const [only, another] = p.owners;
   const system = another === undefined ? situation.arriving.find((s) => s.id === only) : undefined;
   if (!system || system.ownSetup || system.host || p.placeholder) return undefined;
@@ -149,23 +150,6 @@ function isFreeFor(situation: Situation, p: PlannedPartition, own: System): bool
         (kind === 'untouched' || kind === 'shrunk') &&
         (kind === 'untouched' || ownTool(situation, planned) === own),
     );
-}
-
-/**
- * The steps on the disk, with what an installer can make made there, for systems of which nothing was chosen: where nothing else
- * needs a live session, that saves one.
- */
-export function inInstallers(situation: Situation, steps: readonly Step[], more: readonly Step[]): Step[] {
-  const moved = new Map<string, Environment>();
-  for (const s of [...steps, ...more]) {
-    if (s.environment.kind !== 'live') continue;
-    const p = s.kind === 'create' ? situation.plan.partitions.find((q) => q.id === s.partition) : undefined;
-    const installer =
-      p && makingOf(situation, p).formattedBy === null ? installerFor(situation, p) : undefined;
-    if (!p || !installer || makerOf(p, installer) === 'prepared') return [...steps];
-    moved.set(s.id, { kind: 'installer', system: installer.id });
-  }
-  return steps.map((s) => ({ ...s, environment: moved.get(s.id) ?? s.environment }));
 }
 
 /** In the installer of the one arriving system that owns it; what is shared is formatted before the first of them. */

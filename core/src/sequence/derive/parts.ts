@@ -15,7 +15,8 @@ import { shrinkOf } from '../steps/shrink.js';
 import { verificationOf } from '../steps/verify-start.js';
 import { makingOf, setupOf } from './making.js';
 import { isRelabelled, isRenamed, isRetyped, type Situation } from './situation.js';
-import { spanOf, type TableStep, type World } from './table-step.js';
+import { spanOf } from '../step.js';
+import type { TableStep, World } from './table-step.js';
 import { after, beginChange, type VolumeChange } from './volume-change.js';
 
 /** The steps for every partition: what was found is deleted, shrunk, moved, grown or formatted, what is new is created. */

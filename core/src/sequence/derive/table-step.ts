@@ -13,5 +13,3 @@ export interface TableStep {
   readonly holds: Span | null;
   readonly takes: Span | null;
 }
-
-export const spanOf = (p: Span): Span => ({ start: p.start, length: p.length });

@@ -1,8 +1,7 @@
 import { usedOf, type Fate, type PlannedPartition, type Span } from '../../plan/index.js';
-import { LIVE, type Environment, type StepBase } from '../step.js';
+import { LIVE, spanOf, type Environment, type StepBase } from '../step.js';
 import type { System } from '../../system/index.js';
 import { ownTool, type Situation } from './situation.js';
-import { spanOf } from './table-step.js';
 
 /**
  * A kept volume on the way from its old place and size to the new: what was done so far, and what comes next. Each step

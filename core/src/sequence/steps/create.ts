@@ -6,11 +6,10 @@ import {
   type Span,
 } from '../../plan/index.js';
 import { sectors } from '../../quantity/index.js';
-import { LIVE, step, type StepOf } from '../step.js';
+import { LIVE, step, type StepOf, spanOf } from '../step.js';
 import type { SystemId } from '../../system/index.js';
 import type { Making } from '../derive/making.js';
 import { writesNewTable, type Situation } from '../derive/situation.js';
-import { spanOf } from '../derive/table-step.js';
 import type { Kind } from './kind.js';
 import { SHORT } from '../by-hand.js';
 

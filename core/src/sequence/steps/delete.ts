@@ -1,8 +1,7 @@
 import { bootsWithout } from '../../start/index.js';
 import type { Span } from '../../plan/index.js';
-import { LIVE, step, type StepOf } from '../step.js';
+import { LIVE, step, type StepOf, spanOf } from '../step.js';
 import type { SurveyPartition, SurveyPartitionId } from '../../survey/index.js';
-import { spanOf } from '../derive/table-step.js';
 import type { Kind } from './kind.js';
 import { SHORT } from '../by-hand.js';
 

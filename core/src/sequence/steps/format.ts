@@ -1,10 +1,9 @@
 import { bootsWithout } from '../../start/index.js';
 import type { PartitionId, PlannedPartition, Span } from '../../plan/index.js';
-import { step, type Environment, type StepOf } from '../step.js';
+import { step, type Environment, type StepOf, spanOf } from '../step.js';
 import type { SurveyPartitionId } from '../../survey/index.js';
 import { formatPlace } from '../derive/making.js';
 import type { Situation } from '../derive/situation.js';
-import { spanOf } from '../derive/table-step.js';
 import type { Kind } from './kind.js';
 import { SHORT } from '../by-hand.js';
 

@@ -1,8 +1,7 @@
 import type { PartitionId, Span } from '../../plan/index.js';
 import { exposureOfChange } from '../exposure.js';
-import { LIVE, step, type StepOf } from '../step.js';
+import { LIVE, step, type StepOf, spanOf } from '../step.js';
 import type { SurveyPartitionId } from '../../survey/index.js';
-import { spanOf } from '../derive/table-step.js';
 import type { VolumeChange } from '../derive/volume-change.js';
 import type { Kind } from './kind.js';
 import { SHORT } from '../by-hand.js';

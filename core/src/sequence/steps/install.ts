@@ -1,12 +1,10 @@
 import { bootsFirst } from '../../start/index.js';
 import { setupRooms, systemOf, type Plan } from '../../plan/index.js';
 import { minutes } from '../by-hand.js';
-import { LIVE, step, type Environment, type Range, type StepOf } from '../step.js';
+import { LIVE, step, type Environment, type Range, type StepOf, spanOf, type AnyStep } from '../step.js';
 import { isArriving, type Family, type System, type SystemId } from '../../system/index.js';
 import type { Situation } from '../derive/situation.js';
-import { spanOf } from '../derive/table-step.js';
 import type { Kind } from './kind.js';
-import type { Step } from './kinds.js';
 import { firstUnhibernations } from './unhibernate.js';
 
 /** An arriving system is installed. */
@@ -38,7 +36,11 @@ export const install = {
 } satisfies Kind<Install>;
 
 /** One system after the other, Windows first: it would put itself before what is there. */
-export function installs(situation: Situation, disk: readonly Step[], before: readonly string[]): Install[] {
+export function installs(
+  situation: Situation,
+  disk: readonly AnyStep[],
+  before: readonly string[],
+): Install[] {
   const { plan, arriving } = situation;
   const asleep = new Map(firstUnhibernations(situation).map((s) => [s.system, s.id]));
   const windowsFirst = [...arriving].sort(
@@ -70,7 +72,7 @@ export function installs(situation: Situation, disk: readonly Step[], before: re
  * Whether a step on the disk is done before a system is installed: not what other installers do, nor what is done in a system
  * that comes later. What the installer formats itself is part of installing.
  */
-function isBefore(later: readonly System[], system: SystemId, { kind, environment }: Step): boolean {
+function isBefore(later: readonly System[], system: SystemId, { kind, environment }: AnyStep): boolean {
   if (environment.kind === 'installer') return environment.system === system && kind !== 'format';
   return environment.kind !== 'first-start' || !later.some((s) => s.id === environment.system);
 }

@@ -1,8 +1,7 @@
 import type { SurveyPartitionId } from '../../survey/index.js';
-import { step, type StepOf } from '../step.js';
+import { step, type StepOf, type AnyStep } from '../step.js';
 import type { Situation } from '../derive/situation.js';
 import { LEAVES_THE_DISK, type Kind } from './kind.js';
-import type { Step } from './kinds.js';
 import { SHORT } from '../by-hand.js';
 
 /** The protection of an encrypted volume is resumed. */
@@ -17,7 +16,7 @@ export const resumeProtection = {
 } satisfies Kind<ResumeProtection>;
 
 /** Of every volume that a step concerned beyond writing its key down, in the system that owns it. */
-export function resumptions({ plan, encrypted }: Situation, done: readonly Step[]): ResumeProtection[] {
+export function resumptions({ plan, encrypted }: Situation, done: readonly AnyStep[]): ResumeProtection[] {
   return encrypted.flatMap(({ found }) => {
     const touched = done.some((s) => 'found' in s && s.found === found.id && s.kind !== 'recovery-key');
     const owner = plan.found[found.id]?.owners[0];

@@ -82,11 +82,23 @@ export const ofSystems = {
     use: keyof typeof USE;
     usual: string;
   }) => say(`${quoted(p.volume)} cannot be ${p.content}`, `${USE[p.use](p.system)} Use ${p.usual}.`),
-  'finding.root-kept': ({ system, volume }: { system: string; volume: string }) =>
-    say(
-      `${system} is installed over the files on ${quoted(volume)}`,
-      'Files of the old system stay among those of the new one. Most installers refuse this; others leave a system that fails in odd ways. Keep files you need on a home partition or in the backup.',
-    ),
+  'finding.root-kept': (p: {
+    system: string;
+    volume: string;
+    /** The subvolume that is its root, where there is one. */
+    root: string | null;
+    /** Other subvolumes of it, which stay. */
+    others: readonly string[];
+  }) =>
+    p.root === null
+      ? say(
+          `${p.system} is installed over the files on ${quoted(p.volume)}`,
+          'Files of the old system stay among those of the new one. Most installers refuse this; others leave a system that fails in odd ways. Keep files you need on a home partition or in the backup.',
+        )
+      : say(
+          `${p.system} is installed again in the subvolume ${quoted(p.root)} of ${quoted(p.volume)}`,
+          `${p.others.length === 0 ? '' : `The files in ${and(p.others.map(quoted))} stay. `}Before the installer, rename ${quoted(p.root)} in a live session, so that the old system is set aside, and create an empty one of that name. An installer that asks for no subvolume formats the whole volume${p.others.length === 0 ? '' : `, with ${and(p.others.map(quoted))}`}: then stop.`,
+        ),
   'finding.setup-over': (p: {
     system: string;
     volume: string;
