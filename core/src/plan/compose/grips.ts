@@ -1,6 +1,6 @@
 import type { Planned } from '../planned.js';
 import { VOLUME_TRAITS } from '../../volume/index.js';
-import { sectors, type Sectors } from '../../quantity/index.js';
+import { sectors } from '../../quantity/index.js';
 import { apply, type Edit } from '../edits/edit.js';
 import type { Refusal } from '../edits/refusal.js';
 import { alignmentSectors } from '../area.js';

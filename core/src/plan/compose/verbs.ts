@@ -1,4 +1,4 @@
-import { message, type Message, type Phrase } from '../../words/index.js';
+import { message } from '../../words/index.js';
 import type { Planned } from '../planned.js';
 import { surveyedPartition } from '../../survey/index.js';
 import { keptPartition } from '../begin.js';
