@@ -55,6 +55,7 @@ const ROOT =
   'part root, size 60 GiB, format, role root, holds ext4, owners "Linux", label root, name root, mount /';
 const BETA_ROOT =
   'part beta, size 60 GiB, format, role root, holds ext4, owners "Beta", label beta, name beta, mount /';
+const TWO_LINUXES = [LINUX, BETA, SHARED_ESP, ROOT, BETA_ROOT];
 const part = (id: string, role: string, holds: string, more: string) =>
   `part ${id}, size 20 GiB, format, role ${role}, holds ${holds}, label ${id}, name ${id}, ${more}`;
 const found = (holds: string) => [
@@ -161,16 +162,9 @@ export const WRITTEN_CASES: Cases = {
     on([...FOUND_ROOTS, ...KEPT, BETA]),
   ],
   'found-by-type': [
+    on([...TWO_LINUXES, part('home', 'home', 'ext4', 'owners "Linux", mount /home')]),
     on([
-      LINUX,
-      BETA,
-      SHARED_ESP,
-      ROOT,
-      BETA_ROOT,
-      part('home', 'home', 'ext4', 'owners "Linux", mount /home'),
-    ]),
-    on([
-      ...[LINUX, BETA, SHARED_ESP, ROOT, BETA_ROOT],
+      ...TWO_LINUXES,
       part('home', 'home', 'ext4', 'owners "Linux", mount /home'),
       part('bhome', 'home', 'ext4', 'owners "Beta", mount /home'),
     ]),
@@ -208,22 +202,8 @@ export const WRITTEN_CASES: Cases = {
     on([LINUX, ESP, ROOT, part('home', 'home', 'ext4', 'owners "Linux", mount /home')]),
   ],
   'home-shared': [
-    on([
-      LINUX,
-      BETA,
-      SHARED_ESP,
-      ROOT,
-      BETA_ROOT,
-      part('home', 'home', 'ext4', 'owners "Linux" "Beta", mount /home'),
-    ]),
-    on([
-      LINUX,
-      BETA,
-      SHARED_ESP,
-      ROOT,
-      BETA_ROOT,
-      part('home', 'home', 'ext4', 'owners "Linux", mount /home'),
-    ]),
+    on([...TWO_LINUXES, part('home', 'home', 'ext4', 'owners "Linux" "Beta", mount /home')]),
+    on([...TWO_LINUXES, part('home', 'home', 'ext4', 'owners "Linux", mount /home')]),
   ],
   'boot-shared': [
     on([LINUX, BETA, SHARED_ESP.replace('/boot/efi', '/boot'), ROOT, BETA_ROOT]),
