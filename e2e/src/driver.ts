@@ -6,13 +6,14 @@ import puppeteer, {
   type BrowserContext,
   type ClickOptions,
   type ElementHandle,
-  type HTTPRequest,
   type Page,
 } from 'puppeteer-core';
 
 const CHROMIUM = [process.env['RHIZOTOME_CHROMIUM'], '/usr/bin/chromium', '/usr/bin/chromium-browser'].find(
   (path) => path && existsSync(path),
 );
+/** Milliseconds: what is there in a second on a quiet machine may take many on one that does other things too. */
+const PATIENCE = 25_000;
 const FLAGS = [
   '--no-sandbox',
   '--disable-gpu',
@@ -45,7 +46,6 @@ export class Driver {
     readonly page: Page,
     readonly address: string,
   ) {
-    this.watch();
     page.on('pageerror', (error) =>
       this.complaints.push(error instanceof Error ? error.message : String(error)),
     );
@@ -62,9 +62,10 @@ export class Driver {
   ): Promise<Driver> {
     const page = await browser.newPage();
     await page.setViewport(size);
-    // What is there in a second on a quiet machine may take many on one that does other things too.
-    page.setDefaultTimeout(25_000);
-    return new Driver(page, address);
+    page.setDefaultTimeout(PATIENCE);
+    const driver = new Driver(page, address);
+    await driver.watch();
+    return driver;
   }
 
   async go(path: string): Promise<void> {
@@ -88,24 +89,38 @@ export class Driver {
 
   /** Waits until nothing has been fetched for so long, but for the stream of events that stays open. */
   private async quiet(milliseconds = 500): Promise<void> {
-    let since = Date.now();
+    const begun = Date.now();
+    let since = begun;
     while (Date.now() - since < milliseconds) {
       if (this.fetching.size > 0) since = Date.now();
+      if (since - begun > PATIENCE) {
+        const unanswered = [...this.fetching.values()].map(({ address }) => address);
+        throw new Error(`Not answered in ${PATIENCE / 1000} s: ${unanswered.join(', ')}`);
+      }
       await new Promise((done) => setTimeout(done, 20));
     }
   }
 
-  /** What is asked for and not answered; what a page left behind that was gone from is nothing to wait for. */
-  private readonly fetching = new Set<HTTPRequest>();
+  /** What the document that is open asked for and is not answered, by request. */
+  private readonly fetching = new Map<string, { readonly document: string; readonly address: string }>();
 
-  private watch(): void {
-    const ended = (request: HTTPRequest) => void this.fetching.delete(request);
-    this.page.on('request', (request) => {
-      if (request.isNavigationRequest() && request.frame() === this.page.mainFrame()) this.fetching.clear();
-      if (!/\/(?:events\?|presence$)/.test(request.url())) this.fetching.add(request);
+  /** A document that is gone is waited for no longer, nor what it asked for while the next one was fetched. */
+  private async watch(): Promise<void> {
+    const events = await this.page.createCDPSession();
+    await Promise.all([events.send('Network.enable'), events.send('Page.enable')]);
+    const ended = ({ requestId }: { requestId: string }) => void this.fetching.delete(requestId);
+    events.on('Network.loadingFinished', ended);
+    events.on('Network.loadingFailed', ended);
+    events.on('Network.requestWillBeSent', ({ requestId, loaderId, request }) => {
+      // Of a worker's own script, which no document asks for, the page is not told the end.
+      if (!loaderId || /\/(?:events\?|presence$)/.test(request.url)) return;
+      this.fetching.set(requestId, { document: loaderId, address: `${request.method} ${request.url}` });
     });
-    this.page.on('requestfinished', ended);
-    this.page.on('requestfailed', ended);
+    events.on('Page.frameNavigated', ({ frame }) => {
+      if (frame.parentId) return;
+      for (const [id, { document }] of this.fetching)
+        if (document !== frame.loaderId) this.fetching.delete(id);
+    });
   }
 
   /** To another page of the app that is open, as a link in it goes: nothing is loaded again. */
@@ -119,10 +134,14 @@ export class Driver {
     await this.settle();
   }
 
-  /** Lets the page draw what the last action changed. */
+  /** Lets the page draw what the last action changed; one that lies behind draws nothing. */
   private async settle(): Promise<void> {
     await this.page.evaluate(
-      () => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(() => done(null)))),
+      () =>
+        new Promise((done) => {
+          requestAnimationFrame(() => requestAnimationFrame(() => done(null)));
+          setTimeout(done, 1000);
+        }),
     );
   }
 
