@@ -23,6 +23,7 @@ const CORE_LAYERS = [
   'notation',
   'match',
   'start',
+  'safety',
   'mounting',
   'recognition',
   'sequence',

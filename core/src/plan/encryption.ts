@@ -30,11 +30,32 @@ export function encryptionOf({ plan, survey }: Planned, id: string): Known {
   return volume && volume.kind !== 'unknown' && !UNSEEN.includes(survey.source.kind) ? 'no' : 'unknown';
 }
 
-/** Whether Windows has encrypted it, rather than a LUKS container. */
-export function isWindowsEncrypted(planned: Planned, id: string): boolean {
+/** What has encrypted a volume: the system that alone can open it, or a container of its own. */
+export type Encrypter = 'windows' | 'macos' | 'luks';
+
+/** Volumes that a system encrypts within themselves; of any other, what holds it is a container. */
+const BY_ITS_SYSTEM: Partial<Readonly<Record<VolumeKind, Encrypter>>> = {
+  'windows-encrypted': 'windows',
+  ntfs: 'windows',
+  refs: 'windows',
+  fat: 'windows',
+  exfat: 'windows',
+  unknown: 'windows',
+  apfs: 'macos',
+  hfsplus: 'macos',
+};
+
+/** By what a surveyed volume is encrypted; `null` where it is not, or where nobody knows whether it is. */
+export function encrypterOf(planned: Planned, id: string): Encrypter | null {
+  if (encryptionOf(planned, id) !== 'yes') return null;
   const kinds = [planned.plan.found[id]?.kind, surveyedPartition(planned.survey, id)?.volume?.kind];
-  return encryptionOf(planned, id) === 'yes' && !kinds.includes('luks');
+  if (kinds.includes('luks')) return 'luks';
+  const kind = kinds.find((k) => k !== undefined && k !== 'unknown') ?? 'unknown';
+  return BY_ITS_SYSTEM[kind] ?? 'luks';
 }
+
+export const isWindowsEncrypted = (planned: Planned, id: string): boolean =>
+  encrypterOf(planned, id) === 'windows';
 
 /** Whether the content of a planned volume is encrypted, as found or by a layer that is planned. */
 export function isEncrypted(planned: Planned, volume: PlannedVolume): boolean {

@@ -160,6 +160,7 @@ export {
   encryptsItself,
   startsByOwnEntry,
   isEncrypted,
+  encrypterOf,
   isWindowsEncrypted,
 } from './encryption.js';
 export { refuseChange } from './edits/geometry.js';

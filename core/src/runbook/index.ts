@@ -6,6 +6,7 @@ export { practiceFiles } from './practice-files.js';
 export { daySays, pointSays, titleOf, type RunbookTitle } from './title.js';
 export { momentMarkdown, plainMarkdown, runbookMarkdown, sheetsMarkdown } from './markdown.js';
 export { runbookFor, type Runbook, type RunbookPhase, type RunbookStep } from './runbook.js';
+export { safetyNow, type NowSays } from './safety-now.js';
 export { standingReport, type StandingReport } from './standing.js';
 export { timeSays } from './time.js';
 export { wayBackSays, type BackStep, type WayBackSays } from './way-back.js';

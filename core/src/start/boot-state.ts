@@ -82,13 +82,12 @@ export const withoutBoot = (boot: BootState, id: SystemId): BootState => ({
   options: boot.options.filter((o) => o.system !== id),
 });
 
-/** What needs one of these partitions starts nothing any more; `null`: all that were found. */
-export const bootsWithout = (boot: BootState, gone: readonly string[] | null): BootState => ({
-  ...boot,
-  options: boot.options.map((o) =>
-    gone === null || o.needs.some((part) => gone.includes(part)) ? { ...o, lives: false } : o,
-  ),
-});
+/** What needs one of these partitions starts nothing any more; `null`: all that were found. The same state where nothing does. */
+export function bootsWithout(boot: BootState, gone: readonly string[] | null): BootState {
+  const dies = (o: BootOption) => o.lives && (gone === null || o.needs.some((part) => gone.includes(part)));
+  if (!boot.options.some(dies)) return boot;
+  return { ...boot, options: boot.options.map((o) => (dies(o) ? { ...o, lives: false } : o)) };
+}
 
 /** As the plan has them. */
 export function bootsInOrder(boot: BootState, { plan }: Planned): BootState {

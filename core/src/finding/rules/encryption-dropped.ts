@@ -1,4 +1,4 @@
-import { encryptionOf, fatesOf, isWindowsEncrypted, partitionTitle } from '../../plan/index.js';
+import { encrypterOf, fatesOf, partitionTitle } from '../../plan/index.js';
 import { surveyedPartition } from '../../survey/index.js';
 import { message } from '../../words/index.js';
 import { fact, valueOf, type Rule } from '../rule.js';
@@ -9,7 +9,7 @@ export const encryptionDropped: Rule = {
   level: 'blocker',
   check: (planned) =>
     fatesOf(planned).flatMap(({ kind, found, planned: part }) => {
-      const locked = encryptionOf(planned, found.id) === 'yes' && !isWindowsEncrypted(planned, found.id);
+      const locked = encrypterOf(planned, found.id) === 'luks';
       // Where it was decided that there is no layer, or another one, it was decided.
       if (kind !== 'formatted' || !part || !locked || part.layer !== undefined) return [];
       const group = surveyedPartition(planned.survey, found.id)?.volume?.inside?.some(

@@ -1,4 +1,4 @@
-import { encryptionOf, fatesOf, isWindowsEncrypted } from '../../plan/index.js';
+import { encrypterOf, fatesOf } from '../../plan/index.js';
 import { message } from '../../words/index.js';
 import { nameOf } from '../context.js';
 import { fact, valueOf, type Rule } from '../rule.js';
@@ -9,13 +9,7 @@ export const luksChanges: Rule = {
   check: (planned) =>
     fatesOf(planned).flatMap(({ found, planned: part, kind }) => {
       const changes = kind === 'shrunk' || kind === 'grown' || kind === 'moved';
-      if (
-        !part ||
-        !changes ||
-        encryptionOf(planned, found.id) !== 'yes' ||
-        isWindowsEncrypted(planned, found.id)
-      )
-        return [];
+      if (!part || !changes || encrypterOf(planned, found.id) !== 'luks') return [];
       return [
         {
           of: part.id,

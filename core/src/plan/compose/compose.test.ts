@@ -105,7 +105,7 @@ describe('trading places', () => {
   });
 
   test('is refused for what cannot move', () => {
-    const locked = edited(noted, DISK, noteFoundEdit(noted, 'found-2', { encrypted: 'yes' }));
+    const locked = edited(noted, DISK, noteFoundEdit(noted, 'found-2', { encrypted: 'yes', kind: 'ntfs' }));
     expect(
       refusalOf(
         { plan: locked, survey: DISK },
@@ -268,7 +268,7 @@ describe('sizes with the least data moved', () => {
   });
 
   test('what cannot move is a wall', () => {
-    const locked = edited(noted, DISK, noteFoundEdit(noted, 'found-3', { encrypted: 'yes' }));
+    const locked = edited(noted, DISK, noteFoundEdit(noted, 'found-3', { encrypted: 'yes', kind: 'ntfs' }));
     expect(placeLeastMoved({ plan: locked, survey: DISK }, new Map([['found-2', gib(120)]]))).toEqual({
       ok: false,
       shortBy: gib(20),

@@ -41,10 +41,10 @@ export const recoveryKey = (planned: Planned, { found }: StepFor<'recovery-key'>
 export const suspendProtection = (planned: Planned, { found }: StepFor<'suspend-protection'>) =>
   message('step.suspend-protection', { volume: foundName(planned, found) });
 
-export const resumeProtection = (planned: Planned, { found }: StepFor<'resume-protection'>) =>
+export const resumeProtection = (planned: Planned, { found, environment }: StepFor<'resume-protection'>) =>
   message('step.resume-protection', {
     volume: foundName(planned, found),
-    system: systemName(planned, planned.plan.found[found]?.owners[0] ?? null),
+    system: systemName(planned, 'system' in environment ? environment.system : null),
   });
 
 export const unhibernate = (planned: Planned, { system }: StepFor<'unhibernate'>) =>

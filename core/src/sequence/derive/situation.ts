@@ -13,7 +13,7 @@ import {
   type PlannedPartition,
 } from '../../plan/index.js';
 import { typeOf } from '../../recognition/index.js';
-import { containerIn } from '../../survey/index.js';
+import { containerIn, type SurveyPartitionId } from '../../survey/index.js';
 import { VOLUME_TRAITS } from '../../volume/index.js';
 import type { Waiting } from '../aside.js';
 import { isArriving, type System } from '../../system/index.js';
@@ -107,6 +107,22 @@ export function stays({ plan, fates }: Pick<Situation, 'plan' | 'fates'>, system
   );
 }
 
+/** What a system mounts only while it writes its loader there. */
+const HARDLY_MOUNTED: readonly PlannedPartition['role'][] = ['efi', 'reserved', 'bios-boot'];
+
+/** A found system that was told where it is, and of which no volume is kept: nothing that it held when it was turned off matters. */
+export function goesWhole({ plan, fates }: Pick<Situation, 'plan' | 'fates'>, { id }: System): boolean {
+  const own = fates.filter(({ found }) => {
+    const note = plan.found[found.id];
+    return note?.owners.includes(id) && !HARDLY_MOUNTED.includes(note.role);
+  });
+  return own.length > 0 && own.every((f) => f.planned?.treatment !== 'keep');
+}
+
+/** The system that opens an encrypted volume when all is done. */
+export const ownerAtTheEnd = ({ plan, staying }: Situation, found: SurveyPartitionId): System | undefined =>
+  staying.find((s) => plan.found[found]?.owners.includes(s.id));
+
 /** The system whose own tool changes this volume, where it is on the disk and stays. */
 export function ownTool({ plan }: Situation, p: PlannedPartition): System | undefined {
   const family = VOLUME_TRAITS[p.fileSystem].ownTool;
@@ -128,9 +144,14 @@ export function startsOtherwise({ plan, fates, arriving, retiring }: Situation):
     turnsSecureBootOn(plan) ||
     switchesController(plan) ||
     (now !== 'unknown' && now !== mode) ||
-    fates.some((f) => plan.found[f.found.id]?.role === 'efi' && f.kind !== 'untouched')
+    fates.some((f) => plan.found[f.found.id]?.role === 'efi' && f.kind !== 'untouched') ||
+    fates.some((f) => bootedFrom(plan, f) && (f.kind === 'erased' || f.kind === 'formatted'))
   );
 }
+
+/** Whether a system was started from it. */
+const bootedFrom = ({ found }: Plan, fate: Fate): boolean =>
+  ['boot', 'root', 'system'].includes(found[fate.found.id]?.role ?? '');
 
 /** Whether the disk is to be shown as it is, and is not by now. */
 export const switchesController = ({ machine, target }: Plan): boolean =>

@@ -1,3 +1,4 @@
+import { withFilesCopied } from '../../safety/index.js';
 import { usedOf, type Planned } from '../../plan/index.js';
 import { GB, MB } from '../../quantity/index.js';
 import { step, type Environment, type Range, type StepOf } from '../step.js';
@@ -12,6 +13,7 @@ export const backup = {
   ...LEAVES_THE_DISK,
   byHand: backupTime,
   boots: null,
+  safety: (safety) => withFilesCopied(safety),
   back: null,
 } satisfies Kind<Backup>;
 

@@ -24,6 +24,7 @@ export const changeInside = {
   write: null,
   line: null,
   boots: null,
+  safety: null,
   back: null,
   byHand: () => SHORT,
 } satisfies Kind<ChangeInside>;

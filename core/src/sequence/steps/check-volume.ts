@@ -18,6 +18,7 @@ export const checkVolume = {
   holds: null,
   line: 'look',
   boots: null,
+  safety: null,
   back: null,
   byHand: () => minutes(2, 20),
 } satisfies Kind<CheckVolume>;

@@ -21,6 +21,7 @@ export const CONTAINING = {
   holds: null,
   line: null,
   boots: null,
+  safety: null,
   byHand: () => SHORT,
 } satisfies Omit<Kind<StepOf<string, AboutContainer>>, 'kind'>;
 

@@ -13,6 +13,7 @@ export const controllerMode = {
   back: {},
   ...LEAVES_THE_DISK,
   boots: null,
+  safety: null,
   byHand: () => minutes(5, 20),
 } satisfies Kind<ControllerMode>;
 

@@ -17,6 +17,7 @@ export const convertTable = {
   table: 'rewritten',
   line: null,
   boots: (boot) => bootsWithout(boot, null),
+  safety: null,
   byHand: () => SHORT,
 } satisfies Kind<ConvertTable>;
 

@@ -40,6 +40,7 @@ export const create = {
   table: 'entry',
   line: 'look',
   boots: null,
+  safety: null,
   byHand: () => SHORT,
 } satisfies Kind<Create>;
 

@@ -1,3 +1,4 @@
+import { safetyWithout } from '../../safety/index.js';
 import { bootsWithout } from '../../start/index.js';
 import type { Span } from '../../plan/index.js';
 import { LIVE, step, type StepOf, spanOf } from '../step.js';
@@ -21,6 +22,7 @@ export const deletion = {
   holds: null,
   line: 'delete',
   boots: (boot, { found }) => bootsWithout(boot, [found]),
+  safety: (safety, { found }, planned) => safetyWithout(safety, [found], planned),
   byHand: () => SHORT,
 } satisfies Kind<Delete>;
 

@@ -11,6 +11,7 @@ export const firmwareMode = {
   back: {},
   ...LEAVES_THE_DISK,
   boots: null,
+  safety: null,
   byHand: () => minutes(2, 10),
 } satisfies Kind<SwitchMode>;
 

@@ -11,6 +11,7 @@ export const firstStart = {
   kind: 'first-start',
   ...LEAVES_THE_DISK,
   boots: null,
+  safety: null,
   back: null,
   byHand: () => minutes(5, 15),
 } satisfies Kind<FirstStart>;

@@ -1,3 +1,4 @@
+import { safetyWithout } from '../../safety/index.js';
 import { bootsWithout } from '../../start/index.js';
 import type { PartitionId, PlannedPartition, Span } from '../../plan/index.js';
 import { step, type Environment, type StepOf, spanOf } from '../step.js';
@@ -22,6 +23,7 @@ export const format = {
   write: null,
   line: 'format',
   boots: (boot, { found, partition }) => bootsWithout(boot, [found ?? partition]),
+  safety: (safety, { found }, planned) => (found === null ? safety : safetyWithout(safety, [found], planned)),
   back: null,
   byHand: () => SHORT,
 } satisfies Kind<Format>;

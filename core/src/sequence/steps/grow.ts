@@ -22,6 +22,7 @@ export const grow = {
   holds: null,
   line: 'grow',
   boots: null,
+  safety: null,
   byHand: () => SHORT,
 } satisfies Kind<Grow>;
 

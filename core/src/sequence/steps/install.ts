@@ -1,3 +1,4 @@
+import { arrived } from '../../safety/index.js';
 import { bootsFirst } from '../../start/index.js';
 import { setupRooms, systemOf, type Plan } from '../../plan/index.js';
 import { minutes } from '../by-hand.js';
@@ -33,6 +34,7 @@ export const install = {
   line: 'look',
   byHand: ({ plan }, { system }) => INSTALLING[systemOf(plan, system)?.family ?? 'linux'],
   boots: (boot, { system }, planned) => bootsFirst(boot, system, planned),
+  safety: (safety, { system }, planned) => arrived(safety, system, planned),
 } satisfies Kind<Install>;
 
 /** One system after the other, Windows first: it would put itself before what is there. */

@@ -1,4 +1,5 @@
 import type { Planned, PlannedPartition } from '../../plan/index.js';
+import type { SafetyState } from '../../safety/index.js';
 import type { BootState } from '../../start/index.js';
 import type { TableFault, TableModel } from '../table-model.js';
 import type { Range, StepBase } from '../step.js';
@@ -22,6 +23,8 @@ export interface Kind<S extends StepBase & { readonly kind: string }> {
   readonly line: LineWork | null;
   /** What the firmware can start after it, and what it tries first. */
   readonly boots: ((boot: BootState, step: S, planned: Planned) => BootState) | null;
+  /** What of copies, keys, protection and sleep is otherwise after it. */
+  readonly safety: ((safety: SafetyState, step: S, planned: Planned) => SafetyState) | null;
   /** How long it takes whoever does it, without what is copied within the disk; in seconds. */
   readonly byHand: (planned: Planned, step: S) => Range;
   /** How it is undone by hand; nothing where it leaves no trace, or none that hinders. */

@@ -13,6 +13,7 @@ export const mountTable = {
   back: {},
   ...LEAVES_THE_DISK,
   boots: null,
+  safety: null,
   byHand: () => minutes(5, 15),
 } satisfies Kind<EditMountTable>;
 

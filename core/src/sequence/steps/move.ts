@@ -30,6 +30,7 @@ export const MOVING = {
   holds: null,
   line: 'move',
   boots: null,
+  safety: null,
   byHand: () => SHORT,
 } satisfies Omit<Kind<StepOf<string, AboutMove>>, 'kind'>;
 

@@ -1,3 +1,4 @@
+import { safetyWithout } from '../../safety/index.js';
 import { bootsWithout } from '../../start/index.js';
 import { LIVE, step, type StepOf } from '../step.js';
 import type { Kind } from './kind.js';
@@ -20,6 +21,7 @@ export const newTable = {
   holds: null,
   line: null,
   boots: (boot) => bootsWithout(boot, null),
+  safety: (safety, _, planned) => safetyWithout(safety, null, planned),
   byHand: () => SHORT,
 } satisfies Kind<NewTable>;
 

@@ -12,6 +12,7 @@ export const prepareLive = {
   kind: 'prepare-live',
   ...LEAVES_THE_DISK,
   boots: null,
+  safety: null,
   back: null,
   byHand: () => minutes(10, 40),
 } satisfies Kind<PrepareLive>;

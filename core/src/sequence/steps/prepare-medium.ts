@@ -11,6 +11,7 @@ export const prepareMedium = {
   kind: 'prepare-medium',
   ...LEAVES_THE_DISK,
   boots: null,
+  safety: null,
   back: null,
   byHand: () => minutes(10, 40),
 } satisfies Kind<PrepareMedium>;

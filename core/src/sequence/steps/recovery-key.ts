@@ -1,3 +1,4 @@
+import { withKeyOnPaper } from '../../safety/index.js';
 import { step, type Environment, type StepOf } from '../step.js';
 import type { Fate } from '../../plan/index.js';
 import type { SurveyPartitionId } from '../../survey/index.js';
@@ -11,6 +12,7 @@ export const recoveryKey = {
   kind: 'recovery-key',
   ...LEAVES_THE_DISK,
   boots: null,
+  safety: (safety, { found }) => withKeyOnPaper(safety, found),
   back: null,
   byHand: () => minutes(2, 5),
 } satisfies Kind<RecoveryKey>;

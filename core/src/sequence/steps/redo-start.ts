@@ -13,6 +13,7 @@ export const redoStart = {
   back: {},
   ...LEAVES_THE_DISK,
   boots: (boot, { system }, planned) => bootsAgain(boot, system, planned),
+  safety: null,
   byHand: () => minutes(5, 20),
 } satisfies Kind<RedoStart>;
 

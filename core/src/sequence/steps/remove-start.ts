@@ -12,6 +12,7 @@ export const removeStart = {
   kind: 'remove-start',
   ...LEAVES_THE_DISK,
   boots: (boot, { system }) => withoutBoot(boot, system),
+  safety: null,
   back: null,
   byHand: () => SHORT,
 } satisfies Kind<RemoveStart>;

@@ -23,6 +23,7 @@ export const repairTable = {
   holds: null,
   line: null,
   boots: null,
+  safety: null,
   back: null,
   byHand: () => SHORT,
 } satisfies Kind<RepairTable>;

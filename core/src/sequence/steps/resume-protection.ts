@@ -1,6 +1,7 @@
+import { withProtection } from '../../safety/index.js';
 import type { SurveyPartitionId } from '../../survey/index.js';
 import { step, type StepOf, type AnyStep } from '../step.js';
-import type { Situation } from '../derive/situation.js';
+import { ownerAtTheEnd, type Situation } from '../derive/situation.js';
 import { LEAVES_THE_DISK, type Kind } from './kind.js';
 import { SHORT } from '../by-hand.js';
 
@@ -11,15 +12,16 @@ export const resumeProtection = {
   kind: 'resume-protection',
   ...LEAVES_THE_DISK,
   boots: null,
+  safety: (safety, { found }) => withProtection(safety, found, 'on'),
   back: null,
   byHand: () => SHORT,
 } satisfies Kind<ResumeProtection>;
 
 /** Of every volume that a step concerned beyond writing its key down, in the system that owns it. */
-export function resumptions({ plan, encrypted }: Situation, done: readonly AnyStep[]): ResumeProtection[] {
-  return encrypted.flatMap(({ found }) => {
+export function resumptions(situation: Situation, done: readonly AnyStep[]): ResumeProtection[] {
+  return situation.encrypted.flatMap(({ found }) => {
     const touched = done.some((s) => 'found' in s && s.found === found.id && s.kind !== 'recovery-key');
-    const owner = plan.found[found.id]?.owners[0];
+    const owner = ownerAtTheEnd(situation, found.id)?.id;
     if (!owner || !touched) return [];
     return [
       step(

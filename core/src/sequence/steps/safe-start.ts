@@ -11,6 +11,7 @@ export const safeStart = {
   kind: 'safe-start',
   ...LEAVES_THE_DISK,
   boots: null,
+  safety: null,
   byHand: () => minutes(2, 5),
   back: {},
 } satisfies Kind<SafeStart>;

@@ -1,3 +1,4 @@
+import { withTableCopy } from '../../safety/index.js';
 import type { Plan } from '../../plan/index.js';
 import type { Survey } from '../../survey/index.js';
 import type { Family } from '../../system/index.js';
@@ -19,6 +20,7 @@ export const safetyCopy = {
   kind: 'safety-copy',
   ...LEAVES_THE_DISK,
   boots: null,
+  safety: (safety, { of }) => withTableCopy(safety, of === 'list' ? 'list' : 'sectors'),
   back: null,
   byHand: () => minutes(1, 5),
 } satisfies Kind<SafetyCopy>;

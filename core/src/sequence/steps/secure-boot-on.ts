@@ -11,6 +11,7 @@ export const secureBootOn = {
   back: {},
   ...LEAVES_THE_DISK,
   boots: null,
+  safety: null,
   byHand: () => SHORT,
 } satisfies Kind<SecureBootOn>;
 

@@ -16,6 +16,7 @@ export const setActive = {
   write: null,
   line: null,
   boots: null,
+  safety: null,
   byHand: () => SHORT,
 } satisfies Kind<SetActive>;
 

@@ -18,6 +18,7 @@ export const setLabel = {
   write: null,
   line: 'change',
   boots: null,
+  safety: null,
   byHand: () => SHORT,
 } satisfies Kind<SetLabel>;
 

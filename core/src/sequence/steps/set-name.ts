@@ -17,6 +17,7 @@ export const setName = {
   write: null,
   line: 'change',
   boots: null,
+  safety: null,
   byHand: () => SHORT,
 } satisfies Kind<SetName>;
 

@@ -17,6 +17,7 @@ export const setType = {
   write: null,
   line: 'change',
   boots: null,
+  safety: null,
   byHand: () => SHORT,
 } satisfies Kind<SetType>;
 

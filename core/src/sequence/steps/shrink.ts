@@ -23,6 +23,7 @@ export const shrink = {
   holds: null,
   line: 'shrink',
   boots: null,
+  safety: null,
   byHand: () => minutes(2, 10),
 } satisfies Kind<Shrink>;
 

@@ -12,6 +12,7 @@ export const startOrder = {
   kind: 'start-order',
   ...LEAVES_THE_DISK,
   boots: (boot, _, planned) => bootsInOrder(boot, planned),
+  safety: null,
   back: null,
   byHand: () => SHORT,
 } satisfies Kind<StartOrder>;

@@ -1,7 +1,8 @@
+import { withProtection } from '../../safety/index.js';
 import { step, type Environment, type StepOf } from '../step.js';
 import type { Fate } from '../../plan/index.js';
 import type { SurveyPartitionId } from '../../survey/index.js';
-import { startsOtherwise, type Situation } from '../derive/situation.js';
+import { ownerAtTheEnd, startsOtherwise, type Situation } from '../derive/situation.js';
 import { LEAVES_THE_DISK, type Kind } from './kind.js';
 import { SHORT } from '../by-hand.js';
 
@@ -13,6 +14,7 @@ export const suspendProtection = {
   back: {},
   ...LEAVES_THE_DISK,
   boots: null,
+  safety: (safety, { found }) => withProtection(safety, found, 'suspended'),
   byHand: () => SHORT,
 } satisfies Kind<SuspendProtection>;
 
@@ -22,8 +24,8 @@ export function suspensionOf(
   { found, kind }: Fate,
   running: Environment,
 ): SuspendProtection[] {
-  // Nobody would resume what no system owns; its key on paper is what opens it.
-  if (!situation.plan.found[found.id]?.owners.length) return [];
+  // Nobody would resume what no system owns that is there at the end; its key on paper is what opens it.
+  if (!ownerAtTheEnd(situation, found.id)) return [];
   if (kind === 'untouched' && !startsOtherwise(situation)) return [];
   const needs = [`recovery-key:${found.id}`];
   return [step('suspend-protection', found.id, running, { found: found.id, needs })];

@@ -1,7 +1,8 @@
+import { awake } from '../../safety/index.js';
 import { volumesOf } from '../../plan/index.js';
 import { step, type StepOf } from '../step.js';
 import { isArriving, sleepsByItself, type System, type SystemId } from '../../system/index.js';
-import { stays, type Situation } from '../derive/situation.js';
+import { goesWhole, stays, type Situation } from '../derive/situation.js';
 import { LEAVES_THE_DISK, type Kind } from './kind.js';
 import { minutes } from '../by-hand.js';
 
@@ -12,19 +13,31 @@ export const unhibernate = {
   kind: 'unhibernate',
   ...LEAVES_THE_DISK,
   boots: null,
+  safety: (safety, { system }) => awake(safety, system),
   back: null,
   byHand: () => minutes(2, 5),
 } satisfies Kind<Unhibernate>;
 
 /**
- * In systems that stay, before anything is changed: in a Windows always, since other systems see its volumes; in others
- * where it is decided, or where they share their swap from now on.
+ * Before anything is changed: in every Windows of which a volume is kept or of which nobody told where it is, since it holds whatever it
+ * had mounted; in others that stay where it is decided, or where they share their swap from now on.
  */
 export const unhibernations = (situation: Situation): Unhibernate[] =>
   situation.plan.systems
-    .filter((s) => s.hibernates && stays(situation, s))
-    .filter((s) => s.family === 'windows' || s.hibernation === 'off' || sharesSwap(situation, s))
-    .map(({ id }) => step('unhibernate', id, { kind: 'running', system: id }, { system: id }));
+    .filter((s) => s.origin === 'found' && s.hibernates)
+    .filter((s) =>
+      s.family === 'windows'
+        ? !goesWhole(situation, s)
+        : stays(situation, s) && (s.hibernation === 'off' || sharesSwap(situation, s)),
+    )
+    .map(({ id, change }) =>
+      step(
+        'unhibernate',
+        change === 'reinstall' ? `${id} before` : id,
+        { kind: 'running', system: id },
+        { system: id },
+      ),
+    );
 
 /** In systems that come, at their first start: a new Windows has fast startup on, and something of it is shared. */
 export const firstUnhibernations = (situation: Situation): Unhibernate[] =>

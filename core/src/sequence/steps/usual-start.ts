@@ -11,6 +11,7 @@ export const usualStart = {
   kind: 'usual-start',
   ...LEAVES_THE_DISK,
   boots: null,
+  safety: null,
   byHand: () => minutes(3, 10),
   back: null,
 } satisfies Kind<UsualStart>;

@@ -10,6 +10,7 @@ export const verifyDisk = {
   kind: 'verify-disk',
   ...LEAVES_THE_DISK,
   boots: null,
+  safety: null,
   back: null,
   byHand: () => minutes(3, 10),
 } satisfies Kind<VerifyDisk>;

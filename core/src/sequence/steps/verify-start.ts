@@ -13,6 +13,7 @@ export const verifyStart = {
   kind: 'verify-start',
   ...LEAVES_THE_DISK,
   boots: null,
+  safety: null,
   back: null,
   byHand: () => minutes(3, 10),
 } satisfies Kind<VerifyStart>;

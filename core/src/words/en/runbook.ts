@@ -157,6 +157,24 @@ export const runbook = {
       : done === of
         ? `After the last step, ${of}`
         : `After step ${done} of ${of}`,
+  'now.files': ({ copied }: { copied: boolean }) =>
+    copied ? 'Files: copied elsewhere' : 'Files: not copied yet',
+  'now.table': ({ copy }: { copy: 'none' | 'list' | 'sectors' }) =>
+    ({ none: 'Table: not copied yet', list: 'Table: its entries written down', sectors: 'Table: copied' })[
+      copy
+    ],
+  'now.protection': ({
+    volume,
+    protection,
+    key,
+  }: {
+    volume: string;
+    protection: 'on' | 'suspended' | 'not-told';
+    key: boolean;
+  }) =>
+    `Encryption of ${volume}: ${{ on: 'on', suspended: 'suspended', 'not-told': 'not told' }[protection]}, recovery key ${key ? 'on paper' : 'not on paper yet'}`,
+  'now.asleep': ({ system }: { system: string }) =>
+    `${system}: may hold its volumes open when it is shut down`,
   'page.listed': () => 'What you see here',
   'page.listed-about': ({ listing }: { listing: 'windows' | 'linux' | 'macos' }) =>
     ({

@@ -4,6 +4,7 @@ import {
   message,
   momentsOf,
   partitionDevice,
+  safetyNow,
   formatBinary,
   spanOf,
   titleOfLine,
@@ -105,6 +106,14 @@ const Then = memo(function Then({ runbook, survey, at, go }: Omit<AtMomentProps,
       <details onToggle={(event) => setListed(event.currentTarget.open)}>
         <summary>{words['moment.table']()}</summary>
         {listed && <Table moment={shown} device={runbook.device} sectorBytes={survey.disk.sectorBytes} />}
+      </details>
+      <details>
+        <summary>{words['moment.safety']()}</summary>
+        <ul className={classes.now}>
+          {safetyNow({ plan, survey }, at).map((says, n) => (
+            <li key={n}>{say(says)}</li>
+          ))}
+        </ul>
       </details>
     </>
   );

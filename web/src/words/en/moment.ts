@@ -6,6 +6,7 @@ export const moment = {
   'moment.on': () => 'One step on',
   'moment.likely': (size: string) => `≈ ${size}`,
   'moment.table': () => 'The table at this moment',
+  'moment.safety': () => 'Copies, keys and sleep at this moment',
   'moment.then': () => 'then',
   'moment.practice': (after: number) => `Practice disk after step ${after}`,
   'moment.next': (number: number) => `Step ${number}:`,
