@@ -26,6 +26,7 @@ const STORIES = [
   'windows-over-windows',
   'windows-set-aside',
   'efi-replaced',
+  'linux-goes-beside-windows',
 ];
 
 function story(name: string): Planned {

@@ -128,9 +128,10 @@ const eachPhase = (told: string, look: (phase: RunbookPhase, planned: Planned) =
     { numRuns: 60 },
   );
 
-test('a live session and an installer begin with finding the disk, and what writes is typed at what was looked at', () =>
+test('wherever a partition is made or deleted the disk is found first, in live sessions and installers always, and what writes is typed at what was looked at', () =>
   eachPhase('/dev/sdb', ({ environment, find, steps }) => {
-    expect(find !== null).toBe(environment.kind === 'live' || environment.kind === 'installer');
+    const listed = steps.some(({ step }) => step.kind === 'delete' || step.kind === 'create');
+    expect(find !== null).toBe(listed || ['live', 'installer'].includes(environment.kind));
     for (const { commands, guard } of steps) {
       const writes = commands.findIndex((c) => /\$P\b/.test(c) && c.startsWith('sudo '));
       if (writes < 0) continue;

@@ -3,13 +3,13 @@ import { layersOf, partitionOf, shownAs, systemOf, type PlannedPartition, type S
 import { KIB, MIB, sectors } from '../quantity/index.js';
 import { printedByLsblk } from '../recognition/index.js';
 import type { Step, StepFor } from '../sequence/index.js';
-import { defaultClock, type Family, type System } from '../system/index.js';
+import { defaultClock, FAMILY_NAMES, type Family, type System } from '../system/index.js';
 import { makeCommands, shellWord, volumeName, type VolumeKind } from '../volume/index.js';
 import { message, type Message } from '../words/index.js';
 import { containerCommands } from './containers.js';
 import { diskVariable, pathOf } from './paths.js';
 import type { At } from './says/facts.js';
-import { movesRecovery } from './says/systems.js';
+import { movesRecovery, putsItselfFirst } from './says/systems.js';
 
 /** Where a file system that is changed while it is mounted is mounted for that. */
 const MOUNT = '/mnt';
@@ -20,22 +20,29 @@ const STICK = '/mnt/stick';
 /** What is typed first at a partition: nothing is written where it shows another. */
 const LOOK = 'lsblk -o NAME,SIZE,FSTYPE,LABEL,PARTLABEL $P';
 
-export type GuardSays = Message<'guard.partition'>;
+export type GuardSays = Message<'guard.partition' | 'guard.untried'>;
 
 /**
  * What to type where a general utility of the system does a step, or the part of it within the file system; none where
  * there is no such utility, or where it could hit another partition. The table itself is changed by hand.
  */
 export function commandsOf(at: At, step: Step): readonly string[] {
-  const { environment } = step;
-  const system = 'system' in environment ? systemOf(at.plan, environment.system ?? '') : undefined;
+  const system = systemIn(at, step);
   const typed = typedIn(at, step, system);
-  const isShell = environment.kind === 'live' || system?.family === 'linux';
+  const isShell = step.environment.kind === 'live' || system?.family === 'linux';
   return isShell ? typed.map(asRoot) : typed;
 }
 
-/** What the second line must show before anything else is typed at a partition. */
+const systemIn = ({ plan }: At, { environment }: Step): System | undefined =>
+  'system' in environment ? systemOf(plan, environment.system ?? '') : undefined;
+
+/** Systems that no test of this project can start. */
+const UNTRIED: readonly Family[] = ['windows', 'macos', 'bsd'];
+
+/** What the second line must show before anything else is typed at a partition; that the lines were never run where they are typed. */
 export function guardOf(at: At, step: Step, commands: readonly string[]): GuardSays | null {
+  const family = commands.length === 0 ? undefined : systemIn(at, step)?.family;
+  if (family && UNTRIED.includes(family)) return message('guard.untried', { family: FAMILY_NAMES[family] });
   if (!commands.includes(LOOK) || !('partition' in step)) return null;
   const then = partitionOf(at.before.planned.plan, step.partition);
   const p = then ?? partitionOf(at.plan, step.partition);
@@ -63,6 +70,13 @@ function typedIn(at: At, step: Step, system: System | undefined): readonly strin
   if (step.kind === 'safe-start') return ['bcdedit /set {current} safeboot minimal'];
   if (step.kind === 'usual-start') return ['bcdedit /deletevalue {current} safeboot'];
   if (step.kind === 'safety-copy') return savesTable(at, step);
+  if (step.kind === 'remove-start' && system?.family === 'windows')
+    return [
+      ...(putsItselfFirst(at.plan, environment)
+        ? ['bcdedit /set {fwbootmgr} displayorder {bootmgr} /addfirst']
+        : []),
+      ...SHOWS_ENTRIES,
+    ];
   if (system?.family === 'windows')
     return step.kind === 'check-volume' && isRunningVolume(at, step.partition) ? ['chkdsk C: /scan'] : [];
   // In a running system the volume may be mounted, and most of these would destroy it then.
@@ -137,6 +151,9 @@ const CLOCKS: Partial<Readonly<Record<Family, Partial<Record<System['clock'], re
   windows: { utc: [`reg add ${TIME_ZONE} /v RealTimeIsUniversal /t REG_DWORD /d 1 /f`] },
   linux: { local: ['timedatectl set-local-rtc 1'] },
 };
+
+/** The firmware's entries, and the EFI system partition under a letter: bcdedit, mountvol. */
+const SHOWS_ENTRIES = ['bcdedit /enum firmware', 'mountvol S: /s', 'dir S:\\EFI'];
 
 /** Off and on again: it is found anew then, wherever it lies. */
 const RECOVERY = ['reagentc /disable', 'reagentc /enable', 'reagentc /info'];

@@ -1,7 +1,8 @@
 import type { Moment } from '../moment/index.js';
 import { partitionTitle, type Planned } from '../plan/index.js';
 import { disksAlike } from '../recognition/index.js';
-import type { Environment } from '../sequence/index.js';
+import { listingOf } from '../ability/index.js';
+import { kindOf, placeIn, type Phase, type Step } from '../sequence/index.js';
 import { message, type Message } from '../words/index.js';
 import { diskVariable } from './paths.js';
 import { diskOf } from './says/facts.js';
@@ -12,9 +13,13 @@ export interface FindDisk {
   readonly commands: readonly string[];
 }
 
-/** `null` where volumes are picked by what they are in their own system, and no disk is. */
-export function findDisk(planned: Planned, environment: Environment, then: Moment): FindDisk | null {
-  if (environment.kind !== 'live' && environment.kind !== 'installer') return null;
+/** Whether it writes an entry of the table that is not of the system in which it is done. */
+const changesEntries = (step: Step): boolean => ['goes', 'entry'].includes(kindOf(step).table ?? '');
+
+/** `null` where a system changes its own volumes alone, which it picks by what they are. */
+export function findDisk(planned: Planned, { environment, steps }: Phase, then: Moment): FindDisk | null {
+  const outside = environment.kind === 'live' || environment.kind === 'installer';
+  if (!outside && !steps.some(changesEntries)) return null;
   const live = environment.kind === 'live';
   const { plan } = then.planned;
   const variable = live ? diskVariable(planned, then) : undefined;
@@ -24,6 +29,7 @@ export function findDisk(planned: Planned, environment: Environment, then: Momen
       id: planned.survey.disk.tableId ?? null,
       alike: disksAlike(planned).map(({ name, sizeBytes }) => ({ name, bytes: sizeBytes })),
       holds: plan.partitions.map(partitionTitle),
+      named: listingOf(placeIn(plan, environment)) === 'linux',
       typed: live ? (variable === undefined ? 'by-hand' : 'by-command') : null,
     }),
     commands: live

@@ -17,6 +17,7 @@ import {
   type Day,
   type Environment,
   type Procedure,
+  type Phase,
   type Range,
   type Step,
 } from '../sequence/index.js';
@@ -129,7 +130,7 @@ export const runbookFor = derived((planned): Runbook => {
       note: placeNote(planned, phase, n),
       environment,
       restart,
-      find: foundFirst(planned, environment, moments[number]!),
+      find: foundFirst(planned, phase, moments[number]!),
       disk: moments[number]!.planned,
       drawnAgain: drawnAgain(moments[number]!),
       sheet: sheets.get(number) ?? null,
@@ -178,8 +179,8 @@ export const runbookFor = derived((planned): Runbook => {
 /** What the table lists at a moment, to be compared. */
 const listedAs = ({ planned, made }: Moment): string => JSON.stringify([planned.plan.partitions, made]);
 
-function foundFirst(planned: Planned, environment: Environment, then: Moment): RunbookPhase['find'] {
-  const find = findDisk(planned, environment, then);
+function foundFirst(planned: Planned, phase: Phase, then: Moment): RunbookPhase['find'] {
+  const find = findDisk(planned, phase, then);
   return find && { ...find, lines: find.commands.flatMap((command) => commandLines(command)) };
 }
 

@@ -1,39 +1,15 @@
+import { readFileSync } from 'node:fs';
+import { resolve } from 'node:path';
 import fc from 'fast-check';
-import { ability, type Act } from '../ability/index.js';
+import { ability } from '../ability/index.js';
 import { apply, partitionOf, sizedAs, type Planned } from '../plan/index.js';
 import type { VolumeKind } from '../volume/index.js';
 import { anyStyledDisk, walk } from '../testing/arbitraries.js';
 import { planOn, surveysOf } from '../testing/builders.js';
-import { CASES } from '../testing/cases/index.js';
+import { CASES, written } from '../testing/cases/index.js';
 import { procedureFor } from './sequence.js';
 import { placeIn } from './place.js';
-import type { Step, StepKind } from './steps/kinds.js';
-
-/** What each kind of step asks of the place where it is done; those that ask nothing of the disk are left out. */
-const ASKS: Partial<Readonly<Record<StepKind, Act>>> = {
-  'new-table': 'table',
-  'repair-table': 'table',
-  'convert-table': 'table',
-  'create-container': 'table',
-  'grow-container': 'table',
-  'shrink-container': 'table',
-  'delete-container': 'table',
-  relist: 'table',
-  'set-active': 'entry',
-  'set-type': 'entry',
-  'set-name': 'entry',
-  'set-label': 'label',
-  delete: 'delete',
-  create: 'create',
-  format: 'format',
-  'check-volume': 'check',
-  shrink: 'shrink',
-  grow: 'grow',
-  move: 'move',
-  'move-aside': 'move',
-  'change-inside': 'inside',
-  'mount-table': 'files',
-};
+import { kindOf, type Step } from './steps/kinds.js';
 
 function contentOf({ plan }: Planned, step: Step): VolumeKind {
   const p = 'partition' in step ? partitionOf(plan, step.partition) : undefined;
@@ -47,7 +23,7 @@ let asked = 0;
 function misplacedIn(planned: Planned): string[] {
   const { ordered } = procedureFor(planned);
   return (ordered.ok ? ordered.steps : []).flatMap((step) => {
-    const act = ASKS[step.kind];
+    const { asks: act } = kindOf(step);
     if (!act) return [];
     asked += 1;
     const place = placeIn(planned.plan, step.environment);
@@ -79,3 +55,29 @@ const cases = Object.entries(CASES).flatMap(([rule, [speaks, silent]]): [string,
 test.each(cases)('%s: every step is done where it can be', (_, planned) =>
   expect(misplacedIn(planned)).toEqual([]),
 );
+
+describe('a Linux goes beside a Windows', () => {
+  const text = readFileSync(
+    resolve(__dirname, '../testing/plans/linux-goes-beside-windows.rhizotome'),
+    'utf8',
+  );
+  const placesOf = (plan: string) => {
+    const planned = written(plan);
+    return procedureFor(planned).phases.map(({ environment }) => placeIn(planned.plan, environment));
+  };
+
+  test('its Windows does all of it, and the machine is started once', () =>
+    expect(placesOf(text)).toEqual(['windows', 'windows']));
+
+  test('what no disk tool of a Windows deletes makes a live session, which does all of it', () =>
+    expect(
+      placesOf(text.replace('note 5, role swap, holds swap', 'note 5, role recovery, holds swap')),
+    ).toEqual(['windows', 'live', 'windows', 'windows']));
+
+  test('where a medium that can be tried comes anyway, its live session does it', () =>
+    expect(
+      placesOf(
+        `${text.replace('system Linux, as l', 'system New, as n, new, like linux-desktop\nsystem Linux, as l').replace('size 316 GiB', 'size 200 GiB')}part "new", size 60 GiB, role root, holds ext4, owners "New", mount /\n`,
+      ).slice(0, 3),
+    ).toEqual(['linux', 'windows', 'live']));
+});

@@ -76,7 +76,14 @@ describe('in UEFI mode', () => {
   test('where the first is dead the next starts, and of what has none left nothing does', () => {
     const boot = bootsWithout(bootsFirst(found, 'l', planned), ['found-3']);
     expect(['w', 'l'].map((id) => meets(planned, boot, id))).toEqual(['itself', 'none']);
-    expect(meets(planned, withoutBoot(boot, 'w'), 'w')).toBe('none');
+    expect(meets(planned, withoutBoot(boot, 'w', planned), 'w')).toBe('none');
+  });
+
+  test('where one is taken out, what stays is first, and known to be', () => {
+    const found = { ...bootAsFound(planned), firstKnown: false };
+    const systems = planned.plan.systems.map((s) => (s.id === 'l' ? { ...s, change: 'retire' as const } : s));
+    const boot = withoutBoot(found, 'l', { ...planned, plan: { ...planned.plan, systems } });
+    expect([order(boot), boot.firstKnown]).toEqual([['w'], true]);
   });
 
   test('the order of the plan is that of the options', () => {

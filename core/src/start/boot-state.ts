@@ -1,7 +1,7 @@
 import { startsByOwnEntry, type PartitionId, type Plan, type Planned } from '../plan/index.js';
 import { listsOthers, type System, type SystemId } from '../system/index.js';
 import { entryStates } from './entries.js';
-import { startOf, systemsAfter } from './start.js';
+import { startOf, staysFirst, systemsAfter } from './start.js';
 
 /** A loader that the firmware can start: of UEFI by a boot entry, of a BIOS from the first sector of the disk. */
 export interface BootOption {
@@ -77,10 +77,14 @@ export function bootsFirst(boot: BootState, id: SystemId, { plan }: Planned): Bo
 const idAsFound = ({ partitions }: Plan, id: PartitionId): string =>
   partitions.find((p) => p.id === id)?.from ?? id;
 
-export const withoutBoot = (boot: BootState, id: SystemId): BootState => ({
-  ...boot,
-  options: boot.options.filter((o) => o.system !== id),
-});
+/** It is taken out of what can be started, and what stays first is put first before that. */
+export function withoutBoot(boot: BootState, id: SystemId, { plan }: Planned): BootState {
+  const next = staysFirst(plan)?.id;
+  const options = boot.options.filter((o) => o.system !== id);
+  const [first] = options.filter((o) => o.system === next);
+  if (!first) return { ...boot, options };
+  return { options: [first, ...options.filter((o) => o !== first)], firstKnown: true };
+}
 
 /** What needs one of these partitions starts nothing any more; `null`: all that were found. The same state where nothing does. */
 export function bootsWithout(boot: BootState, gone: readonly string[] | null): BootState {

@@ -17,6 +17,7 @@ export {
   loadersOn,
   setupMakingEfi,
   startOf,
+  staysFirst,
   systemsAfter,
   type StartArrangement,
   type StartFault,

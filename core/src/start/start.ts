@@ -96,6 +96,10 @@ export function startOf(plan: Plan): StartArrangement {
   };
 }
 
+/** What is started while systems that come are not there yet: the first in the boot order of those that are. */
+export const staysFirst = (plan: Plan): System | undefined =>
+  startOf(plan).order.find((s) => !isArriving(s) && !s.host);
+
 /** The loader that lists others: of the last system to be installed that has one, else of any that has. */
 function chooserOf({ start }: Plan, systems: readonly System[]): System | null {
   const named = Object.values(start?.loaders ?? {}).find((l) => l.by !== null)?.by;

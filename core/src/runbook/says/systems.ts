@@ -10,6 +10,7 @@ import {
   volumesOf,
   encryptsItself,
   startsByOwnEntry,
+  type Plan,
   type Planned,
   type PlannedPartition,
 } from '../../plan/index.js';
@@ -17,7 +18,7 @@ import { entryName } from '../../firmware/index.js';
 import { sheetOf, sheetsOf, type RecognitionRow, type Sheet } from '../../moment/index.js';
 import { deviceName, partitionDevice } from '../../recognition/index.js';
 import { volumeName } from '../../volume/index.js';
-import { procedureFor, type StepFor } from '../../sequence/index.js';
+import { placeIn, procedureFor, type Environment, type StepFor } from '../../sequence/index.js';
 import {
   entryOf,
   hasStartupManager,
@@ -25,9 +26,10 @@ import {
   loadersOn,
   setupMakingEfi,
   startOf,
+  staysFirst,
   systemsAfter,
 } from '../../start/index.js';
-import { defaultClock, isArriving, type System } from '../../system/index.js';
+import { defaultClock, type System } from '../../system/index.js';
 import { message } from '../../words/index.js';
 import { bytesOf, deviceOf, diskOf, nameOf, systemName, type At } from './facts.js';
 
@@ -213,21 +215,27 @@ function entryFields(planned: Planned, system: string) {
   );
 }
 
-export const removeStart = (planned: Planned, { system }: StepFor<'remove-start'>) =>
-  message('step.remove-start', {
+export function removeStart(planned: Planned, { system, environment }: StepFor<'remove-start'>) {
+  const { plan, survey } = planned;
+  return message('step.remove-start', {
     system: systemName(planned, system),
-    mode: planned.plan.target.mode,
+    mode: plan.target.mode,
     entry: entryFields(planned, system),
-    directories: planned.plan.partitions
+    directories: plan.partitions
       .filter(({ role }) => role === 'efi')
-      .flatMap((efi) => loadersOn(planned.survey, efi))
+      .flatMap((efi) => loadersOn(survey, efi))
       .filter((name) => name.toUpperCase() !== 'BOOT'),
-    next: staysFirst(planned.plan),
+    next: staysFirst(plan)?.name ?? null,
+    windows:
+      placeIn(plan, environment) === 'windows'
+        ? { putsItselfFirst: putsItselfFirst(plan, environment) }
+        : null,
   });
+}
 
-/** What can be started once a system is gone: the first in the boot order of those that are there by then. */
-const staysFirst = (plan: Planned['plan']): string | null =>
-  startOf(plan).order.find((s) => !isArriving(s) && !s.host)?.name ?? null;
+/** Whether the Windows in which it is done is the system that is started from then on. */
+export const putsItselfFirst = (plan: Plan, environment: Environment): boolean =>
+  environment.kind === 'running' && environment.system === staysFirst(plan)?.id;
 
 export function startOrder(planned: Planned) {
   const { plan } = planned;

@@ -75,10 +75,16 @@ function freeBehind({ after, survey }: At, id: string): number {
 }
 
 /** Which line it is among the partitions that are listed there, counted from 1. */
-function placeInList(at: At, step: StepFor<'shrink' | 'grow' | 'format'>) {
+function placeInList(
+  at: At,
+  step: StepFor<'shrink' | 'grow' | 'format'> | (StepFor<'delete'> & { partition: string }),
+) {
   const { rows } = sheetOf(at, { environment: step.environment, steps: [step] }, at.before);
   const listed = rows.filter((row) => row.kind === 'partition');
-  return { number: listed.findIndex((row) => row.id === step.partition) + 1, of: listed.length };
+  const { plan } = at.before.planned;
+  const id =
+    partitionOf(plan, step.partition)?.id ?? plan.partitions.find((p) => p.from === step.partition)?.id;
+  return { number: listed.findIndex((row) => row.id === id) + 1, of: listed.length };
 }
 
 export function move(planned: At, step: StepFor<'move' | 'move-aside'>) {
@@ -117,8 +123,11 @@ function askedToGrow(planned: Planned, { environment, after }: StepFor<'grow'>, 
   return typedSize(length * sectorBytes, unit, 'down', sectorBytes);
 }
 
-export const deletion = (planned: At, { found }: StepFor<'delete'>) =>
-  message('step.delete', { line: lineOf(planned, found) });
+export const deletion = (at: At, step: StepFor<'delete'>) =>
+  message('step.delete', {
+    line: lineOf(at, step.found),
+    own: inOwnTool(at, step) ? placeInList(at, { ...step, partition: step.found }) : null,
+  });
 
 export function create(planned: At, step: StepFor<'create'>) {
   const p = partitionOf(planned.plan, step.partition);

@@ -15,7 +15,7 @@ import {
   withoutDeadStarts,
   withSafetyCopy,
 } from './around.js';
-import { inInstallers } from './in-installers.js';
+import { withoutLive } from './without-live.js';
 import { partSteps } from './parts.js';
 import { situationOf, type Situation } from './situation.js';
 import { withConversionNeeds, withSpanNeeds } from './span-needs.js';
@@ -47,7 +47,7 @@ export function deriveSteps(planned: Planned, waiting: Waiting = NO_WAITING): St
   const early = rest.filter((s) => !isLate(s.id, gated) && !isOfInstall(s)).map((s) => s.id);
   const tables = mountTables(situation, early);
   const starts = startSteps(situation, [...early, ...gate]);
-  const proven = inInstallers(situation, rest, [...tables, ...last]);
+  const proven = withoutLive(situation, rest, [...tables, ...last]);
   const proofs = movedStarts(situation, proven, [...starts, ...tables]);
   const disk = afterProofs(proven, proofs);
   const installed = installs(situation, [...disk, ...proofs], gate);

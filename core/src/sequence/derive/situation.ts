@@ -15,8 +15,11 @@ import {
 import { typeOf } from '../../recognition/index.js';
 import { containerIn, type SurveyPartitionId } from '../../survey/index.js';
 import { VOLUME_TRAITS } from '../../volume/index.js';
+import { ability } from '../../ability/index.js';
 import type { Waiting } from '../aside.js';
-import { isArriving, type System } from '../../system/index.js';
+import { liveFrom } from '../place.js';
+import type { Environment } from '../step.js';
+import { isArriving, type Family, type System } from '../../system/index.js';
 
 /** What all derivations look at, worked out once. */
 export interface Situation extends Planned {
@@ -117,6 +120,23 @@ export function goesWhole({ plan, fates }: Pick<Situation, 'plan' | 'fates'>, { 
     return note?.owners.includes(id) && !HARDLY_MOUNTED.includes(note.role);
   });
   return own.length > 0 && own.every((f) => f.planned?.treatment !== 'keep');
+}
+
+/**
+ * The system that stays and changes the table with a tool of its own, Windows first; none where a live session comes with the medium of
+ * a system that is installed, and so costs no start.
+ */
+export function toolThatStays(
+  { plan, staying }: Situation,
+  able: (family: Family) => boolean,
+): Environment | undefined {
+  if (liveFrom(plan)) return undefined;
+  const there = staying
+    .filter(
+      (s) => !isArriving(s) && !s.host && able(s.family) && ability(s.family, 'delete', 'none') === 'yes',
+    )
+    .sort((a, b) => Number(b.family === 'windows') - Number(a.family === 'windows'));
+  return there[0] && { kind: 'running', system: there[0].id };
 }
 
 /** The system that opens an encrypted volume when all is done. */

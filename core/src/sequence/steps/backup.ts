@@ -12,6 +12,8 @@ export const backup = {
   kind: 'backup',
   ...LEAVES_THE_DISK,
   byHand: backupTime,
+  asks: null,
+  withoutLive: null,
   boots: null,
   safety: (safety) => withFilesCopied(safety),
   back: null,

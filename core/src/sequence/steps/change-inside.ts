@@ -23,6 +23,8 @@ export const changeInside = {
   table: null,
   write: null,
   line: null,
+  asks: 'inside',
+  withoutLive: null,
   boots: null,
   safety: null,
   back: null,

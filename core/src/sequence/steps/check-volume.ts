@@ -17,6 +17,8 @@ export const checkVolume = {
   write: null,
   holds: null,
   line: 'look',
+  asks: 'check',
+  withoutLive: null,
   boots: null,
   safety: null,
   back: null,

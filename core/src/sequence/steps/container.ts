@@ -20,6 +20,8 @@ export const CONTAINING = {
   table: 'chain',
   holds: null,
   line: null,
+  asks: 'table',
+  withoutLive: null,
   boots: null,
   safety: null,
   byHand: () => SHORT,

@@ -12,6 +12,8 @@ export const controllerMode = {
   kind: 'controller-mode',
   back: {},
   ...LEAVES_THE_DISK,
+  asks: null,
+  withoutLive: null,
   boots: null,
   safety: null,
   byHand: () => minutes(5, 20),

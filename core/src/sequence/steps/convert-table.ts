@@ -16,6 +16,8 @@ export const convertTable = {
   conversion: null,
   table: 'rewritten',
   line: null,
+  asks: 'table',
+  withoutLive: null,
   boots: (boot) => bootsWithout(boot, null),
   safety: null,
   byHand: () => SHORT,

@@ -6,9 +6,9 @@ import {
   type Span,
 } from '../../plan/index.js';
 import { sectors } from '../../quantity/index.js';
-import { LIVE, step, type StepOf, spanOf } from '../step.js';
+import { LIVE, step, type Environment, type StepOf, spanOf } from '../step.js';
 import type { SystemId } from '../../system/index.js';
-import type { Making } from '../derive/making.js';
+import { installerFor, makerOf, makingOf, type Making } from '../derive/making.js';
 import { writesNewTable, type Situation } from '../derive/situation.js';
 import type { Kind } from './kind.js';
 import { SHORT } from '../by-hand.js';
@@ -39,10 +39,21 @@ export const create = {
   conversion: null,
   table: 'entry',
   line: 'look',
+  asks: 'create',
+  withoutLive: inItsInstaller,
   boots: null,
   safety: null,
   byHand: () => SHORT,
 } satisfies Kind<Create>;
+
+/** By the installer of the one arriving system that owns it, where nothing was chosen and that is able to. */
+function inItsInstaller(situation: Situation, { partition }: Create): Environment | undefined {
+  const p = situation.plan.partitions.find((q) => q.id === partition);
+  const installer = p && makingOf(situation, p).formattedBy === null ? installerFor(situation, p) : undefined;
+  return p && installer && makerOf(p, installer) !== 'prepared'
+    ? { kind: 'installer', system: installer.id }
+    : undefined;
+}
 
 /** @param before what is done in the system that is there before it changes anything on the disk. */
 export function creationOf(

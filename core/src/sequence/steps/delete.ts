@@ -1,8 +1,9 @@
 import { safetyWithout } from '../../safety/index.js';
 import { bootsWithout } from '../../start/index.js';
-import type { Span } from '../../plan/index.js';
-import { LIVE, step, type StepOf, spanOf } from '../step.js';
+import type { FoundNote, Span } from '../../plan/index.js';
+import { LIVE, step, type Environment, type StepOf, spanOf } from '../step.js';
 import type { SurveyPartition, SurveyPartitionId } from '../../survey/index.js';
+import { toolThatStays, type Situation } from '../derive/situation.js';
 import type { Kind } from './kind.js';
 import { SHORT } from '../by-hand.js';
 
@@ -17,14 +18,31 @@ export const deletion = {
     table.remove(found);
     return undefined;
   },
-  back: { write: (table, { found }) => table.listAsFound(found) },
+  back: {
+    write: (table, { found }) => table.listAsFound(found),
+    // A system's own tool lists nothing again that has files in it.
+    turned: () => ({ environment: LIVE }),
+  },
   table: 'goes',
   holds: null,
   line: 'delete',
+  asks: 'delete',
+  withoutLive: inSystemThatStays,
   boots: (boot, { found }) => bootsWithout(boot, [found]),
   safety: (safety, { found }, planned) => safetyWithout(safety, [found], planned),
   byHand: () => SHORT,
 } satisfies Kind<Delete>;
+
+type Role = FoundNote['role'];
+
+/** What the disk tool of a Windows does not delete. */
+const KEPT_BY_WINDOWS: readonly Role[] = ['efi', 'reserved', 'recovery'];
+
+/** In a system that stays and is not held by it: one restart, and no medium. */
+function inSystemThatStays(situation: Situation, { found }: Delete): Environment | undefined {
+  const role = situation.plan.found[found]?.role ?? 'other';
+  return toolThatStays(situation, (family) => family !== 'windows' || !KEPT_BY_WINDOWS.includes(role));
+}
 
 export const deletionOf = (found: SurveyPartition): Delete =>
   step('delete', found.id, LIVE, {

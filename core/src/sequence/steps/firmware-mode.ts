@@ -10,6 +10,8 @@ export const firmwareMode = {
   kind: 'firmware-mode',
   back: {},
   ...LEAVES_THE_DISK,
+  asks: null,
+  withoutLive: null,
   boots: null,
   safety: null,
   byHand: () => minutes(2, 10),

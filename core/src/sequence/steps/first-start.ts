@@ -10,6 +10,8 @@ export type FirstStart = StepOf<'first-start', { system: SystemId }>;
 export const firstStart = {
   kind: 'first-start',
   ...LEAVES_THE_DISK,
+  asks: null,
+  withoutLive: null,
   boots: null,
   safety: null,
   back: null,

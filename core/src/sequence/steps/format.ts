@@ -22,6 +22,8 @@ export const format = {
   table: null,
   write: null,
   line: 'format',
+  asks: 'format',
+  withoutLive: null,
   boots: (boot, { found, partition }) => bootsWithout(boot, [found ?? partition]),
   safety: (safety, { found }, planned) => (found === null ? safety : safetyWithout(safety, [found], planned)),
   back: null,

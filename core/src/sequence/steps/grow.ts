@@ -21,6 +21,8 @@ export const grow = {
   table: 'place',
   holds: null,
   line: 'grow',
+  asks: 'grow',
+  withoutLive: null,
   boots: null,
   safety: null,
   byHand: () => SHORT,

@@ -33,6 +33,8 @@ export const install = {
   write: null,
   line: 'look',
   byHand: ({ plan }, { system }) => INSTALLING[systemOf(plan, system)?.family ?? 'linux'],
+  asks: null,
+  withoutLive: null,
   boots: (boot, { system }, planned) => bootsFirst(boot, system, planned),
   safety: (safety, { system }, planned) => arrived(safety, system, planned),
 } satisfies Kind<Install>;

@@ -1,8 +1,10 @@
+import type { Act } from '../../ability/index.js';
 import type { Planned, PlannedPartition } from '../../plan/index.js';
 import type { SafetyState } from '../../safety/index.js';
 import type { BootState } from '../../start/index.js';
 import type { TableFault, TableModel } from '../table-model.js';
-import type { Range, StepBase } from '../step.js';
+import type { Situation } from '../derive/situation.js';
+import type { Environment, Range, StepBase } from '../step.js';
 
 /**
  * What is to be known of a kind of step beyond when it arises. One file a kind says both; `kinds.ts` lists them all. Every kind
@@ -19,6 +21,10 @@ export interface Kind<S extends StepBase & { readonly kind: string }> {
   readonly write: ((table: TableModel, step: S) => TableFault | undefined) | null;
   /** What the partition it is about, or each of the plan, holds after it: `now` is what it held, of a new one the planned. */
   readonly holds: ((planned: PlannedPartition, now: PlannedPartition, step: S) => PlannedPartition) | null;
+  /** What it asks of the place where it is done; nothing, where it changes nothing on the disk or is an installer's whole work. */
+  readonly asks: Act | null;
+  /** Where it can be done instead of in a live session, if nothing else needs one. */
+  readonly withoutLive: ((situation: Situation, step: S) => Environment | undefined) | null;
   /** What is done to the line of a list that it is about; `look`: it is only picked. */
   readonly line: LineWork | null;
   /** What the firmware can start after it, and what it tries first. */

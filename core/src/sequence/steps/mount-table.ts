@@ -12,6 +12,8 @@ export const mountTable = {
   kind: 'mount-table',
   back: {},
   ...LEAVES_THE_DISK,
+  asks: 'files',
+  withoutLive: null,
   boots: null,
   safety: null,
   byHand: () => minutes(5, 15),

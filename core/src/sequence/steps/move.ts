@@ -29,6 +29,8 @@ export const MOVING = {
   table: 'place',
   holds: null,
   line: 'move',
+  asks: 'move',
+  withoutLive: null,
   boots: null,
   safety: null,
   byHand: () => SHORT,

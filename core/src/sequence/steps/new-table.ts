@@ -20,6 +20,8 @@ export const newTable = {
   table: 'renewed',
   holds: null,
   line: null,
+  asks: 'table',
+  withoutLive: null,
   boots: (boot) => bootsWithout(boot, null),
   safety: (safety, _, planned) => safetyWithout(safety, null, planned),
   byHand: () => SHORT,

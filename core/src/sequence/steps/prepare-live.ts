@@ -11,6 +11,8 @@ export type PrepareLive = StepOf<'prepare-live', { use: LiveUse }>;
 export const prepareLive = {
   kind: 'prepare-live',
   ...LEAVES_THE_DISK,
+  asks: null,
+  withoutLive: null,
   boots: null,
   safety: null,
   back: null,

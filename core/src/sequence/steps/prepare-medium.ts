@@ -10,6 +10,8 @@ export type PrepareMedium = StepOf<'prepare-medium', { system: SystemId }>;
 export const prepareMedium = {
   kind: 'prepare-medium',
   ...LEAVES_THE_DISK,
+  asks: null,
+  withoutLive: null,
   boots: null,
   safety: null,
   back: null,

@@ -11,6 +11,8 @@ export type RecoveryKey = StepOf<'recovery-key', { found: SurveyPartitionId }>;
 export const recoveryKey = {
   kind: 'recovery-key',
   ...LEAVES_THE_DISK,
+  asks: null,
+  withoutLive: null,
   boots: null,
   safety: (safety, { found }) => withKeyOnPaper(safety, found),
   back: null,

@@ -12,6 +12,8 @@ export const redoStart = {
   kind: 'redo-start',
   back: {},
   ...LEAVES_THE_DISK,
+  asks: null,
+  withoutLive: null,
   boots: (boot, { system }, planned) => bootsAgain(boot, system, planned),
   safety: null,
   byHand: () => minutes(5, 20),

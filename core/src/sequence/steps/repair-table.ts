@@ -22,6 +22,8 @@ export const repairTable = {
   write: null,
   holds: null,
   line: null,
+  asks: 'table',
+  withoutLive: null,
   boots: null,
   safety: null,
   back: null,

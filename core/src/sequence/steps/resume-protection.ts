@@ -11,6 +11,8 @@ export type ResumeProtection = StepOf<'resume-protection', { found: SurveyPartit
 export const resumeProtection = {
   kind: 'resume-protection',
   ...LEAVES_THE_DISK,
+  asks: null,
+  withoutLive: null,
   boots: null,
   safety: (safety, { found }) => withProtection(safety, found, 'on'),
   back: null,

@@ -10,6 +10,8 @@ export type SafeStart = StepOf<'safe-start', { system: SystemId }>;
 export const safeStart = {
   kind: 'safe-start',
   ...LEAVES_THE_DISK,
+  asks: null,
+  withoutLive: null,
   boots: null,
   safety: null,
   byHand: () => minutes(2, 5),

@@ -19,6 +19,8 @@ export type SafetyCopy = StepOf<'safety-copy', { of: CopyOf; family: Family | nu
 export const safetyCopy = {
   kind: 'safety-copy',
   ...LEAVES_THE_DISK,
+  asks: null,
+  withoutLive: null,
   boots: null,
   safety: (safety, { of }) => withTableCopy(safety, of === 'list' ? 'list' : 'sectors'),
   back: null,

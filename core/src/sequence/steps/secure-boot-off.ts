@@ -10,6 +10,8 @@ export const secureBootOff = {
   kind: 'secure-boot-off',
   back: {},
   ...LEAVES_THE_DISK,
+  asks: null,
+  withoutLive: null,
   boots: null,
   safety: null,
   byHand: () => SHORT,

@@ -10,6 +10,8 @@ export const secureBootOn = {
   kind: 'secure-boot-on',
   back: {},
   ...LEAVES_THE_DISK,
+  asks: null,
+  withoutLive: null,
   boots: null,
   safety: null,
   byHand: () => SHORT,

@@ -15,6 +15,8 @@ export const setActive = {
   table: 'entry',
   write: null,
   line: null,
+  asks: 'entry',
+  withoutLive: null,
   boots: null,
   safety: null,
   byHand: () => SHORT,

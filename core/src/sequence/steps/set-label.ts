@@ -17,6 +17,8 @@ export const setLabel = {
   table: null,
   write: null,
   line: 'change',
+  asks: 'label',
+  withoutLive: null,
   boots: null,
   safety: null,
   byHand: () => SHORT,

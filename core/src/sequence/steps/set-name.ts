@@ -16,6 +16,8 @@ export const setName = {
   table: 'entry',
   write: null,
   line: 'change',
+  asks: 'entry',
+  withoutLive: null,
   boots: null,
   safety: null,
   byHand: () => SHORT,

@@ -22,6 +22,8 @@ export const shrink = {
   table: 'place',
   holds: null,
   line: 'shrink',
+  asks: 'shrink',
+  withoutLive: null,
   boots: null,
   safety: null,
   byHand: () => minutes(2, 10),

@@ -11,6 +11,8 @@ export type StartOrder = StepOf<'start-order'>;
 export const startOrder = {
   kind: 'start-order',
   ...LEAVES_THE_DISK,
+  asks: null,
+  withoutLive: null,
   boots: (boot, _, planned) => bootsInOrder(boot, planned),
   safety: null,
   back: null,

@@ -13,6 +13,8 @@ export const suspendProtection = {
   kind: 'suspend-protection',
   back: {},
   ...LEAVES_THE_DISK,
+  asks: null,
+  withoutLive: null,
   boots: null,
   safety: (safety, { found }) => withProtection(safety, found, 'suspended'),
   byHand: () => SHORT,

@@ -12,6 +12,8 @@ export type Unhibernate = StepOf<'unhibernate', { system: SystemId }>;
 export const unhibernate = {
   kind: 'unhibernate',
   ...LEAVES_THE_DISK,
+  asks: null,
+  withoutLive: null,
   boots: null,
   safety: (safety, { system }) => awake(safety, system),
   back: null,

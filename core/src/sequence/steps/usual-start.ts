@@ -10,6 +10,8 @@ export type UsualStart = StepOf<'usual-start', { system: SystemId }>;
 export const usualStart = {
   kind: 'usual-start',
   ...LEAVES_THE_DISK,
+  asks: null,
+  withoutLive: null,
   boots: null,
   safety: null,
   byHand: () => minutes(3, 10),

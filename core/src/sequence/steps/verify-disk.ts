@@ -9,6 +9,8 @@ export type VerifyDisk = StepOf<'verify-disk'>;
 export const verifyDisk = {
   kind: 'verify-disk',
   ...LEAVES_THE_DISK,
+  asks: null,
+  withoutLive: null,
   boots: null,
   safety: null,
   back: null,

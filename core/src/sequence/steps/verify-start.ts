@@ -12,6 +12,8 @@ export type VerifyStart = StepOf<'verify-start', { system: SystemId }>;
 export const verifyStart = {
   kind: 'verify-start',
   ...LEAVES_THE_DISK,
+  asks: null,
+  withoutLive: null,
   boots: null,
   safety: null,
   back: null,

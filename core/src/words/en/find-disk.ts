@@ -14,6 +14,8 @@ export const findDisk = {
     alike: readonly { readonly name: string; readonly bytes: number }[];
     /** What its partitions are called by then, in disk order. */
     holds: readonly string[];
+    /** Whether it is listed under a name of Linux there. */
+    named: boolean;
     /** In a live session: whether a command finds it, or its name is typed. `null`: it is picked from a list. */
     typed: 'by-command' | 'by-hand' | null;
   }) => {
@@ -32,9 +34,13 @@ export const findDisk = {
         p.holds.length === 0
           ? 'No partition is on it.'
           : `On it, from start to end: ${and(more > 0 ? [...named, `${more} more`] : named)}.`,
-        p.disk.assumed
-          ? `A Linux usually calls such a disk ${p.disk.device}. That is a guess: go by the facts above.`
-          : `It was called ${p.disk.device} when it was read. Names can change at every start: go by the facts above.`,
+        ...(!p.named
+          ? []
+          : p.disk.assumed
+            ? [`A Linux usually calls such a disk ${p.disk.device}. That is a guess: go by the facts above.`]
+            : [
+                `It was called ${p.disk.device} when it was read. Names can change at every start: go by the facts above.`,
+              ]),
         ...(p.alike.length > 0
           ? [
               `${and(p.alike.map((a) => `${quoted(a.name)} (${both(a.bytes)})`))} ${p.alike.length === 1 ? 'has' : 'have'} the same size: size does not tell these disks apart. ${p.disk.model === null ? 'The model of this disk was not told: go by what is on it.' : 'Go by the model and by what is on it.'}`,

@@ -82,6 +82,8 @@ export const runbook = {
 
   'guard.partition': ({ size, content, label }: { size: string; content: string | null; label: string }) =>
     `Enter the first two lines. The second must show ${[size, content, label && quoted(label)].filter(Boolean).join(', ')}. If it shows anything else, stop: nothing has been changed.`,
+  'guard.untried': ({ family }: { family: string }) =>
+    `No test of this app ran these lines in a real ${family}. If one of them answers with an error, stop there.`,
   'page.continued': () =>
     'Where a line of a command ends with \\, or in Windows with ^, the command goes on in the next line: enter all of its lines. Where a line of a file ends with ↩, it goes on in the next line; the mark is not typed.',
 

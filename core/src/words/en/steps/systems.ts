@@ -41,6 +41,29 @@ const folderOf = ({ loader }: EntryFields): string => {
   return /^\\EFI\\BOOT$/i.test(folder) ? '' : ` (${folder})`;
 };
 
+/** By bcdedit and mountvol, which come with every Windows. */
+const inWindows = (
+  system: string,
+  entry: EntryFields | undefined,
+  directories: readonly string[],
+  next: string | null,
+  putsItselfFirst: boolean,
+): string[] => [
+  'Open a command prompt as administrator, and enter the commands. If a volume has the letter S: already, take another letter in all of them.',
+  putsItselfFirst
+    ? 'The first puts the entry of this Windows first. The second lists all entries of the firmware. The others show the directories of the EFI system partition.'
+    : 'The first lists all entries of the firmware. The others show the directories of the EFI system partition.',
+  ...(next === null || putsItselfFirst
+    ? []
+    : [`Put the entry of ${next} first in the boot order: the firmware setup does so.`]),
+  `Find the entry of ${system} in the list${entry ? `: ${quoted(entry.name)}, with the path ${entry.loader}` : ''}. Enter bcdedit /delete, and its identifier with the braces.`,
+  `Delete the directory of ${system}${entry ? folderOf(entry) : ''} on S:, with rd /s and its name, and no other.`,
+  ...(directories.length > 0
+    ? [`As it was read, the partition holds ${directories.map((name) => `\\EFI\\${name}`).join(', ')}.`]
+    : []),
+  'Enter mountvol S: /d.',
+];
+
 /** What is installed, and how systems start. */
 /** Setups ask for megabytes, and count in 1024s. */
 const takes = (bytes: number | null): string =>
@@ -97,6 +120,7 @@ export const systems = {
     entry,
     directories,
     next,
+    windows,
   }: {
     system: string;
     mode: Mode;
@@ -104,28 +128,34 @@ export const systems = {
     directories: readonly string[];
     /** The system that is started from then on, where one is there by then. */
     next: string | null;
+    /** It is done in a Windows, with a letter for the EFI system partition. */
+    windows: { putsItselfFirst: boolean } | null;
   }) =>
     say(
       `Remove ${system} from the boot menu`,
       [
-        ...(mode === 'uefi'
-          ? [
-              ...(next === null
-                ? []
-                : [
-                    `Put the entry of ${next} first in the boot order. In a live session efibootmgr lists the entries and changes their order; the firmware setup does so too.`,
-                  ]),
-              `Delete the directory of ${system}${entry ? folderOf(entry) : ''} from the EFI system partition, and no other.`,
-              ...(directories.length > 0
-                ? [
-                    `As it was read, the partition holds ${directories.map((name) => `\\EFI\\${name}`).join(', ')}.`,
-                  ]
-                : []),
-              entry
-                ? `Delete its boot entry ${entry.number} “${entry.name}” from the list of the firmware.`
-                : 'Delete its boot entry from the list of the firmware.',
-            ]
-          : [`Let the remaining boot loader look for systems again, so that it no longer lists ${system}.`]),
+        ...(windows
+          ? inWindows(system, entry, directories, next, windows.putsItselfFirst)
+          : mode === 'uefi'
+            ? [
+                ...(next === null
+                  ? []
+                  : [
+                      `Put the entry of ${next} first in the boot order. In a live session efibootmgr lists the entries and changes their order; the firmware setup does so too.`,
+                    ]),
+                `Delete the directory of ${system}${entry ? folderOf(entry) : ''} from the EFI system partition, and no other.`,
+                ...(directories.length > 0
+                  ? [
+                      `As it was read, the partition holds ${directories.map((name) => `\\EFI\\${name}`).join(', ')}.`,
+                    ]
+                  : []),
+                entry
+                  ? `Delete its boot entry ${entry.number} “${entry.name}” from the list of the firmware.`
+                  : 'Delete its boot entry from the list of the firmware.',
+              ]
+            : [
+                `Let the remaining boot loader look for systems again, so that it no longer lists ${system}.`,
+              ]),
         ...(mode === 'bios' ? ['Make another system the default.'] : []),
       ],
       [

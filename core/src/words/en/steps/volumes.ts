@@ -147,10 +147,22 @@ export const volumes = {
       ],
       'If it does not start, do not go on. Restore it first.',
     ),
-  'step.delete': ({ line: at }: { line: Line }) =>
+  'step.delete': ({
+    line: at,
+    own,
+  }: {
+    line: Line;
+    /** Place among the partitions on the disk, where a system deletes it in its own disk tool. */
+    own: { number: number; of: number } | null;
+  }) =>
     say(
       `Delete ${quoted(at.name)}`,
-      [`Delete ${line(at)}.`],
+      own
+        ? [
+            `Open the disk tool and choose ${quoted(at.name)}: ${both(at.bytes)}, number ${own.number} of ${own.of} in the order on the disk. It may be shown without a name and without a letter.`,
+            'Delete this one, and make nothing new in its place.',
+          ]
+        : [`Delete ${line(at)}.`],
       ['Only this partition is gone, and the free space has its size.'],
       'Compare number, size and label with the line above before you confirm. If the tool offers to discard the space (TRIM), do not: until something is written there, the partition can still be brought back.',
     ),
