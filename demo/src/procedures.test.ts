@@ -27,6 +27,7 @@ const STORIES = [
   'windows-set-aside',
   'efi-replaced',
   'linux-goes-beside-windows',
+  'hosted-beside-windows',
 ];
 
 function story(name: string): Planned {

@@ -9,12 +9,12 @@ import {
   type PlannedVolume,
 } from '../plan/index.js';
 import { systemsAfter } from '../start/index.js';
-import { isArriving, type System } from '../system/index.js';
+import { hasOwnVolumes, isArriving, type System } from '../system/index.js';
 import type { Role } from '../table/index.js';
 
 /** Systems that are to be installed, on partitions of their own. */
 export const newSystems = ({ plan }: Planned): System[] =>
-  plan.systems.filter((s) => isArriving(s) && !s.host);
+  plan.systems.filter((s) => isArriving(s) && hasOwnVolumes(s));
 
 export function bytesOfPart({ survey }: Planned, part: { readonly length: number }): number {
   return part.length * survey.disk.sectorBytes;

@@ -1,5 +1,6 @@
 import { formatExact, GIB } from '../quantity/index.js';
 import {
+  BOOT_MENU,
   MEDIA,
   nearestProfile,
   PART_MAKERS,
@@ -70,6 +71,8 @@ function fieldsAgainst(system: System, { id, needs }: SystemProfile): string[] {
   ];
 }
 
+const PROFILES = [...SYSTEM_PROFILES, BOOT_MENU].map((p) => p.id);
+
 /** Where a profile asked for something else when texts of version 1 were written. */
 const NEEDS_OF_1: Readonly<Record<string, Partial<SystemNeeds>>> = {
   'linux-desktop': { leastBytes: 10 * GIB },
@@ -78,12 +81,8 @@ const NEEDS_OF_1: Readonly<Record<string, Partial<SystemNeeds>>> = {
 /** The system that a line tells. `freshId` where it gives none. */
 export function readSystem(line: Line, freshId: string, version: Version): System {
   const fields = new Fields(line, 'system');
-  const profile = fields.oneOf(
-    'like',
-    SYSTEM_PROFILES.map((p) => p.id),
-  );
-  if (!profile)
-    return line.fields[0]!.fault(message('text.like', { profiles: SYSTEM_PROFILES.map((p) => p.id) }));
+  const profile = fields.oneOf('like', PROFILES);
+  if (!profile) return line.fields[0]!.fault(message('text.like', { profiles: PROFILES }));
   const origin = fields.flag('found') ? 'found' : 'new';
   fields.flag('new');
   const name = oneString(fields.subject);

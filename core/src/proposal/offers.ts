@@ -1,3 +1,4 @@
+import { hasOwnVolumes } from '../system/index.js';
 import {
   apply,
   batch,
@@ -89,7 +90,7 @@ type Head = Pick<GapOffer, 'id' | 'kind' | 'title'>;
 
 /** What systems of the planned mode start from, where the disk has none (UEFI 2.10 §13.3; BIOS boot of a GPT). */
 function loadersMissing({ plan, survey }: Planned): (Made & { readonly size: number })[] {
-  const systems = systemsAfter(plan).filter((s) => !s.host);
+  const systems = systemsAfter(plan).filter(hasOwnVolumes);
   const { mode, style } = plan.target;
   const role = mode === 'uefi' ? 'efi' : style === 'gpt' ? 'bios-boot' : undefined;
   if (!role || plan.partitions.some((p) => p.role === role)) return [];
@@ -174,7 +175,7 @@ function shared(
 function forMoreOf(about: About, system: System): GapOffer[] {
   const { planned, room } = about;
   const { plan, survey } = planned;
-  if (system.host || (system.family !== 'linux' && system.family !== 'bsd')) return [];
+  if (!hasOwnVolumes(system) || (system.family !== 'linux' && system.family !== 'bsd')) return [];
   const own = volumesOf(plan).filter((v) => v.owners.includes(system.id));
   const lacks = (role: Role) => !own.some((v) => v.role === role);
   if (lacks('root')) return [];
@@ -196,7 +197,7 @@ function forMoreOf(about: About, system: System): GapOffer[] {
 
 /** Files that all systems read, or those of the only one. */
 function forData(about: About): GapOffer[] {
-  const systems = systemsAfter(about.planned.plan).filter((s) => !s.host);
+  const systems = systemsAfter(about.planned.plan).filter(hasOwnVolumes);
   const title =
     systems.length > 1
       ? message('offer.shared', { systems: systems.map((s) => s.name) })

@@ -19,7 +19,7 @@ import { GIB, MIB, sectors, type Sectors } from '../quantity/index.js';
 import { MOST_SLIVER_BYTES } from '../sizing/index.js';
 import { efiShapes, type EfiShape } from '../strategy/index.js';
 import { surveyedPartition } from '../survey/index.js';
-import { isArriving, type System } from '../system/index.js';
+import { hasOwnVolumes, isArriving, type System } from '../system/index.js';
 import { message } from '../words/index.js';
 import { newPartsFor, type NewPart } from './fresh-parts.js';
 import type { PlaceProblem, PlaceRow, StayingPart } from './places/problem.js';
@@ -29,7 +29,7 @@ import type { PlaceProblem, PlaceRow, StayingPart } from './places/problem.js';
  * setup makes its own partitions has its place in free space; it is asked about until anything is shared with it.
  */
 export function isHomeless(plan: Plan, system: System): boolean {
-  if (!isArriving(system) || system.host) return false;
+  if (!isArriving(system) || !hasOwnVolumes(system)) return false;
   const own = volumesOf(plan).filter((v) => v.owners.includes(system.id));
   return system.ownSetup ? own.length === 0 : !own.some((v) => v.role === 'root' || v.role === 'system');
 }
@@ -73,7 +73,7 @@ export function systemsToPlace(plan: Plan): { readonly systems: readonly System[
     [...systems].sort((a, b) => Number(a.ownSetup) - Number(b.ownSetup));
   const homeless = plan.systems.filter((s) => isHomeless(plan, s));
   if (homeless.length > 0) return { systems: inTurn(homeless), again: false };
-  const placed = plan.systems.filter((s) => s.origin === 'new' && !s.host && isPlacedAnew(plan, s));
+  const placed = plan.systems.filter((s) => s.origin === 'new' && hasOwnVolumes(s) && isPlacedAnew(plan, s));
   return { systems: inTurn(placed), again: true };
 }
 

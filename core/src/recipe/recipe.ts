@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { USUAL_WISH, WishSchema, type Plan, type Wish } from '../plan/index.js';
 import { exactly, statedVersion, type DocumentKind } from '../schema/index.js';
 import {
+  hasOwnVolumes,
   nearestProfile,
   SYSTEM_PROFILES,
   SystemWishSchema,
@@ -58,7 +59,7 @@ export const RECIPE_DOCUMENT: DocumentKind<Recipe> = {
 /** What a plan wishes, as a recipe: its new systems, each as the profile that comes closest. `undefined` where none comes. */
 export function recipeOf(plan: Plan, name: string): Recipe | undefined {
   const systems = plan.systems
-    .filter((s) => s.origin === 'new' && !s.host)
+    .filter((s) => s.origin === 'new' && hasOwnVolumes(s))
     .map((s): RecipeSystem => ({
       name: s.name,
       profile: nearestProfile(s).id,

@@ -8,7 +8,7 @@ import {
   type PlannedPartition,
 } from '../plan/index.js';
 import { surveyedPartition, type Survey } from '../survey/index.js';
-import { isArriving, listsOthers, type System, type SystemId } from '../system/index.js';
+import { hasOwnVolumes, isArriving, listsOthers, type System, type SystemId } from '../system/index.js';
 
 /** Why a system would not be started as the plan has it. */
 export type StartFault =
@@ -62,7 +62,7 @@ export function systemsAfter(plan: Plan): System[] {
       (p) => p.owners.includes(system.id) && ['system', 'root'].includes(p.role) && p.treatment === 'keep',
     );
   return plan.systems.filter(
-    (s) => s.change !== 'retire' && (isArriving(s) || holdsIt(s) || s.host !== undefined),
+    (s) => s.change !== 'retire' && (isArriving(s) || holdsIt(s) || !hasOwnVolumes(s)),
   );
 }
 
@@ -104,8 +104,10 @@ export const staysFirst = (plan: Plan): System | undefined =>
 function chooserOf({ start }: Plan, systems: readonly System[]): System | null {
   const named = Object.values(start?.loaders ?? {}).find((l) => l.by !== null)?.by;
   const lists = systems.filter((s) => listsOthers(s) && !s.host);
+  const menus = lists.filter((s) => s.menu);
   return (
     systems.find((s) => s.id === named) ??
+    menus.at(-1) ??
     lists.filter(isArriving).at(-1) ??
     (systems.length > 1 ? lists.at(-1) : lists[0]) ??
     null
@@ -130,10 +132,11 @@ function ownVolume(plan: Plan, { family, id }: System): LoaderPlace | null {
   return own ? { kind: 'partition', partition: own.id } : null;
 }
 
-/** The EFI system partition it owns; for one whose setup finds its own, else the first on the disk. */
+/** The EFI system partition it owns; for one whose setup finds its own, and for a menu that owns none, else the first on the disk. */
 function efiPlace(plan: Plan, system: System): LoaderPlace | null {
   const all = plan.partitions.filter((p) => p.role === 'efi');
-  const own = all.find((p) => p.owners.includes(system.id)) ?? (system.ownSetup ? all[0] : undefined);
+  const own =
+    all.find((p) => p.owners.includes(system.id)) ?? (system.ownSetup || system.menu ? all[0] : undefined);
   return own ? { kind: 'efi', partition: own.id } : null;
 }
 
@@ -179,7 +182,13 @@ function faultsOf(
     if (place.kind === 'disk') faults.push({ code: 'disk-in-uefi' });
     else if (startsFromOwnVolume(system, partition)) return faults;
     else if (place.kind === 'partition' || partition?.role !== 'efi') faults.push({ code: 'not-efi' });
-    else if (by === null && isArriving(system) && !system.ownSetup && !partition.owners.includes(system.id))
+    else if (
+      by === null &&
+      isArriving(system) &&
+      !system.ownSetup &&
+      !system.menu &&
+      !partition.owners.includes(system.id)
+    )
       faults.push({ code: 'not-mounted' });
   } else if (place.kind === 'efi') faults.push({ code: 'efi-in-bios' });
   return faults;

@@ -84,6 +84,12 @@ function effects(plan: Plan, { system, by }: StartWay, { chooser }: StartArrange
       onUpdate: message('boot.macos-update'),
       restore: message('boot.macos-repair'),
     };
+  if (system.menu)
+    return {
+      onInstall: message(uefi ? 'boot.linux-uefi-install' : 'boot.linux-bios-install'),
+      onUpdate: message('boot.menu-update'),
+      restore: message('boot.menu-repair'),
+    };
   return {
     onInstall: message(uefi ? 'boot.linux-uefi-install' : 'boot.linux-bios-install'),
     onUpdate: by

@@ -1,6 +1,6 @@
 import { apply, type Planned } from '../plan/index.js';
 import { procedureFor } from '../sequence/index.js';
-import { isArriving, PART_MAKERS, type PartMaker, type System } from '../system/index.js';
+import { hasOwnVolumes, isArriving, PART_MAKERS, type PartMaker, type System } from '../system/index.js';
 
 /** What it costs to have a system's partitions made in one way. */
 export interface PartMakerCost {
@@ -11,7 +11,7 @@ export interface PartMakerCost {
 
 /** Whether there is a choice: it comes, on partitions of its own, and its installer lets one partition by hand. */
 export const choosesPartMaker = (system: System): boolean =>
-  isArriving(system) && !system.ownSetup && system.host === undefined;
+  isArriving(system) && !system.ownSetup && hasOwnVolumes(system);
 
 /** The whole procedure with each way of making a system's own partitions. */
 export function partMakerCosts({ plan, survey }: Planned, system: System): readonly PartMakerCost[] {

@@ -12,10 +12,12 @@ export {
 export { SystemUseSchema, USUAL_USE, type SystemUse } from './use.js';
 export { fitOf, type Fit } from './fit.js';
 export {
+  BOOT_MENU,
   canBeTried,
   defaultClock,
   FAMILIES,
   FAMILY_NAMES,
+  hasOwnVolumes,
   isArriving,
   listsOthers,
   sleeps,

@@ -73,6 +73,8 @@ export interface System extends SystemNeeds {
   readonly use?: SystemUse | undefined;
   /** Held as one image file in a volume of another system; not on partitions of its own. */
   readonly host?: ImageHost | undefined;
+  /** A boot menu that belongs to no system: it has a boot loader, lists the systems, and has no partition of its own. */
+  readonly menu?: true | undefined;
 }
 
 /** Where a hosted system lies. */
@@ -192,15 +194,25 @@ export const SYSTEM_PROFILES: readonly SystemProfile[] = [
   },
 ];
 
+/** What a boot menu of its own asks for: nothing on the disk. Whether it is signed its maker tells. */
+export const BOOT_MENU: SystemProfile = {
+  id: 'boot-menu',
+  title: message('kind.boot-menu'),
+  family: 'linux',
+  needs: { ...linux, leastBytes: 0, comfortableBytes: 0, generousBytes: 0, signed: false },
+  source: message('kind-source.boot-menu'),
+};
+
 /** @throws RangeError for an id that is not in the catalogue. */
 export function profileOf(id: string): SystemProfile {
-  const profile = SYSTEM_PROFILES.find((p) => p.id === id);
+  const profile = [...SYSTEM_PROFILES, BOOT_MENU].find((p) => p.id === id);
   if (!profile) throw new RangeError(`No such system profile: ${id}`);
   return profile;
 }
 
 /** The profile of its family whose needs a system shares most of; the first of those that are equal. */
-export function nearestProfile(system: Pick<System, 'family'> & SystemNeeds): SystemProfile {
+export function nearestProfile(system: Pick<System, 'family' | 'menu'> & SystemNeeds): SystemProfile {
+  if (system.menu) return BOOT_MENU;
   const shared = ({ needs }: SystemProfile) =>
     (Object.keys(needs) as (keyof SystemNeeds)[]).filter((key) => system[key] === needs[key]).length;
   return SYSTEM_PROFILES.filter((p) => p.family === system.family).reduce((best, next) =>
@@ -214,7 +226,13 @@ export function systemFrom(
   identity: { readonly id: SystemId; readonly name: string; readonly origin: System['origin'] },
 ): System {
   const { family, needs } = profileOf(profileId);
-  return { ...identity, family, purpose: '', ...needs };
+  return {
+    ...identity,
+    family,
+    purpose: '',
+    ...needs,
+    ...(profileId === BOOT_MENU.id ? { menu: true } : {}),
+  };
 }
 
 /** What it is to hold: as told, else the usual. */
@@ -258,8 +276,12 @@ export const SystemSchema = exactly<System>()(
     clock: z.enum(['utc', 'local']),
     medium: z.enum(MEDIA).optional(),
     host: z.strictObject({ partition: z.string().min(1).max(60), bytes: room }).optional(),
+    menu: z.literal(true).optional(),
   }),
 );
+
+/** Whether it is installed on partitions of its own: it is no file in another's volume, and no boot menu alone. */
+export const hasOwnVolumes = ({ host, menu }: System): boolean => host === undefined && !menu;
 
 /** Whether it still hibernates, or leaves its volumes in use, once the plan is carried out. */
 export const sleeps = (system: System): boolean => sleepsByItself(system) && system.hibernation !== 'off';

@@ -6,7 +6,7 @@ export const clocks: Rule = {
   id: 'clocks',
   level: 'caution',
   check: (planned) => {
-    const stay = systemsThatStay(planned);
+    const stay = systemsThatStay(planned).filter((s) => !s.menu);
     const local = stay.filter((s) => s.clock === 'local');
     const utc = stay.filter((s) => s.clock === 'utc');
     if (local.length === 0 || utc.length === 0) return [];

@@ -1,3 +1,4 @@
+import { hasOwnVolumes } from '../../system/index.js';
 import { typeOf } from '../../recognition/index.js';
 import { typeFor, typeName } from '../../table/index.js';
 import { message } from '../../words/index.js';
@@ -15,7 +16,7 @@ export const foundByType: Rule = {
     const { plan } = planned;
     if (plan.target.mode !== 'uefi' || plan.target.style !== 'gpt') return [];
     const home = typeFor('home', 'gpt', true);
-    const finders = systemsThatStay(planned).filter((s) => s.family === 'linux' && !s.host);
+    const finders = systemsThatStay(planned).filter((s) => s.family === 'linux' && hasOwnVolumes(s));
     return plan.partitions
       .filter((p) => typeOf(planned, p) === home && (p.layer ?? 'none') === 'none')
       .flatMap((p): Drafted[] => {

@@ -6,7 +6,7 @@ import {
   type InsideFate,
   type Planned,
 } from '../../plan/index.js';
-import { isArriving, type System } from '../../system/index.js';
+import { hasOwnVolumes, isArriving, type System } from '../../system/index.js';
 import { message } from '../../words/index.js';
 import type { Remedy } from '../finding.js';
 import { keptInside, remedy, restoreAll } from '../repairs.js';
@@ -23,7 +23,7 @@ export const keptBroken: Rule = {
   level: 'blocker',
   check: (planned) =>
     planned.plan.systems
-      .filter((s) => s.origin === 'found' && s.change === undefined && !s.host && !isArriving(s))
+      .filter((s) => s.origin === 'found' && s.change === undefined && hasOwnVolumes(s) && !isArriving(s))
       .flatMap((system): Drafted[] => {
         const lost = vitalOf(planned, system).filter(
           ({ kind, planned: part }) =>

@@ -1,5 +1,12 @@
 import { mountPointsOf, type PlannedVolume } from '../../plan/index.js';
-import { suits, USUAL_CONTENT, isArriving, type System, type Use } from '../../system/index.js';
+import {
+  hasOwnVolumes,
+  suits,
+  USUAL_CONTENT,
+  isArriving,
+  type System,
+  type Use,
+} from '../../system/index.js';
 import { volumeName } from '../../volume/index.js';
 import { message } from '../../words/index.js';
 import { nameOf, ownedBy, systemsThatStay } from '../context.js';
@@ -21,7 +28,7 @@ export const rootContent: Rule = {
   level: 'blocker',
   check: (planned) =>
     systemsThatStay(planned)
-      .filter((system) => !system.host)
+      .filter((system) => hasOwnVolumes(system))
       .flatMap((system) =>
         ownedBy(planned, system)
           .filter((p) => p.treatment === 'format' || isArriving(system))

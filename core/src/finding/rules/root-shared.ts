@@ -1,3 +1,4 @@
+import { hasOwnVolumes } from '../../system/index.js';
 import { volumesOf } from '../../plan/index.js';
 import { message } from '../../words/index.js';
 import { nameOf, systemsThatStay } from '../context.js';
@@ -7,7 +8,7 @@ export const rootShared: Rule = {
   id: 'root-shared',
   level: 'blocker',
   check: (planned) => {
-    const staying = systemsThatStay(planned).filter((s) => !s.host);
+    const staying = systemsThatStay(planned).filter((s) => hasOwnVolumes(s));
     return volumesOf(planned.plan).flatMap((v): Drafted[] => {
       // Each may have a subvolume of its own.
       if (!['root', 'system'].includes(v.role) || (v.subvolumes?.length ?? 0) > 1) return [];

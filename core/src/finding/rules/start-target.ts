@@ -1,3 +1,5 @@
+import { distinctSystemName, freshSystemId } from '../../plan/index.js';
+import { BOOT_MENU, systemFrom } from '../../system/index.js';
 import { message } from '../../words/index.js';
 import { startFaultSays, startOf } from '../../start/index.js';
 import { valueOf, fact, type Rule } from '../rule.js';
@@ -23,7 +25,19 @@ export const startTarget: Rule = {
         ],
         systems: [way.system.id],
         remedies: !way.decided
-          ? []
+          ? [
+              {
+                title: message('remedy.add-boot-menu'),
+                edit: {
+                  kind: 'add-system' as const,
+                  system: systemFrom(BOOT_MENU.id, {
+                    id: freshSystemId(plan),
+                    name: distinctSystemName(plan, 'Boot menu'),
+                    origin: 'new',
+                  }),
+                },
+              },
+            ]
           : [
               {
                 title: message('remedy.boot-as-proposed'),

@@ -1,5 +1,5 @@
 import { fatesOf } from '../../plan/index.js';
-import { isArriving, sleeps } from '../../system/index.js';
+import { hasOwnVolumes, isArriving, sleeps } from '../../system/index.js';
 import { message } from '../../words/index.js';
 import { nameOf } from '../context.js';
 import { fact, valueOf, type Rule } from '../rule.js';
@@ -15,7 +15,7 @@ export const swapTaken: Rule = {
         (s) => s.origin === 'found' && s.change === undefined && sleeps(s) && part.owners.includes(s.id),
       );
       const comer = plan.systems.find(
-        (s) => isArriving(s) && !s.host && s.family === 'linux' && !part.owners.includes(s.id),
+        (s) => isArriving(s) && hasOwnVolumes(s) && s.family === 'linux' && !part.owners.includes(s.id),
       );
       if (!sleeper || !comer) return [];
       return [

@@ -1,9 +1,16 @@
-import { profileOf, SYSTEM_PROFILES, type System, type SystemProfile } from '../../system/index.js';
+import {
+  BOOT_MENU,
+  profileOf,
+  SYSTEM_PROFILES,
+  type System,
+  type SystemProfile,
+} from '../../system/index.js';
 import type { Edit } from '../edits/edit.js';
 import type { Plan } from '../plan.js';
 
 /** The kinds of its family that a system can be said to be. */
-export function kindsFor({ family }: Pick<System, 'family'>): readonly SystemProfile[] {
+export function kindsFor({ family, menu }: Pick<System, 'family' | 'menu'>): readonly SystemProfile[] {
+  if (menu) return [BOOT_MENU];
   return SYSTEM_PROFILES.filter((profile) => profile.family === family);
 }
 

@@ -17,6 +17,7 @@ export const ChangeSystemSchema = z.strictObject({
   changes: SystemSchema.omit({ id: true }).partial().extend({
     change: SystemSchema.shape.change.nullable(),
     host: SystemSchema.shape.host.nullable(),
+    menu: SystemSchema.shape.menu.nullable(),
     hibernation: SystemSchema.shape.hibernation.nullable(),
     swap: SystemSchema.shape.swap.nullable(),
     room: SystemSchema.shape.room.nullable(),

@@ -65,8 +65,14 @@ const BACK: { readonly [K in UndoneKind]: (planned: Planned, step: StepFor<K>) =
   'set-type': (planned, { found }) => message('back.type', { volume: foundName(planned, found) }),
   'set-name': (planned, { found }) => message('back.name', { volume: foundName(planned, found) }),
   'set-label': (planned, { found }) => message('back.label', { volume: foundName(planned, found) }),
-  install: (planned, { system }) =>
-    systemOf(planned.plan, system)?.change === 'reinstall'
+  install: (planned, { system }) => {
+    const host = systemOf(planned.plan, system)?.host;
+    if (host)
+      return message('back.delete-file', {
+        system: systemName(planned, system),
+        volume: nameOf(planned, host.partition),
+      });
+    return systemOf(planned.plan, system)?.change === 'reinstall'
       ? message('back.reinstalled', { system: systemName(planned, system) })
       : planned.plan.target.mode === 'uefi'
         ? message('back.uninstall-uefi', {
@@ -78,7 +84,8 @@ const BACK: { readonly [K in UndoneKind]: (planned: Planned, step: StepFor<K>) =
             copied: copied(planned),
             before: planned.plan.systems.find((s) => s.origin === 'found')?.name ?? null,
             made: setupMade(planned, system),
-          }),
+          });
+  },
   'redo-start': (planned, { system }) => message('back.redo-start', { system: systemName(planned, system) }),
   'firmware-mode': ({ plan }) =>
     message('back.firmware-mode', { mode: plan.target.mode === 'uefi' ? 'bios' : 'uefi' }),

@@ -1,4 +1,4 @@
-import type { Planned } from '../../plan/index.js';
+import { systemOf, type Planned } from '../../plan/index.js';
 import { arrivalsOf } from '../../moment/index.js';
 import { liveFrom, type Environment, type Phase } from '../../sequence/index.js';
 import { hasStartupManager, type Arrival } from '../../start/index.js';
@@ -80,5 +80,6 @@ const arriving = (
     mode: planned.plan.target.mode,
     startupManager: hasStartupManager(planned.plan),
     meets: arrival.meets,
+    hasEntry: systemOf(planned.plan, system ?? '')?.host === undefined,
     first: 'first' in arrival ? arrival.first.name : null,
   });

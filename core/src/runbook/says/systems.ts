@@ -29,7 +29,7 @@ import {
   staysFirst,
   systemsAfter,
 } from '../../start/index.js';
-import { defaultClock, type System } from '../../system/index.js';
+import { defaultClock, isArriving, type System } from '../../system/index.js';
 import { message } from '../../words/index.js';
 import { bytesOf, deviceOf, diskOf, nameOf, systemName, type At } from './facts.js';
 
@@ -45,8 +45,10 @@ export function install(planned: At, step: StepFor<'install'>) {
       volume: nameOf(planned, volume.id),
       bytes: system.host.bytes,
       menu: menu?.name ?? null,
+      later: menu?.menu === true && isArriving(menu),
     });
   }
+  if (system?.menu) return installMenu(planned, system);
   const madeBy = setupMakingEfi(plan);
   const sheet = sheetOfInstaller(planned, step);
   if (system?.ownSetup)
@@ -77,6 +79,26 @@ export function install(planned: At, step: StepFor<'install'>) {
     made: made.map(({ p, device }) => ({ device, name: partitionTitle(p) })),
     efiMadeAs: efiOfSetup(planned),
     efiMadeBy: madeBy !== undefined && madeBy.id !== step.system ? madeBy.name : null,
+  });
+}
+
+/** What starts the others, and belongs to none of them. */
+function installMenu(at: At, system: System) {
+  const { ways } = startOf(at.plan);
+  const place = ways.find((way) => way.system.id === system.id)?.place;
+  const efi = place?.kind === 'efi' ? partitionOf(at.plan, place.partition) : undefined;
+  return message('step.install-menu', {
+    system: system.name,
+    disk: diskOf(at),
+    efi: efi
+      ? {
+          device: deviceOf(at, efi.id),
+          name: nameOf(at, efi.id),
+          number: at.before.numbers.get(efi.id) ?? at.after.numbers.get(efi.id) ?? 0,
+        }
+      : null,
+    lists: ways.filter((way) => way.by?.id === system.id).map((way) => way.system.name),
+    signed: system.signed,
   });
 }
 

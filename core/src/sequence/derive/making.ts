@@ -1,7 +1,7 @@
 import { ability } from '../../ability/index.js';
 import { endOf, overlap, sizedAs, type PlannedPartition } from '../../plan/index.js';
 import { MIB, sectors } from '../../quantity/index.js';
-import { isArriving, type PartMaker, type System, type SystemId } from '../../system/index.js';
+import { hasOwnVolumes, isArriving, type PartMaker, type System, type SystemId } from '../../system/index.js';
 import { VOLUME_TRAITS } from '../../volume/index.js';
 import { LIVE, type Environment } from '../step.js';
 import { ownTool, type Situation } from './situation.js';
@@ -51,7 +51,7 @@ const inInstaller = ({ id }: System): Making => ({
 export function installerFor(situation: Situation, p: PlannedPartition): System | undefined {
   const [only, another] = p.owners;
   const system = another === undefined ? situation.arriving.find((s) => s.id === only) : undefined;
-  if (!system || system.ownSetup || system.host || p.placeholder) return undefined;
+  if (!system || system.ownSetup || !hasOwnVolumes(system) || p.placeholder) return undefined;
   if (givesRoomAway(situation) || !beginsAtOnce(situation, p)) return undefined;
   if (ability('installer', 'create', sizedAs(p)) !== 'yes') return undefined;
   // What stands before it is there by then: it was found, is made before, or by the same installer.
@@ -64,7 +64,9 @@ export function installerFor(situation: Situation, p: PlannedPartition): System 
 function givesRoomAway({ plan, arriving }: Situation): boolean {
   return arriving.some(
     (s) =>
-      s.ownSetup && !s.host && !plan.partitions.some((p) => p.role === 'system' && p.owners.includes(s.id)),
+      s.ownSetup &&
+      hasOwnVolumes(s) &&
+      !plan.partitions.some((p) => p.role === 'system' && p.owners.includes(s.id)),
   );
 }
 
@@ -90,7 +92,7 @@ function beginsAtOnce(situation: Situation, p: PlannedPartition): boolean {
 function placeholder(situation: Situation, p: PlannedPartition): Making {
   const found = situation.plan.systems.filter((s) => s.origin === 'found' && s.change === undefined);
   const [maker] = found
-    .filter((s) => !s.host && isFreeFor(situation, p, s))
+    .filter((s) => hasOwnVolumes(s) && isFreeFor(situation, p, s))
     .sort((a, b) => Number(b.family === 'windows') - Number(a.family === 'windows'));
   return {
     create: maker ? { kind: 'running', system: maker.id } : LIVE,
@@ -101,7 +103,7 @@ function placeholder(situation: Situation, p: PlannedPartition): Making {
 
 /** By the Windows that is there, which can leave it empty; else in a live session. */
 function beforeSetup(situation: Situation, p: PlannedPartition): Environment {
-  const there = situation.staying.find((s) => s.family === 'windows' && !isArriving(s) && !s.host);
+  const there = situation.staying.find((s) => s.family === 'windows' && !isArriving(s) && hasOwnVolumes(s));
   return there && isFreeFor(situation, p, there) ? { kind: 'running', system: there.id } : LIVE;
 }
 
@@ -115,7 +117,7 @@ export const setupOf = ({ arriving }: Situation, { role, owners }: PlannedPartit
 function ownMaker({ staying }: Situation, { fileSystem }: PlannedPartition): System | undefined {
   const family = VOLUME_TRAITS[fileSystem].ownTool;
   if (!family || ability('live', 'format', fileSystem) === 'yes') return undefined;
-  const able = staying.filter((s) => s.family === family && !s.host);
+  const able = staying.filter((s) => s.family === family && hasOwnVolumes(s));
   return able.find((s) => !isArriving(s)) ?? able[0];
 }
 

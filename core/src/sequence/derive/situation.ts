@@ -19,7 +19,7 @@ import { ability } from '../../ability/index.js';
 import type { Waiting } from '../aside.js';
 import { liveFrom } from '../place.js';
 import type { Environment } from '../step.js';
-import { isArriving, type Family, type System } from '../../system/index.js';
+import { hasOwnVolumes, isArriving, type Family, type System } from '../../system/index.js';
 
 /** What all derivations look at, worked out once. */
 export interface Situation extends Planned {
@@ -75,7 +75,9 @@ export function situationOf(planned: Planned, { aside, sequence }: Waiting): Sit
     fates,
     arriving,
     retiring,
-    staying: plan.systems.filter((s) => arriving.includes(s) || stays({ plan, fates }, s)),
+    staying: plan.systems.filter(
+      (s) => arriving.includes(s) || (s.menu && s.change === undefined) || stays({ plan, fates }, s),
+    ),
     slots,
     aside,
     sequence,
@@ -133,7 +135,8 @@ export function toolThatStays(
   if (liveFrom(plan)) return undefined;
   const there = staying
     .filter(
-      (s) => !isArriving(s) && !s.host && able(s.family) && ability(s.family, 'delete', 'none') === 'yes',
+      (s) =>
+        !isArriving(s) && hasOwnVolumes(s) && able(s.family) && ability(s.family, 'delete', 'none') === 'yes',
     )
     .sort((a, b) => Number(b.family === 'windows') - Number(a.family === 'windows'));
   return there[0] && { kind: 'running', system: there[0].id };

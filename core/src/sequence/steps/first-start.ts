@@ -19,6 +19,6 @@ export const firstStart = {
 } satisfies Kind<FirstStart>;
 
 export const firstStarts = ({ staying }: Situation, needs: readonly string[]): FirstStart[] =>
-  staying.map(({ id }) =>
-    step('first-start', id, { kind: 'first-start', system: id }, { system: id, needs }),
-  );
+  staying
+    .filter((s) => !s.menu)
+    .map(({ id }) => step('first-start', id, { kind: 'first-start', system: id }, { system: id, needs }));

@@ -32,12 +32,19 @@ export const install = {
   table: null,
   write: null,
   line: 'look',
-  byHand: ({ plan }, { system }) => INSTALLING[systemOf(plan, system)?.family ?? 'linux'],
+  byHand({ plan }, { system }) {
+    const { menu, family = 'linux' } = systemOf(plan, system) ?? {};
+    return menu ? minutes(5, 20) : INSTALLING[family];
+  },
   asks: null,
   withoutLive: null,
   boots: (boot, { system }, planned) => bootsFirst(boot, system, planned),
   safety: (safety, { system }, planned) => arrived(safety, system, planned),
 } satisfies Kind<Install>;
+
+/** Which comes first: a file goes into a volume that is there, and what a menu of its own lists has to be there. */
+const turnOf = ({ family, menu, host }: System): number =>
+  menu ? 3 : host ? 2 : family === 'windows' ? 0 : 1;
 
 /** One system after the other, Windows first: it would put itself before what is there. */
 export function installs(
@@ -47,9 +54,7 @@ export function installs(
 ): Install[] {
   const { plan, arriving } = situation;
   const asleep = new Map(firstUnhibernations(situation).map((s) => [s.system, s.id]));
-  const windowsFirst = [...arriving].sort(
-    (a, b) => Number(b.family === 'windows') - Number(a.family === 'windows'),
-  );
+  const windowsFirst = [...arriving].sort((a, b) => turnOf(a) - turnOf(b));
   const formatted = (system: SystemId) =>
     plan.partitions.filter((p) => p.owners.includes(system) && p.treatment === 'format');
   const rooms = setupRooms(situation);
@@ -85,6 +90,7 @@ function isBefore(later: readonly System[], system: SystemId, { kind, environmen
 function placeOf(plan: Plan, system: System): Environment {
   const volume = plan.partitions.find((p) => p.id === system.host?.partition);
   const host = plan.systems.find((s) => volume?.owners.includes(s.id) && s.id !== system.id);
+  if (system.menu) return LIVE;
   if (!system.host || !host) return { kind: 'installer', system: system.id };
   return isArriving(host) ? { kind: 'first-start', system: host.id } : { kind: 'running', system: host.id };
 }

@@ -22,4 +22,4 @@ export const mediumOf = (system: SystemId, running: Environment): PrepareMedium 
   step('prepare-medium', system, running, { system });
 
 export const media = ({ arriving }: Situation, running: Environment): PrepareMedium[] =>
-  arriving.map(({ id }) => mediumOf(id, running));
+  arriving.filter((s) => !s.menu).map(({ id }) => mediumOf(id, running));

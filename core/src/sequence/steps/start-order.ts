@@ -27,7 +27,7 @@ export function orderings({ plan, arriving, staying }: Situation, needs: readonl
   if (staying.length < 2 || (entries.length === 0 && !decided)) return [];
   if (plan.target.mode === 'uefi') return [step('start-order', '', FIRMWARE, { needs })];
   // A BIOS lists disks, not systems: what stands in the first sector of the disk does the rest.
-  const menu = staying.findLast(listsOthers);
+  const menu = staying.findLast((s) => listsOthers(s) && !s.menu);
   return decided && menu
     ? [step('start-order', '', { kind: 'first-start', system: menu.id }, { needs })]
     : [];

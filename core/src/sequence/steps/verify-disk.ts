@@ -19,7 +19,7 @@ export const verifyDisk = {
 
 /** In the system that is started last, or in the live session that is the last change. */
 export function comparison({ staying }: Situation, after: readonly string[], live: boolean): VerifyDisk {
-  const last = staying.at(-1);
+  const last = staying.findLast((s) => !s.menu);
   return step('verify-disk', '', last && !live ? { kind: 'first-start', system: last.id } : LIVE, {
     needs: [...after, ...(last ? [`first-start:${last.id}`] : [])],
   });

@@ -101,6 +101,9 @@ export const boot = {
   'boot.macos-update': () => 'May make itself the default again.',
   'boot.macos-repair': () =>
     'Choose the default in its startup settings, or hold the key for the boot menu once.',
+  'boot.menu-update': () => 'Nothing updates it by itself. Look in its guide how it is updated.',
+  'boot.menu-repair': () =>
+    'Start the system by its own entry in the firmware’s boot menu. From a live session, write the boot menu and its entry again.',
   'boot.linux-uefi-install': () =>
     'Adds its directory to the EFI system partition and a boot entry to the firmware, and puts it first.',
   'boot.linux-bios-install': () =>

@@ -50,6 +50,8 @@ export const names = {
   'kind-source.linux-small': () => 'Rule of thumb: at least 5 GiB, 12 GiB with room for updates and logs.',
   'kind-source.linux-image': () =>
     'Rule of thumb: two system images side by side, 40 GiB and up, with its own /boot.',
+  'kind-source.boot-menu': () =>
+    'It belongs to no system and needs no partition. Its maker tells whether it is signed for Secure Boot.',
   'kind-source.windows-11': () =>
     'Published requirement: 64 GB, UEFI. Comfortable and generous: rule of thumb.',
   'kind-source.windows-10': () => 'Published requirement: 32 GB. Comfortable and generous: rule of thumb.',
@@ -59,6 +61,7 @@ export const names = {
   'kind.linux-development': () => 'Linux, development or analysis',
   'kind.linux-small': () => 'Linux, small or without a desktop',
   'kind.linux-image': () => 'Linux, image-based desktop',
+  'kind.boot-menu': () => 'Boot menu of its own',
   'kind.windows-10': () => 'Windows 10, 64-bit',
 
   'sheet.free': () => 'free space',

@@ -49,6 +49,8 @@ export const runbook = {
     /** The firmware has a startup manager in the place of a boot menu. */
     startupManager: boolean;
     meets: 'itself' | 'own-menu' | 'menu' | 'own-entry' | 'not-told' | 'none';
+    /** Whether it can be chosen in the firmware too: it is no file in another's volume. */
+    hasEntry: boolean;
     /** Whose loader comes first, where that is another one's. */
     first: string | null;
   }) => {
@@ -64,7 +66,7 @@ export const runbook = {
       case 'own-menu':
         return `${go} The boot menu of ${p.system} appears, with ${p.system} first.`;
       case 'menu':
-        return p.mode === 'uefi'
+        return p.mode === 'uefi' && p.hasEntry
           ? `${go} The boot menu of ${p.first} appears: choose ${p.system}. If it is not listed there, restart, ${byKey}.`
           : `${go} The boot menu of ${p.first} appears: choose ${p.system}.`;
       case 'own-entry':

@@ -36,6 +36,8 @@ export const wayBack = {
   'back.name': ({ volume }: { volume: string }) =>
     `Set the partition name of ${quoted(volume)} as it was found`,
   'back.label': ({ volume }: { volume: string }) => `Set the label of ${quoted(volume)} as it was found`,
+  'back.delete-file': ({ system, volume }: { system: string; volume: string }) =>
+    `Delete the file of ${system} on ${quoted(volume)}, and its entry in the boot menu`,
   'back.uninstall-uefi': ({ system, made }: { system: string; made: readonly string[] | null }) =>
     `Remove the boot entry of ${system} from the list of the firmware, and its directory from the EFI system partition${setupMade(made)}`,
   'back.uninstall-bios': (p: {

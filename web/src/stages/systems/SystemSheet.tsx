@@ -3,6 +3,7 @@ import {
   becomeEdit,
   bytes,
   FAMILY_NAMES,
+  hasOwnVolumes,
   originEdit,
   originIsOpen,
   removeSystemEdit,
@@ -34,11 +35,11 @@ export function SystemSheet({ system }: { system: System }) {
     <section className={classes.sheet} aria-label={system.name}>
       <Title system={system} change={change} />
       <div className={classes.body}>
-        {survey && <FitBar system={system} survey={survey} />}
-        <Sizes system={system} />
+        {survey && hasOwnVolumes(system) && <FitBar system={system} survey={survey} />}
+        {!system.menu && <Sizes system={system} />}
         <Traits system={system} change={change} />
-        <Choices system={system} />
-        {survey && <Hosted system={system} survey={survey} />}
+        {!system.menu && <Choices system={system} />}
+        {survey && !system.menu && <Hosted system={system} survey={survey} />}
         <NameInput
           label={words['systems.purpose']()}
           value={system.purpose}
@@ -58,11 +59,11 @@ function Title({ system, change }: { system: System; change: ChangeSystem }) {
       <OwnerSwatch owners={[system.id]} />
       <NameInput label={words['systems.name']()} value={system.name} save={(name) => change({ name })} />
       <Origin system={system} />
-      {system.name !== FAMILY_NAMES[system.family] && (
+      {!system.menu && system.name !== FAMILY_NAMES[system.family] && (
         <span className="soft">{FAMILY_NAMES[system.family]}</span>
       )}
       <Becomes system={system} />
-      {survey && <GiveRoom system={system} survey={survey} />}
+      {survey && !system.menu && <GiveRoom system={system} survey={survey} />}
       <Button
         size="compact-sm"
         variant="subtle"

@@ -4,6 +4,8 @@ import {
   FAMILY_NAMES,
   formatBoth,
   freshSystemId,
+  BOOT_MENU,
+  profileOf,
   SYSTEM_PROFILES,
   systemFrom,
 } from '@rhizotome/core';
@@ -29,8 +31,9 @@ export function SystemsStage() {
     last.current?.scrollIntoView({ block: 'nearest' });
   }, [plan.systems]);
   const add = (profileId: string) => {
-    const profile = SYSTEM_PROFILES.find((p) => p.id === profileId)!;
-    const name = distinctSystemName(plan, FAMILY_NAMES[profile.family]);
+    const profile = profileOf(profileId);
+    const called = profile === BOOT_MENU ? words['systems.boot-menu']() : FAMILY_NAMES[profile.family];
+    const name = distinctSystemName(plan, called);
     const id = freshSystemId(plan);
     added.current = id;
     attempt({ kind: 'add-system', system: systemFrom(profileId, { id, name, origin: 'new' }) });
@@ -49,11 +52,13 @@ export function SystemsStage() {
             <Button disabled={plan.systems.length >= 12}>{words['systems.add-system']()}</Button>
           </Menu.Target>
           <Menu.Dropdown>
-            {SYSTEM_PROFILES.map((profile) => (
+            {[...SYSTEM_PROFILES, BOOT_MENU].map((profile) => (
               <Menu.Item key={profile.id} onClick={() => add(profile.id)}>
                 <strong>{text(profile.title)}</strong>
                 <div className="small soft">
-                  {words['systems.at-least'](formatBoth(profile.needs.leastBytes))}
+                  {profile === BOOT_MENU
+                    ? words['systems.boot-menu-is']()
+                    : words['systems.at-least'](formatBoth(profile.needs.leastBytes))}
                 </div>
               </Menu.Item>
             ))}

@@ -20,7 +20,7 @@ const TRAITS: readonly (readonly [
 export function Traits({ system, change }: { system: System; change: ChangeSystem }) {
   return (
     <div className={classes.traits}>
-      {TRAITS.map(([key, label]) => (
+      {TRAITS.filter(([key]) => !system.menu || key === 'signed').map(([key, label]) => (
         <Trait key={key} label={label} checked={system[key]} set={(on) => change({ [key]: on })} />
       ))}
       {system.hibernates && (
@@ -30,11 +30,13 @@ export function Traits({ system, change }: { system: System; change: ChangeSyste
           set={(off) => change({ hibernation: off ? 'off' : null })}
         />
       )}
-      <Trait
-        label={words['systems.reads-machines-clock-as']()}
-        checked={system.clock === 'local'}
-        set={(local) => change({ clock: local ? 'local' : 'utc' })}
-      />
+      {!system.menu && (
+        <Trait
+          label={words['systems.reads-machines-clock-as']()}
+          checked={system.clock === 'local'}
+          set={(local) => change({ clock: local ? 'local' : 'utc' })}
+        />
+      )}
       {choosesPartMaker(system) && (
         <Trait
           label={words['systems.medium-installs']()}

@@ -41,6 +41,8 @@ export const systems = {
   'systems.choose-which-systems-stay': () =>
     'Choose which systems stay, which are added or removed, and how much space each needs. The sizes are from the makers or rules of thumb; change them if you know better.',
   'systems.add-system': () => 'Add a system',
+  'systems.boot-menu': () => 'Boot menu',
+  'systems.boot-menu-is': () => 'Starts the others, belongs to none of them, and needs no partition',
   'systems.at-least': (size: string) => `at least ${size}`,
   'systems.there-no-systems-yet': () =>
     'There are no systems yet. Read the disk to list the installed ones, and add the new ones.',

@@ -278,20 +278,61 @@ export const systems = {
       'A line that names what is not there stops the boot, or delays it by 90 seconds.',
       p.lines,
     ),
-  'step.install-hosted': (p: { system: string; volume: string; bytes: number; menu: string | null }) =>
+  'step.install-hosted': (p: {
+    system: string;
+    volume: string;
+    bytes: number;
+    menu: string | null;
+    /** A step of its own comes for that menu. */
+    later: boolean;
+  }) =>
     say(
       `Install ${p.system} into a file on ${quoted(p.volume)}`,
       [
         `Make an image file of ${Math.ceil(p.bytes / 2 ** 20)} MiB (${both(p.bytes)}) on ${quoted(p.volume)}, as the guide of ${p.system} describes it, and install the system into that file: onto no disk and no partition.`,
         p.menu === null
           ? 'Give it an entry in a boot menu that can start a system from a file.'
-          : `Give it an entry in the boot menu of ${p.menu}, and let that write its menu again.`,
+          : p.later
+            ? `It starts once ${quoted(p.menu)} is installed.`
+            : `Give it an entry in the boot menu of ${p.menu}, and let that write its menu again.`,
       ],
       [
         `The file is there with its size, and ${quoted(p.volume)} still has free space.`,
-        'The boot menu lists it. No partition was changed.',
+        ...(p.later ? [] : ['The boot menu lists it.']),
+        'No partition was changed.',
       ],
       'Do not move, shrink or encrypt the volume that holds the file without thinking of it.',
+    ),
+  'step.install-menu': (p: {
+    system: string;
+    disk: Disk;
+    /** The EFI system partition that it is put on; `null` in BIOS mode. */
+    efi: { device: string; name: string; number: number } | null;
+    lists: readonly string[];
+    signed: boolean;
+  }) =>
+    say(
+      `Install the boot menu ${quoted(p.system)}`,
+      [
+        p.efi === null
+          ? `Let its own setup write it to the first sector of the disk ${p.disk.device}, as its guide describes it.`
+          : `Put its files into a directory of its own on ${quoted(p.efi.name)} (${p.efi.device}), as its guide describes it.`,
+        ...(p.efi === null
+          ? []
+          : [
+              `Add a boot entry with the name ${quoted(p.system)} to the firmware. Its loader is the file in that directory, its partition is number ${p.efi.number} of this disk. In a live session efibootmgr does so.`,
+            ]),
+        ...(p.lists.length > 0 ? [`Give it an entry for ${and(p.lists)}.`] : []),
+      ],
+      [
+        ...(p.efi === null ? [] : [`The firmware lists ${quoted(p.system)}, and the path of its loader.`]),
+        ...(p.lists.length > 0
+          ? [`Its menu lists ${and(p.lists)}.`]
+          : ['Its menu appears when it is started.']),
+      ],
+      p.efi === null
+        ? 'It replaces what starts the machine now.'
+        : `Leave the directories of the other systems, and \\EFI\\BOOT, as they are.${p.signed ? '' : ' It is not signed: the firmware starts it with Secure Boot off only.'}`,
     ),
   'step.install-own': (p: {
     system: string;
