@@ -24,6 +24,14 @@ case $(cat /sys/class/tpm/tpm0/tpm_version_major 2>/dev/null) in
 1) tpm=1.2 ;;
 *) [ -d /sys/class/tpm ] && [ -z "$(ls /sys/class/tpm)" ] && tpm=none || tpm= ;;
 esac
+word=$(cat $efi/fw_platform_size 2>/dev/null)
+case $word in 32 | 64) ;; *) word= ;; esac
+# The certificates of Secure Boot name the year in which they were made.
+certificates=
+for file in $efi/efivars/db-*; do
+  [ -r "$file" ] && [ "$(wc -c <"$file")" -gt 100 ] || continue
+  grep -q -a 'UEFI CA 2023' "$file" && certificates=2023 || certificates=2011
+done
 case $(tail -n 1 /etc/adjtime 2>/dev/null) in LOCAL) clock=local ;; UTC) clock=utc ;; *) clock= ;; esac
 
 printf '{\n"format": "rhizotome/report",\n"version": 1,\n"takenAt": "%s",\n' "$(date -u +%Y-%m-%dT%H:%M:%SZ)"
@@ -32,6 +40,8 @@ printf '"by": { "family": "linux", "name": "%s", "live": %s, "administrator": %s
 printf '"machine": { "mode": "%s"' $mode
 [ -n "$memory" ] && printf ', "memoryBytes": %s' "$memory"
 [ -n "$tpm" ] && printf ', "tpm": "%s"' "$tpm"
+[ -n "$word" ] && printf ', "wordSize": "%s"' "$word"
+[ -n "$certificates" ] && printf ', "certificates": "%s"' "$certificates"
 printf ' },\n'
 [ -n "$clock" ] && printf '"clock": "%s",\n' "$clock"
 if [ -r /etc/fstab ]; then

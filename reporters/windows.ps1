@@ -18,6 +18,11 @@
   $mode = switch ($env:firmware_type) { 'UEFI' { 'uefi' } 'Legacy' { 'bios' } }
   $tpm = Get-CimInstance -Namespace root/cimv2/Security/MicrosoftTpm -ClassName Win32_Tpm
   $tpmVersion = if ($tpm) { "$($tpm.SpecVersion)".Split(',')[0] } elseif ($administrator) { 'none' }
+  # The certificates of Secure Boot name the year in which they were made.
+  $database = try { (Get-SecureBootUEFI -Name db).Bytes } catch { }
+  $certificates = if ($database) {
+    if ((-join [char[]]$database) -match 'UEFI CA 2023') { '2023' } else { '2011' }
+  }
   $clock = if ((Setting 'TimeZoneInformation' 'RealTimeIsUniversal') -eq 1) { 'utc' } else { 'local' }
 
   $volumes = @{}
@@ -101,6 +106,7 @@
       secureBoot = YesNo (Setting 'SecureBoot\State' 'UEFISecureBootEnabled')
       memoryBytes = $computer.TotalPhysicalMemory
       tpm = $tpmVersion
+      certificates = $certificates
     }
     sleep = [ordered]@{
       hibernation = YesNo (Setting 'Power' 'HibernateEnabled')

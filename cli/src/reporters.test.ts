@@ -123,7 +123,7 @@ describe('pasted into a console', () => {
   );
 });
 
-test('boot entries of the firmware are told as the hex digits of their variables', () => {
+test('boot entries of the firmware are told as the hex digits of their variables, its certificates by their year', () => {
   const folder = mkdtempSync(join(tmpdir(), 'rhizotome-efi-'));
   try {
     const variables = join(folder, 'efivars');
@@ -135,12 +135,16 @@ test('boot entries of the firmware are told as the hex digits of their variables
     writeFileSync(join(variables, `Boot000A-${vendor}`), Buffer.from(option));
     writeFileSync(join(variables, `BootOrder-${vendor}`), Buffer.from([...attributes, 10, 0]));
     writeFileSync(join(variables, `SecureBoot-${vendor}`), Buffer.from([...attributes, 1]));
+    const certificates = Buffer.alloc(2000);
+    certificates.write('Windows UEFI CA 2023', 700);
+    writeFileSync(join(variables, 'db-d719b2cb-3d3a-4596-a3bc-dad00e67656f'), certificates);
+    writeFileSync(join(folder, 'fw_platform_size'), '64\n');
     writeFileSync(join(variables, `Timeout-${vendor}`), Buffer.from([...attributes, 1]));
     const moved = join(folder, 'linux.sh');
     writeFileSync(moved, source('linux.sh').replace('efi=/sys/firmware/efi', `efi=${folder}`));
     const { stdout } = spawnSync('sh', [moved], { encoding: 'utf8' });
     const report = read(stdout);
-    expect(report.machine?.mode).toBe('uefi');
+    expect(report.machine).toMatchObject({ mode: 'uefi', wordSize: '64', certificates: '2023' });
     expect(Object.keys(report.variables!)).toHaveLength(3);
     expect(readVariables(report.variables!)).toMatchObject({
       boot: { order: [10], entries: [{ number: 10, description: 'Tern', active: true }] },
@@ -164,6 +168,7 @@ describe('what the scripts may contain', () => {
     'Get-CimInstance',
     'Invoke-CimMethod',
     'Get-ItemProperty',
+    'Get-SecureBootUEFI',
     'ForEach-Object',
     'Where-Object',
     'Select-Object',

@@ -5,4 +5,4 @@ export const EXCHANGE_HEADER = 'Rhizotome-Exchange';
  * Counts up whenever a page of the version before could misread an answer, or this page one of the version before. A
  * page uses no answer that tells another, or none.
  */
-export const EXCHANGE = '2';
+export const EXCHANGE = '3';

@@ -27,6 +27,9 @@ import { encryptionUnknown } from './rules/encryption-unknown.js';
 import { sealedKey } from './rules/sealed-key.js';
 import { controllerRaid } from './rules/controller-raid.js';
 import { windowsTpm } from './rules/windows-tpm.js';
+import { firmwareWordSize } from './rules/firmware-word-size.js';
+import { certificatesOld } from './rules/certificates-old.js';
+import { entriesFull } from './rules/entries-full.js';
 import { windowsMemory } from './rules/windows-memory.js';
 import { swapTaken } from './rules/swap-taken.js';
 import { cannotShrink } from './rules/cannot-shrink.js';
@@ -126,6 +129,9 @@ export const RULES: readonly Rule[] = [
   mediumStartUnknown,
   secureBootUnsigned,
   secureBootRefuses,
+  firmwareWordSize,
+  certificatesOld,
+  entriesFull,
   setupOver,
   mbrReach,
   activePrimary,

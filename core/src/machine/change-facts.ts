@@ -11,24 +11,35 @@ export function changeFacts(
   machine: Machine,
   changes: MachineChanges,
 ): { readonly machine: Machine; readonly before: MachineChanges } {
-  const { bootEntries, told, ...rest } = changes;
+  const { told, ...rest } = changes;
   const facts = Object.entries(rest).filter(([, value]) => value !== undefined);
-  const names = facts.map(([name]) => name).concat(bootEntries === undefined ? [] : ['bootEntries']);
+  const names = facts.map(([name]) => name);
   const stillTold = Object.entries(machine.told ?? {}).filter(([fact]) => !names.includes(fact));
   const nextTold = told === undefined ? Object.fromEntries(stillTold) : (told ?? {});
-  const nextEntries = bootEntries === undefined ? machine.bootEntries : (bootEntries ?? undefined);
-  const { bootEntries: _, told: __, ...plain } = machine;
+  const known = Object.entries({ ...machine, ...Object.fromEntries(facts) }).filter(
+    ([name, value]) => name !== 'told' && !(value === null && CAN_BE_ABSENT.has(name)),
+  );
   return {
     machine: {
-      ...plain,
-      ...Object.fromEntries(facts),
-      ...(nextEntries ? { bootEntries: nextEntries } : {}),
+      ...(Object.fromEntries(known) as unknown as Machine),
       ...(Object.keys(nextTold).length > 0 ? { told: nextTold } : {}),
     },
     before: {
-      ...Object.fromEntries(facts.map(([name]) => [name, machine[name as keyof Machine]])),
-      ...(bootEntries === undefined ? {} : { bootEntries: machine.bootEntries ?? null }),
+      ...Object.fromEntries(
+        facts.map(([name]) => {
+          const value = machine[name as keyof Machine];
+          return [name, value === undefined && CAN_BE_ABSENT.has(name) ? null : value];
+        }),
+      ),
       ...(machine.told || Object.keys(nextTold).length > 0 ? { told: machine.told ?? null } : {}),
     },
   };
 }
+
+/** Facts of which absence means that nobody told; `null` makes them absent. */
+const CAN_BE_ABSENT: ReadonlySet<string> = new Set<keyof Machine>([
+  'bootEntries',
+  'wordSize',
+  'certificates',
+  'entryRoom',
+]);

@@ -1,5 +1,8 @@
 export { changeFacts, type MachineChanges } from './change-facts.js';
 export {
+  CERTIFICATES,
+  ENTRY_ROOM,
+  WORD_SIZES,
   canRun,
   DISK_MEDIA,
   FIRMWARE_KINDS,
@@ -11,6 +14,7 @@ export {
   isDeviceName,
   modeName,
   UNKNOWN_MACHINE,
+  type Certificates,
   type DiskController,
   type DiskMedium,
   type FirmwareKind,
@@ -20,4 +24,5 @@ export {
   type Teller,
   type ToldBy,
   type ToldFact,
+  type WordSize,
 } from './machine.js';

@@ -18,6 +18,15 @@ export type DiskMedium = (typeof DISK_MEDIA)[number];
 export const DISK_CONTROLLERS = ['plain', 'raid', 'unknown'] as const;
 export type DiskController = (typeof DISK_CONTROLLERS)[number];
 
+export const WORD_SIZES = ['64', '32'] as const;
+export type WordSize = (typeof WORD_SIZES)[number];
+
+/** By the year in which they were made. Those of 2011 end in June and October 2026, and sign nothing new since. */
+export const CERTIFICATES = ['2023', '2011'] as const;
+export type Certificates = (typeof CERTIFICATES)[number];
+
+export const ENTRY_ROOM = ['yes', 'no'] as const;
+
 export interface OtherDisk {
   readonly name: string;
   readonly sizeBytes: number;
@@ -40,6 +49,8 @@ export const TOLD_FACTS = [
   'secureBoot',
   'ramBytes',
   'tpm',
+  'wordSize',
+  'certificates',
   'medium',
   'controller',
   'device',
@@ -59,6 +70,12 @@ export interface Machine {
   readonly ramBytes: number | null;
   /** A TPM 2.0, turned on. */
   readonly tpm: 'yes' | 'no' | 'unknown';
+  /** Of its UEFI firmware, in bits: it runs loaders of this size only. Where absent, nobody told. */
+  readonly wordSize?: WordSize | undefined;
+  /** The newest certificates by which its Secure Boot knows loaders. Where absent, nobody told. */
+  readonly certificates?: Certificates | undefined;
+  /** Whether its firmware has room for another boot entry. Where absent, nobody told. */
+  readonly entryRoom?: 'yes' | 'no' | undefined;
   readonly medium: DiskMedium;
   readonly controller: DiskController;
   /** Linux device path of the disk, or empty. */
@@ -84,6 +101,9 @@ export const UNKNOWN_MACHINE: Machine = {
   otherDisks: [],
 };
 
+const wordSize = z.enum(WORD_SIZES);
+const certificates = z.enum(CERTIFICATES);
+const entryRoom = z.enum(ENTRY_ROOM);
 const tpm = z.enum(['yes', 'no', 'unknown']);
 const controller = z.enum(DISK_CONTROLLERS);
 
@@ -143,6 +163,9 @@ export const MachineSchema = exactly<Machine>()(
       .nullable(),
     // Absent until version 3 of plans; then nobody had been asked.
     tpm: tpm.default('unknown'),
+    wordSize: wordSize.optional(),
+    certificates: certificates.optional(),
+    entryRoom: entryRoom.optional(),
     medium: z.enum(DISK_MEDIA),
     controller: controller.default('unknown'),
     device: z
@@ -163,6 +186,9 @@ export const MachineSchema = exactly<Machine>()(
 export const MachineChangesSchema = MachineSchema.partial().extend({
   tpm: tpm.optional(),
   controller: controller.optional(),
+  wordSize: wordSize.nullable().optional(),
+  certificates: certificates.nullable().optional(),
+  entryRoom: entryRoom.nullable().optional(),
   bootEntries: bootEntries.nullable().optional(),
   told: told.nullable().optional(),
 });

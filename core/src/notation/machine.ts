@@ -1,4 +1,7 @@
 import {
+  CERTIFICATES,
+  ENTRY_ROOM,
+  WORD_SIZES,
   DISK_CONTROLLERS,
   DISK_MEDIA,
   FIRMWARE_KINDS,
@@ -23,6 +26,9 @@ export function machineLines(m: Machine): [anchor: string, line: string][] {
     `installer ${m.mediumStart}`,
     `secure boot ${m.secureBoot}`,
     ...(m.tpm === 'unknown' ? [] : [`tpm ${m.tpm}`]),
+    ...(m.wordSize ? [`word size ${m.wordSize}`] : []),
+    ...(m.certificates ? [`certificates of ${m.certificates}`] : []),
+    ...(m.entryRoom ? [`room for entries ${m.entryRoom}`] : []),
   ];
   const medium = [
     `medium ${m.medium}`,
@@ -60,6 +66,9 @@ function anchorOf(keyword: MachineKeyword, { otherDisks, bootEntries }: Machine)
   return entry ? entryAnchor(entry) : keyword;
 }
 
+const known = <K extends keyof Machine>(key: K, value: Machine[K]): Partial<Machine> =>
+  value === undefined ? {} : { [key]: value };
+
 function taken(m: Machine, keyword: MachineKeyword, fields: Fields): Machine {
   switch (keyword) {
     case 'firmware':
@@ -70,6 +79,9 @@ function taken(m: Machine, keyword: MachineKeyword, fields: Fields): Machine {
         mediumStart: fields.oneOf('installer', MODES) ?? 'unknown',
         secureBoot: fields.oneOf('secure boot', ['on', 'off', 'unknown'] as const) ?? 'unknown',
         tpm: fields.oneOf('tpm', ['yes', 'no', 'unknown'] as const) ?? 'unknown',
+        ...known('wordSize', fields.oneOf('word size', WORD_SIZES)),
+        ...known('certificates', fields.oneOf('certificates of', CERTIFICATES)),
+        ...known('entryRoom', fields.oneOf('room for entries', ENTRY_ROOM)),
       };
     case 'memory':
       return { ...m, ramBytes: sizeIn(fields.subject, { ...NOTHING_KNOWN, ofMemory: true }) };

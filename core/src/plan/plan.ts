@@ -121,7 +121,7 @@ export interface Target {
  */
 export interface Plan {
   readonly format: 'rhizotome/plan';
-  readonly version: 5;
+  readonly version: 6;
   readonly surveyId: string | null;
   readonly machine: Machine;
   readonly target: Target;
@@ -163,7 +163,7 @@ export interface Acceptance {
 /** A plan before anything is said: no survey, no systems. */
 export const EMPTY_PLAN: Plan = {
   format: 'rhizotome/plan',
-  version: 5,
+  version: 6,
   surveyId: null,
   machine: UNKNOWN_MACHINE,
   target: { mode: 'uefi', style: 'gpt', table: 'keep', controller: 'as-is', secureBoot: 'as-is' },
@@ -264,7 +264,7 @@ export const AcceptanceSchema = exactly<Acceptance>()(
 export const PlanSchema: z.ZodType<Plan> = exactly<Plan>()(
   z.strictObject({
     format: z.literal('rhizotome/plan'),
-    version: z.literal(5),
+    version: z.literal(6),
     surveyId: SurveyIdSchema.nullable(),
     machine: MachineSchema,
     target: TargetSchema,

@@ -52,7 +52,8 @@ function valueOf(machine: Machine, fact: ToldFact): string | null {
     return listed(
       (machine.bootEntries?.entries ?? []).map((e) => `${entryName(e.number)} “${e.description}”`),
     );
-  return machine[fact] === 'unknown' ? null : machine[fact];
+  const value = machine[fact];
+  return value === undefined || value === 'unknown' ? null : value;
 }
 
 const listed = (names: readonly string[]): string | null => (names.length === 0 ? null : names.join(', '));

@@ -24,6 +24,8 @@ export function machineFacts(
     // What is told lacks what the firmware keeps for itself; memory is sold in whole GiB.
     ...(machine.memoryBytes ? { ramBytes: alignUp(machine.memoryBytes, GIB) } : {}),
     ...(machine.tpm === undefined ? {} : { tpm: machine.tpm.startsWith('2') ? 'yes' : 'no' }),
+    ...(machine.wordSize ? { wordSize: machine.wordSize } : {}),
+    ...(machine.certificates ? { certificates: machine.certificates } : {}),
     ...(disk?.medium ? { medium: disk.medium } : {}),
     ...(disk?.controller ? { controller: disk.controller } : {}),
     ...(disk?.name.startsWith('/dev/') ? { device: disk.name } : {}),

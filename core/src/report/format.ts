@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { CERTIFICATES, WORD_SIZES } from '../machine/index.js';
 import { FAMILIES } from '../system/index.js';
 import {
   parseJson,
@@ -75,6 +76,10 @@ const ReportSchema = z.object({
       memoryBytes: z.int().positive().optional(),
       /** Version of the specification that its TPM follows, or `none`. */
       tpm: text(40).optional(),
+      /** Bits of its UEFI firmware. */
+      wordSize: z.enum(WORD_SIZES).optional(),
+      /** The newest certificates among those of its Secure Boot. */
+      certificates: z.enum(CERTIFICATES).optional(),
       /** Its disk is part of the processor, and no other system starts from it by itself. */
       appleSilicon: z.boolean().optional(),
     })

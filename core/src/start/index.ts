@@ -23,4 +23,4 @@ export {
   type StartFault,
   type StartWay,
 } from './start.js';
-export { FALLBACK_PATH, startFaultSays, startWords, type StartWords } from './words.js';
+export { fallbackPath, startFaultSays, startWords, type StartWords } from './words.js';

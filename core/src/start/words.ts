@@ -12,8 +12,9 @@ import {
   type StartWay,
 } from './start.js';
 
-/** The path at which every UEFI firmware looks on a medium of which it knows nothing (UEFI 2.10 §3.5.1.1, x86-64). */
-export const FALLBACK_PATH = '\\EFI\\BOOT\\BOOTX64.EFI';
+/** The path at which every UEFI firmware looks on a medium of which it knows nothing (UEFI 2.10 §3.5.1.1, x86-64 and IA-32). */
+export const fallbackPath = ({ machine }: Plan): string =>
+  `\\EFI\\BOOT\\${machine.wordSize === '32' ? 'BOOTIA32' : 'BOOTX64'}.EFI`;
 
 type StartFaultSays = Message<Extract<Code, `boot-fault.${string}`>>;
 
@@ -98,7 +99,7 @@ function effects(plan: Plan, { system, by }: StartWay, { chooser }: StartArrange
     restore: by
       ? message(uefi ? 'boot.list-again' : 'boot.rewrite-loader', { system: by.name })
       : uefi
-        ? message('boot.linux-uefi-repair', { fallback: FALLBACK_PATH })
+        ? message('boot.linux-uefi-repair', { fallback: fallbackPath(plan) })
         : message('boot.linux-bios-repair'),
   };
 }

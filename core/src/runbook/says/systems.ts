@@ -22,7 +22,7 @@ import { placeIn, procedureFor, type Environment, type StepFor } from '../../seq
 import {
   entryOf,
   hasStartupManager,
-  FALLBACK_PATH,
+  fallbackPath,
   loadersOn,
   setupMakingEfi,
   startOf,
@@ -233,7 +233,11 @@ function efiSaid(at: At, id: string) {
 function entryFields(planned: Planned, system: string) {
   const entry = planned.plan.target.mode === 'uefi' ? entryOf(planned, system)?.entry : undefined;
   return (
-    entry && { number: entryName(entry.number), name: entry.description, loader: entry.path ?? FALLBACK_PATH }
+    entry && {
+      number: entryName(entry.number),
+      name: entry.description,
+      loader: entry.path ?? fallbackPath(planned.plan),
+    }
   );
 }
 

@@ -20,12 +20,14 @@ interface Setting {
   readonly memory?: string;
   readonly medium?: string;
   readonly tpm?: 'yes' | 'no';
+  /** More fields of the line of the firmware. */
+  readonly firmware?: string;
 }
 
 /** Lines of a plan on a blank disk, or on one of which some of the lines tell what is found. */
 function on(lines: readonly string[], setting: Setting = {}): Case {
   const { mode = 'uefi', secureBoot = 'off', memory = '16 GiB', medium = 'sata-ssd, device sda' } = setting;
-  const tpm = setting.tpm ? `, tpm ${setting.tpm}` : '';
+  const tpm = (setting.tpm ? `, tpm ${setting.tpm}` : '') + (setting.firmware ? `, ${setting.firmware}` : '');
   const { disk = 'size 500107862016 B', table = 'gpt' } = setting;
   const found = lines.filter((line) => line.startsWith('found'));
   const was = found.length > 0 ? table : 'none';
@@ -237,6 +239,18 @@ export const WRITTEN_CASES: Cases = {
       'start "Windows", by "Linux", on efi "found-1"',
     ]),
     on(WINDOWS_DISK(', holds windows-encrypted, encrypted', ', encrypted')),
+  ],
+  'firmware-word-size': [
+    on([WINDOWS], { firmware: 'word size 32' }),
+    on([WINDOWS], { firmware: 'word size 64' }),
+  ],
+  'certificates-old': [
+    on([LINUX, ESP, ROOT], { secureBoot: 'on' }),
+    on([LINUX, ESP, ROOT], { secureBoot: 'on', firmware: 'certificates of 2023' }),
+  ],
+  'entries-full': [
+    on([LINUX, ESP, ROOT], { firmware: 'room for entries no' }),
+    on([LINUX, ESP, ROOT], { firmware: 'room for entries yes' }),
   ],
   'windows-tpm': [on([WINDOWS], { tpm: 'no' }), on([WINDOWS], { tpm: 'yes' })],
   'controller-raid': [

@@ -295,6 +295,14 @@ export const bases = {
     basis(PRACTICE, 'its setup and large updates put Windows first in the boot order of the firmware'),
   'basis.windows-memory': () => basis(MAKER, 'Windows 11 requires 4 GB of memory'),
   'basis.windows-on-logical': () => basis(PRACTICE, 'a Windows starts from an active primary only'),
+  'basis.firmware-word-size': () => basis('UEFI 2.10 §2.3', 'a firmware runs images of its own word size'),
+  'basis.certificates-old': () =>
+    basis(
+      MAKER,
+      'the certificates of 2011 end in June and October 2026; new media are signed by those of 2023',
+    ),
+  'basis.entries-full': () =>
+    basis(PRACTICE, 'a firmware keeps boot entries in a small memory, which can be full'),
   'basis.windows-tpm': () =>
     basis(MAKER, 'Windows 11 requires a TPM 2.0, and its setup refuses a machine without one'),
 };

@@ -7,6 +7,8 @@ const FACTS = {
   secureBoot: 'Secure Boot',
   ramBytes: 'Memory',
   tpm: 'TPM 2.0',
+  wordSize: 'word size of the firmware',
+  certificates: 'certificates of Secure Boot',
   medium: 'Kind of disk',
   controller: 'Storage controller',
   device: 'Name of the disk in Linux',

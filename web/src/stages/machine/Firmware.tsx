@@ -61,6 +61,44 @@ export function Firmware({ set }: { set: SetMachine }) {
         options={[['yes', words['machine.yes']()], ['no', words['machine.no']()], notKnown()]}
         onChange={(tpm) => set({ tpm })}
       />
+      {target.mode === 'uefi' && <OfUefi set={set} />}
+    </>
+  );
+}
+
+/** What hinders a new system only on some machines: asked of those alone that start in UEFI mode. */
+function OfUefi({ set }: { set: SetMachine }) {
+  const { machine } = useOpenState().plan;
+  const orAbsent = <T extends string>(value: T | 'unknown') => (value === 'unknown' ? null : value);
+  return (
+    <>
+      <ChoiceFact
+        told="certificates"
+        name={words['machine.certificates']()}
+        help={words['machine.certificates-help']()}
+        value={machine.certificates ?? 'unknown'}
+        options={[
+          ['2023', words['machine.certificates-2023']()],
+          ['2011', words['machine.certificates-2011']()],
+          notKnown(),
+        ]}
+        onChange={(certificates) => set({ certificates: orAbsent(certificates) })}
+      />
+      <ChoiceFact
+        told="wordSize"
+        name={words['machine.word-size']()}
+        help={words['machine.word-size-help']()}
+        value={machine.wordSize ?? 'unknown'}
+        options={[['64', '64'], ['32', '32'], notKnown()]}
+        onChange={(wordSize) => set({ wordSize: orAbsent(wordSize) })}
+      />
+      <ChoiceFact
+        name={words['machine.entry-room']()}
+        help={words['machine.entry-room-help']()}
+        value={machine.entryRoom ?? 'unknown'}
+        options={[['yes', words['machine.yes']()], ['no', words['machine.no']()], notKnown()]}
+        onChange={(entryRoom) => set({ entryRoom: orAbsent(entryRoom) })}
+      />
     </>
   );
 }

@@ -1,4 +1,4 @@
-import type { Machine } from '@rhizotome/core';
+import type { MachineChanges } from '@rhizotome/core';
 import { useEdit, useOpenMachine } from '../../open/context.js';
 import { words } from '../../words/words.js';
 import { Firmware } from './Firmware.js';
@@ -6,7 +6,7 @@ import classes from './MachineStage.module.css';
 import { MemoryAndDisk } from './MemoryAndDisk.js';
 
 /** Tells of the machine; whether it was taken. */
-export type SetMachine = (changes: Partial<Machine>) => boolean;
+export type SetMachine = (changes: MachineChanges) => boolean;
 
 /** Facts about the machine; the product keeps firmware mode, medium start and table style apart. */
 export function MachineStage() {

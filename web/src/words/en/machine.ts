@@ -21,6 +21,17 @@ export const machine = {
   'machine.secure-boot-on-at-end': () => 'turn it on once all is installed (a step)',
   'machine.firmware-setup-lists-under': () =>
     'The firmware setup lists it under security. Windows 11 needs one.',
+  'machine.certificates': () => 'Certificates of Secure Boot',
+  'machine.certificates-help': () =>
+    'Those of 2011 ended in 2026, and new media may need those of 2023. The report tells which the firmware has.',
+  'machine.certificates-2023': () => 'of 2023',
+  'machine.certificates-2011': () => 'of 2011 only',
+  'machine.word-size': () => 'Bits of the firmware',
+  'machine.word-size-help': () =>
+    'Nearly all have 64. Some small tablets have 32, and start no medium of 64 bits. A Linux tells it in /sys/firmware/efi/fw_platform_size.',
+  'machine.entry-room': () => 'Room for boot entries',
+  'machine.entry-room-help': () =>
+    'Say no where an installer failed to write its entry, or the firmware says that its memory is full.',
   'machine.tpm-2-0': () => 'TPM 2.0',
   'machine.memory-disk': () => 'Memory and disk',
   'machine.used-swap-ram-sizes': () => 'Used for swap, and for “ram” in sizes.',

@@ -12,6 +12,29 @@ export const ofBoot = {
         ? 'Its setup refuses a machine without a TPM 2.0. Turn it on in the firmware setup if it is there, or choose another system.'
         : 'Its setup refuses a machine without a TPM 2.0. The firmware setup lists it under security. Set it under Machine.',
     ),
+  'finding.firmware-word-size': ({ system, windows }: { system: string; windows: boolean }) =>
+    say(
+      windows
+        ? `The firmware does not start ${system}`
+        : `The medium of ${system} needs a boot loader of 32 bits`,
+      windows
+        ? 'Its UEFI runs boot loaders of 32 bits only, and the system has one of 64 bits.'
+        : 'The UEFI of this machine runs boot loaders of 32 bits only. Choose a medium that holds \\EFI\\BOOT\\BOOTIA32.EFI: the system itself may have 64 bits.',
+    ),
+  'finding.certificates-old': ({ systems, known }: { systems: readonly string[]; known: boolean }) =>
+    say(
+      known
+        ? `Secure Boot may refuse a new medium of ${and(systems)}`
+        : 'Check which certificates Secure Boot has',
+      known
+        ? 'Its certificates are those of 2011. What was signed after they ended in 2026 needs those of 2023. Update the firmware, or let the system that is there bring the certificates, before you prepare the medium.'
+        : 'Those of 2011 ended in 2026. A medium that is signed by those of 2023 alone does not start where the firmware has only the old ones. The report of the machine tells which it has.',
+    ),
+  'finding.entries-full': ({ systems }: { systems: readonly string[] }) =>
+    say(
+      'The firmware has no room for another boot entry',
+      `The setup of ${and(systems)} cannot write its entry, and may fail at its end. Delete entries that start nothing first, in the firmware setup or in the system that is there.`,
+    ),
   'finding.controller-raid': ({ systems }: { systems: readonly string[] }) =>
     say(
       `The installer of ${and(systems)} may not list the disk`,

@@ -60,6 +60,7 @@ export const remedies = {
   'remedy.make-primary': () => 'Make it a primary',
   'remedy.leave-where-it-is': ({ volume }: { volume: string }) => `Leave ${quoted(volume)} where it is`,
   'remedy.leave-start': () => 'Keep its start where it is',
+  'remedy.certificates': () => 'It has those of 2023',
   'remedy.add-boot-menu': () => 'Add a boot menu that belongs to no system',
   'remedy.boot-as-proposed': () => 'Boot it as proposed',
   'remedy.encrypt': () => 'Encrypt it too',
