@@ -13,6 +13,7 @@ export {
   type StepObjects,
   type Step,
   type StepFor,
+  STEP_KINDS,
   type StepKind,
   type UndoneKind,
 } from './steps/kinds.js';

@@ -18,12 +18,13 @@ export function backup(planned: Planned) {
   });
 }
 
-export const safetyCopy = ({ plan, survey }: Planned, { of, family }: StepFor<'safety-copy'>) =>
+export const safetyCopy = ({ plan, survey }: Planned, { of, family, environment }: StepFor<'safety-copy'>) =>
   message('step.safety-copy', {
     source: of,
     partitions: survey.partitions.length,
     logicals: survey.partitions.filter((p) => p.logical).length,
     windows: family === 'windows',
+    live: environment.kind === 'live',
     day: survey.takenAt.slice(0, 10),
     files: survey.source.files ?? [],
     deviceTold: !deviceIsAssumed(plan.machine),

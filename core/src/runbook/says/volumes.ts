@@ -14,7 +14,7 @@ import { asksToShrink, typedUnits } from '../../ability/index.js';
 import { exactSize, MIB, typedSize, type TypedSize } from '../../quantity/index.js';
 import { sheetOf } from '../../moment/index.js';
 import { typeOf } from '../../recognition/index.js';
-import { placeIn, type StepFor } from '../../sequence/index.js';
+import { placeIn, type Step, type StepFor } from '../../sequence/index.js';
 import { surveyedPartition } from '../../survey/index.js';
 import { typeName } from '../../table/index.js';
 import { volumeName } from '../../volume/index.js';
@@ -75,10 +75,7 @@ function freeBehind({ after, survey }: At, id: string): number {
 }
 
 /** Which line it is among the partitions that are listed there, counted from 1. */
-function placeInList(
-  at: At,
-  step: StepFor<'shrink' | 'grow' | 'format'> | (StepFor<'delete'> & { partition: string }),
-) {
+function placeInList(at: At, step: Step & { readonly partition: string }) {
   const { rows } = sheetOf(at, { environment: step.environment, steps: [step] }, at.before);
   const listed = rows.filter((row) => row.kind === 'partition');
   const { plan } = at.before.planned;
@@ -218,10 +215,11 @@ export function format(planned: At, step: StepFor<'format'>) {
   });
 }
 
-export const setLabel = (planned: At, { partition }: StepFor<'set-label'>) =>
+export const setLabel = (at: At, step: StepFor<'set-label'>) =>
   message('step.set-label', {
-    line: lineOf(planned, partition),
-    label: partitionOf(planned.plan, partition)?.label ?? '',
+    line: lineOf(at, step.partition),
+    label: partitionOf(at.plan, step.partition)?.label ?? '',
+    own: inOwnTool(at, step) ? placeInList(at, step) : null,
   });
 
 export const setName = (planned: At, { partition }: StepFor<'set-name'>) =>

@@ -142,6 +142,8 @@ const KINDS = {
   'verify-disk': verifyDisk,
 } satisfies { readonly [K in StepKind]: Kind<StepFor<K>> };
 
+export const STEP_KINDS = Object.keys(KINDS) as readonly StepKind[];
+
 /** Kinds that can be undone by hand. */
 export type UndoneKind = {
   [K in StepKind]: (typeof KINDS)[K]['back'] extends null ? never : K;

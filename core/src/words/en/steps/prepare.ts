@@ -36,6 +36,8 @@ export const prepare = {
     logicals: number;
     /** In a running Windows; else in macOS. */
     windows: boolean;
+    /** The machine was started from a medium, which is no place for the copy. */
+    live: boolean;
     day: string;
     files: readonly string[];
     /** Whether a reading told what the disk is called. */
@@ -67,7 +69,7 @@ export const prepare = {
         return say(
           title,
           [
-            'Plug in another USB stick than the one that the machine was started from. The first command lists it: find its line by its size and model.',
+            `${from.live ? 'Plug in another USB stick than the one that the machine was started from.' : 'Plug in a USB stick.'} The first command lists it: find its line by its size and model.`,
             'Enter the second command, and mount the stick at /mnt/stick: type sudo mount, the name of its partition with /dev/ in front, and /mnt/stick.',
             ...(from.deviceTold
               ? []

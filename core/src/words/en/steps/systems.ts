@@ -254,7 +254,9 @@ export const systems = {
             `Mount the new ${quoted(volume)} too, and copy everything in ${at} of ${p.system} into it, with owners, links and permissions: sudo cp -a. Compare both with diff -r: it must print nothing. Rename the old ${at} to ${at}.before and make an empty ${at}.`,
         ),
         ...(p.gone.length > 0
-          ? [`Take out of etc/fstab every line of ${and(p.gone.map(quoted))}: it is not there any more.`]
+          ? [
+              `Take out of etc/fstab every line of ${and(p.gone.map(quoted))}: ${p.gone.length === 1 ? 'it is' : 'they are'} not there any more.`,
+            ]
           : []),
         ...(p.lines.length > 0
           ? [

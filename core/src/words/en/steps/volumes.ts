@@ -347,15 +347,26 @@ export const volumes = {
         ? 'What is deleted or formatted here is lost. The partition around it is not changed: no tool may be told to create it again.'
         : 'The partition around it is not changed: no tool may be told to create it again.',
     ),
-  'step.set-label': ({ line: at, label }: { line: Line; label: string }) =>
+  'step.set-label': ({
+    line: at,
+    label,
+    own,
+  }: {
+    line: Line;
+    label: string;
+    /** Place among the partitions on the disk, where a system does it in its own disk tool. */
+    own: { number: number; of: number } | null;
+  }) =>
     say(
       label === ''
         ? `Remove the label of ${quoted(at.name)}`
         : `Change the label of a volume to ${quoted(label)}`,
       [
-        label === ''
-          ? `Remove the volume label of ${at.device}, ${both(at.bytes)}.`
-          : `Set the volume label of ${at.device}, ${both(at.bytes)}, to ${label}.`,
+        own
+          ? `Open the disk tool and choose ${quoted(at.name)}: ${both(at.bytes)}, number ${own.number} of ${own.of} in the order on the disk. ${label === '' ? 'Remove its label.' : `Set its label to ${label}.`}`
+          : label === ''
+            ? `Remove the volume label of ${at.device}, ${both(at.bytes)}.`
+            : `Set the volume label of ${at.device}, ${both(at.bytes)}, to ${label}.`,
       ],
       ['It is listed with the new label; its files are there.'],
       'Mount tables that use the old label must be changed too.',
