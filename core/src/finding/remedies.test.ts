@@ -1,9 +1,11 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
-import { apply, type Plan } from '../plan/index.js';
-import { surveysOf } from '../testing/builders.js';
+import { apply, fatesOf, foundTitle, insideFatesOf, type Plan, type Planned } from '../plan/index.js';
+import fc from 'fast-check';
+import { anyStyledDisk, walk } from '../testing/arbitraries.js';
+import { planOn, surveysOf } from '../testing/builders.js';
 import { CASES, written, type Case } from '../testing/cases/index.js';
-import type { RuleId } from '../words/index.js';
+import { inEnglish, type RuleId, type Text } from '../words/index.js';
 import { findAll } from './index.js';
 
 const PLANS = resolve(__dirname, '../testing/plans');
@@ -29,10 +31,30 @@ const NEXT: readonly RuleId[] = ['no-root', 'efi-missing', 'efi-not-used', 'bios
 /** Answers to a question: what they tell may be bad, and was so before. */
 const ANSWERS = ['remedy.is-encrypted', 'remedy.is-not-encrypted', 'remedy.already-off'];
 
-const keptIds = (plan: Plan) =>
-  plan.partitions
-    .filter((p) => p.from !== null && p.treatment === 'keep' && !WITHOUT_DATA.includes(p.fileSystem))
-    .map((p) => p.from);
+/** What is deleted or made anew, of partitions and of volumes inside them, by what it is called. */
+const lostIn = (planned: Planned): Map<string, Text> =>
+  new Map([
+    ...fatesOf(planned)
+      .filter(({ kind }) => kind === 'erased' || kind === 'formatted')
+      .filter(({ found }) => !WITHOUT_DATA.includes(planned.plan.found[found.id]?.kind ?? 'unknown'))
+      .map(({ found }) => [found.id, foundTitle(planned, found)] as const),
+    ...insideFatesOf(planned)
+      .filter(
+        ({ kind, found }) => (kind === 'erased' || kind === 'formatted') && found?.fileSystem !== 'swap',
+      )
+      .map(({ id }) => [id, id.split('/').at(-1)!] as const),
+  ]);
+
+/** What a remedy loses that was kept without it, and that its title does not name. */
+function lostUnsaid(planned: Planned, after: Plan, title: string): string[] {
+  const before = lostIn(planned);
+  return [...lostIn({ ...planned, plan: after })]
+    .filter(([id, name]) => !before.has(id) && !title.includes(inEnglish(name)))
+    .map(([id]) => id);
+}
+
+/** What gives a part of free space away leaves the rest to be given. */
+const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
 
 /** What is wrong with the remedies of a plan's findings. */
 function faultsIn(planned: Case): string[] {
@@ -49,20 +71,16 @@ function faultsIn(planned: Case): string[] {
           .filter((f) => f.level === 'blocker' && !before.has(f.id))
           .filter((f) => !NEXT.includes(f.rule) || f.remedies.length === 0)
           .map((f) => f.id);
-        // Its loaders were copied to another one first.
-        const goes = remedy.title.code === 'efi.replace';
-        const lost = goes
-          ? []
-          : keptIds(planned.plan).filter((id) => !after.partitions.some((p) => p.from === id));
+        const lost = lostUnsaid(planned, after, inEnglish(remedy.title as Text));
         return [
           ...(JSON.stringify(after) === JSON.stringify(planned.plan) ? [`${about} changes nothing`] : []),
           ...(findAll({ plan: after, survey: planned.survey }).some(
-            (f) => f.id === finding.id && f.level === finding.level,
+            (f) => f.id === finding.id && f.level === finding.level && same(f.evidence, finding.evidence),
           )
             ? [`${about} leaves it`]
             : []),
           ...came.map((id) => `${about} brings ${id}`),
-          ...lost.map((id) => `${about} deletes ${id}`),
+          ...lost.map((id) => `${about} loses ${id} and does not say so`),
         ];
       }),
   );
@@ -71,3 +89,31 @@ function faultsIn(planned: Case): string[] {
 test.each(plans)('%s: every remedy can be made, changes something, mends, and harms nothing', (_, planned) =>
   expect(faultsIn(planned)).toEqual([]),
 );
+
+test('no remedy of a random plan loses what its title does not name', () => {
+  let remedies = 0;
+  fc.assert(
+    fc.property(anyStyledDisk, fc.nat(), (survey, seed) => {
+      let plan = planOn(survey);
+      walk(survey, seed, 6, (_, edit) => {
+        const result = apply(plan, edit, surveysOf(survey));
+        return (plan = result.ok ? result.plan : plan);
+      });
+      const planned = { plan, survey };
+      const lost = findAll(planned).flatMap((finding) =>
+        finding.remedies.flatMap(({ title, edit }) => {
+          const result = apply(plan, edit, surveysOf(survey));
+          remedies += 1;
+          return result.ok
+            ? lostUnsaid(planned, result.plan, inEnglish(title as Text)).map(
+                (id) => `${finding.id}: ${title.code} loses ${id}`,
+              )
+            : [];
+        }),
+      );
+      expect(lost).toEqual([]);
+    }),
+    { numRuns: 100 },
+  );
+  expect(remedies).toBeGreaterThan(200);
+});

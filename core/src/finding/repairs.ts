@@ -3,9 +3,12 @@ import {
   type Planned,
   apply,
   createInGap,
+  fatesOf,
+  foundTitle,
   plannedGaps,
   sizeTo,
   type Edit,
+  type Fate,
   type GapPart,
   type InsideFate,
   partitionOf,
@@ -19,7 +22,7 @@ import {
 import { sectorsToHold } from '../quantity/index.js';
 import type { System } from '../system/index.js';
 import type { Role } from '../table/index.js';
-import { message, type Phrase } from '../words/index.js';
+import { message, type Phrase, type Text } from '../words/index.js';
 
 /** The edit that creates a partition of `size` bytes at the start of a gap; `undefined` where none holds it. */
 export function createIn(
@@ -54,6 +57,17 @@ export function restoreAll({ plan, survey }: Planned, found: readonly string[]):
     now = result.plan;
   }
   return edits.length === 0 ? undefined : batch(message('edit.several'), edits);
+}
+
+/** What was kept, and is deleted or made anew once an edit is made: what the title of a remedy has to name. */
+export function lostBy(planned: Planned, edit: Edit): readonly Text[] {
+  const result = apply(planned.plan, edit, () => planned.survey);
+  if (!result.ok) return [];
+  const goes = ({ kind }: Fate) => kind === 'erased' || kind === 'formatted';
+  const gone = new Set(fatesOf(planned).flatMap((f) => (goes(f) ? [f.found.id] : [])));
+  return fatesOf({ ...planned, plan: result.plan })
+    .filter((f) => goes(f) && !gone.has(f.found.id))
+    .map(({ found }) => foundTitle(planned, found));
 }
 
 /** The remedy that has systems not hibernate any more: an intent, which the procedure makes a step. */

@@ -3,6 +3,7 @@ import {
   apply,
   batch,
   partitionTitle,
+  roleName,
   type EfiStrategyId,
   type PartitionId,
   type Plan,
@@ -104,7 +105,7 @@ export function efiShapes(planned: Planned): EfiShapes | undefined {
     {
       ...about,
       id: 'replace',
-      title: message('efi.replace'),
+      title: message('efi.replace', { volume: present ? partitionTitle(present) : roleName('efi') }),
       hindrances: larger,
       ...sizes,
       fresh: [...base.plan.systems.filter((s) => present?.owners.includes(s.id)), ...arriving],

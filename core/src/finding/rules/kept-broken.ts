@@ -9,7 +9,7 @@ import {
 import { hasOwnVolumes, isArriving, type System } from '../../system/index.js';
 import { message } from '../../words/index.js';
 import type { Remedy } from '../finding.js';
-import { keptInside, remedy, restoreAll } from '../repairs.js';
+import { keptInside, lostBy, remedy, restoreAll } from '../repairs.js';
 import { fact, valueOf, type Drafted, type Rule } from '../rule.js';
 
 /** Roles without which a system does not start, whatever else of it stays. EFI partitions: see start-lost. */
@@ -94,6 +94,7 @@ function remediesFor(planned: Planned, system: System, lost: readonly Fate[]): R
         gone.map((f) => f.found.id),
       )
     : undefined;
+  const anew = reinstallEdit(plan, system);
   return [
     ...remedy(message('remedy.keep-as-found'), kept),
     // What it leaves behind is decided afterwards: no press deletes files.
@@ -101,6 +102,6 @@ function remediesFor(planned: Planned, system: System, lost: readonly Fate[]): R
       title: message('remedy.system-goes', { system: system.name }),
       edit: { kind: 'change-system', system: system.id, changes: { change: 'retire' } },
     },
-    ...remedy(message('remedy.install-anew', { system: system.name }), reinstallEdit(plan, system)),
+    ...remedy(message('remedy.install-anew', { system: system.name, lost: lostBy(planned, anew) }), anew),
   ];
 }

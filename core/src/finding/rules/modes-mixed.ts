@@ -1,5 +1,5 @@
 import { message } from '../../words/index.js';
-import { installedMode } from '../../match/index.js';
+import { installedMode, verdictOn } from '../../match/index.js';
 import { newSystems, systemsThatStay } from '../context.js';
 import { fact, type Rule } from '../rule.js';
 
@@ -20,6 +20,8 @@ export const modesMixed: Rule = {
       now === start
     )
       return [];
+    const there = { ...plan, target: { ...plan.target, mode: now } };
+    const cannot = [...stay, ...arriving].some((s) => verdictOn(there, s, survey).level === 'cannot');
     return [
       {
         of: 'disk',
@@ -29,19 +31,21 @@ export const modesMixed: Rule = {
           fact('medium', message('value.mode', { mode: start })),
         ],
         systems: [...stay, ...arriving].map((s) => s.id),
-        remedies: [
-          {
-            title: message('remedy.one-mode', { mode: now }),
-            edit: {
-              kind: 'batch',
-              says: message('edit.one-mode', { mode: now }),
-              edits: [
-                { kind: 'set-machine', changes: { mediumStart: now } },
-                { kind: 'set-target', changes: { mode: now } },
-              ],
-            },
-          },
-        ],
+        remedies: cannot
+          ? []
+          : [
+              {
+                title: message('remedy.one-mode', { mode: now }),
+                edit: {
+                  kind: 'batch',
+                  says: message('edit.one-mode', { mode: now }),
+                  edits: [
+                    { kind: 'set-machine', changes: { mediumStart: now } },
+                    { kind: 'set-target', changes: { mode: now } },
+                  ],
+                },
+              },
+            ],
       },
     ];
   },

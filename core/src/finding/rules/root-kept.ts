@@ -27,7 +27,7 @@ export const rootKept: Rule = {
               ? []
               : [
                   {
-                    title: message('remedy.format-lost'),
+                    title: message('remedy.format-lost', { volume: nameOf(p) }),
                     edit: { kind: 'treat' as const, partition: p.id, treatment: 'format' as const },
                   },
                 ],

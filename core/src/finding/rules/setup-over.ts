@@ -32,7 +32,7 @@ export const setupOver: Rule = {
           systems: [system.id],
           remedies: [
             {
-              title: message('remedy.format-instead'),
+              title: message('remedy.format-instead', { volume: nameOf(p) }),
               edit: { kind: 'treat' as const, partition: p.id, treatment: 'format' as const },
             },
           ],

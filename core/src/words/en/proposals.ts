@@ -18,7 +18,7 @@ export const proposals = {
   'efi.second': () => 'Create a second one for the new system',
   'efi.first': () => 'Create one',
   'efi.enlarge': () => 'Enlarge the existing one',
-  'efi.replace': () => 'Replace it with a larger one elsewhere',
+  'efi.replace': ({ volume }: { volume: string }) => `Replace ${quoted(volume)} with a larger one elsewhere`,
   'efi-risk.not-format': () =>
     'The installer must mount it without formatting it. Formatting would erase the boot loaders of the other systems.',
   'efi-risk.disturb': () => 'An update of one system can damage the files of another.',
