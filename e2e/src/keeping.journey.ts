@@ -78,7 +78,7 @@ test('an automatic backup brings back one machine', async () => {
   // The latest may be without it.
   await on.app.press(buttons.at(-1)!);
   await on.app.press('Restore turnstone');
-  await on.app.sees('1 machine added.');
+  await on.app.sees('1 machine added.', '[role=dialog]');
   await on.app.page.keyboard.press('Escape');
   await on.app.page.waitForSelector('[role=dialog]', { hidden: true });
   await on.app.sees('turnstone', 'main');

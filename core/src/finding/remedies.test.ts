@@ -71,7 +71,7 @@ function faultsIn(planned: Case): string[] {
           .filter((f) => f.level === 'blocker' && !before.has(f.id))
           .filter((f) => !NEXT.includes(f.rule) || f.remedies.length === 0)
           .map((f) => f.id);
-        const lost = lostUnsaid(planned, after, inEnglish(remedy.title as Text));
+        const lost = lostUnsaid(planned, after, inEnglish(remedy.title));
         return [
           ...(JSON.stringify(after) === JSON.stringify(planned.plan) ? [`${about} changes nothing`] : []),
           ...(findAll({ plan: after, survey: planned.survey }).some(

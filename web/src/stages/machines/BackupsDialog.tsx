@@ -11,7 +11,13 @@ import { BENCH } from './queries.js';
 
 /** The backups that the server made, what is in each, and the way back to it: for one machine or all. */
 export function BackupsDialog({ close }: { close: () => void }) {
-  const { data, error } = useQuery({ queryKey: ['backups'], queryFn: api.backups, staleTime: 0 });
+  const { data, error } = useQuery({
+    queryKey: ['backups'],
+    queryFn: api.backups,
+    staleTime: 0,
+    // A newer one would come in above the line that is about to be pressed.
+    refetchOnWindowFocus: false,
+  });
   const { restore, busy, said, failed } = useRestoring();
   return (
     <Modal opened onClose={close} title={words['backups.title']()} size="lg">

@@ -3,7 +3,6 @@ import {
   becomeEdit,
   bytes,
   FAMILY_NAMES,
-  hasOwnVolumes,
   originEdit,
   originIsOpen,
   removeSystemEdit,
@@ -35,7 +34,7 @@ export function SystemSheet({ system }: { system: System }) {
     <section className={classes.sheet} aria-label={system.name}>
       <Title system={system} change={change} />
       <div className={classes.body}>
-        {survey && hasOwnVolumes(system) && <FitBar system={system} survey={survey} />}
+        {survey && !system.menu && <FitBar system={system} survey={survey} />}
         {!system.menu && <Sizes system={system} />}
         <Traits system={system} change={change} />
         {!system.menu && <Choices system={system} />}
