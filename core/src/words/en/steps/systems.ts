@@ -141,7 +141,7 @@ export const systems = {
                 ...(next === null
                   ? []
                   : [
-                      `Put the entry of ${next} first in the boot order. In a live session efibootmgr lists the entries and changes their order; the firmware setup does so too.`,
+                      `Put the entry of ${next} first in the boot order. In a Linux, installed or in a live session, efibootmgr lists the entries and changes their order; the firmware setup does so too.`,
                     ]),
                 `Delete the directory of ${system}${entry ? folderOf(entry) : ''} from the EFI system partition, and no other.`,
                 ...(directories.length > 0
