@@ -39,8 +39,8 @@ test('it is installed in a live session after what it lists, with no medium of i
   const ids = kinds(written(TEXT));
   expect(ids.filter((id) => /^(install|prepare|first-start)/.test(id))).toEqual([
     'prepare-medium:l',
-    'install:l',
     'prepare-live',
+    'install:l',
     'install:m',
     'first-start:w',
     'first-start:l',

@@ -351,9 +351,9 @@ describe('a converted table', () => {
     expect(ids({ plan: whole, survey })).toEqual([
       'backup',
       'safety-copy',
-      'unhibernate:found-windows',
       'prepare-medium:found-windows',
       'prepare-live',
+      'unhibernate:found-windows',
       'safety-copy:live',
       'convert-table',
       'create:new-1',

@@ -38,13 +38,18 @@ function inItsOwner({ plan }: Situation, { found }: Fate, otherwise: Environment
   return owner ? { kind: 'running', system: owner.id } : otherwise;
 }
 
+/** What is gathered first, before anything is set: copies and media. */
+const gathering = (situation: Situation, running: Environment): Step[] => [
+  ...backups(situation, running),
+  ...safetyCopies(situation, running),
+  ...media(situation, running),
+];
+
 /** What is done in the system that is there, before anything is changed. */
 export function preparation(situation: Situation): Step[] {
   const running = preparingIn(situation);
   return [
-    ...backups(situation, running),
-    ...safetyCopies(situation, running),
-    ...media(situation, running),
+    ...gathering(situation, running),
     ...situation.encrypted.flatMap((fate) => {
       const own = inItsOwner(situation, fate, running);
       return [keyOf(fate, own), ...suspensionOf(situation, fate, own)];
@@ -66,8 +71,6 @@ export function settings(situation: Situation): Step[] {
   ];
 }
 
-const FIRST: readonly Step['kind'][] = ['backup', 'safety-copy', 'prepare-medium'];
-
 /**
  * The steps, with a safety copy made in a live session, before whatever is done from outside of the systems: where no copy
  * could be made before, or none but a list and there is such a session anyway.
@@ -86,7 +89,7 @@ export function withSafetyCopy({ plan, survey }: Situation, steps: readonly Step
 
 /**
  * The steps, with media for those that are done in a live session or with a system's own medium and for which none is
- * prepared yet. They wait for it. A way back that is gone in a live session has a medium too, before anything is changed.
+ * prepared yet, behind what the preparation begins with. They wait for it. A way back that is gone in a live session has a medium too, before anything is changed.
  */
 export function withMedia(situation: Situation, steps: readonly Step[]): Step[] {
   const running = preparingIn(situation);
@@ -110,7 +113,7 @@ export function withMedia(situation: Situation, steps: readonly Step[]): Step[] 
   const rescue = liveMedium(running, 'way-back');
   if (!live && !more.has(rescue.id) && steps.some((s) => backIn(s)?.kind === 'live'))
     more.set(rescue.id, rescue);
-  const at = needing.findLastIndex((s) => FIRST.includes(s.kind)) + 1;
+  const at = gathering(situation, running).length;
   return [...needing.slice(0, at), ...more.values(), ...needing.slice(at)];
 }
 
