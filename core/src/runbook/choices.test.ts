@@ -160,12 +160,12 @@ test('disks to practise on: one for each moment at which the disk is another, ea
   const files = practiceFiles(english, moves);
   expect(Object.keys(files)).toEqual([
     'practice/as-found.qcow2',
-    'practice/before-step-5.qcow2',
+    'practice/before-step-7.qcow2',
     'practice/before-step-11.qcow2',
     'practice/how-to.md',
   ]);
   const page = new TextDecoder().decode(files['practice/how-to.md']);
-  expect(page).toContain('The disk before steps 5 to 10 of 14.');
+  expect(page).toContain('The disk before steps 7 to 10 of 14.');
   expect(page.match(/^# /gm)).toHaveLength(4);
   expect(page).toContain("\nmkfs.ext4 -L 'linux' /dev/sda3\n");
 });
