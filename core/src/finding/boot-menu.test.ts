@@ -1,15 +1,13 @@
-import { readFileSync } from 'node:fs';
-import { resolve } from 'node:path';
 import { printNotation } from '../notation/index.js';
 import { apply, type Planned } from '../plan/index.js';
 import { procedureFor } from '../sequence/index.js';
 import { startOf } from '../start/index.js';
 import { surveysOf } from '../testing/builders.js';
-import { written } from '../testing/cases/index.js';
+import { storyText, written } from '../testing/cases/index.js';
 import { english, sayIn } from '../words/index.js';
 import { findAll } from './index.js';
 
-const TEXT = readFileSync(resolve(__dirname, '../testing/plans/hosted-beside-windows.rhizotome'), 'utf8');
+const TEXT = storyText('hosted-beside-windows');
 const MENU = 'system "Boot menu", as m, new, like boot-menu\n';
 
 const worst = (planned: Planned) =>

@@ -1,21 +1,10 @@
-import { readdirSync, readFileSync } from 'node:fs';
-import { resolve } from 'node:path';
 import { apply, fatesOf, foundTitle, insideFatesOf, type Plan, type Planned } from '../plan/index.js';
 import fc from 'fast-check';
-import { anyStyledDisk, walk } from '../testing/arbitraries.js';
-import { planOn, surveysOf } from '../testing/builders.js';
-import { CASES, written, type Case } from '../testing/cases/index.js';
+import { anyStyledDisk, walked } from '../testing/arbitraries.js';
+import { surveysOf } from '../testing/builders.js';
+import { PLANS, type Case } from '../testing/cases/index.js';
 import { inEnglish, type RuleId, type Text } from '../words/index.js';
 import { findAll } from './index.js';
-
-const PLANS = resolve(__dirname, '../testing/plans');
-const plans: readonly (readonly [string, Case])[] = [
-  ...readdirSync(PLANS).map((file) => [file, written(readFileSync(resolve(PLANS, file), 'utf8'))] as const),
-  ...Object.entries(CASES).flatMap(([rule, [speaks, silent]]) => [
-    [`${rule}, spoken of`, speaks] as const,
-    [`${rule}, near by`, silent] as const,
-  ]),
-];
 
 /** Contents that hold nothing of anybody’s. */
 const WITHOUT_DATA = ['swap', 'none'];
@@ -86,7 +75,7 @@ function faultsIn(planned: Case): string[] {
   );
 }
 
-test.each(plans)('%s: every remedy can be made, changes something, mends, and harms nothing', (_, planned) =>
+test.each(PLANS)('%s: every remedy can be made, changes something, mends, and harms nothing', (_, planned) =>
   expect(faultsIn(planned)).toEqual([]),
 );
 
@@ -94,11 +83,7 @@ test('no remedy of a random plan loses what its title does not name', () => {
   let remedies = 0;
   fc.assert(
     fc.property(anyStyledDisk, fc.nat(), (survey, seed) => {
-      let plan = planOn(survey);
-      walk(survey, seed, 6, (_, edit) => {
-        const result = apply(plan, edit, surveysOf(survey));
-        return (plan = result.ok ? result.plan : plan);
-      });
+      const plan = walked(survey, seed, 6);
       const planned = { plan, survey };
       const lost = findAll(planned).flatMap((finding) =>
         finding.remedies.flatMap(({ title, edit }) => {

@@ -1,23 +1,11 @@
-import { readdirSync, readFileSync } from 'node:fs';
-import { resolve } from 'node:path';
 import fc from 'fast-check';
 import { bootsOf, safetiesOf } from '../moment/index.js';
-import { apply, becomeEdit, fatesOf, type Planned } from '../plan/index.js';
+import { fatesOf, type Planned } from '../plan/index.js';
 import { kindOf, procedureFor, type Step } from '../sequence/index.js';
 import { systemsAfter } from '../start/index.js';
-import { anyStyledDisk, walk } from '../testing/arbitraries.js';
-import { edited, planOn, surveysOf } from '../testing/builders.js';
-import { CASES, written } from '../testing/cases/index.js';
+import { anyPlanOfSystems } from '../testing/arbitraries.js';
+import { PLANS } from '../testing/cases/index.js';
 import { findAll } from './index.js';
-
-const PLANS = resolve(__dirname, '../testing/plans');
-const plans: readonly (readonly [string, Planned])[] = [
-  ...readdirSync(PLANS).map((file) => [file, written(readFileSync(resolve(PLANS, file), 'utf8'))] as const),
-  ...Object.entries(CASES).flatMap(([rule, [speaks, silent]]) => [
-    [`${rule}, spoken of`, speaks] as const,
-    [`${rule}, near by`, silent] as const,
-  ]),
-];
 
 const changesDisk = (step: Step): boolean => kindOf(step).table !== null || step.writes.length > 0;
 
@@ -74,7 +62,7 @@ function risks(planned: Planned): string[] {
 /** A plan that is not to be carried out has no procedure to be judged. */
 const blocked = (planned: Planned) => findAll(planned).some((f) => f.level === 'blocker');
 
-test.each(plans.filter(([, planned]) => !blocked(planned)))(
+test.each(PLANS.filter(([, planned]) => !blocked(planned)))(
   '%s: nothing is changed before it is safe',
   (_, planned) => expect(risks(planned)).toEqual([]),
 );
@@ -82,22 +70,10 @@ test.each(plans.filter(([, planned]) => !blocked(planned)))(
 test('so it is of random plans, with a system that goes or comes again', () => {
   let judged = 0;
   fc.assert(
-    fc.property(
-      anyStyledDisk,
-      fc.nat(),
-      fc.constantFrom('retire', 'reinstall', 'stays'),
-      (survey, seed, become) => {
-        const base = planOn(survey);
-        const system = base.systems[seed % Math.max(1, base.systems.length)];
-        let plan = system ? edited(base, survey, becomeEdit({ plan: base, survey }, system, become)) : base;
-        walk(survey, seed, 6, (_, edit) => {
-          const result = apply(plan, edit, surveysOf(survey));
-          return (plan = result.ok ? result.plan : plan);
-        });
-        judged += Number(procedureFor({ plan, survey }).phases.length > 1);
-        expect(risks({ plan, survey })).toEqual([]);
-      },
-    ),
+    fc.property(anyPlanOfSystems, (planned) => {
+      judged += Number(procedureFor(planned).phases.length > 1);
+      expect(risks(planned)).toEqual([]);
+    }),
     { numRuns: 150 },
   );
   expect(judged).toBeGreaterThan(60);

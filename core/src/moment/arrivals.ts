@@ -1,17 +1,16 @@
 import { derived } from '../plan/index.js';
 import { kindOf, procedureFor } from '../sequence/index.js';
 import { arrivalAt, bootAsFound, type Arrival, type BootState } from '../start/index.js';
+import { folded } from './folded.js';
 
-/** What the machine starts from before the first step, and after each; as found alone where the steps have no order. */
-export const bootsOf = derived((planned): readonly BootState[] => {
-  const { ordered } = procedureFor(planned);
-  const states = [bootAsFound(planned)];
-  for (const step of ordered.ok ? ordered.steps : []) {
-    const boot = states.at(-1)!;
-    states.push(kindOf(step).boots?.(boot, step, planned) ?? boot);
-  }
-  return states;
-});
+/** What the machine starts from before the first step, and after each. */
+export const bootsOf = derived((planned) =>
+  folded<BootState>(
+    planned,
+    bootAsFound(planned),
+    (boot, step) => kindOf(step).boots?.(boot, step, planned) ?? boot,
+  ),
+);
 
 /** By phase: what is met on the way to the system in which it is done; `null` where none is started for it. */
 export const arrivalsOf = derived((planned): readonly (Arrival | null)[] => {

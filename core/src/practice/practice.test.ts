@@ -17,7 +17,7 @@ import { momentsOf, partitionNumbers } from '../moment/index.js';
 import { typeOf } from '../recognition/index.js';
 import { typeName } from '../table/index.js';
 import type { Survey } from '../survey/index.js';
-import { anyDisk, anyStyledDisk, walk } from '../testing/arbitraries.js';
+import { anyDisk, anyStyledDisk, walk, walked } from '../testing/arbitraries.js';
 import { drawn, edited, gib, newSystem, planOn } from '../testing/builders.js';
 import { surveyFromImage, surveyFromPractice } from '../testing/images.js';
 import { practiceDiskAt, practiceDiskFound, practiceDiskPlanned } from './index.js';
@@ -167,11 +167,7 @@ test('at every moment of random plans the disk read back lists what the moment s
   let looked = 0;
   fc.assert(
     fc.property(anyStyledDisk, fc.nat(), (survey, seed) => {
-      let plan = planOn(survey);
-      walk(survey, seed, 6, (before, edit) => {
-        const result = apply(before, edit, () => survey);
-        return (plan = result.ok ? result.plan : before);
-      });
+      const plan = walked(survey, seed, 6);
       for (const moment of momentsOf({ plan, survey })) {
         const { planned, numbers } = moment;
         const again = surveyFromPractice(practiceDiskAt(moment));

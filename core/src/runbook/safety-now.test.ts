@@ -1,13 +1,9 @@
-import { readFileSync } from 'node:fs';
-import { resolve } from 'node:path';
 import { procedureFor } from '../sequence/index.js';
-import { written } from '../testing/cases/index.js';
+import { story } from '../testing/cases/index.js';
 import { inEnglish } from '../words/index.js';
 import { safetyNow } from './safety-now.js';
 
-const planned = written(
-  readFileSync(resolve(__dirname, '../testing/plans/encrypted-beside-newcomer.rhizotome'), 'utf8'),
-);
+const planned = story('encrypted-beside-newcomer');
 const { ordered } = procedureFor(planned);
 const steps = ordered.ok ? ordered.steps : [];
 const saidAfter = (kind: string) =>

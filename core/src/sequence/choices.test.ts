@@ -2,7 +2,7 @@ import { apply, fatesOf, floorOf, noteFoundEdit, partitionOf, plannedGaps, resiz
 import { GIB, sectors } from '../quantity/index.js';
 import fc from 'fast-check';
 import { runbookFor } from '../runbook/index.js';
-import { anyStyledDisk, walk } from '../testing/arbitraries.js';
+import { anyStyledDisk, walk, walked } from '../testing/arbitraries.js';
 import { english, sayIn } from '../words/index.js';
 import { backOf, foundName } from '../runbook/says/index.js';
 import { wayBackSays } from '../runbook/index.js';
@@ -254,11 +254,7 @@ test('every live session and every setup has its medium prepared before, and the
   let live = 0;
   fc.assert(
     fc.property(anyStyledDisk, fc.nat(), (survey, seed) => {
-      let plan = planOn(survey);
-      walk(survey, seed, 8, (now, edit) => {
-        const result = apply(now, edit, surveysOf(survey));
-        return (plan = result.ok ? result.plan : now);
-      });
+      const plan = walked(survey, seed, 8);
       const { ordered } = procedureFor({ plan, survey });
       const steps = ordered.ok ? ordered.steps : [];
       const ids = steps.map((s) => s.id);

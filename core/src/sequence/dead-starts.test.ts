@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { apply, becomeEdit, type Plan } from '../plan/index.js';
-import { anyStyledDisk, walk } from '../testing/arbitraries.js';
+import { anyStyledDisk, walk, walked } from '../testing/arbitraries.js';
 import { edited, planOn, surveysOf } from '../testing/builders.js';
 import { procedureFor, type Step } from './index.js';
 
@@ -39,11 +39,7 @@ test('before anything of a system that goes is deleted or formatted, another is 
 test('a key is shown, and protection suspended, only in a system that owns the volume', () =>
   fc.assert(
     fc.property(anyStyledDisk, fc.nat(), (survey, seed) => {
-      let plan = planOn(survey);
-      walk(survey, seed, 8, (now, edit) => {
-        const result = apply(now, edit, surveysOf(survey));
-        return (plan = result.ok ? result.plan : now);
-      });
+      const plan = walked(survey, seed, 8);
       const { ordered } = procedureFor({ plan, survey });
       for (const step of ordered.ok ? ordered.steps : []) {
         if (step.kind !== 'recovery-key' && step.kind !== 'suspend-protection') continue;

@@ -1,12 +1,9 @@
-import { readFileSync } from 'node:fs';
-import { resolve } from 'node:path';
 import fc from 'fast-check';
 import { ability } from '../ability/index.js';
-import { apply, partitionOf, sizedAs, type Planned } from '../plan/index.js';
+import { partitionOf, sizedAs, type Planned } from '../plan/index.js';
 import type { VolumeKind } from '../volume/index.js';
-import { anyStyledDisk, walk } from '../testing/arbitraries.js';
-import { planOn, surveysOf } from '../testing/builders.js';
-import { CASES, written } from '../testing/cases/index.js';
+import { anyStyledDisk, walked } from '../testing/arbitraries.js';
+import { CASES, storyText, written } from '../testing/cases/index.js';
 import { procedureFor } from './sequence.js';
 import { placeIn } from './place.js';
 import { kindOf, type Step } from './steps/kinds.js';
@@ -35,11 +32,7 @@ function misplacedIn(planned: Planned): string[] {
 test('no step asks the place where it is done for what cannot be done there', () => {
   fc.assert(
     fc.property(anyStyledDisk, fc.nat(), (survey, seed) => {
-      let plan = planOn(survey);
-      walk(survey, seed, 25, (before, edit) => {
-        const result = apply(before, edit, surveysOf(survey));
-        return (plan = result.ok ? result.plan : before);
-      });
+      const plan = walked(survey, seed, 25);
       expect(misplacedIn({ plan, survey })).toEqual([]);
     }),
     { numRuns: 200 },
@@ -57,10 +50,7 @@ test.each(cases)('%s: every step is done where it can be', (_, planned) =>
 );
 
 describe('a Linux goes beside a Windows', () => {
-  const text = readFileSync(
-    resolve(__dirname, '../testing/plans/linux-goes-beside-windows.rhizotome'),
-    'utf8',
-  );
+  const text = storyText('linux-goes-beside-windows');
   const placesOf = (plan: string) => {
     const planned = written(plan);
     return procedureFor(planned).phases.map(({ environment }) => placeIn(planned.plan, environment));

@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { momentsOf } from '../moment/index.js';
-import { apply, type Planned } from '../plan/index.js';
+import { type Planned } from '../plan/index.js';
 import { practiceDiskAt } from '../practice/index.js';
 import { sectors } from '../quantity/index.js';
 import { procedureFor } from '../sequence/index.js';
 import type { Survey } from '../survey/index.js';
-import { anyStyledDisk, walk } from '../testing/arbitraries.js';
+import { anyStyledDisk, walked } from '../testing/arbitraries.js';
 import { surveyFromPractice } from '../testing/images.js';
 import { drawn, edited, gib, planOn } from '../testing/builders.js';
 import { standingReport } from '../runbook/index.js';
@@ -15,11 +15,7 @@ test('a disk at any moment of random plans is recognised as that moment, or as o
   let told = 0;
   fc.assert(
     fc.property(anyStyledDisk, fc.nat(), (survey, seed) => {
-      let plan = planOn(survey);
-      walk(survey, seed, 7, (before, edit) => {
-        const result = apply(before, edit, () => survey);
-        return (plan = result.ok ? result.plan : before);
-      });
+      const plan = walked(survey, seed, 7);
       const { ordered } = procedureFor({ plan, survey });
       const steps = ordered.ok ? ordered.steps : [];
       for (const moment of momentsOf({ plan, survey })) {

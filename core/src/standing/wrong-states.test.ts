@@ -1,12 +1,11 @@
 import fc from 'fast-check';
 import { momentsOf } from '../moment/index.js';
-import { apply, type Plan, type Planned } from '../plan/index.js';
+import { type Plan, type Planned } from '../plan/index.js';
 import { practiceDiskAt } from '../practice/index.js';
 import { sectors } from '../quantity/index.js';
 import { kindOf, procedureFor } from '../sequence/index.js';
 import type { Survey, SurveyPartition } from '../survey/index.js';
-import { anyStyledDisk, walk } from '../testing/arbitraries.js';
-import { planOn, surveysOf } from '../testing/builders.js';
+import { anyStyledDisk, walked } from '../testing/arbitraries.js';
 import { surveyFromPractice } from '../testing/images.js';
 import { standingOf } from './index.js';
 
@@ -30,11 +29,7 @@ const isListedThere = (planned: Planned, { start, length }: SurveyPartition): bo
   );
 
 const randomPlan = (survey: Survey, seed: number): Plan => {
-  let plan = planOn(survey);
-  walk(survey, seed, 7, (now, edit) => {
-    const result = apply(now, edit, surveysOf(survey));
-    return (plan = result.ok ? result.plan : now);
-  });
+  const plan = walked(survey, seed, 7);
   return plan;
 };
 

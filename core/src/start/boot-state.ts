@@ -35,12 +35,13 @@ export function bootAsFound(planned: Planned): BootState {
   };
 }
 
-const BOOTS: readonly string[] = ['efi', 'boot', 'root', 'system'];
+/** What a system is started from. */
+export const BOOT_ROLES: readonly string[] = ['efi', 'boot', 'root', 'system'];
 
 /** What it was started from: where several would do, none of them is counted on. */
 const needsAsFound = ({ found }: Plan, { id }: System): string[] => {
   const own = Object.entries(found).filter(
-    ([, note]) => note.owners.includes(id) && BOOTS.includes(note.role),
+    ([, note]) => note.owners.includes(id) && BOOT_ROLES.includes(note.role),
   );
   const single = (role: string) => own.filter(([, note]) => note.role === role).length === 1;
   return own.filter(([, { role }]) => single(role)).map(([part]) => part);

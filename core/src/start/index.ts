@@ -1,5 +1,6 @@
 export {
   arrivalAt,
+  BOOT_ROLES,
   bootAsFound,
   bootsAgain,
   bootsFirst,

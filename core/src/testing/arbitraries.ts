@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import {
   type Planned,
+  apply,
+  becomeEdit,
   boundaryEdit,
   createInGap,
   makeLogicalEdit,
@@ -19,7 +21,7 @@ import { GIB, sectors } from '../quantity/index.js';
 import type { Survey } from '../survey/index.js';
 import { LEVELS_OF_SIZE, SWAP_RULES } from '../system/index.js';
 import type { VolumeKind } from '../volume/index.js';
-import { deepFreeze, drawn, drawnMbr, mib, newSystem, planOn } from './builders.js';
+import { deepFreeze, drawn, drawnMbr, edited, mib, newSystem, planOn, surveysOf } from './builders.js';
 
 const amount = fc.oneof(
   fc.integer({ min: 1, max: 900 }).map((n) => ({ bytes: n * GIB })),
@@ -277,5 +279,25 @@ export function walk(
   }
 }
 
+/** The plan that random edits make of the one that is begun with; those that are refused change nothing. */
+export function walked(survey: Survey, seed: number, steps: number, begun = planOn(survey)): Plan {
+  let plan = begun;
+  walk(survey, seed, steps, (_, edit) => {
+    const result = apply(plan, edit, surveysOf(survey));
+    return (plan = result.ok ? result.plan : plan);
+  });
+  return plan;
+}
+
 /** A disk of either style. */
 export const anyStyledDisk = fc.oneof(anyDisk, anyMbrDisk);
+
+/** A random plan, of which one system may go or be installed anew. */
+export const anyPlanOfSystems: fc.Arbitrary<Planned> = fc
+  .tuple(anyStyledDisk, fc.nat(), fc.constantFrom('retire', 'reinstall', 'stays'))
+  .map(([survey, seed, becoming]) => {
+    const plan = planOn(survey);
+    const system = plan.systems[seed % Math.max(1, plan.systems.length)];
+    const begun = system ? edited(plan, survey, becomeEdit({ plan, survey }, system, becoming)) : plan;
+    return { plan: walked(survey, seed, 6, begun), survey };
+  });

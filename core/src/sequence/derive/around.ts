@@ -89,7 +89,8 @@ export function withSafetyCopy({ plan, survey }: Situation, steps: readonly Step
 
 /**
  * The steps, with media for those that are done in a live session or with a system's own medium and for which none is
- * prepared yet, behind what the preparation begins with. They wait for it. A way back that is gone in a live session has a medium too, before anything is changed.
+ * prepared yet, behind what the preparation begins with. They wait for it. A way back that is gone in a live session has a
+ * medium too, before anything is changed.
  */
 export function withMedia(situation: Situation, steps: readonly Step[]): Step[] {
   const running = preparingIn(situation);

@@ -16,6 +16,7 @@ import { typeOf } from '../../recognition/index.js';
 import { containerIn, type SurveyPartitionId } from '../../survey/index.js';
 import { VOLUME_TRAITS } from '../../volume/index.js';
 import { ability } from '../../ability/index.js';
+import { BOOT_ROLES } from '../../start/index.js';
 import type { Waiting } from '../aside.js';
 import { liveFrom } from '../place.js';
 import type { Environment } from '../step.js';
@@ -174,7 +175,7 @@ export function startsOtherwise({ plan, fates, arriving, retiring }: Situation):
 
 /** Whether a system was started from it. */
 const bootedFrom = ({ found }: Plan, fate: Fate): boolean =>
-  ['boot', 'root', 'system'].includes(found[fate.found.id]?.role ?? '');
+  BOOT_ROLES.includes(found[fate.found.id]?.role ?? '');
 
 /** Whether the disk is to be shown as it is, and is not by now. */
 export const switchesController = ({ machine, target }: Plan): boolean =>
