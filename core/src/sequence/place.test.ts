@@ -59,6 +59,20 @@ describe('a Linux goes beside a Windows', () => {
   test('its Windows does all of it, and the machine is started once', () =>
     expect(placesOf(text)).toEqual(['windows', 'windows']));
 
+  test('a Linux that stays deletes what is of others, and nothing that it may have in use', () => {
+    const linuxStays = text
+      .replace('system Windows, as w, found', 'system Windows, as w, found, retires')
+      .replace('system Linux, as l, found, retires', 'system Linux, as l, found')
+      .replace(
+        /^part[\s\S]*/m,
+        'part from 1, keep, owners "Linux", mount /boot/efi\npart from 4, keep, mount /\n',
+      );
+    const others = `${linuxStays}part from 5, keep\n`;
+    expect(placesOf(others)).toEqual(['windows', 'linux', 'linux']);
+    const unowned = 'found 6, size 10 GiB, type "Linux data", holds ext4, label extra\n';
+    expect(placesOf(others.replace('plan uefi', `${unowned}plan uefi`))).toContain('live');
+  });
+
   test('what no disk tool of a Windows deletes makes a live session, which does all of it', () =>
     expect(
       placesOf(text.replace('note 5, role swap, holds swap', 'note 5, role recovery, holds swap')),

@@ -20,7 +20,7 @@ import { BOOT_ROLES } from '../../start/index.js';
 import type { Waiting } from '../aside.js';
 import { liveFrom } from '../place.js';
 import type { Environment } from '../step.js';
-import { hasOwnVolumes, isArriving, type Family, type System } from '../../system/index.js';
+import { hasOwnVolumes, isArriving, type System } from '../../system/index.js';
 
 /** What all derivations look at, worked out once. */
 export interface Situation extends Planned {
@@ -131,13 +131,12 @@ export function goesWhole({ plan, fates }: Pick<Situation, 'plan' | 'fates'>, { 
  */
 export function toolThatStays(
   { plan, staying }: Situation,
-  able: (family: Family) => boolean,
+  able: (system: System) => boolean,
 ): Environment | undefined {
   if (liveFrom(plan)) return undefined;
   const there = staying
     .filter(
-      (s) =>
-        !isArriving(s) && hasOwnVolumes(s) && able(s.family) && ability(s.family, 'delete', 'none') === 'yes',
+      (s) => !isArriving(s) && hasOwnVolumes(s) && able(s) && ability(s.family, 'delete', 'none') === 'yes',
     )
     .sort((a, b) => Number(b.family === 'windows') - Number(a.family === 'windows'));
   return there[0] && { kind: 'running', system: there[0].id };

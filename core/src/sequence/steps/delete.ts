@@ -38,10 +38,12 @@ type Role = FoundNote['role'];
 /** What the disk tool of a Windows does not delete. */
 const KEPT_BY_WINDOWS: readonly Role[] = ['efi', 'reserved', 'recovery'];
 
-/** In a system that stays and is not held by it: one restart, and no medium. */
+/** In a system that stays. Its own volumes, and those that nobody is known to own, it may have in use: a Windows refuses, a Linux does not. */
 function inSystemThatStays(situation: Situation, { found }: Delete): Environment | undefined {
-  const role = situation.plan.found[found]?.role ?? 'other';
-  return toolThatStays(situation, (family) => family !== 'windows' || !KEPT_BY_WINDOWS.includes(role));
+  const { role = 'other', owners = [] } = situation.plan.found[found] ?? {};
+  return toolThatStays(situation, ({ id, family }) =>
+    family === 'windows' ? !KEPT_BY_WINDOWS.includes(role) : owners.length > 0 && !owners.includes(id),
+  );
 }
 
 export const deletionOf = (found: SurveyPartition): Delete =>

@@ -22,7 +22,7 @@ export const removeStart = {
 /** A Windows changes the entries of a UEFI firmware, and no loader of another family. */
 function inSystemOfEntries(situation: Situation): Environment | undefined {
   const isUefi = situation.plan.target.mode === 'uefi';
-  return toolThatStays(situation, (family) => family !== 'windows' || isUefi);
+  return toolThatStays(situation, ({ family }) => family !== 'windows' || isUefi);
 }
 
 export const removedStarts = ({ retiring }: Situation, needs: readonly string[]): RemoveStart[] =>
