@@ -8,7 +8,7 @@ import type { VolumeKind } from '../volume/index.js';
 import { foundInside } from './inside/index.js';
 import { modeRead } from './mode-read.js';
 import { mountPointsIn } from './mounts.js';
-import type { BeginEdit } from './edits/fact-edits.js';
+import type { Begin } from './edits/kinds/begin.js';
 import type { FoundNote, PlannedPartition } from './plan.js';
 
 /** Below this a basic-data volume is hardly a Windows system. Rule of thumb. */
@@ -47,7 +47,7 @@ export function likelyNotes(survey: Survey): ReadonlyMap<string, FoundNote> {
  * were to be added stay, and those that the administrator said are there. What the survey did not read is proposed from the partition's type, never taken
  * for known: used space stays unknown.
  */
-export function beginEdit(planned: Planned): BeginEdit {
+export function beginEdit(planned: Planned): Begin {
   const { plan, survey } = planned;
   const mounts = mountPointsIn(survey);
   const roles = new Map(survey.partitions.map((p) => [p.id, proposeRole(p, survey, mounts)]));

@@ -1,7 +1,7 @@
 import type { Survey } from '../survey/index.js';
 import { refuseNames, refuseOrigin, refuseOwners, refuseSubvolumes } from './edits/geometry.js';
-import { refuseInside } from './edits/inside-edits.js';
-import { refusePlan } from './edits/fact-edits.js';
+import { refuseInside } from './edits/inside.js';
+import { refusePlan } from './edits/basis.js';
 import type { Refusal } from './edits/refusal.js';
 import { endOf, type Plan } from './plan.js';
 import { startsInCircle } from './start-plan.js';

@@ -74,16 +74,26 @@ export {
 } from './compose/index.js';
 export { EDIT_DOCUMENT, PLAN_DOCUMENT } from './documents.js';
 export { derived, type Planned } from './planned.js';
-export { apply, EditSchema, takes, type BatchEdit, type Edit, type SingleEdit } from './edits/edit.js';
-export { commute, readingsNamed } from './edits/order.js';
-export { editTitle, type EditSays } from './edits/title.js';
+export {
+  apply,
+  EditSchema,
+  readingsNamed,
+  takes,
+  type Applied,
+  type BatchEdit,
+  type Edit,
+} from './edits/edit.js';
+export type { SingleEdit } from './edits/kinds/kinds.js';
+export { commute } from './edits/order.js';
+export { editTitle } from './edits/title.js';
+export type { EditSays } from './edits/says.js';
 export { givers, type Giver } from './givers.js';
 export { EFI_STRATEGIES, USUAL_WISH, WishSchema, type EfiStrategyId, type Keep, type Wish } from './wish.js';
 export { EMPTY_HISTORY, remember, type History, type MadeEdit } from './history.js';
-export { refusePlan } from './edits/fact-edits.js';
+export { refusePlan } from './edits/basis.js';
 export { refuseRewrite, type PartRefusal } from './edits/refuse-rewrite.js';
 export { refusalSays, type Refusal } from './edits/refusal.js';
-export type { Applied, Surveys } from './edits/result.js';
+export type { Surveys } from './edits/outcome.js';
 export { planFault, type PlanFault } from './faults.js';
 export { fatesOf, type Fate, type FateKind } from './fate.js';
 export { evidenceName, advisedOf, floorOf, usedOf, type Evidence, type Measured } from './floor.js';

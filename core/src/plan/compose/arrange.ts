@@ -1,6 +1,6 @@
 import type { Planned } from '../planned.js';
 import { alignDown, alignUp, sectors, type Sectors } from '../../quantity/index.js';
-import type { ArrangeEdit } from '../edits/arrange.js';
+import type { Arrange } from '../edits/kinds/arrange.js';
 import { floorOf } from '../floor.js';
 import { alignmentSectors } from '../area.js';
 import { roomAround } from '../layout.js';
@@ -10,9 +10,9 @@ import { endOf, partitionOf, type PlannedPartition } from '../plan.js';
 import { isLogical } from '../slots/index.js';
 import { shareOut, type Share } from './share-out.js';
 
-type Place = ArrangeEdit['places'][number];
+type Place = Arrange['places'][number];
 
-const arrange = (places: readonly Place[]): ArrangeEdit => ({ kind: 'arrange', places });
+const arrange = (places: readonly Place[]): Arrange => ({ kind: 'arrange', places });
 const place = (p: PlannedPartition, start: number, length: number): Place => ({
   partition: p.id,
   start: sectors(start),
@@ -55,7 +55,7 @@ export function boundaryEdit(
   left: PlannedPartition,
   right: PlannedPartition,
   at: number,
-): ArrangeEdit {
+): Arrange {
   const { survey } = planned;
   const border = alignUp(at, alignmentSectors(survey.disk.sectorBytes));
   const start = border + between(planned, right);
@@ -66,7 +66,7 @@ export function boundaryEdit(
 }
 
 /** Lets two partitions trade their places in the order; what lies between them slides along. */
-export function swapOrderEdit(planned: Planned, one: string, other: string): ArrangeEdit | undefined {
+export function swapOrderEdit(planned: Planned, one: string, other: string): Arrange | undefined {
   const { plan, survey } = planned;
   const indices = [one, other]
     .map((id) => plan.partitions.findIndex((p) => p.id === id))
@@ -89,7 +89,7 @@ export function swapOrderEdit(planned: Planned, one: string, other: string): Arr
 }
 
 /** Lets a partition take all the room beside it; where it is kept, only behind it, since before it its data would travel. */
-export function fillEdit(planned: Planned, partition: PlannedPartition): ArrangeEdit {
+export function fillEdit(planned: Planned, partition: PlannedPartition): Arrange {
   const { survey } = planned;
   const room = roomAround(planned, partition.id);
   const kept = partition.from !== null && partition.treatment === 'keep';
@@ -99,7 +99,7 @@ export function fillEdit(planned: Planned, partition: PlannedPartition): Arrange
 }
 
 /** Shrinks a partition to half of what it and the gap behind it take, or to its floor where that is more. */
-export function halveEdit(planned: Planned, partition: PlannedPartition): ArrangeEdit {
+export function halveEdit(planned: Planned, partition: PlannedPartition): Arrange {
   const { survey } = planned;
   const { sectorBytes } = survey.disk;
   const step = alignmentSectors(sectorBytes);
@@ -114,10 +114,7 @@ export function halveEdit(planned: Planned, partition: PlannedPartition): Arrang
  * shrink further counts into its least. `undefined` where the least sizes are more than the room, or they do not all
  * stand side by side.
  */
-export function distributeEdit(
-  planned: Planned,
-  wishes: ReadonlyMap<string, Share>,
-): ArrangeEdit | undefined {
+export function distributeEdit(planned: Planned, wishes: ReadonlyMap<string, Share>): Arrange | undefined {
   const { plan, survey } = planned;
   const indices = plan.partitions.flatMap((p, i) => (wishes.has(p.id) ? [i] : []));
   const [first, last] = [indices[0], indices.at(-1)];
@@ -151,7 +148,7 @@ export function distributeEdit(
 }
 
 export type LeastMoved =
-  | { readonly ok: true; readonly edit: ArrangeEdit; readonly packing: Packing }
+  | { readonly ok: true; readonly edit: Arrange; readonly packing: Packing }
   | { readonly ok: false; readonly shortBy: Sectors };
 
 /**

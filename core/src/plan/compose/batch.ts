@@ -1,5 +1,6 @@
-import type { BatchEdit, Edit, SingleEdit } from '../edits/edit.js';
-import type { EditSays } from '../edits/title.js';
+import type { BatchEdit, Edit } from '../edits/edit.js';
+import type { SingleEdit } from '../edits/kinds/kinds.js';
+import type { EditSays } from '../edits/says.js';
 
 /** Edits to be made all or none, under what undo says of them. */
 export function batch(says: EditSays, edits: readonly SingleEdit[]): BatchEdit {

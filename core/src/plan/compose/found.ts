@@ -2,7 +2,8 @@ import { message } from '../../words/index.js';
 import type { Planned } from '../planned.js';
 import { surveyedPartition } from '../../survey/index.js';
 import { keptPartition } from '../begin.js';
-import type { Edit, SingleEdit } from '../edits/edit.js';
+import type { Edit } from '../edits/edit.js';
+import type { SingleEdit } from '../edits/kinds/kinds.js';
 import { partitionOf, type FoundNote, type Plan } from '../plan.js';
 import { batch } from './batch.js';
 

@@ -1,5 +1,5 @@
 import { LEAST_HOME_BYTES } from '../../sizing/index.js';
-import type { ArrangeEdit } from '../edits/arrange.js';
+import type { Arrange } from '../edits/kinds/arrange.js';
 import type { Edit } from '../edits/edit.js';
 import { sizeOf } from '../layout.js';
 import { endOf, type PlannedPartition } from '../plan.js';
@@ -31,7 +31,7 @@ export function sizeWithHome(
   planned: Planned,
   partition: PlannedPartition,
   size: number,
-): ArrangeEdit | undefined {
+): Arrange | undefined {
   const home = homeBehind(planned, partition);
   const { sectorBytes } = planned.survey.disk;
   if (!home || size < 1 || size === sizeOf(partition, planned.survey)) return undefined;

@@ -1,7 +1,8 @@
 import { message } from '../../words/index.js';
 import type { Planned } from '../planned.js';
 import { alignDown, sectors } from '../../quantity/index.js';
-import type { Edit, SingleEdit } from '../edits/edit.js';
+import type { Edit } from '../edits/edit.js';
+import type { SingleEdit } from '../edits/kinds/kinds.js';
 import { alignmentSectors } from '../area.js';
 import { hull, type Span } from '../layout.js';
 import { endOf, partitionOf, type Plan, type PlannedPartition } from '../plan.js';

@@ -1,6 +1,7 @@
 import { message } from '../../words/index.js';
 import type { TableStyle } from '../../table/index.js';
-import type { BatchEdit, SingleEdit } from '../edits/edit.js';
+import type { BatchEdit } from '../edits/edit.js';
+import type { SingleEdit } from '../edits/kinds/kinds.js';
 import type { Plan } from '../plan.js';
 import { batch } from './batch.js';
 

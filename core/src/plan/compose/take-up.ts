@@ -1,6 +1,7 @@
 import { same } from '../../schema/index.js';
-import type { EditSays } from '../edits/title.js';
-import type { BatchEdit, SingleEdit } from '../edits/edit.js';
+import type { EditSays } from '../edits/says.js';
+import type { BatchEdit } from '../edits/edit.js';
+import type { SingleEdit } from '../edits/kinds/kinds.js';
 import type { Plan } from '../plan.js';
 import { batch } from './batch.js';
 

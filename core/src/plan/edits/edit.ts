@@ -1,49 +1,10 @@
 import { z } from 'zod';
-import type { Plan } from '../plan.js';
-import {
-  AcceptSchema,
-  applyFactEdit,
-  BeginSchema,
-  NoteFoundSchema,
-  RecordSchema,
-  RemarkSchema,
-  SetMachineSchema,
-  SetTargetSchema,
-  TickSchema,
-  WishForSchema,
-  type FactEdit,
-} from './fact-edits.js';
-import {
-  applyPartitionEdit,
-  CreateSchema,
-  DescribeSchema,
-  MoveSchema,
-  RemoveSchema,
-  ResizeSchema,
-  RestoreSchema,
-  TreatSchema,
-  type PartitionEdit,
-} from './partition-edits.js';
-import { applyArrange, ArrangeSchema, type ArrangeEdit } from './arrange.js';
-import { applyStartEdit, SetLoaderSchema, SetStartSchema, type StartEdit } from './start-edits.js';
-import { EditSaysSchema, type EditSays } from './title.js';
-import type { Refusal } from './refusal.js';
 import type { Sectors } from '../../quantity/index.js';
-import { applied, type Applied, type Surveys } from './result.js';
-import {
-  applySlotEdit,
-  SetActiveSchema,
-  SetContainerSchema,
-  SetSlotSchema,
-  type SlotEdit,
-} from './slot-edits.js';
-import {
-  AddSystemSchema,
-  applySystemEdit,
-  ChangeSystemSchema,
-  RemoveSystemSchema,
-  type SystemEdit,
-} from './system-edits.js';
+import type { Plan } from '../plan.js';
+import { kindOf, SHAPES, type SingleEdit } from './kinds/kinds.js';
+import { applied, type Outcome, type Surveys } from './outcome.js';
+import type { Refusal } from './refusal.js';
+import { EditSaysSchema, type EditSays } from './says.js';
 
 /** Several edits made all or none, with what undo says of them. */
 export interface BatchEdit {
@@ -52,38 +13,13 @@ export interface BatchEdit {
   readonly edits: readonly SingleEdit[];
 }
 
-export type SingleEdit = FactEdit | SystemEdit | PartitionEdit | SlotEdit | ArrangeEdit | StartEdit;
-
 /** The only way a plan changes. Small, serialisable; every inverse is in the union too. */
 export type Edit = SingleEdit | BatchEdit;
 
-const SingleEditSchema = z.discriminatedUnion('kind', [
-  SetMachineSchema,
-  SetTargetSchema,
-  NoteFoundSchema,
-  TickSchema,
-  RecordSchema,
-  RemarkSchema,
-  AcceptSchema,
-  WishForSchema,
-  BeginSchema,
-  AddSystemSchema,
-  ChangeSystemSchema,
-  RemoveSystemSchema,
-  CreateSchema,
-  RemoveSchema,
-  ResizeSchema,
-  MoveSchema,
-  TreatSchema,
-  DescribeSchema,
-  RestoreSchema,
-  SetContainerSchema,
-  SetSlotSchema,
-  SetActiveSchema,
-  ArrangeSchema,
-  SetLoaderSchema,
-  SetStartSchema,
-]);
+export type Applied = Outcome<Edit>;
+
+const [first, ...others] = SHAPES;
+const SingleEditSchema = z.discriminatedUnion('kind', [first!, ...others]);
 
 const BatchSchema = z.strictObject({
   kind: z.literal('batch'),
@@ -126,54 +62,21 @@ function honest(plan: Plan, edit: Edit, refusal: Refusal, surveys: Surveys): Ref
 
 /** The edit with what the refusal names in place of what was asked for. */
 export function nearerEdit(edit: Edit, refusal: Refusal): SingleEdit | undefined {
-  const length = 'nearest' in refusal ? refusal.nearest : undefined;
-  const start = 'nearestStart' in refusal ? refusal.nearestStart : undefined;
-  if (edit.kind === 'resize') return length === undefined ? undefined : { ...edit, length };
-  if (edit.kind === 'move') return start === undefined ? undefined : { ...edit, start };
-  if (edit.kind !== 'create') return undefined;
-  const { partition } = edit;
-  return {
-    ...edit,
-    partition: { ...partition, start: start ?? partition.start, length: length ?? partition.length },
-  };
+  if (edit.kind === 'batch') return undefined;
+  return kindOf(edit).nearer?.(edit, {
+    length: 'nearest' in refusal ? refusal.nearest : undefined,
+    start: 'nearestStart' in refusal ? refusal.nearestStart : undefined,
+  });
+}
+
+/** The readings that an edit makes a plan rest on, by their ids. */
+export function readingsNamed(edit: Edit): string[] {
+  const edits = edit.kind === 'batch' ? edit.edits : [edit];
+  return edits.map((e) => kindOf(e).reading?.(e) ?? null).filter((id) => id !== null);
 }
 
 function applyAny(plan: Plan, edit: Edit, surveys: Surveys): Applied {
-  switch (edit.kind) {
-    case 'set-machine':
-    case 'set-target':
-    case 'note-found':
-    case 'tick':
-    case 'record':
-    case 'remark':
-    case 'accept':
-    case 'wish-for':
-    case 'begin':
-      return applyFactEdit(plan, edit, surveys);
-    case 'add-system':
-    case 'change-system':
-    case 'remove-system':
-      return applySystemEdit(plan, edit);
-    case 'create':
-    case 'remove':
-    case 'resize':
-    case 'move':
-    case 'treat':
-    case 'describe':
-    case 'restore':
-      return applyPartitionEdit(plan, edit, surveys);
-    case 'set-container':
-    case 'set-slot':
-    case 'set-active':
-      return applySlotEdit(plan, edit, surveys);
-    case 'arrange':
-      return applyArrange(plan, edit, surveys);
-    case 'set-loader':
-    case 'set-start':
-      return applyStartEdit(plan, edit);
-    case 'batch':
-      return applyBatch(plan, edit, surveys);
-  }
+  return edit.kind === 'batch' ? applyBatch(plan, edit, surveys) : kindOf(edit).apply(plan, edit, surveys);
 }
 
 function applyBatch(plan: Plan, batch: BatchEdit, surveys: Surveys): Applied {

@@ -8,7 +8,7 @@ import { floorOf } from '../floor.js';
 import { alignmentSectors, plannedArea } from '../area.js';
 import { sizedAs } from '../inside/index.js';
 import { endOf, partitionOf, type Plan, type PlannedPartition } from '../plan.js';
-import { refuseSlots } from '../slots/index.js';
+import { refuseSlots } from './refuse-slots.js';
 import type { Refusal } from './refusal.js';
 
 /** What stops `candidate` from lying where it does, given the other partitions. */

@@ -1,18 +1,12 @@
 import { same } from '../../schema/index.js';
 import type { Plan } from '../plan.js';
 import { apply, type Edit } from './edit.js';
-import type { Surveys } from './result.js';
+import type { Surveys } from './outcome.js';
 
 /** An edit that was made, with what leads back over it. */
 interface Made {
   readonly edit: Edit;
   readonly inverse: Edit;
-}
-
-/** The readings that an edit makes a plan rest on, by their ids. */
-export function readingsNamed(edit: Edit): string[] {
-  const edits = edit.kind === 'batch' ? edit.edits : [edit];
-  return edits.flatMap((e) => (e.kind === 'begin' && e.surveyId !== null ? [e.surveyId] : []));
 }
 
 /**

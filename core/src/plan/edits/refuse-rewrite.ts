@@ -1,7 +1,7 @@
 import { surveyedPartition, type Survey } from '../../survey/index.js';
 import type { Plan } from '../plan.js';
 import { refuseChange, refuseNames, refuseStart, refuseSubvolumes } from './geometry.js';
-import { refuseInside } from './inside-edits.js';
+import { refuseInside } from './inside.js';
 import type { Refusal } from './refusal.js';
 
 /** A refusal, and the planned partition that it concerns. */

@@ -1,4 +1,3 @@
-export { refuseSlots } from './refuse-slots.js';
 export {
   isActive,
   isLogical,

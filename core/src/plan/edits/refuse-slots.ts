@@ -2,8 +2,8 @@ import type { Planned } from '../planned.js';
 import { alignUp, sectors } from '../../quantity/index.js';
 import { alignmentSectors, plannedArea } from '../area.js';
 import { endOf } from '../plan.js';
-import type { Refusal } from '../edits/refusal.js';
-import { slotsOf, type Slots } from './slots.js';
+import type { Refusal } from './refusal.js';
+import { slotsOf, type Slots } from '../slots/index.js';
 
 /**
  * What an MBR cannot list: more than four slots, a logical outside of the container or without a sector before it for

@@ -1,37 +1,42 @@
 import { z } from 'zod';
-import { alignUp, sectors } from '../../quantity/index.js';
-import { surveyedPartition, type Survey } from '../../survey/index.js';
-import { alignmentSectors, plannedArea } from '../area.js';
-import { ContainerSchema, type Plan, type PlannedPartition } from '../plan.js';
-import { refuseChange, refuseLayout } from './geometry.js';
-import type { Refusal } from './refusal.js';
-import { applied, refused, surveyOf, type Applied, type Surveys } from './result.js';
-
-const lba = z
-  .int()
-  .nonnegative()
-  .transform((n) => sectors(n));
+import { alignUp, sectors } from '../../../quantity/index.js';
+import { surveyedPartition, type Survey } from '../../../survey/index.js';
+import { message } from '../../../words/index.js';
+import { alignmentSectors, plannedArea } from '../../area.js';
+import { ContainerSchema, type Plan, type PlannedPartition } from '../../plan.js';
+import { refuseChange, refuseLayout } from '../geometry.js';
+import type { Refusal } from '../refusal.js';
+import { applied, onReading, refused, type Outcome } from '../outcome.js';
+import { Lba } from '../volume.js';
+import type { EditKind } from './kind.js';
 
 /**
  * Gives several partitions their places at once: neighbours that share a border, partitions that trade places, a row
  * that is shared out anew. The extended container may change with them. `way: 'back'` is the inverse: only the places
  * themselves are judged.
  */
-export const ArrangeSchema = z.strictObject({
+const schema = z.strictObject({
   kind: z.literal('arrange'),
   places: z
-    .array(z.strictObject({ partition: z.string().min(1).max(60), start: lba, length: lba }))
+    .array(z.strictObject({ partition: z.string().min(1).max(60), start: Lba, length: Lba }))
     .max(256)
     .readonly(),
   container: z.union([ContainerSchema, z.literal('as found')]).optional(),
   way: z.literal('back').optional(),
 });
 
-export type ArrangeEdit = z.infer<typeof ArrangeSchema>;
+export type Arrange = z.infer<typeof schema>;
 
-export function applyArrange(plan: Plan, edit: ArrangeEdit, surveys: Surveys): Applied {
-  const survey = surveyOf(plan, surveys);
-  if (!survey) return refused({ code: 'no-survey' });
+export const arrange: EditKind<Arrange, Arrange> = {
+  schema,
+  apply: (plan, edit, surveys) => onReading(plan, surveys, (survey) => arranged(plan, edit, survey)),
+  title: ({ places }, named) =>
+    message('edit.arrange', { parts: places.map(({ partition }) => named.volume(partition)) }),
+  nearer: null,
+  reading: null,
+};
+
+function arranged(plan: Plan, edit: Arrange, survey: Survey): Outcome<Arrange> {
   const places = new Map(edit.places.map((p) => [p.partition, p]));
   const present = new Map(plan.partitions.map((p) => [p.id, p]));
   const stranger = [...places.keys()].find((id) => !present.has(id));
@@ -68,7 +73,7 @@ function refuseArranged(
   before: ReadonlyMap<string, PlannedPartition>,
   after: Plan,
   survey: Survey,
-  edit: ArrangeEdit,
+  edit: Arrange,
 ): Refusal | undefined {
   if (edit.way === 'back') return undefined;
   const step = alignmentSectors(survey.disk.sectorBytes);

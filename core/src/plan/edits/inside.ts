@@ -3,55 +3,13 @@ import { surveyedPartition, type Survey } from '../../survey/index.js';
 import { VOLUME_TRAITS } from '../../volume/index.js';
 import { canHold, foundInside, layersOf, roomInside, type InsideVolume } from '../inside/index.js';
 import type { Plan, PlannedPartition } from '../plan.js';
-import { refuseOwners, withPartition } from './geometry.js';
-import type { PartitionEdit } from './partition-edits.js';
+import type { Planned } from '../planned.js';
+import { refuseOwners } from './geometry.js';
 import type { Refusal } from './refusal.js';
-import { applied, refused, type Applied } from './result.js';
 
-/** Edits that can be made to a volume inside a partition too, under its own id. */
-type InsideEdit = Extract<PartitionEdit, { kind: 'remove' | 'resize' | 'treat' | 'describe' }>;
-
-export const reachesInside = (edit: PartitionEdit): edit is InsideEdit =>
-  edit.kind === 'remove' || edit.kind === 'resize' || edit.kind === 'treat' || edit.kind === 'describe';
-
-/** Changes the volume `name` inside `within`. What leads back puts the whole partition as it was. */
-export function applyInside(
-  plan: Plan,
-  edit: InsideEdit,
-  within: PlannedPartition,
-  name: string,
-  survey: Survey,
-): Applied {
-  const volume = within.inside?.find((v) => v.name === name);
-  if (!volume) return refused({ code: 'no-such-partition', id: edit.partition });
-  const after = changed(volume, edit);
-  const inside = within.inside!.flatMap((v) => (v !== volume ? [v] : after ? [after] : []));
-  const next: PlannedPartition = { ...within, inside };
-  const tooLarge =
-    edit.kind === 'resize' && !volume.found ? refuseRoom({ plan, survey }, next, edit.length) : undefined;
-  const refusal = tooLarge ?? refuseInside(plan, next, survey);
-  if (refusal) return refused(refusal);
-  return applied(withPartition(plan, next), { kind: 'restore', partition: within });
-}
-
-function changed(volume: InsideVolume, edit: InsideEdit): InsideVolume | undefined {
-  switch (edit.kind) {
-    case 'remove':
-      return undefined;
-    case 'resize':
-      return { ...volume, length: edit.length };
-    case 'treat':
-      return { ...volume, treatment: edit.treatment };
-    case 'describe': {
-      const { owners, fileSystem, label, mountPoint } = edit.changes;
-      const given = { owners, fileSystem, label, mountPoint };
-      return { ...volume, ...Object.fromEntries(Object.entries(given).filter(([, v]) => v !== undefined)) };
-    }
-  }
-}
-
-function refuseRoom(
-  planned: { plan: Plan; survey: Survey },
+/** What is wanted of a new volume must be free in what holds it. */
+export function refuseRoom(
+  planned: Planned,
   next: PlannedPartition,
   wanted: InsideVolume['length'],
 ): Refusal | undefined {
