@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
-import { apply, EMPTY_PLAN } from '../plan/index.js';
+import { apply } from '../edits/index.js';
+import { EMPTY_PLAN } from '../plan/index.js';
 import { printNotation } from '../notation/index.js';
 import { findAll } from '../finding/index.js';
 import { inEnglish } from '../words/index.js';

@@ -1,4 +1,6 @@
-import { adoptEdit, apply, EMPTY_PLAN, refusalSays, type Edit } from '../plan/index.js';
+import { adoptEdit } from '../compose/index.js';
+import { apply, refusalSays, type Edit } from '../edits/index.js';
+import { EMPTY_PLAN } from '../plan/index.js';
 import { formatDecimal } from '../quantity/index.js';
 import {
   diskInReport,

@@ -1,5 +1,7 @@
 import fc from 'fast-check';
-import { apply, beginEdit, EMPTY_PLAN, type Edit, type Plan } from '../plan/index.js';
+import { beginEdit } from '../compose/index.js';
+import { apply, type Edit } from '../edits/index.js';
+import { EMPTY_PLAN, type Plan } from '../plan/index.js';
 import { anyStyledDisk, walk } from '../testing/arbitraries.js';
 import { surveysOf } from '../testing/builders.js';
 import type { Survey } from '../survey/index.js';

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { EDIT_DOCUMENT, noted, PLAN_DOCUMENT, planFault, refusalSays, type Plan } from '../plan/index.js';
+import { EDIT_DOCUMENT, planFault, refusalSays } from '../edits/index.js';
+import { noted, PLAN_DOCUMENT, type Plan } from '../plan/index.js';
 import { foldEdits, unfoldEdits, type HistoryEntry } from '../record/index.js';
 import {
   readDocumentOf,

@@ -6,7 +6,8 @@ import {
   type MachineText,
   type NotationError,
 } from '../notation/index.js';
-import { noted, PLAN_DOCUMENT, planFault, refusalSays, type Plan } from '../plan/index.js';
+import { planFault, refusalSays } from '../edits/index.js';
+import { noted, PLAN_DOCUMENT, type Plan } from '../plan/index.js';
 import { parseJson, readDocumentOf, statedVersion, type DocumentFault } from '../schema/index.js';
 import { message, type Phrase } from '../words/index.js';
 import { documentFaultSays } from './document-fault.js';

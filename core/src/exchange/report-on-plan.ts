@@ -1,4 +1,6 @@
-import { adoptEdit, type Edit, type Plan, type Planned } from '../plan/index.js';
+import { adoptEdit } from '../compose/index.js';
+import type { Edit } from '../edits/index.js';
+import type { Plan, Planned } from '../plan/index.js';
 import {
   diskInReport,
   readReport,

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { OverviewSchema } from '../overview/index.js';
-import { EditSchema, PlanSchema } from '../plan/index.js';
+import { EditSchema } from '../edits/index.js';
+import { PlanSchema } from '../plan/index.js';
 import { exactly } from '../schema/index.js';
 import { SurveySchema } from '../survey/index.js';
 import type {

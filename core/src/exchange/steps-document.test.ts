@@ -1,4 +1,4 @@
-import { noteFoundEdit } from '../plan/index.js';
+import { noteFoundEdit } from '../compose/index.js';
 import { GIB } from '../quantity/index.js';
 import { drawn, edited, gib, mib, planOn } from '../testing/builders.js';
 import { stepsDocument } from './index.js';

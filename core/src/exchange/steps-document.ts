@@ -1,4 +1,5 @@
-import type { Planned, Span } from '../plan/index.js';
+import type { Span } from '../layout/index.js';
+import type { Planned } from '../plan/index.js';
 import {
   lossesOf,
   objectsOf,

@@ -1,4 +1,4 @@
-import { apply, type Edit } from '../plan/index.js';
+import { apply, type Edit } from '../edits/index.js';
 import { GIB, sectors } from '../quantity/index.js';
 import { drawn, edited, newSystem, planOn, surveysOf } from '../testing/builders.js';
 import { message, type Text } from '../words/index.js';

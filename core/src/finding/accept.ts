@@ -1,5 +1,6 @@
 import { crc32, encodeUtf8 } from '../bytes/index.js';
-import type { Edit, Plan } from '../plan/index.js';
+import type { Edit } from '../edits/index.js';
+import type { Plan } from '../plan/index.js';
 import { inEnglish, type Phrase } from '../words/index.js';
 import type { Finding, Level } from './finding.js';
 

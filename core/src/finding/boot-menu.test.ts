@@ -1,5 +1,6 @@
 import { printNotation } from '../notation/index.js';
-import { apply, type Planned } from '../plan/index.js';
+import { apply } from '../edits/index.js';
+import type { Planned } from '../plan/index.js';
 import { procedureFor } from '../sequence/index.js';
 import { startOf } from '../start/index.js';
 import { surveysOf } from '../testing/builders.js';

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { arrivalsOf, bootsOf } from '../moment/index.js';
-import { type Planned } from '../plan/index.js';
+import type { Planned } from '../plan/index.js';
 import { procedureFor } from '../sequence/index.js';
 import { startWords } from '../start/index.js';
 import { anyPlanOfSystems } from '../testing/arbitraries.js';

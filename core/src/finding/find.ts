@@ -1,4 +1,5 @@
-import { partitionIdOf, partitionOf, takes, type Plan, type Planned } from '../plan/index.js';
+import { takes } from '../edits/index.js';
+import { partitionIdOf, partitionOf, type Plan, type Planned } from '../plan/index.js';
 import { acceptanceOf } from './accept.js';
 import { LEVELS, type Finding } from './finding.js';
 import { findingOf } from './rule.js';

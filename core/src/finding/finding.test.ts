@@ -13,7 +13,8 @@ import {
   written,
   type Case,
 } from '../testing/cases/index.js';
-import { apply, noteFoundEdit } from '../plan/index.js';
+import { noteFoundEdit } from '../compose/index.js';
+import { apply } from '../edits/index.js';
 import { english, sayIn, textIn } from '../words/index.js';
 import { countByLevel, findAll, findingsPage, RULES, type Finding } from './index.js';
 

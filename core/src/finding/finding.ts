@@ -1,4 +1,5 @@
-import type { Edit, PartitionId } from '../plan/index.js';
+import type { Edit } from '../edits/index.js';
+import type { PartitionId } from '../plan/index.js';
 import type { SystemId } from '../system/index.js';
 import type { Code, Message, Phrase, RuleId, Text } from '../words/index.js';
 

@@ -1,4 +1,5 @@
-import { apply, fatesOf, foundTitle, insideFatesOf, type Plan, type Planned } from '../plan/index.js';
+import { apply } from '../edits/index.js';
+import { fatesOf, foundTitle, insideFatesOf, type Plan, type Planned } from '../plan/index.js';
 import fc from 'fast-check';
 import { anyStyledDisk, walked } from '../testing/arbitraries.js';
 import { surveysOf } from '../testing/builders.js';

@@ -1,23 +1,15 @@
 import type { Remedy } from './finding.js';
+import { createInGap, sizeTo, batch, singles, keepInsideEdit, undeleteEdit } from '../compose/index.js';
+import { apply, type Edit, type SingleEdit } from '../edits/index.js';
+import { plannedGaps, type GapPart } from '../layout/index.js';
 import {
-  type Planned,
-  apply,
-  createInGap,
   fatesOf,
   foundTitle,
-  plannedGaps,
-  sizeTo,
-  type Edit,
-  type Fate,
-  type GapPart,
-  type InsideFate,
   partitionOf,
+  type Planned,
+  type Fate,
+  type InsideFate,
   type PlannedVolume,
-  batch,
-  singles,
-  keepInsideEdit,
-  undeleteEdit,
-  type SingleEdit,
 } from '../plan/index.js';
 import { sectorsToHold } from '../quantity/index.js';
 import type { System } from '../system/index.js';

@@ -1,13 +1,7 @@
 import { canRun, type FirmwareMode } from '../machine/index.js';
-import {
-  apply,
-  batch,
-  newTableEdit,
-  type Edit,
-  type Plan,
-  type Planned,
-  type SingleEdit,
-} from '../plan/index.js';
+import { batch, newTableEdit } from '../compose/index.js';
+import { apply, type Edit, type SingleEdit } from '../edits/index.js';
+import type { Plan, Planned } from '../plan/index.js';
 import type { TableStyle } from '../table/index.js';
 import { message } from '../words/index.js';
 import type { Way } from './ways.js';

@@ -1,7 +1,9 @@
 import { english, message, sayIn } from '../words/index.js';
 import type { FirmwareMode } from '../machine/index.js';
 import { edited, drawn, newSystem, planOn } from '../testing/builders.js';
-import { newTableEdit, type Edit, type Plan } from '../plan/index.js';
+import { newTableEdit } from '../compose/index.js';
+import type { Edit } from '../edits/index.js';
+import type { Plan } from '../plan/index.js';
 import type { Survey } from '../survey/index.js';
 import { fitOf, type Family } from '../system/index.js';
 import { adoptWay, installedMode, stateEdit, verdictsOf, waysOut } from './index.js';

@@ -3,7 +3,8 @@ import { sectors } from '../quantity/index.js';
 import type { Survey } from '../survey/index.js';
 import { drawn, edited, newSystem, planOn } from '../testing/builders.js';
 import { message } from '../words/index.js';
-import type { Edit, Plan } from '../plan/index.js';
+import type { Edit } from '../edits/index.js';
+import type { Plan } from '../plan/index.js';
 import { verdictOn, verdictsOf, waysOut, type Way } from './index.js';
 
 type Firmware = Machine['firmware'];

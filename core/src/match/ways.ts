@@ -1,5 +1,6 @@
 import { canRun, type FirmwareMode } from '../machine/index.js';
-import { type Planned, MBR_SLOTS, type Plan } from '../plan/index.js';
+import { MBR_SLOTS } from '../layout/index.js';
+import type { Planned, Plan } from '../plan/index.js';
 import type { Survey } from '../survey/index.js';
 import { fitOf } from '../system/index.js';
 import { fat32FloorBytes } from '../sizing/index.js';

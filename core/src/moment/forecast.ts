@@ -1,4 +1,5 @@
-import { slotsOf, type Planned } from '../plan/index.js';
+import { slotsOf } from '../layout/index.js';
+import type { Planned } from '../plan/index.js';
 import { containerIn, type Survey } from '../survey/index.js';
 
 /** Under this key `partitionNumbers` tells the slot of the extended container; no partition has it as its id. */

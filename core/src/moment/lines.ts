@@ -1,16 +1,13 @@
+import { overlap, plannedParts, type Span } from '../layout/index.js';
 import {
   endOf,
-  overlap,
   partitionTitle,
-  plannedParts,
   roleName,
-  type PlacedSetupPart,
   type Plan,
   type Planned,
   type PlannedPartition,
-  type SetupRoom,
-  type Span,
 } from '../plan/index.js';
+import type { PlacedSetupPart, SetupRoom } from '../rooms/index.js';
 import { MIB, sectors } from '../quantity/index.js';
 import { message, type Text } from '../words/index.js';
 

@@ -1,15 +1,8 @@
 import fc from 'fast-check';
-import {
-  apply,
-  endOf,
-  foundParts,
-  isActive,
-  isLogical,
-  newPartition,
-  overlap,
-  plannedParts,
-  type Plan,
-} from '../plan/index.js';
+import { newPartition } from '../compose/index.js';
+import { apply } from '../edits/index.js';
+import { foundParts, isActive, isLogical, overlap, plannedParts } from '../layout/index.js';
+import { endOf, type Plan } from '../plan/index.js';
 import { typeOf } from '../recognition/index.js';
 import { kindOf, procedureFor } from '../sequence/index.js';
 import { anyStyledDisk, walk } from '../testing/arbitraries.js';

@@ -1,17 +1,13 @@
+import type { Span } from '../layout/index.js';
 import {
   derived,
   keptPartition,
+  systemOf,
   type Plan,
   type Planned,
   type PlannedPartition,
-  systemOf,
-  placedParts,
-  roomIn,
-  type PlacedSetupPart,
-  takesRoom,
-  type SetupRoom,
-  type Span,
 } from '../plan/index.js';
+import { placedParts, roomIn, takesRoom, type PlacedSetupPart, type SetupRoom } from '../rooms/index.js';
 import { kindOf, procedureFor, TableModel, type Step } from '../sequence/index.js';
 import type { Survey, SurveyPartition } from '../survey/index.js';
 import { forecastNumbers } from './forecast.js';

@@ -1,4 +1,4 @@
-import { MBR_SLOTS, overlap, type Span } from '../plan/index.js';
+import { MBR_SLOTS, overlap, type Span } from '../layout/index.js';
 import type { TableModel } from '../sequence/index.js';
 import { containerIn, type Survey } from '../survey/index.js';
 import { CONTAINER_NUMBER } from './forecast.js';

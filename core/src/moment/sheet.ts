@@ -1,21 +1,17 @@
 import { deviceName, partitionDevice, printedBinary, printedDecimal, typeOf } from '../recognition/index.js';
+import { overlap, plannedContainer, type Span } from '../layout/index.js';
 import {
   derived,
-  type Planned,
   endOf,
-  overlap,
   fatesOf,
-  plannedContainer,
   roleName,
   shownAs,
+  type Planned,
   type Fate,
-  type PlacedSetupPart,
   type Plan,
   type PlannedPartition,
-  type Span,
-  setupRooms,
-  type SetupRoom,
 } from '../plan/index.js';
+import { setupRooms, type PlacedSetupPart, type SetupRoom } from '../rooms/index.js';
 import { isArriving } from '../system/index.js';
 import { typeFor, typeName, type Role } from '../table/index.js';
 import { volumeName } from '../volume/index.js';

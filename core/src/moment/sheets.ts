@@ -1,15 +1,7 @@
 import { listingOf, type Listing } from '../ability/index.js';
-import {
-  derived,
-  installedOver,
-  overlap,
-  type Plan,
-  type Planned,
-  type PlannedPartition,
-  type PlacedSetupPart,
-  type Span,
-  type SetupRoom,
-} from '../plan/index.js';
+import { overlap, type Span } from '../layout/index.js';
+import { derived, type Plan, type Planned, type PlannedPartition } from '../plan/index.js';
+import { installedOver, type PlacedSetupPart, type SetupRoom } from '../rooms/index.js';
 import {
   objectsOf,
   placeIn,

@@ -1,4 +1,5 @@
-import { apply, type Plan } from '../plan/index.js';
+import { apply } from '../edits/index.js';
+import type { Plan } from '../plan/index.js';
 import { drawn, drawnMbr, edited, planOn } from '../testing/builders.js';
 import { slotChoiceOf } from './index.js';
 

@@ -1,19 +1,7 @@
-import {
-  apply,
-  fatesOf,
-  isActive,
-  isLogical,
-  makeLogicalEdit,
-  makePrimaryEdit,
-  markActiveEdit,
-  partitionTitle,
-  slotsOf,
-  type Edit,
-  type Plan,
-  type Planned,
-  type PlannedPartition,
-  type Refusal,
-} from '../plan/index.js';
+import { makeLogicalEdit, makePrimaryEdit, markActiveEdit } from '../compose/index.js';
+import { apply, type Edit, type Refusal } from '../edits/index.js';
+import { isActive, isLogical, slotsOf } from '../layout/index.js';
+import { fatesOf, partitionTitle, type Plan, type Planned, type PlannedPartition } from '../plan/index.js';
 import { deviceName, partitionDevice } from '../recognition/index.js';
 import type { Text } from '../words/index.js';
 import { partitionNumbers } from './moments.js';

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { resolve } from 'node:path';
-import { apply, EMPTY_PLAN, type Plan } from '../plan/index.js';
+import { apply } from '../edits/index.js';
+import { EMPTY_PLAN, type Plan } from '../plan/index.js';
 import { GIB } from '../quantity/index.js';
 import { documentSurvey, surveyDocument, type Survey, type SurveyDisk } from '../survey/index.js';
 import { USUAL_USE } from '../system/index.js';

@@ -1,8 +1,8 @@
 import { PART_MAKERS } from '../system/index.js';
 import { FIRMWARE_MODES } from '../machine/index.js';
+import { plannedArea } from '../layout/index.js';
 import {
   endOf,
-  plannedArea,
   LAYERS,
   type LoaderPlace,
   type Plan,

@@ -1,8 +1,9 @@
 import { type Machine } from '../machine/index.js';
+import { beginEdit } from '../compose/index.js';
+import { plannedArea } from '../layout/index.js';
 import {
   AcceptanceSchema,
   StepRecordSchema,
-  beginEdit,
   likelyNotes,
   noted,
   EMPTY_PLAN,
@@ -10,7 +11,6 @@ import {
   insideId,
   InsideVolumeSchema,
   roomInside,
-  plannedArea,
   OPEN_START,
   ROLES,
   usedOf,

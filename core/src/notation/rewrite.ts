@@ -1,18 +1,9 @@
 import type { Machine, MachineChanges } from '../machine/index.js';
 import { same } from '../schema/index.js';
 import { message, type Phrase } from '../words/index.js';
-import {
-  acceptAs,
-  recordAs,
-  apply,
-  batch,
-  decideAs,
-  refusalSays,
-  refuseRewrite,
-  type Edit,
-  type Plan,
-  type SingleEdit,
-} from '../plan/index.js';
+import { acceptAs, recordAs, batch, decideAs } from '../compose/index.js';
+import { apply, refusalSays, refuseRewrite, type Edit, type SingleEdit } from '../edits/index.js';
+import type { Plan } from '../plan/index.js';
 import type { Survey } from '../survey/index.js';
 import { parseNotation } from './document.js';
 import type { NotationError } from './lines.js';

@@ -1,5 +1,5 @@
 import { GIB } from '../quantity/index.js';
-import { noteFoundEdit } from '../plan/index.js';
+import { noteFoundEdit } from '../compose/index.js';
 import { drawn, edited, gib, newSystem, planOn } from '../testing/builders.js';
 import { figuresOf } from './index.js';
 

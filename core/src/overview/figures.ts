@@ -1,5 +1,7 @@
 import { countByLevel, findAll, type Level } from '../finding/index.js';
-import { derived, plannedGaps, roomGiven, sizeOf, type RoomGiven } from '../plan/index.js';
+import { plannedGaps, sizeOf } from '../layout/index.js';
+import { derived } from '../plan/index.js';
+import { roomGiven, type RoomGiven } from '../rooms/index.js';
 import { bytes, type Bytes } from '../quantity/index.js';
 import { exposedSteps, procedureFor, type Range } from '../sequence/index.js';
 import type { SystemId } from '../system/index.js';

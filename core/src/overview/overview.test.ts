@@ -1,6 +1,7 @@
 import { GIB } from '../quantity/index.js';
 import { drawn, edited, newSystem, planOn } from '../testing/builders.js';
-import { EMPTY_PLAN, newTableEdit, noteFoundEdit, type Plan } from '../plan/index.js';
+import { newTableEdit, noteFoundEdit } from '../compose/index.js';
+import { EMPTY_PLAN, type Plan } from '../plan/index.js';
 import { procedureFor } from '../sequence/index.js';
 import { overviewOf } from './index.js';
 

@@ -1,6 +1,7 @@
 import { message, type Code, type Message, type Text } from '../words/index.js';
 import { countByLevel, findAll, type Level } from '../finding/index.js';
-import { type Planned, plannedParts, usedOf, type Plan } from '../plan/index.js';
+import { plannedParts } from '../layout/index.js';
+import { usedOf, type Planned, type Plan } from '../plan/index.js';
 import { formatDecimal } from '../quantity/index.js';
 import { procedureFor } from '../sequence/index.js';
 import { checksAfter, nextDue } from '../standing/index.js';

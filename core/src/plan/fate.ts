@@ -1,7 +1,7 @@
+import type { PlannedPartition } from './plan.js';
 import { derived } from './planned.js';
 import type { SurveyPartition } from '../survey/index.js';
 import { VOLUME_TRAITS } from '../volume/index.js';
-import type { PlannedPartition } from './plan.js';
 
 /** What becomes of a surveyed partition. Its content survives all but `erased` and `formatted`. */
 export type FateKind = 'untouched' | 'shrunk' | 'grown' | 'moved' | 'formatted' | 'erased';

@@ -1,11 +1,11 @@
+import { foundInside, LUKS_BYTES, sizedAs } from './inside/index.js';
+import type { PlannedPartition } from './plan.js';
 import type { Planned } from './planned.js';
 import { alignUp, bytes, MIB, type Bytes } from '../quantity/index.js';
 import { advisedKeptBytes } from '../sizing/index.js';
 import { surveyedPartition, type Survey } from '../survey/index.js';
 import type { Role } from '../table/index.js';
 import { VOLUME_TRAITS, type VolumeEvidence } from '../volume/index.js';
-import { foundInside, LUKS_BYTES, sizedAs } from './inside/index.js';
-import type { PlannedPartition } from './plan.js';
 import type { Phrase } from '../words/index.js';
 
 /** On what a used figure or a floor rests, best first. */

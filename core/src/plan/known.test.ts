@@ -2,19 +2,10 @@ import { drawn, edited, newSystem, planOn } from '../testing/builders.js';
 import type { BootEntry } from '../firmware/index.js';
 import type { Survey, SurveySource } from '../survey/index.js';
 import type { Volume } from '../volume/index.js';
-import {
-  encryptionOf,
-  hasBootEntry,
-  isFallback,
-  isWindowsEncrypted,
-  namedBy,
-  partitionOfEntry,
-  planFault,
-  systemOfEntry,
-  type Edit,
-  type FoundNote,
-  type Plan,
-} from './index.js';
+import { planFault, type Edit } from '../edits/index.js';
+import { hasBootEntry, isFallback, namedBy, partitionOfEntry, systemOfEntry } from './boot-entries.js';
+import { encryptionOf, isWindowsEncrypted } from './encryption.js';
+import type { FoundNote, Plan } from './plan.js';
 
 const GUID = '11111111-2222-3333-4444-555555555555';
 const OTHER = '99999999-2222-3333-4444-555555555555';

@@ -2,7 +2,7 @@ import { findAll } from '../finding/index.js';
 import type { Survey } from '../survey/index.js';
 import type { Volume } from '../volume/index.js';
 import { drawn, edited, planOn } from '../testing/builders.js';
-import { mountPointsIn, mountTableLines } from './index.js';
+import { mountPointsIn, mountTableLines } from './mounts.js';
 
 const HOME = '8d0a6c5e-41b2-4c29-9a3f-1f5e2f0c7a11';
 const bare = drawn(500, ['1GiB efi', '40GiB ext4 "root"', '200GiB luks']);

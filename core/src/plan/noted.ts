@@ -1,5 +1,5 @@
 import { surveyedPartition, type Survey } from '../survey/index.js';
-import { likelyNotes } from './begin.js';
+import { likelyNotes } from './likely.js';
 import type { Plan } from './plan.js';
 
 /**

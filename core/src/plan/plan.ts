@@ -12,9 +12,9 @@ import { PART_MAKERS, SystemSchema, type PartMaker, type System, type SystemId }
 import { exactly } from '../schema/index.js';
 import type { Role, TableStyle } from '../table/index.js';
 import { VOLUME_KINDS, type VolumeKind } from '../volume/index.js';
+import type { PartitionId } from './ids.js';
 import { InsideVolumeSchema, MOST_INSIDE, type InsideVolume } from './inside/volume.js';
 import { StartPlanSchema, type StartPlan } from './start-plan.js';
-import type { PartitionId } from './ids.js';
 import { WishSchema, type Wish } from './wish.js';
 import type { ShapeCode } from '../words/index.js';
 

@@ -1,13 +1,6 @@
 import { encodeUtf8, uuidFrom } from '../bytes/index.js';
-import {
-  type Planned,
-  isActive,
-  isLogical,
-  plannedArea,
-  plannedContainer,
-  recordPlaces,
-  shownAs,
-} from '../plan/index.js';
+import { isActive, isLogical, plannedArea, plannedContainer, recordPlaces } from '../layout/index.js';
+import { shownAs, type Planned } from '../plan/index.js';
 import { volumeUuidOf } from '../mounting/index.js';
 import type { Sectors } from '../quantity/index.js';
 import { typeOf } from '../recognition/index.js';

@@ -3,15 +3,9 @@ import fc from 'fast-check';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
-import {
-  apply,
-  isActive,
-  isLogical,
-  newPartition,
-  newTableEdit,
-  plannedContainer,
-  plannedGaps,
-} from '../plan/index.js';
+import { newPartition, newTableEdit } from '../compose/index.js';
+import { apply } from '../edits/index.js';
+import { isActive, isLogical, plannedContainer, plannedGaps } from '../layout/index.js';
 import { GIB } from '../quantity/index.js';
 import { momentsOf, partitionNumbers } from '../moment/index.js';
 import { typeOf } from '../recognition/index.js';

@@ -1,5 +1,7 @@
 import { figuresOf, type PlanFigures } from '../overview/index.js';
-import { sizeOf, type BatchEdit, type Plan, type PlannedPartition } from '../plan/index.js';
+import type { BatchEdit } from '../edits/index.js';
+import { sizeOf } from '../layout/index.js';
+import type { Plan, PlannedPartition } from '../plan/index.js';
 import { bytes, type Bytes } from '../quantity/index.js';
 import type { EfiShape } from '../strategy/index.js';
 import type { LevelOfSize, System } from '../system/index.js';

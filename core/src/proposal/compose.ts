@@ -1,13 +1,7 @@
-import {
-  apply,
-  batch,
-  createInGap,
-  plannedGaps,
-  singles,
-  type BatchEdit,
-  type Plan,
-  type SingleEdit,
-} from '../plan/index.js';
+import { batch, createInGap, singles } from '../compose/index.js';
+import { apply, type BatchEdit, type SingleEdit } from '../edits/index.js';
+import { plannedGaps } from '../layout/index.js';
+import type { Plan } from '../plan/index.js';
 import type { EfiShape } from '../strategy/index.js';
 import { message } from '../words/index.js';
 import type { Placing } from './places/search.js';

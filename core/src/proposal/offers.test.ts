@@ -1,5 +1,7 @@
 import fc from 'fast-check';
-import { apply, plannedGaps, sizeOf, type Plan, type Planned } from '../plan/index.js';
+import { apply } from '../edits/index.js';
+import { plannedGaps, sizeOf } from '../layout/index.js';
+import type { Plan, Planned } from '../plan/index.js';
 import { GIB, MIB } from '../quantity/index.js';
 import { procedureFor } from '../sequence/index.js';
 import { anyStyledDisk, walk } from '../testing/arbitraries.js';

@@ -1,23 +1,10 @@
 import { hasOwnVolumes } from '../system/index.js';
-import {
-  apply,
-  batch,
-  createInGap,
-  endOf,
-  verbsOf,
-  overlap,
-  partitionTitle,
-  plannedGaps,
-  plannedParts,
-  setupRooms,
-  singles,
-  volumesOf,
-  type Edit,
-  type GapPart,
-  type Planned,
-  type SingleEdit,
-  type Verb,
-} from '../plan/index.js';
+import { batch, createInGap, singles } from '../compose/index.js';
+import { apply, type Edit, type SingleEdit } from '../edits/index.js';
+import { verbsOf, type Verb } from '../gestures/index.js';
+import { overlap, plannedGaps, plannedParts, type GapPart } from '../layout/index.js';
+import { endOf, partitionTitle, volumesOf, type Planned } from '../plan/index.js';
+import { setupRooms } from '../rooms/index.js';
 import { MIB } from '../quantity/index.js';
 import { usualPartBytes } from '../sizing/index.js';
 import { systemsAfter } from '../start/index.js';

@@ -1,7 +1,9 @@
 import fc from 'fast-check';
 import { findAll } from '../finding/index.js';
 import { GIB, MIB } from '../quantity/index.js';
-import { givers, noteFoundEdit, USUAL_WISH, type Plan, type Planned, type Wish } from '../plan/index.js';
+import { noteFoundEdit } from '../compose/index.js';
+import { givers } from '../packing/index.js';
+import { USUAL_WISH, type Plan, type Planned, type Wish } from '../plan/index.js';
 import { procedureFor } from '../sequence/index.js';
 import { systemFrom, type SystemWish } from '../system/index.js';
 import { anyStyledDisk } from '../testing/arbitraries.js';

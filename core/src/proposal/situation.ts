@@ -1,20 +1,17 @@
+import { batch } from '../compose/index.js';
+import { apply, type SingleEdit } from '../edits/index.js';
+import { sizeOf } from '../layout/index.js';
+import { givers, packRows, type PackPart } from '../packing/index.js';
 import {
-  apply,
-  batch,
-  givers,
-  packRows,
-  roomGiven,
-  sizeOf,
   usedOf,
-  type PackPart,
   USUAL_WISH,
   volumesOf,
   type Plan,
   type Planned,
   type PlannedPartition,
-  type SingleEdit,
   type Wish,
 } from '../plan/index.js';
+import { roomGiven } from '../rooms/index.js';
 import { GIB, MIB, sectors, type Sectors } from '../quantity/index.js';
 import { MOST_SLIVER_BYTES } from '../sizing/index.js';
 import { efiShapes, type EfiShape } from '../strategy/index.js';

@@ -1,4 +1,6 @@
-import { apply, batch, type Plan, type SingleEdit } from '../plan/index.js';
+import { batch } from '../compose/index.js';
+import { apply, type SingleEdit } from '../edits/index.js';
+import type { Plan } from '../plan/index.js';
 import { LEVELS_OF_SIZE, USUAL_SYSTEM_WISH, type System, type SystemWish } from '../system/index.js';
 import { message } from '../words/index.js';
 import { candidatesFor, type Candidate, type NearWish } from './candidates.js';

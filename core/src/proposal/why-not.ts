@@ -1,10 +1,9 @@
+import { apply, type Edit } from '../edits/index.js';
 import {
-  apply,
   floorOf,
   partitionTitle,
   USUAL_WISH,
   usedOf,
-  type Edit,
   type PartitionId,
   type Planned,
   type Wish,

@@ -1,13 +1,7 @@
 import { figuresOf, type PlanFigures } from '../overview/index.js';
-import {
-  apply,
-  batch,
-  freshSystemId,
-  type BatchEdit,
-  type Plan,
-  type Planned,
-  type SingleEdit,
-} from '../plan/index.js';
+import { batch, freshSystemId } from '../compose/index.js';
+import { apply, type BatchEdit, type SingleEdit } from '../edits/index.js';
+import type { Plan, Planned } from '../plan/index.js';
 import { bestProposalFor, type ReasonSays, type WhyNot } from '../proposal/index.js';
 import { systemFrom } from '../system/index.js';
 import { message } from '../words/index.js';

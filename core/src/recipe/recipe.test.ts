@@ -1,5 +1,7 @@
 import fc from 'fast-check';
-import { apply, noteFoundEdit, USUAL_WISH, type Planned } from '../plan/index.js';
+import { noteFoundEdit } from '../compose/index.js';
+import { apply } from '../edits/index.js';
+import { USUAL_WISH, type Planned } from '../plan/index.js';
 import { GIB } from '../quantity/index.js';
 import { LEVELS_OF_SIZE, SWAP_RULES, SYSTEM_PROFILES } from '../system/index.js';
 import { drawn, edited, newSystem, planOn } from '../testing/builders.js';

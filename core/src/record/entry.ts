@@ -1,4 +1,4 @@
-import type { Edit } from '../plan/index.js';
+import type { Edit } from '../edits/index.js';
 import type { Digest } from './digest.js';
 
 /** An edit as it is sent. The key is the sender's: an edit sent twice with one key is made once. */

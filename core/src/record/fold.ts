@@ -1,4 +1,5 @@
-import { apply, noted, type Edit, type Plan, type Refusal, type Surveys } from '../plan/index.js';
+import { apply, type Edit, type Refusal, type Surveys } from '../edits/index.js';
+import { noted, type Plan } from '../plan/index.js';
 import type { HistoryEntry } from './entry.js';
 
 /** A plan as its edits give it. */

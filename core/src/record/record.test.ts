@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { apply, EMPTY_PLAN, type Edit, type Plan } from '../plan/index.js';
+import { apply, type Edit } from '../edits/index.js';
+import { EMPTY_PLAN, type Plan } from '../plan/index.js';
 import { anyStyledDisk, walk } from '../testing/arbitraries.js';
 import { planOn, surveysOf } from '../testing/builders.js';
 import type { Survey } from '../survey/index.js';

@@ -1,5 +1,5 @@
-import type { Edit, Plan } from '../plan/index.js';
-import { EDIT_DOCUMENT, PLAN_DOCUMENT } from '../plan/index.js';
+import { EDIT_DOCUMENT, type Edit } from '../edits/index.js';
+import { PLAN_DOCUMENT, type Plan } from '../plan/index.js';
 import { parseJson, readStored } from '../schema/index.js';
 import { SURVEY_DOCUMENT, type Survey } from '../survey/index.js';
 import { firstDigest, nextDigest, type Digest } from './digest.js';

@@ -1,4 +1,5 @@
-import { noted, planFault } from '../plan/index.js';
+import { planFault } from '../edits/index.js';
+import { noted } from '../plan/index.js';
 import { same } from '../schema/index.js';
 import { message, type Message } from '../words/index.js';
 import { foldEdits } from './fold.js';

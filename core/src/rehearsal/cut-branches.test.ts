@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { apply, type Plan, type Planned } from '../plan/index.js';
+import { apply } from '../edits/index.js';
+import type { Plan, Planned } from '../plan/index.js';
 import { sectors } from '../quantity/index.js';
 import { cutAfter } from '../runbook/index.js';
 import { procedureFor, wayBack, type Copy, type Step } from '../sequence/index.js';

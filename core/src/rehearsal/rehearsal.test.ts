@@ -1,5 +1,8 @@
 import fc from 'fast-check';
-import { type Planned, apply, endOf, isLogical, noteFoundEdit, plannedContainer } from '../plan/index.js';
+import { noteFoundEdit } from '../compose/index.js';
+import { apply } from '../edits/index.js';
+import { isLogical, plannedContainer } from '../layout/index.js';
+import { endOf, type Planned } from '../plan/index.js';
 import { GIB, sectors } from '../quantity/index.js';
 import { procedureFor, wayBack, type Step, type StepBase } from '../sequence/index.js';
 import { anyStyledDisk, walk } from '../testing/arbitraries.js';

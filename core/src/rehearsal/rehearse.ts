@@ -1,4 +1,5 @@
-import { type Planned, fatesOf, overlap, type Plan } from '../plan/index.js';
+import { overlap } from '../layout/index.js';
+import { fatesOf, type Planned, type Plan } from '../plan/index.js';
 import {
   isForGood,
   kindOf,

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { apply, EMPTY_PLAN, encryptionOf, floorOf, usedOf, type Plan } from '../plan/index.js';
+import { apply } from '../edits/index.js';
+import { EMPTY_PLAN, encryptionOf, floorOf, usedOf, type Plan } from '../plan/index.js';
 import { findAll } from '../finding/index.js';
 import { GIB, MIB } from '../quantity/index.js';
 import { surveyFromHand, type Survey } from '../survey/index.js';

@@ -1,15 +1,7 @@
 import type { MachineChanges } from '../machine/index.js';
-import {
-  adoptEdit,
-  apply,
-  batch,
-  singles,
-  type Edit,
-  type Plan,
-  type Planned,
-  type Refusal,
-  type SingleEdit,
-} from '../plan/index.js';
+import { adoptEdit, batch, singles } from '../compose/index.js';
+import { apply, type Edit, type Refusal, type SingleEdit } from '../edits/index.js';
+import type { Plan, Planned } from '../plan/index.js';
 import { isPlannable, type Survey, type SurveyIdentity, type SurveyRefusal } from '../survey/index.js';
 import { message } from '../words/index.js';
 import { changesOf, type ReportChange } from './changes.js';

@@ -1,5 +1,7 @@
 import fc from 'fast-check';
-import { apply, noteFoundEdit, type Edit, type Plan, type Planned } from '../plan/index.js';
+import { noteFoundEdit } from '../compose/index.js';
+import { apply, type Edit } from '../edits/index.js';
+import type { Plan, Planned } from '../plan/index.js';
 import { bytesTyped, GIB } from '../quantity/index.js';
 import type { Survey } from '../survey/index.js';
 import { anyStyledDisk, walk } from '../testing/arbitraries.js';

@@ -1,5 +1,6 @@
 import { volumeUuidOf } from '../mounting/index.js';
-import { layersOf, partitionOf, shownAs, systemOf, type PlannedPartition, type Span } from '../plan/index.js';
+import type { Span } from '../layout/index.js';
+import { layersOf, partitionOf, shownAs, systemOf, type PlannedPartition } from '../plan/index.js';
 import { KIB, MIB, sectors } from '../quantity/index.js';
 import { printedByLsblk } from '../recognition/index.js';
 import type { Step, StepFor } from '../sequence/index.js';

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { findAll } from '../finding/index.js';
-import { apply, fatesOf, type Plan, type Planned } from '../plan/index.js';
+import { apply } from '../edits/index.js';
+import { fatesOf, type Plan, type Planned } from '../plan/index.js';
 import { anyStyledDisk, walk } from '../testing/arbitraries.js';
 import { edited, planOn, surveysOf } from '../testing/builders.js';
 import { english, textIn } from '../words/index.js';

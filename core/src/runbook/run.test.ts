@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Edit } from '../plan/index.js';
+import type { Edit } from '../edits/index.js';
 import { MIB } from '../quantity/index.js';
 import { drawn, edited, planOn } from '../testing/builders.js';
 import type { VolumeKind } from '../volume/index.js';

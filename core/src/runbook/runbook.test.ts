@@ -4,7 +4,9 @@ import { partitionDevice, printedBinary, printedDecimal } from '../recognition/i
 import { lookAlikes, recognitionSheet } from '../moment/index.js';
 import { GIB, MIB } from '../quantity/index.js';
 import { drawn, edited, gib, IDENTITY, newSystem, petrelSurvey, planOn } from '../testing/builders.js';
-import { newPartition, noteFoundEdit, plannedGaps, type Edit } from '../plan/index.js';
+import { newPartition, noteFoundEdit } from '../compose/index.js';
+import type { Edit } from '../edits/index.js';
+import { plannedGaps } from '../layout/index.js';
 import { overviewOf } from '../overview/index.js';
 import { english, message, sayIn, textIn, type Text } from '../words/index.js';
 import { cutAfter, runbookFiles, runbookFor, runbookHtml, timeSays, zipOf } from './index.js';

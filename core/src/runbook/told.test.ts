@@ -1,14 +1,8 @@
 import { unzipSync } from 'fflate';
 import { momentsOf } from '../moment/index.js';
-import {
-  insideFatesOf,
-  newTableEdit,
-  noteFoundEdit,
-  reinstallEdit,
-  type Edit,
-  type Plan,
-  type Planned,
-} from '../plan/index.js';
+import { newTableEdit, noteFoundEdit, reinstallEdit } from '../compose/index.js';
+import type { Edit } from '../edits/index.js';
+import { insideFatesOf, type Plan, type Planned } from '../plan/index.js';
 import { GIB, sectors } from '../quantity/index.js';
 import type { StepKind } from '../sequence/index.js';
 import type { Survey } from '../survey/index.js';

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { EDIT_DOCUMENT, PLAN_DOCUMENT, EMPTY_PLAN } from '../plan/index.js';
+import { EDIT_DOCUMENT } from '../edits/index.js';
+import { PLAN_DOCUMENT, EMPTY_PLAN } from '../plan/index.js';
 import { inEnglish } from '../words/index.js';
 import { issueSays, pathOf, readDocumentOf, readStored, statedVersion, type DocumentKind } from './index.js';
 

@@ -1,5 +1,7 @@
 import { momentsOf } from '../moment/index.js';
-import { apply, beginEdit, EMPTY_PLAN, noteFoundEdit, type Edit, type Plan } from '../plan/index.js';
+import { beginEdit, noteFoundEdit } from '../compose/index.js';
+import { apply, type Edit } from '../edits/index.js';
+import { EMPTY_PLAN, type Plan } from '../plan/index.js';
 import { GIB, sectors } from '../quantity/index.js';
 import { surveyFromHand, type Survey } from '../survey/index.js';
 import { systemFrom } from '../system/index.js';

@@ -1,27 +1,27 @@
 import {
-  type Planned,
   alignmentSectors,
+  foundParts,
+  overlap,
+  plannedContainer,
+  plannedParts,
+  type Part,
+  type Span,
+} from '../layout/index.js';
+import {
   fatesOf,
   insideFatesOf,
   floorOf,
-  foundParts,
   foundTitle,
   mountPointsOf,
-  overlap,
   partitionTitle,
-  partsInRooms,
   roleInSentence,
-  plannedContainer,
-  plannedParts,
-  setupRooms,
   systemOf,
   usedOf,
+  type Planned,
   type Fate,
   type Measured,
-  type Part,
-  type SetupRoom,
-  type Span,
 } from '../plan/index.js';
+import { partsInRooms, setupRooms, type SetupRoom } from '../rooms/index.js';
 import { MIB } from '../quantity/index.js';
 import { containerIn, type Survey } from '../survey/index.js';
 import type { SystemId } from '../system/index.js';

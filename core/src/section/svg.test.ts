@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { apply } from '../plan/index.js';
+import { apply } from '../edits/index.js';
 import { anyStyledDisk, walk } from '../testing/arbitraries.js';
 import { drawn, edited, gib, newSystem, planOn, surveysOf } from '../testing/builders.js';
 import { english } from '../words/index.js';

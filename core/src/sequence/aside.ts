@@ -1,14 +1,5 @@
-import {
-  type Planned,
-  alignmentSectors,
-  endOf,
-  fatesOf,
-  isLogical,
-  plannedArea,
-  plannedContainer,
-  type Fate,
-  type Span,
-} from '../plan/index.js';
+import { alignmentSectors, isLogical, plannedArea, plannedContainer, type Span } from '../layout/index.js';
+import { endOf, fatesOf, type Planned, type Fate } from '../plan/index.js';
 import { alignDown, alignUp, sectors } from '../quantity/index.js';
 import { containerIn } from '../survey/index.js';
 

@@ -1,4 +1,7 @@
-import { apply, fatesOf, floorOf, noteFoundEdit, partitionOf, plannedGaps, resizeTo } from '../plan/index.js';
+import { noteFoundEdit, resizeTo } from '../compose/index.js';
+import { apply, type Edit } from '../edits/index.js';
+import { plannedGaps } from '../layout/index.js';
+import { fatesOf, floorOf, partitionOf, type Plan, type Planned } from '../plan/index.js';
 import { GIB, sectors } from '../quantity/index.js';
 import fc from 'fast-check';
 import { runbookFor } from '../runbook/index.js';
@@ -9,7 +12,6 @@ import { wayBackSays } from '../runbook/index.js';
 import { proposalsFor } from '../proposal/index.js';
 import { drawn, edited, gib, newSystem, planOn, surveysOf } from '../testing/builders.js';
 import { written } from '../testing/cases/index.js';
-import type { Edit, Plan, Planned } from '../plan/index.js';
 import { exposureOfCopy, copyOf } from './exposure.js';
 import { kindOf, lossesOf, procedureFor, wayBack, type Step } from './index.js';
 

@@ -1,5 +1,7 @@
 import fc from 'fast-check';
-import { apply, becomeEdit, type Plan } from '../plan/index.js';
+import { becomeEdit } from '../compose/index.js';
+import { apply } from '../edits/index.js';
+import type { Plan } from '../plan/index.js';
 import { anyStyledDisk, walk, walked } from '../testing/arbitraries.js';
 import { edited, planOn, surveysOf } from '../testing/builders.js';
 import { procedureFor, type Step } from './index.js';

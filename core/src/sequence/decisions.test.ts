@@ -1,6 +1,9 @@
 import { sectors } from '../quantity/index.js';
 import { drawn, drawnMbr, edited, gib, newSystem, planOn } from '../testing/builders.js';
-import { newPartition, type Edit, type Plan, type Span } from '../plan/index.js';
+import { newPartition } from '../compose/index.js';
+import type { Edit } from '../edits/index.js';
+import type { Span } from '../layout/index.js';
+import type { Plan } from '../plan/index.js';
 import { containerIn, type Survey } from '../survey/index.js';
 import { procedureFor, type Step } from './index.js';
 

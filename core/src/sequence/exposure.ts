@@ -1,5 +1,5 @@
 import { sectors, type Sectors } from '../quantity/index.js';
-import type { Span } from '../plan/index.js';
+import type { Span } from '../layout/index.js';
 import type { Copy, Exposure } from './step.js';
 
 /** How a span is copied to another place, without writing over what was not copied yet. */

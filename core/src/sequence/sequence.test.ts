@@ -12,17 +12,10 @@ import {
   planOn,
   surveysOf,
 } from '../testing/builders.js';
-import {
-  type Planned,
-  apply,
-  endOf,
-  newPartition,
-  noteFoundEdit,
-  plannedGaps,
-  reinstallEdit,
-  retireEdit,
-  type Plan,
-} from '../plan/index.js';
+import { newPartition, noteFoundEdit, reinstallEdit, retireEdit } from '../compose/index.js';
+import { apply } from '../edits/index.js';
+import { plannedGaps } from '../layout/index.js';
+import { endOf, type Planned, type Plan } from '../plan/index.js';
 import { runbookFor } from '../runbook/index.js';
 import type { Survey } from '../survey/index.js';
 import { copyTime, orderSteps, procedureFor, type Step } from './index.js';

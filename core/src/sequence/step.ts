@@ -1,5 +1,5 @@
 import type { Sectors } from '../quantity/index.js';
-import type { Span } from '../plan/index.js';
+import type { Span } from '../layout/index.js';
 import type { SurveyPartitionId } from '../survey/index.js';
 import type { SystemId } from '../system/index.js';
 

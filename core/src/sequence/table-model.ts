@@ -1,14 +1,5 @@
-import {
-  endOf,
-  isLogical,
-  MBR_SLOTS,
-  overlap,
-  plannedArea,
-  type Area,
-  type Plan,
-  type Planned,
-  type Span,
-} from '../plan/index.js';
+import { isLogical, MBR_SLOTS, overlap, plannedArea, type Area, type Span } from '../layout/index.js';
+import { endOf, type Plan, type Planned } from '../plan/index.js';
 import {
   surveyedPartition,
   containerIn,

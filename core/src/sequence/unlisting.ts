@@ -1,4 +1,5 @@
-import { endOf, type Planned, type Span } from '../plan/index.js';
+import type { Span } from '../layout/index.js';
+import { endOf, type Planned } from '../plan/index.js';
 import { MIB, sectors } from '../quantity/index.js';
 import type { SurveyPartition } from '../survey/index.js';
 import type { Copy, Exposure, StepBase } from './step.js';

@@ -1,4 +1,6 @@
-import { newPartition, type Edit, type Plan, type Planned } from '../plan/index.js';
+import { newPartition } from '../compose/index.js';
+import type { Edit } from '../edits/index.js';
+import type { Plan, Planned } from '../plan/index.js';
 import { sectors } from '../quantity/index.js';
 import type { Survey } from '../survey/index.js';
 import { drawn, drawnMbr, edited, gib, mib, newSystem, planOn } from '../testing/builders.js';

@@ -1,12 +1,6 @@
-import {
-  insideFatesOf,
-  installedOver,
-  overlap,
-  partitionOf,
-  sizedAs,
-  systemOf,
-  type Planned,
-} from '../plan/index.js';
+import { overlap } from '../layout/index.js';
+import { insideFatesOf, partitionOf, sizedAs, systemOf, type Planned } from '../plan/index.js';
+import { installedOver } from '../rooms/index.js';
 import { canShrink, VOLUME_TRAITS } from '../volume/index.js';
 import { copyTime } from './copy-time.js';
 import { copyOf, exposureOfChange, exposureOfCopy } from './exposure.js';

@@ -1,5 +1,6 @@
 import { momentsOf } from '../moment/index.js';
-import { apply, type Edit, type Plan } from '../plan/index.js';
+import { apply, type Edit } from '../edits/index.js';
+import type { Plan } from '../plan/index.js';
 import { practiceDiskAt } from '../practice/index.js';
 import { procedureFor } from '../sequence/index.js';
 import { drawn, edited, gib, planOn, surveysOf } from '../testing/builders.js';

@@ -1,11 +1,5 @@
-import {
-  isLogical,
-  overlap,
-  plannedContainer,
-  type Planned,
-  type PlannedPartition,
-  shownAs,
-} from '../plan/index.js';
+import { isLogical, overlap, plannedContainer } from '../layout/index.js';
+import { shownAs, type Planned, type PlannedPartition } from '../plan/index.js';
 import type { Moment } from '../moment/index.js';
 import { GENERAL_LINUX, typeOf } from '../recognition/index.js';
 import { containerIn, surveyedPartition, type Survey, type SurveyPartition } from '../survey/index.js';

@@ -1,5 +1,8 @@
 import fc from 'fast-check';
-import { apply, createInGap, partitionOf, plannedGaps, type Plan, type Planned } from '../plan/index.js';
+import { createInGap } from '../compose/index.js';
+import { apply } from '../edits/index.js';
+import { plannedGaps } from '../layout/index.js';
+import { partitionOf, type Plan, type Planned } from '../plan/index.js';
 import { GIB } from '../quantity/index.js';
 import { procedureFor, type Step } from '../sequence/index.js';
 import { anyStyledDisk, walk } from '../testing/arbitraries.js';

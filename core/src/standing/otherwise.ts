@@ -1,19 +1,13 @@
+import { batch, boundaryEdit, placeLeastMoved, resizeTo, singles } from '../compose/index.js';
+import { apply, type Edit, type Refusal } from '../edits/index.js';
+import { lengthFor } from '../layout/index.js';
 import {
-  apply,
-  batch,
-  boundaryEdit,
   endOf,
-  lengthFor,
   partitionOf,
   partitionTitle,
-  placeLeastMoved,
-  resizeTo,
-  singles,
-  type Edit,
   type Plan,
   type Planned,
   type PlannedPartition,
-  type Refusal,
 } from '../plan/index.js';
 import { bytes } from '../quantity/index.js';
 import { objectsOf, type Step } from '../sequence/index.js';

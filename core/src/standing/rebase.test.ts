@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { momentsOf } from '../moment/index.js';
-import { apply, type Plan, type Planned } from '../plan/index.js';
+import { apply } from '../edits/index.js';
+import type { Plan, Planned } from '../plan/index.js';
 import { practiceDiskAt } from '../practice/index.js';
 import { kindOf, objectsOf, procedureFor, type Step } from '../sequence/index.js';
 import type { Survey } from '../survey/index.js';

@@ -1,21 +1,16 @@
 import { momentsOf, type Moment } from '../moment/index.js';
+import { batch, recordAs } from '../compose/index.js';
+import type { Edit, SingleEdit } from '../edits/index.js';
+import { isActive, isLogical, overlap, plannedContainer } from '../layout/index.js';
 import {
-  batch,
-  isActive,
-  isLogical,
   keptPartition,
   layersOf,
   likelyNotes,
-  overlap,
   partitionOf,
-  plannedContainer,
-  recordAs,
-  type Edit,
   type FoundNote,
   type Plan,
   type Planned,
   type PlannedPartition,
-  type SingleEdit,
 } from '../plan/index.js';
 import { procedureFor, type Step } from '../sequence/index.js';
 import type { Survey, SurveyPartition } from '../survey/index.js';

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { momentsOf } from '../moment/index.js';
-import { type Planned } from '../plan/index.js';
+import type { Planned } from '../plan/index.js';
 import { practiceDiskAt } from '../practice/index.js';
 import { sectors } from '../quantity/index.js';
 import { procedureFor } from '../sequence/index.js';

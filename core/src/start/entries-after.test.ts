@@ -1,5 +1,5 @@
 import type { BootEntry } from '../firmware/index.js';
-import type { Edit } from '../plan/index.js';
+import type { Edit } from '../edits/index.js';
 import { drawn, edited, newSystem, planOn } from '../testing/builders.js';
 import { inEnglish } from '../words/index.js';
 import { entriesAfter } from './index.js';

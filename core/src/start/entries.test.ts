@@ -1,4 +1,6 @@
-import { apply, EMPTY_PLAN, beginEdit, partitionOfEntry, type Edit, type Planned } from '../plan/index.js';
+import { beginEdit } from '../compose/index.js';
+import { apply, type Edit } from '../edits/index.js';
+import { EMPTY_PLAN, partitionOfEntry, type Planned } from '../plan/index.js';
 import { installedMode } from '../match/index.js';
 import type { BootEntries, BootEntry } from '../firmware/index.js';
 import { sectors } from '../quantity/index.js';

@@ -1,14 +1,13 @@
+import { batch } from '../compose/index.js';
+import { apply, type SingleEdit } from '../edits/index.js';
 import {
-  type Planned,
-  apply,
-  batch,
   partitionTitle,
   roleName,
+  type Planned,
   type EfiStrategyId,
   type PartitionId,
   type Plan,
   type PlannedPartition,
-  type SingleEdit,
 } from '../plan/index.js';
 import type { Bytes } from '../quantity/index.js';
 import { efiBudget, leastEfiBytes, newEfiBytes, totalOf, type SizeLine } from '../sizing/index.js';

@@ -1,17 +1,17 @@
 import { GIB, MIB } from '../quantity/index.js';
+import { newPartition, noteFoundEdit } from '../compose/index.js';
+import { apply } from '../edits/index.js';
+import { plannedGaps } from '../layout/index.js';
 import {
-  type Planned,
-  apply,
-  newPartition,
-  noteFoundEdit,
   partitionOf,
-  plannedGaps,
+  EFI_STRATEGIES,
+  type Planned,
   type Known,
   type Plan,
+  type EfiStrategyId,
 } from '../plan/index.js';
 import { procedureFor } from '../sequence/index.js';
 import { drawn, edited, gib, newSystem, planOn, surveysOf } from '../testing/builders.js';
-import { EFI_STRATEGIES, type EfiStrategyId } from '../plan/index.js';
 import { efiStrategies } from './index.js';
 
 /** A laptop whose Windows was shrunk, with a new Linux to come. */

@@ -1,17 +1,7 @@
-import {
-  type Planned,
-  apply,
-  batch,
-  createInGap,
-  placeLeastMoved,
-  plannedGaps,
-  singles,
-  type Edit,
-  type EfiStrategyId,
-  type Plan,
-  type PlannedPartition,
-  type SingleEdit,
-} from '../plan/index.js';
+import { batch, createInGap, placeLeastMoved, singles } from '../compose/index.js';
+import { apply, type Edit, type SingleEdit } from '../edits/index.js';
+import { plannedGaps } from '../layout/index.js';
+import type { Planned, EfiStrategyId, Plan, PlannedPartition } from '../plan/index.js';
 import { sectors, sectorsToHold, type Bytes } from '../quantity/index.js';
 import { procedureFor, type Exposure, type Range } from '../sequence/index.js';
 import { message, type Code, type Message } from '../words/index.js';

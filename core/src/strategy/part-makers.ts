@@ -1,4 +1,5 @@
-import { apply, type Planned } from '../plan/index.js';
+import { apply } from '../edits/index.js';
+import type { Planned } from '../plan/index.js';
 import { procedureFor } from '../sequence/index.js';
 import { hasOwnVolumes, isArriving, PART_MAKERS, type PartMaker, type System } from '../system/index.js';
 

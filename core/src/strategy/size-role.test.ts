@@ -1,6 +1,8 @@
 import { english, sayIn, textIn } from '../words/index.js';
 import { GIB } from '../quantity/index.js';
-import { createInGap, largestGap, noteFoundEdit, partitionOf } from '../plan/index.js';
+import { createInGap, noteFoundEdit } from '../compose/index.js';
+import { largestGap } from '../layout/index.js';
+import { partitionOf } from '../plan/index.js';
 import { drawn, edited, gib, newSystem, planOn } from '../testing/builders.js';
 import { sizeEdit, sizeTargets } from './index.js';
 

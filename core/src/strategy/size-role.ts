@@ -1,18 +1,11 @@
 import { message, type Code, type Message, type Text } from '../words/index.js';
+import { createInGap, placeLeastMoved, sizeTo, sizeWithHome, splitHomeEdit } from '../compose/index.js';
+import { apply, refusalSays, type Edit } from '../edits/index.js';
+import { largestGap, lengthFor } from '../layout/index.js';
 import {
-  type Planned,
-  apply,
-  createInGap,
-  largestGap,
-  lengthFor,
   partitionTitle,
-  placeLeastMoved,
-  refusalSays,
-  sizeTo,
-  sizeWithHome,
-  splitHomeEdit,
   roleInSentence,
-  type Edit,
+  type Planned,
   type Plan,
   type PlannedPartition,
 } from '../plan/index.js';

@@ -15,7 +15,8 @@ import {
   type Survey,
   type SurveyOutcome,
 } from './index.js';
-import { beginEdit, EMPTY_PLAN } from '../plan/index.js';
+import { beginEdit } from '../compose/index.js';
+import { EMPTY_PLAN } from '../plan/index.js';
 import { inEnglish } from '../words/index.js';
 
 describe('a survey from a capture', () => {

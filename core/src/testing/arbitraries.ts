@@ -1,7 +1,5 @@
 import fc from 'fast-check';
 import {
-  type Planned,
-  apply,
   becomeEdit,
   boundaryEdit,
   createInGap,
@@ -10,13 +8,11 @@ import {
   newPartition,
   newTableEdit,
   placeLeastMoved,
-  plannedGaps,
   swapOrderEdit,
-  type Edit,
-  type Plan,
-  KNOWN,
-  EFI_STRATEGIES,
-} from '../plan/index.js';
+} from '../compose/index.js';
+import { apply, type Edit } from '../edits/index.js';
+import { plannedGaps } from '../layout/index.js';
+import { KNOWN, EFI_STRATEGIES, type Planned, type Plan } from '../plan/index.js';
 import { GIB, sectors } from '../quantity/index.js';
 import type { Survey } from '../survey/index.js';
 import { LEVELS_OF_SIZE, SWAP_RULES } from '../system/index.js';

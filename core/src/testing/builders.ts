@@ -1,6 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
-import { EMPTY_PLAN, apply, beginEdit, type Edit, type Plan, type Surveys } from '../plan/index.js';
+import { beginEdit } from '../compose/index.js';
+import { apply, type Edit, type Surveys } from '../edits/index.js';
+import { EMPTY_PLAN, type Plan } from '../plan/index.js';
 import { bytes, GIB, sectors } from '../quantity/index.js';
 import { surveyFromCapture, surveyFromHand, type Survey, type SurveyPartition } from '../survey/index.js';
 import { systemFrom, type System } from '../system/index.js';

@@ -1,5 +1,6 @@
 import { message } from '../../words/index.js';
-import { isActive, markActiveEdit, slotsOf } from '../../plan/index.js';
+import { markActiveEdit } from '../../compose/index.js';
+import { isActive, slotsOf } from '../../layout/index.js';
 import { nameOf } from '../context.js';
 import { listed, valueOf, fact, type Rule } from '../rule.js';
 

@@ -1,5 +1,6 @@
 import { BSD_BOOT, hasBiosBoot } from '../../match/index.js';
-import type { Edit, Planned } from '../../plan/index.js';
+import type { Edit } from '../../edits/index.js';
+import type { Planned } from '../../plan/index.js';
 import { KIB, MIB, sectors } from '../../quantity/index.js';
 import { fitOf, type System } from '../../system/index.js';
 import { message } from '../../words/index.js';

@@ -1,4 +1,5 @@
-import { plannedArea, type Planned } from '../../plan/index.js';
+import { plannedArea } from '../../layout/index.js';
+import type { Planned } from '../../plan/index.js';
 import { KIB, MIB, TIB } from '../../quantity/index.js';
 import { message } from '../../words/index.js';
 import { nameOf, newSystems, systemsThatStay } from '../context.js';

@@ -1,4 +1,5 @@
-import { fatesOf, refuseChange, type Edit, type Fate } from '../../plan/index.js';
+import { refuseChange, type Edit } from '../../edits/index.js';
+import { fatesOf, type Fate } from '../../plan/index.js';
 import { VOLUME_TRAITS, volumeName } from '../../volume/index.js';
 import { message } from '../../words/index.js';
 import { nameOf } from '../context.js';

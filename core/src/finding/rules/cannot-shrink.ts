@@ -1,5 +1,6 @@
 import { message } from '../../words/index.js';
-import { largestGap, usedOf } from '../../plan/index.js';
+import { largestGap } from '../../layout/index.js';
+import { usedOf } from '../../plan/index.js';
 import { VOLUME_TRAITS, volumeName } from '../../volume/index.js';
 import { newSystems, bytesOfPart, ownedBy, nameOf } from '../context.js';
 import { inBytes, valueOf, fact, type Rule } from '../rule.js';

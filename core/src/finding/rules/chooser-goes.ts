@@ -1,6 +1,6 @@
 import { message } from '../../words/index.js';
 import { startOf } from '../../start/index.js';
-import { keepSystemEdit } from '../../plan/index.js';
+import { keepSystemEdit } from '../../compose/index.js';
 import { systemsThatStay } from '../context.js';
 import { listed, fact, type Rule } from '../rule.js';
 

@@ -1,11 +1,11 @@
 import { message } from '../../words/index.js';
+import { undeleteEdit } from '../../compose/index.js';
 import {
   fatesOf,
   foundUnder,
   insideFatesOf,
   foundTitle,
   partitionTitle,
-  undeleteEdit,
   usedOf,
   type FoundNote,
   type Planned,

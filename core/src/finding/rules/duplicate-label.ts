@@ -1,6 +1,7 @@
 import { message } from '../../words/index.js';
 import { grouped } from '../grouped.js';
-import { partitionTitle, type SingleEdit } from '../../plan/index.js';
+import type { SingleEdit } from '../../edits/index.js';
+import { partitionTitle } from '../../plan/index.js';
 import { VOLUME_TRAITS } from '../../volume/index.js';
 import { listed, fact, type Rule } from '../rule.js';
 

@@ -1,4 +1,4 @@
-import { largestGap } from '../../plan/index.js';
+import { largestGap } from '../../layout/index.js';
 import { message } from '../../words/index.js';
 import { FAMILY_NAMES } from '../../system/index.js';
 import { newEfiBytes } from '../../sizing/index.js';

@@ -1,4 +1,5 @@
-import { encryptionOf, type Edit, type Known } from '../../plan/index.js';
+import type { Edit } from '../../edits/index.js';
+import { encryptionOf, type Known } from '../../plan/index.js';
 import { message } from '../../words/index.js';
 import { nameOf } from '../context.js';
 import { fact, valueOf, type Rule } from '../rule.js';

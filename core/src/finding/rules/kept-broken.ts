@@ -1,11 +1,5 @@
-import {
-  fatesOf,
-  insideFatesOf,
-  reinstallEdit,
-  type Fate,
-  type InsideFate,
-  type Planned,
-} from '../../plan/index.js';
+import { reinstallEdit } from '../../compose/index.js';
+import { fatesOf, insideFatesOf, type Fate, type InsideFate, type Planned } from '../../plan/index.js';
 import { hasOwnVolumes, isArriving, type System } from '../../system/index.js';
 import { message } from '../../words/index.js';
 import type { Remedy } from '../finding.js';

@@ -1,6 +1,6 @@
 import { message } from '../../words/index.js';
 import { surveyedPartition } from '../../survey/index.js';
-import { isLogical } from '../../plan/index.js';
+import { isLogical } from '../../layout/index.js';
 import { partitionDevice, deviceName } from '../../recognition/index.js';
 import { partitionNumbers } from '../../moment/index.js';
 import { nameOf } from '../context.js';

@@ -1,5 +1,5 @@
 import { message } from '../../words/index.js';
-import { alignmentSectors } from '../../plan/index.js';
+import { alignmentSectors } from '../../layout/index.js';
 import { alignUp, sectors } from '../../quantity/index.js';
 import { nameOf } from '../context.js';
 import { fact, type Rule } from '../rule.js';

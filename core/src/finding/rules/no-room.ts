@@ -1,16 +1,9 @@
 import { message, type Phrase } from '../../words/index.js';
-import {
-  givers,
-  type Planned,
-  largestGap,
-  floorOf,
-  partitionTitle,
-  resizeTo,
-  setupRooms,
-  takesRoom,
-  type SetupRoom,
-  type PlannedPartition,
-} from '../../plan/index.js';
+import { resizeTo } from '../../compose/index.js';
+import { largestGap } from '../../layout/index.js';
+import { givers } from '../../packing/index.js';
+import { floorOf, partitionTitle, type Planned, type PlannedPartition } from '../../plan/index.js';
+import { setupRooms, takesRoom, type SetupRoom } from '../../rooms/index.js';
 import { GIB } from '../../quantity/index.js';
 import type { System } from '../../system/index.js';
 import { newSystems, bytesOfPart, ownedBy } from '../context.js';

@@ -1,5 +1,5 @@
 import { message } from '../../words/index.js';
-import { plannedParts } from '../../plan/index.js';
+import { plannedParts } from '../../layout/index.js';
 import { GIB } from '../../quantity/index.js';
 import { nameOf } from '../context.js';
 import { inBytes, fact, type Rule } from '../rule.js';

@@ -1,5 +1,6 @@
 import { message } from '../../words/index.js';
-import { fatesOf, undeleteEdit } from '../../plan/index.js';
+import { undeleteEdit } from '../../compose/index.js';
+import { fatesOf } from '../../plan/index.js';
 import { bytesOfPart, systemsThatStay } from '../context.js';
 import { remedy } from '../repairs.js';
 import { inBytes, fact, type Rule } from '../rule.js';

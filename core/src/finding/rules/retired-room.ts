@@ -1,5 +1,5 @@
 import { message } from '../../words/index.js';
-import { freedGaps, roomWaysOf } from '../../plan/index.js';
+import { freedGaps, roomWaysOf } from '../../compose/index.js';
 import { bytes, GIB } from '../../quantity/index.js';
 import { newSystems, ownedBy, nameOf } from '../context.js';
 import { inBytes, listed, fact, type Drafted, type Rule } from '../rule.js';

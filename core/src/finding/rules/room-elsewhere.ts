@@ -1,5 +1,6 @@
 import { message } from '../../words/index.js';
-import { placeLeastMoved, plannedGaps, roomAround } from '../../plan/index.js';
+import { placeLeastMoved } from '../../compose/index.js';
+import { plannedGaps, roomAround } from '../../layout/index.js';
 import { GIB, sectorsToHold } from '../../quantity/index.js';
 import { VOLUME_TRAITS } from '../../volume/index.js';
 import { bytesOfPart, ownedBy, systemsThatStay, nameOf } from '../context.js';

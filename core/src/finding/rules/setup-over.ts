@@ -1,4 +1,5 @@
-import { installedOver, usedOf } from '../../plan/index.js';
+import { usedOf } from '../../plan/index.js';
+import { installedOver } from '../../rooms/index.js';
 import { message } from '../../words/index.js';
 import { bytesOfPart, nameOf } from '../context.js';
 import { fact, inBytes, type Rule } from '../rule.js';

@@ -1,5 +1,6 @@
 import { message } from '../../words/index.js';
-import { plannedParts, type Edit } from '../../plan/index.js';
+import type { Edit } from '../../edits/index.js';
+import { plannedParts } from '../../layout/index.js';
 import { MIB } from '../../quantity/index.js';
 import { MOST_SLIVER_BYTES } from '../../sizing/index.js';
 import { nameOf } from '../context.js';

@@ -1,5 +1,6 @@
 import { message } from '../../words/index.js';
-import { makeLogicalEdit, plannedGaps, slotsOf } from '../../plan/index.js';
+import { makeLogicalEdit } from '../../compose/index.js';
+import { plannedGaps, slotsOf } from '../../layout/index.js';
 import { GIB } from '../../quantity/index.js';
 import { nameOf } from '../context.js';
 import { inBytes, valueOf, fact, type Rule } from '../rule.js';

@@ -1,4 +1,4 @@
-import { distinctSystemName, freshSystemId } from '../../plan/index.js';
+import { distinctSystemName, freshSystemId } from '../../compose/index.js';
 import { BOOT_MENU, systemFrom } from '../../system/index.js';
 import { message } from '../../words/index.js';
 import { startFaultSays, startOf } from '../../start/index.js';

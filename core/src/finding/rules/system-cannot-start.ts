@@ -1,6 +1,7 @@
 import { message } from '../../words/index.js';
 import { adoptWay, verdictOn, verdictsOf, waysOut } from '../../match/index.js';
-import { type Planned, apply, type Edit, type Plan } from '../../plan/index.js';
+import { apply, type Edit } from '../../edits/index.js';
+import type { Planned, Plan } from '../../plan/index.js';
 import type { System } from '../../system/index.js';
 import { valueOf, fact, type Rule } from '../rule.js';
 

@@ -1,5 +1,7 @@
 import { message } from '../../words/index.js';
-import { isLogical, makePrimaryEdit, slotsOf, type PlannedPartition } from '../../plan/index.js';
+import { makePrimaryEdit } from '../../compose/index.js';
+import { isLogical, slotsOf } from '../../layout/index.js';
+import type { PlannedPartition } from '../../plan/index.js';
 import { bytesOfPart, systemsThatStay, nameOf } from '../context.js';
 import { inBytes, fact, type Drafted, type Rule } from '../rule.js';
 

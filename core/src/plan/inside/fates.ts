@@ -1,6 +1,6 @@
 import { surveyedPartition } from '../../survey/index.js';
-import { derived } from '../planned.js';
 import type { PlannedPartition } from '../plan.js';
+import { derived } from '../planned.js';
 import { foundInside } from './found.js';
 import type { InsideVolume } from './volume.js';
 import { insideId, volumeOf, type PlannedVolume } from './volumes.js';

@@ -10,20 +10,11 @@ import { IDENTITY, newSystem } from '../../testing/builders.js';
 import { inEnglish, english, sayIn } from '../../words/index.js';
 import { typeOf } from '../../recognition/index.js';
 import { typeName } from '../../table/index.js';
-import {
-  addInsideEdit,
-  apply,
-  insideFatesOf,
-  reinstallEdit,
-  roomInside,
-  shownAs,
-  sizeContextInside,
-  splitInsideEdit,
-  volumesOf,
-  type Edit,
-  type Plan,
-  type Planned,
-} from '../index.js';
+import { addInsideEdit, reinstallEdit, sizeContextInside, splitInsideEdit } from '../../compose/index.js';
+import { apply, type Edit } from '../../edits/index.js';
+import type { Plan } from '../plan.js';
+import type { Planned } from '../planned.js';
+import { insideFatesOf, roomInside, shownAs, volumesOf } from './index.js';
 
 const GIB = 2 ** 30;
 

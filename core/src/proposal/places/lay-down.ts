@@ -1,4 +1,4 @@
-import { leastMovedBytes, packLeastMoved, type PackPart } from '../../plan/index.js';
+import { leastMovedBytes, packLeastMoved, type PackPart } from '../../packing/index.js';
 import { sectors, type Sectors } from '../../quantity/index.js';
 import type { Arrangement, FreshPart, PlaceProblem } from './problem.js';
 

@@ -1,4 +1,4 @@
-import type { PackPart, PackRoom } from '../../plan/index.js';
+import type { PackPart, PackRoom } from '../../packing/index.js';
 import type { Sectors } from '../../quantity/index.js';
 
 /** A part that stays on the disk; `length` as it is planned. */

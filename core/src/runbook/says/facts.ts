@@ -1,15 +1,15 @@
 import { deviceIsAssumed, deviceName, partitionDevice } from '../../recognition/index.js';
 import type { Moment } from '../../moment/index.js';
 import { surveyedPartition } from '../../survey/index.js';
+import type { Span } from '../../layout/index.js';
 import {
   endOf,
   foundUnder,
   foundTitle,
   partitionTitle,
-  type Planned,
-  type Span,
   systemOf,
   volumeOf,
+  type Planned,
 } from '../../plan/index.js';
 import { exactSize } from '../../quantity/index.js';
 import { message, type Text } from '../../words/index.js';

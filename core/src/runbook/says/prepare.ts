@@ -3,7 +3,7 @@ import { placeIn, type StepFor } from '../../sequence/index.js';
 import { message } from '../../words/index.js';
 import { foundName, lineOf, nameOf, systemName, type At } from './facts.js';
 import { volumeName, type VolumeKind } from '../../volume/index.js';
-import { layersOf, sizedAs, usedOf, type Planned, partitionOf, systemOf } from '../../plan/index.js';
+import { layersOf, sizedAs, usedOf, partitionOf, systemOf, type Planned } from '../../plan/index.js';
 
 export function backup(planned: Planned) {
   const { plan, survey } = planned;

@@ -3,7 +3,6 @@ import {
   layersOf,
   partitionOf,
   partitionTitle,
-  partsOfSetup,
   roleInSentence,
   roleName,
   systemOf,
@@ -14,6 +13,7 @@ import {
   type Planned,
   type PlannedPartition,
 } from '../../plan/index.js';
+import { partsOfSetup } from '../../rooms/index.js';
 import { entryName } from '../../firmware/index.js';
 import { sheetOf, sheetsOf, type RecognitionRow, type Sheet } from '../../moment/index.js';
 import { deviceName, partitionDevice } from '../../recognition/index.js';

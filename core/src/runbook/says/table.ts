@@ -1,4 +1,5 @@
-import { isActive, type Planned } from '../../plan/index.js';
+import { isActive } from '../../layout/index.js';
+import type { Planned } from '../../plan/index.js';
 import type { StepFor } from '../../sequence/index.js';
 import { surveyedPartition } from '../../survey/index.js';
 import { damageSays } from '../../table/index.js';

@@ -1,11 +1,10 @@
+import { plannedGaps, roomAround } from '../../layout/index.js';
 import {
   endOf,
   floorOf,
   layersOf,
   partitionOf,
   partitionTitle,
-  plannedGaps,
-  roomAround,
   roleName,
   type Planned,
   type PlannedPartition,

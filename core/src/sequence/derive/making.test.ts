@@ -1,4 +1,5 @@
-import { newPartition, type Plan } from '../../plan/index.js';
+import { newPartition } from '../../compose/index.js';
+import type { Plan } from '../../plan/index.js';
 import { drawn, edited, gib, mib, newSystem, planOn } from '../../testing/builders.js';
 import { procedureFor } from '../sequence.js';
 import type { System } from '../../system/index.js';

@@ -1,5 +1,6 @@
 import { ability } from '../../ability/index.js';
-import { endOf, overlap, sizedAs, type PlannedPartition } from '../../plan/index.js';
+import { overlap } from '../../layout/index.js';
+import { endOf, sizedAs, type PlannedPartition } from '../../plan/index.js';
 import { MIB, sectors } from '../../quantity/index.js';
 import { hasOwnVolumes, isArriving, type PartMaker, type System, type SystemId } from '../../system/index.js';
 import { VOLUME_TRAITS } from '../../volume/index.js';

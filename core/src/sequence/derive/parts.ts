@@ -1,4 +1,5 @@
-import { isLogical, type Fate } from '../../plan/index.js';
+import { isLogical } from '../../layout/index.js';
+import type { Fate } from '../../plan/index.js';
 import { changesInside } from '../steps/change-inside.js';
 import { checkOf } from '../steps/check-volume.js';
 import { creationOf } from '../steps/create.js';

@@ -1,14 +1,11 @@
+import { isActive, isLogical, plannedContainer, type Span } from '../../layout/index.js';
 import {
-  type Planned,
   fatesOf,
   volumesOf,
   insideFatesOf,
-  isActive,
   isWindowsEncrypted,
-  isLogical,
-  plannedContainer,
+  type Planned,
   type Fate,
-  type Span,
   type Plan,
   type PlannedPartition,
 } from '../../plan/index.js';

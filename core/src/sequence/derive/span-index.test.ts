@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { overlap, type Span } from '../../plan/index.js';
+import { overlap, type Span } from '../../layout/index.js';
 import { sectors } from '../../quantity/index.js';
 import { SpanIndex } from './span-index.js';
 

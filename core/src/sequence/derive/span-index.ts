@@ -1,4 +1,5 @@
-import { endOf, type Span } from '../../plan/index.js';
+import type { Span } from '../../layout/index.js';
+import { endOf } from '../../plan/index.js';
 
 /** Things that claim spans, to be asked which of them overlap another: the disk's order narrows down who can. */
 export class SpanIndex<T> {

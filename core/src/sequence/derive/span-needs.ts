@@ -1,4 +1,5 @@
-import { endOf, overlap, plannedArea, type Span } from '../../plan/index.js';
+import { overlap, plannedArea, type Span } from '../../layout/index.js';
+import { endOf } from '../../plan/index.js';
 import { waitingFor, withNeeds } from '../step.js';
 import { kindOf, type Step } from '../steps/kinds.js';
 import type { TableStep } from './table-step.js';

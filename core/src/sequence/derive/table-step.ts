@@ -1,4 +1,4 @@
-import type { Span } from '../../plan/index.js';
+import type { Span } from '../../layout/index.js';
 import type { Step } from '../steps/kinds.js';
 
 /** Where a partition is listed: among the entries of the disk, or in the extended container of an MBR. */

@@ -1,4 +1,4 @@
-import { hull, type Span } from '../../plan/index.js';
+import { hull, type Span } from '../../layout/index.js';
 import { containerStep } from '../steps/container.js';
 import { conversions } from '../steps/convert-table.js';
 import { emptyTable } from '../steps/new-table.js';

@@ -1,4 +1,5 @@
-import { usedOf, type Fate, type PlannedPartition, type Span } from '../../plan/index.js';
+import type { Span } from '../../layout/index.js';
+import { usedOf, type Fate, type PlannedPartition } from '../../plan/index.js';
 import { LIVE, spanOf, type Environment, type StepBase } from '../step.js';
 import type { System } from '../../system/index.js';
 import { ownTool, type Situation } from './situation.js';

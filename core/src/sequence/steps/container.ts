@@ -1,4 +1,4 @@
-import type { Span } from '../../plan/index.js';
+import type { Span } from '../../layout/index.js';
 import { sectors } from '../../quantity/index.js';
 import { LIVE, step, type StepOf } from '../step.js';
 import { writesNewTable, type Situation } from '../derive/situation.js';

@@ -1,10 +1,5 @@
-import {
-  isLogical,
-  recordPlaces,
-  type PartitionId,
-  type PlannedPartition,
-  type Span,
-} from '../../plan/index.js';
+import { isLogical, recordPlaces, type Span } from '../../layout/index.js';
+import type { PartitionId, PlannedPartition } from '../../plan/index.js';
 import { sectors } from '../../quantity/index.js';
 import { LIVE, step, type Environment, type StepOf, spanOf } from '../step.js';
 import type { SystemId } from '../../system/index.js';

@@ -1,6 +1,7 @@
 import { safetyWithout } from '../../safety/index.js';
 import { bootsWithout } from '../../start/index.js';
-import type { FoundNote, Span } from '../../plan/index.js';
+import type { Span } from '../../layout/index.js';
+import type { FoundNote } from '../../plan/index.js';
 import { LIVE, step, type Environment, type StepOf, spanOf } from '../step.js';
 import type { SurveyPartition, SurveyPartitionId } from '../../survey/index.js';
 import { toolThatStays, type Situation } from '../derive/situation.js';

@@ -1,6 +1,7 @@
 import { safetyWithout } from '../../safety/index.js';
 import { bootsWithout } from '../../start/index.js';
-import type { PartitionId, PlannedPartition, Span } from '../../plan/index.js';
+import type { Span } from '../../layout/index.js';
+import type { PartitionId, PlannedPartition } from '../../plan/index.js';
 import { step, type Environment, type StepOf, spanOf } from '../step.js';
 import type { SurveyPartitionId } from '../../survey/index.js';
 import { formatPlace } from '../derive/making.js';

@@ -1,4 +1,5 @@
-import type { PartitionId, Span } from '../../plan/index.js';
+import type { Span } from '../../layout/index.js';
+import type { PartitionId } from '../../plan/index.js';
 import { exposureOfChange } from '../exposure.js';
 import { LIVE, step, type StepOf, spanOf } from '../step.js';
 import type { SurveyPartitionId } from '../../survey/index.js';

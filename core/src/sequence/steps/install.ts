@@ -1,6 +1,7 @@
 import { arrived } from '../../safety/index.js';
 import { bootsFirst } from '../../start/index.js';
-import { setupRooms, systemOf, type Plan } from '../../plan/index.js';
+import { systemOf, type Plan } from '../../plan/index.js';
+import { setupRooms } from '../../rooms/index.js';
 import { minutes } from '../by-hand.js';
 import { LIVE, step, type Environment, type Range, type StepOf, spanOf, type AnyStep } from '../step.js';
 import { isArriving, type Family, type System, type SystemId } from '../../system/index.js';

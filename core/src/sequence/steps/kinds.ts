@@ -1,4 +1,4 @@
-import type { Span } from '../../plan/index.js';
+import type { Span } from '../../layout/index.js';
 import { backup, type Backup } from './backup.js';
 import { safetyCopy, type SafetyCopy } from './safety-copy.js';
 import { prepareMedium, type PrepareMedium } from './prepare-medium.js';

@@ -1,4 +1,5 @@
-import type { PartitionId, Span } from '../../plan/index.js';
+import type { Span } from '../../layout/index.js';
+import type { PartitionId } from '../../plan/index.js';
 import { copyTime } from '../copy-time.js';
 import { copyOf, exposureOfCopy } from '../exposure.js';
 import { LIVE, step, type Copy, type Range, type StepOf } from '../step.js';

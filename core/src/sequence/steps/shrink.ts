@@ -1,4 +1,5 @@
-import type { PartitionId, Span } from '../../plan/index.js';
+import type { Span } from '../../layout/index.js';
+import type { PartitionId } from '../../plan/index.js';
 import { copyTime } from '../copy-time.js';
 import { exposureOfChange } from '../exposure.js';
 import { step, type Range, type StepOf } from '../step.js';

@@ -1,4 +1,7 @@
-import { newPartition, noteFoundEdit, plannedGaps, type Edit, type Plan } from '../../plan/index.js';
+import { newPartition, noteFoundEdit } from '../../compose/index.js';
+import type { Edit } from '../../edits/index.js';
+import { plannedGaps } from '../../layout/index.js';
+import type { Plan } from '../../plan/index.js';
 import { GIB, MIB, sectors } from '../../quantity/index.js';
 import type { Survey } from '../../survey/index.js';
 import type { Role } from '../../table/index.js';

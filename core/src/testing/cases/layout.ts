@@ -1,4 +1,5 @@
-import { boundaryEdit, noteFoundEdit, partitionOf, swapOrderEdit } from '../../plan/index.js';
+import { boundaryEdit, noteFoundEdit, swapOrderEdit } from '../../compose/index.js';
+import { partitionOf } from '../../plan/index.js';
 import { GIB } from '../../quantity/index.js';
 import { drawn, drawnMbr, gib, mib } from '../builders.js';
 import { add, on, roomy, set, then, windows, type Case, type Cases } from './builders.js';

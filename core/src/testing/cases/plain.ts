@@ -1,4 +1,4 @@
-import { noteFoundEdit } from '../../plan/index.js';
+import { noteFoundEdit } from '../../compose/index.js';
 import { GIB, MIB } from '../../quantity/index.js';
 import { drawn, gib } from '../builders.js';
 import {

@@ -1,4 +1,5 @@
-import { reinstallEdit, retireEdit, type Edit } from '../../plan/index.js';
+import { reinstallEdit, retireEdit } from '../../compose/index.js';
+import type { Edit } from '../../edits/index.js';
 import { GIB } from '../../quantity/index.js';
 import { drawn, gib } from '../builders.js';
 import {

@@ -1,0 +1,15 @@
+export { refusePlan } from './basis.js';
+export { EDIT_DOCUMENT } from './document.js';
+export { EditSchema, apply, readingsNamed, takes, type Applied, type BatchEdit, type Edit } from './edit.js';
+export { planFault, type PlanFault } from './faults.js';
+export { refuseChange } from './geometry.js';
+export { EMPTY_HISTORY, remember, type History, type MadeEdit } from './history.js';
+export type { Arrange } from './kinds/arrange.js';
+export type { Begin } from './kinds/begin.js';
+export type { SingleEdit } from './kinds/kinds.js';
+export { commute } from './order.js';
+export type { Surveys } from './outcome.js';
+export { refusalSays, type Refusal } from './refusal.js';
+export { refuseRewrite, type PartRefusal } from './refuse-rewrite.js';
+export type { EditSays } from './says.js';
+export { editTitle } from './title.js';

@@ -1,9 +1,0 @@
-export {
-  isActive,
-  isLogical,
-  MBR_SLOTS,
-  plannedContainer,
-  recordPlaces,
-  slotsOf,
-  type Slots,
-} from './slots.js';
