@@ -45,7 +45,7 @@ export function refuseNames(candidate: PlannedPartition, survey: Survey | undefi
   const asRead = survey && surveyedPartition(survey, candidate.from)?.name === candidate.name;
   if (candidate.name.length > NAME_UNITS && !asRead)
     return { code: 'name-too-long', field: 'name', most: NAME_UNITS };
-  if (candidate.treatment === 'format' && most !== undefined && candidate.label.length > most)
+  if (candidate.treatment === 'format' && most !== null && candidate.label.length > most)
     return { code: 'name-too-long', field: 'label', most };
   return undefined;
 }

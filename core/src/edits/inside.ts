@@ -50,7 +50,7 @@ export function refuseInside(plan: Plan, p: PlannedPartition, survey: Survey): R
 
 function refuseLabel({ treatment, fileSystem, label }: InsideVolume): Refusal | undefined {
   const most = VOLUME_TRAITS[fileSystem].labelLimit;
-  const tooLong = treatment === 'format' && most !== undefined && label.length > most;
+  const tooLong = treatment === 'format' && most !== null && label.length > most;
   return tooLong ? { code: 'name-too-long', field: 'label', most } : undefined;
 }
 

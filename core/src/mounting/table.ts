@@ -8,7 +8,7 @@ import {
 } from '../plan/index.js';
 import { surveyedPartition } from '../survey/index.js';
 import type { System } from '../system/index.js';
-import type { VolumeKind } from '../volume/index.js';
+import { VOLUME_TRAITS, type VolumeKind } from '../volume/index.js';
 import { message, type Code, type Message } from '../words/index.js';
 import { containerUuidOf, volumeUuidOf } from './uuid.js';
 
@@ -41,31 +41,10 @@ export interface MountTable {
   readonly crypt: readonly CryptLine[];
 }
 
-/** What mount(8) calls each. NTFS: the kernel's own driver since 5.15. */
-const TYPES: Partial<Readonly<Record<VolumeKind, string>>> = {
-  fat: 'vfat',
-  ntfs: 'ntfs3',
-  hfsplus: 'hfsplus',
-};
+/** What is in a volume of no known file system is found when it is mounted (mount(8), `auto`), since nobody has looked into it. */
+const typeOf = (fileSystem: VolumeKind): string => VOLUME_TRAITS[fileSystem].mount?.type ?? 'auto';
 
-/**
- * Contents that hold a file system, or may, and are none: what is in them is found when it is mounted (mount(8), `auto`), since
- * nobody has looked into them.
- */
-const NO_FILE_SYSTEM: readonly VolumeKind[] = [
-  'luks',
-  'lvm',
-  'raid',
-  'ldm',
-  'windows-encrypted',
-  'unknown',
-  'none',
-];
-
-const typeOf = (fileSystem: VolumeKind): string =>
-  NO_FILE_SYSTEM.includes(fileSystem) ? 'auto' : (TYPES[fileSystem] ?? fileSystem);
-
-const CHECKED: readonly VolumeKind[] = ['ext2', 'ext3', 'ext4', 'fat'];
+const isChecked = (fileSystem: VolumeKind): boolean => VOLUME_TRAITS[fileSystem].mount?.checked ?? false;
 
 /** Families whose tables have these six fields and these sources. */
 export const hasMountTable = ({ family, host }: System): boolean => family === 'linux' && host === undefined;
@@ -108,9 +87,9 @@ function lineOf(planned: Planned, v: PlannedVolume, mountPoint: string): MountLi
     mountPoint,
     type: typeOf(fileSystem),
     options: options.length > 0 ? options.join(',') : 'defaults',
-    pass: !CHECKED.includes(fileSystem) ? 0 : root ? 1 : 2,
+    pass: !isChecked(fileSystem) ? 0 : root ? 1 : 2,
     why: root
-      ? message('mount.root', { checked: CHECKED.includes(fileSystem) })
+      ? message('mount.root', { checked: isChecked(fileSystem) })
       : role === 'efi'
         ? message('mount.efi')
         : shared
@@ -136,7 +115,7 @@ const swapLine = (planned: Planned, v: PlannedVolume): MountLine => ({
 function sourceOf(planned: Planned, v: PlannedVolume): string | null {
   const partition = planned.plan.partitions.find((p) => p.id === v.id);
   if (partition && v.fileSystem === 'luks') return `/dev/mapper/${containerName(planned, partition)}`;
-  if (NO_FILE_SYSTEM.includes(v.fileSystem)) return null;
+  if (VOLUME_TRAITS[v.fileSystem].mount === null) return null;
   const known = volumeUuidOf(planned, v);
   if (known) return `UUID=${known.uuid}`;
   return v.label === '' || /["\s]/.test(v.label) ? null : `LABEL=${v.label}`;

@@ -1,13 +1,7 @@
 import { encodeUtf8, uuidFrom } from '../bytes/index.js';
 import { foundUnder, type Planned, type PlannedPartition, type PlannedVolume } from '../plan/index.js';
 import { surveyedPartition, surveySignature } from '../survey/index.js';
-import type { Volume, VolumeKind } from '../volume/index.js';
-
-/**
- * File systems that can be made with a UUID that was chosen before: mke2fs(8) -U, mkfs.btrfs(8) -U, mkfs.xfs(8) -m uuid=,
- * mkswap(8) -U, mkfs.fat(8) -i.
- */
-const CHOSEN: readonly VolumeKind[] = ['ext2', 'ext3', 'ext4', 'btrfs', 'xfs', 'swap', 'fat'];
+import { VOLUME_TRAITS, type Volume } from '../volume/index.js';
 
 /** What a volume is known by: as it was read, or as it is to be made with. */
 export interface VolumeUuid {
@@ -49,7 +43,7 @@ export function containerUuidOf({ survey }: Planned, p: PlannedPartition): strin
 
 /** Whether it is made on a partition itself, by a utility that takes a UUID. What lies deeper is made by other hands. */
 const isMadePlain = ({ fileSystem, layer = 'none', within }: PlannedVolume): boolean =>
-  CHOSEN.includes(fileSystem) && layer === 'none' && within === undefined;
+  VOLUME_TRAITS[fileSystem].linux.make !== null && layer === 'none' && within === undefined;
 
 function readOf({ survey }: Planned, { id, from, within }: PlannedVolume): Volume | undefined {
   if (from === null) return undefined;

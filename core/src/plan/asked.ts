@@ -1,4 +1,4 @@
-import type { VolumeKind } from '../volume/index.js';
+import { VOLUME_TRAITS } from '../volume/index.js';
 import type { FoundNote } from './plan.js';
 
 type Role = FoundNote['role'];
@@ -7,8 +7,7 @@ type Role = FoundNote['role'];
 const HOLDS_FILES: readonly Role[] = ['efi', 'system', 'root', 'home', 'boot', 'recovery', 'data', 'other'];
 /** What may give room, so that how far it can is worth telling. */
 const MAY_GIVE: readonly Role[] = ['system', 'home', 'root', 'data'];
-/** What may be encrypted by its own system without looking so, and where that matters. */
-const MAY_LOOK_PLAIN: readonly VolumeKind[] = ['ntfs', 'refs', 'apfs', 'hfsplus', 'unknown'];
+/** Where it matters whether a volume is encrypted that may look plain. */
 const MAY_BE_ENCRYPTED: readonly Role[] = ['system', 'data'];
 
 /** What somebody is asked of a volume as found: only what this plan can make use of. */
@@ -21,5 +20,5 @@ export interface Asked {
 export const askedOf = ({ role, kind }: Pick<FoundNote, 'role' | 'kind'>): Asked => ({
   used: HOLDS_FILES.includes(role),
   least: MAY_GIVE.includes(role),
-  encrypted: MAY_LOOK_PLAIN.includes(kind) && MAY_BE_ENCRYPTED.includes(role),
+  encrypted: VOLUME_TRAITS[kind].encryption.is === 'may-look-plain' && MAY_BE_ENCRYPTED.includes(role),
 });

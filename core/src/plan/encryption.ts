@@ -1,18 +1,12 @@
 import { surveyedPartition, type SurveySource } from '../survey/index.js';
-import type { VolumeKind } from '../volume/index.js';
+import { VOLUME_TRAITS, type Encrypter } from '../volume/index.js';
 import { isArriving, nearestProfile, type System } from '../system/index.js';
 import type { PlannedVolume } from './inside/index.js';
 import type { Known, Plan } from './plan.js';
 import type { Planned } from './planned.js';
 
-/** Contents that are encrypted by what they are. */
-const ENCRYPTED: readonly VolumeKind[] = ['luks', 'windows-encrypted'];
-
 /** Readings in which an encrypted volume looks like any other: drawn by hand, or told by a system that has it unlocked. */
 const UNSEEN: readonly SurveySource['kind'][] = ['hand', 'report'];
-
-/** Contents that Windows may have encrypted: another header than theirs stands in front of those that it has. */
-const MAY_BE: readonly VolumeKind[] = ['ntfs', 'refs', 'unknown'];
 
 /**
  * Whether a surveyed volume is encrypted, of either kind: as it is said, else as it was read. A volume of Windows that
@@ -22,28 +16,20 @@ export function encryptionOf({ plan, survey }: Planned, id: string): Known {
   const note = plan.found[id];
   const volume = surveyedPartition(survey, id)?.volume;
   if (note?.encrypted === 'yes' || volume?.encrypted) return 'yes';
-  if ([note?.kind, volume?.kind].some((kind) => kind !== undefined && ENCRYPTED.includes(kind))) return 'yes';
+  if (
+    [note?.kind, volume?.kind].some(
+      (kind) => kind !== undefined && VOLUME_TRAITS[kind].encryption.is === 'always',
+    )
+  )
+    return 'yes';
   if (note?.encrypted === 'no' || volume?.encrypted === false) return 'no';
   const kind = note?.kind ?? volume?.kind ?? 'unknown';
   const isWindows = plan.systems.some((s) => s.family === 'windows' && note?.owners.includes(s.id));
-  if (!MAY_BE.includes(kind) || !isWindows) return 'no';
+  // Another header than theirs stands in front of those that Windows has encrypted.
+  const { by, is } = VOLUME_TRAITS[kind].encryption;
+  if (!isWindows || by !== 'windows' || is !== 'may-look-plain') return 'no';
   return volume && volume.kind !== 'unknown' && !UNSEEN.includes(survey.source.kind) ? 'no' : 'unknown';
 }
-
-/** What has encrypted a volume: the system that alone can open it, or a container of its own. */
-export type Encrypter = 'windows' | 'macos' | 'luks';
-
-/** Volumes that a system encrypts within themselves; of any other, what holds it is a container. */
-const BY_ITS_SYSTEM: Partial<Readonly<Record<VolumeKind, Encrypter>>> = {
-  'windows-encrypted': 'windows',
-  ntfs: 'windows',
-  refs: 'windows',
-  fat: 'windows',
-  exfat: 'windows',
-  unknown: 'windows',
-  apfs: 'macos',
-  hfsplus: 'macos',
-};
 
 /** By what a surveyed volume is encrypted; `null` where it is not, or where nobody knows whether it is. */
 export function encrypterOf(planned: Planned, id: string): Encrypter | null {
@@ -51,7 +37,7 @@ export function encrypterOf(planned: Planned, id: string): Encrypter | null {
   const kinds = [planned.plan.found[id]?.kind, surveyedPartition(planned.survey, id)?.volume?.kind];
   if (kinds.includes('luks')) return 'luks';
   const kind = kinds.find((k) => k !== undefined && k !== 'unknown') ?? 'unknown';
-  return BY_ITS_SYSTEM[kind] ?? 'luks';
+  return VOLUME_TRAITS[kind].encryption.by;
 }
 
 export const isWindowsEncrypted = (planned: Planned, id: string): boolean =>

@@ -1,15 +1,8 @@
 import { layersOf, type Planned, type PlannedPartition } from '../plan/index.js';
 import { surveyedPartition, type SurveyPartition } from '../survey/index.js';
-import { FAMILIES, type Family } from '../system/index.js';
+import type { Family } from '../system/index.js';
 import { partitionTypeNamed, typeFor, typeName } from '../table/index.js';
-import type { VolumeKind } from '../volume/index.js';
-
-/** Types that a family gives its own volumes, whatever they are for. */
-const OWN_TYPES: Partial<Readonly<Record<Family, Partial<Readonly<Record<VolumeKind, string>>>>>> = {
-  bsd: { ufs: 'BSD UFS', zfs: 'BSD ZFS', swap: 'BSD swap' },
-  macos: { apfs: 'APFS', hfsplus: 'HFS+' },
-};
-const LINUX_CONTENT: readonly VolumeKind[] = ['ext2', 'ext3', 'ext4', 'btrfs', 'xfs'];
+import { isLinuxFiles, VOLUME_TRAITS } from '../volume/index.js';
 
 /** The type that any volume of a Linux may have. */
 export const GENERAL_LINUX = 'Linux data';
@@ -21,7 +14,7 @@ function keepsGeneralType(found: SurveyPartition | undefined, p: PlannedPartitio
     typeName(found.type) === GENERAL_LINUX &&
     found.start === p.start &&
     found.length === p.length &&
-    LINUX_CONTENT.includes(p.fileSystem) &&
+    isLinuxFiles(p.fileSystem) &&
     !p.inside
   );
 }
@@ -42,9 +35,9 @@ export function typeOf(planned: Planned, partition: PlannedPartition): string {
   }
   const families = partition.owners.map((id) => plan.systems.find((s) => s.id === id)?.family);
   const all = (family: Family) => families.length > 0 && families.every((f) => f === family);
-  const own = FAMILIES.filter(all).map((family) => OWN_TYPES[family]?.[partition.fileSystem])[0];
-  const named = own && partitionTypeNamed(own, plan.target.style);
+  const own = VOLUME_TRAITS[partition.fileSystem].ownType;
+  const named = own && all(own.family) && partitionTypeNamed(own.type, plan.target.style);
   if (named) return named;
-  const isLinux = all('linux') || (partition.role === 'data' && LINUX_CONTENT.includes(partition.fileSystem));
+  const isLinux = all('linux') || (partition.role === 'data' && isLinuxFiles(partition.fileSystem));
   return typeFor(partition.role, plan.target.style, isLinux);
 }

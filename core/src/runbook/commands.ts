@@ -5,7 +5,7 @@ import { KIB, MIB, sectors } from '../quantity/index.js';
 import { printedByLsblk } from '../recognition/index.js';
 import type { Step, StepFor } from '../sequence/index.js';
 import { defaultClock, FAMILY_NAMES, type Family, type System } from '../system/index.js';
-import { makeCommands, shellWord, volumeName, type VolumeKind } from '../volume/index.js';
+import { makeCommands, MOUNT, shellWord, volumeName, VOLUME_TRAITS } from '../volume/index.js';
 import { message, type Message } from '../words/index.js';
 import { containerCommands } from './containers.js';
 import { diskVariable, pathOf } from './paths.js';
@@ -13,7 +13,6 @@ import type { At } from './says/facts.js';
 import { movesRecovery, putsItselfFirst } from './says/systems.js';
 
 /** Where a file system that is changed while it is mounted is mounted for that. */
-const MOUNT = '/mnt';
 
 /** Where the medium is mounted that copies are written to: never this disk, and not the memory of a live session. */
 const STICK = '/mnt/stick';
@@ -83,11 +82,13 @@ function typedIn(at: At, step: Step, system: System | undefined): readonly strin
   // In a running system the volume may be mounted, and most of these would destroy it then.
   if (environment.kind !== 'live') return [];
   if (step.kind === 'create' || step.kind === 'format') return made(at, step.partition);
-  if (step.kind === 'check-volume') return of(at, step.partition, ({ fileSystem }) => CHECKS[fileSystem]);
-  if (step.kind === 'grow') return of(at, step.partition, ({ fileSystem }) => GROWS[fileSystem]);
+  if (step.kind === 'check-volume')
+    return of(at, step.partition, ({ fileSystem }) => VOLUME_TRAITS[fileSystem].linux.check?.lines('$P'));
+  if (step.kind === 'grow')
+    return of(at, step.partition, ({ fileSystem }) => VOLUME_TRAITS[fileSystem].linux.grow?.('$P'));
   if (step.kind !== 'shrink') return [];
   const size = Math.floor((step.after.length * at.survey.disk.sectorBytes) / KIB);
-  return of(at, step.partition, ({ fileSystem }) => SHRINKS[fileSystem]?.(size));
+  return of(at, step.partition, ({ fileSystem }) => VOLUME_TRAITS[fileSystem].linux.shrink?.('$P', size));
 }
 
 /** Whether it is the volume that a Windows runs from: it is checked while it is in use (chkdsk, `/scan`). */
@@ -192,41 +193,3 @@ function subvolumesOf({ subvolumes = [] }: PlannedPartition): readonly string[] 
   const create = subvolumes.map(({ name }) => `btrfs subvolume create ${MOUNT}/${shellWord(name)}`);
   return [`mount $P ${MOUNT}`, ...create, `umount ${MOUNT}`];
 }
-
-type Checks = Partial<Readonly<Record<VolumeKind, readonly string[]>>>;
-
-const EXT_CHECK = ['e2fsck -f $P'];
-
-/** Without repair where repair is a last resort: e2fsck(8), xfs_repair(8), btrfs-check(8), fsck.fat(8). */
-const CHECKS: Checks = {
-  ext2: EXT_CHECK,
-  ext3: EXT_CHECK,
-  ext4: EXT_CHECK,
-  xfs: ['xfs_repair -n $P'],
-  btrfs: ['btrfs check --readonly $P'],
-  fat: ['fsck.fat -n $P'],
-};
-
-const mounted = (command: string) => [`mount $P ${MOUNT}`, command, `umount ${MOUNT}`];
-
-const extShrink = (kibibytes: number) => [...EXT_CHECK, `resize2fs $P ${kibibytes}K`];
-
-/** The file system, before its partition: resize2fs(8), btrfs-filesystem(8). */
-const SHRINKS: Partial<Readonly<Record<VolumeKind, (kibibytes: number) => readonly string[]>>> = {
-  ext2: extShrink,
-  ext3: extShrink,
-  ext4: extShrink,
-  btrfs: (kibibytes) => mounted(`btrfs filesystem resize ${kibibytes}K ${MOUNT}`),
-};
-
-const EXT_GROW = [...EXT_CHECK, 'resize2fs $P'];
-
-/** What it holds, after its partition, to all of it: resize2fs(8), xfs_growfs(8), btrfs-filesystem(8), pvresize(8). */
-const GROWS: Checks = {
-  ext2: EXT_GROW,
-  ext3: EXT_GROW,
-  ext4: EXT_GROW,
-  xfs: mounted(`xfs_growfs ${MOUNT}`),
-  btrfs: mounted(`btrfs filesystem resize max ${MOUNT}`),
-  lvm: ['pvresize $P'],
-};

@@ -137,7 +137,7 @@ export const isLabelKnown = ({ survey }: Planned, { from, label }: PlannedPartit
 
 /** Installers give every volume of a Linux the one general type, and it does as well. */
 const isGeneralType = ({ from, fileSystem }: PlannedPartition, type: string): boolean =>
-  from === null && type === GENERAL_LINUX && VOLUME_TRAITS[fileSystem].posix === true;
+  from === null && type === GENERAL_LINUX && VOLUME_TRAITS[fileSystem].posix;
 
 const isSameUuid = (a: string | undefined, b: string | undefined): boolean =>
   a !== undefined && b !== undefined && a.toLowerCase() === b.toLowerCase();

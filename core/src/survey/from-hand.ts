@@ -1,6 +1,6 @@
 import { alignUp, parseSize, sectors, sectorsToHold, ALIGNMENT_BYTES } from '../quantity/index.js';
 import { mbrType, usualArea, PARTITION_TYPES, typeFor, type TableStyle } from '../table/index.js';
-import { VOLUME_KINDS, type VolumeKind } from '../volume/index.js';
+import { isLinuxFiles, VOLUME_KINDS, type VolumeKind } from '../volume/index.js';
 import { message, type Phrase } from '../words/index.js';
 import { answering, Refused, type SurveyOutcome } from './outcome.js';
 import { MOST_PARTITIONS, type SurveyIdentity, type SurveyPartition } from './survey.js';
@@ -27,7 +27,6 @@ const KIND_WORDS: Readonly<Record<string, { readonly type: string; readonly volu
   bios: { type: 'BIOS boot', volume: 'none' },
   unknown: { type: 'Basic data', volume: 'unknown' },
 };
-const LINUX_CONTENT: readonly VolumeKind[] = ['ext2', 'ext3', 'ext4', 'btrfs', 'xfs'];
 
 /** The words a line may name a part by. */
 export const HAND_WORDS: readonly string[] = [
@@ -195,7 +194,7 @@ function partitionOf(
 function typeCode(name: string | undefined, kind: VolumeKind | undefined, style: TableStyle): string {
   const named = PARTITION_TYPES.find((t) => t.name === name);
   if (style === 'gpt' && named?.gpt) return named.gpt;
-  const linux = (kind !== undefined && LINUX_CONTENT.includes(kind)) || named?.family === 'linux';
+  const linux = (kind !== undefined && isLinuxFiles(kind)) || named?.family === 'linux';
   const code = kind === 'swap' ? typeFor('swap', style, true) : typeFor('data', style, linux);
   const byte = named?.mbr?.[0];
   return style === 'mbr' && byte !== undefined ? mbrType(byte) : code;

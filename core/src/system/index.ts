@@ -1,4 +1,4 @@
-export { accessOf, sharedContent, suits, USUAL_CONTENT, type Access, type Use } from './suits.js';
+export { accessOf, sharedContent, suits, USUAL_CONTENT, type Use } from './suits.js';
 export {
   LEVELS_OF_SIZE,
   SWAP_RULES,

@@ -1,16 +1,15 @@
 export {
   isEncryptedName,
   kindOfPrintedName,
-  VOLUME_KINDS,
   canGrow,
+  canHoldFile,
   canShrink,
-  VOLUME_TRAITS,
+  isLinuxFiles,
   leastMadeBytes,
   volumeName,
-  type Ability,
-  type VolumeKind,
-  type VolumeTraits,
 } from './kinds.js';
+export { VOLUME_KINDS, VOLUME_TRAITS, type VolumeKind } from './traits/index.js';
+export { MOUNT, type Ability, type Access, type Encrypter } from './traits/traits.js';
 export { identifyVolume, isRecognised } from './identify.js';
 export { VOLUME_EVIDENCE, type Volume, type VolumeContents, type VolumeEvidence } from './reading.js';
 export { unreadSays } from './unread.js';

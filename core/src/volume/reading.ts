@@ -1,5 +1,5 @@
 import { ReadFault, type ByteSource } from '../bytes/index.js';
-import type { VolumeKind } from './kinds.js';
+import type { VolumeKind } from './traits/index.js';
 import { message } from '../words/index.js';
 
 /**

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { VOLUME_KINDS } from './kinds.js';
+import { VOLUME_KINDS } from './traits/index.js';
 import { VOLUME_EVIDENCE, type Volume } from './reading.js';
 
 const text = (most: number) => z.string().max(most);

@@ -1,5 +1,6 @@
 import { isReadFaultCode, message, type Phrase, type ReadFaultSays } from '../words/index.js';
-import { VOLUME_KINDS, volumeName, type VolumeKind } from './kinds.js';
+import { volumeName } from './kinds.js';
+import { VOLUME_KINDS, type VolumeKind } from './traits/index.js';
 
 /** Why something of a volume was not read, as it is kept and written: `read.missing from=4096 to=8192`. */
 export function unreadAs({ code, with: params }: ReadFaultSays): string {

@@ -26,7 +26,7 @@ export const cannotChange: Rule = {
             content: volumeName(content),
             known: content !== 'unknown',
             encrypted: refusal.code === 'encrypted-start',
-            member: VOLUME_TRAITS[content].opaque === true,
+            member: VOLUME_TRAITS[content].opaque,
             change,
           }),
           evidence: [fact('file-system', volumeName(content)), fact('change', valueOf(kind))],

@@ -12,19 +12,17 @@ import {
 } from '../../plan/index.js';
 import type { SurveyPartition } from '../../survey/index.js';
 import type { Role } from '../../table/index.js';
-import type { VolumeKind } from '../../volume/index.js';
+import { VOLUME_TRAITS } from '../../volume/index.js';
 import { bytesOfPart } from '../context.js';
 import { keptInside, remedy } from '../repairs.js';
 import { inBytes, valueOf, fact, type Drafted, type Rule } from '../rule.js';
 
-/** Contents in which there is nothing to lose; what nobody could read may hold anything. */
-const NOTHING: readonly VolumeKind[] = ['none', 'swap'];
 /** Roles of partitions that hold no files, as long as nothing else was read in them. */
 const WITHOUT_FILES: readonly Role[] = ['swap', 'reserved', 'bios-boot', 'container'];
 
 /** Whether there is something to lose: by what was read, whatever is said of it. */
 function holdsSomething({ volume }: SurveyPartition, { role, owners }: FoundNote): boolean {
-  if (volume && NOTHING.includes(volume.kind)) return false;
+  if (volume && VOLUME_TRAITS[volume.kind].holds === 'nothing') return false;
   if (WITHOUT_FILES.includes(role)) return volume !== undefined && volume.kind !== 'unknown';
   // The recovery of a system that stays has a rule of its own, and goes with a system that goes.
   return role !== 'recovery' || owners.length === 0;

@@ -12,7 +12,7 @@ export const firstSector: Rule = {
     if (plan.target.mode !== 'bios') return [];
     return startOf(plan).ways.flatMap(({ system, place, by }) => {
       const p = place?.kind === 'partition' ? partitionOf(plan, place.partition) : undefined;
-      if (!p || by || VOLUME_TRAITS[p.fileSystem].firstSector !== 'its-own' || system.ownSetup) return [];
+      if (!p || by || !VOLUME_TRAITS[p.fileSystem].ownsFirstSector || system.ownSetup) return [];
       return [
         {
           of: system.id,

@@ -1,5 +1,5 @@
 import { message } from '../../words/index.js';
-import { VOLUME_TRAITS } from '../../volume/index.js';
+import { canHoldFile } from '../../volume/index.js';
 import { nameOf } from '../context.js';
 import { hosted, hostFinding } from '../hosted.js';
 import type { Rule } from '../rule.js';
@@ -10,9 +10,7 @@ export const hostKind: Rule = {
   check: (planned) =>
     hosted(planned).flatMap(({ system, host, image }) => {
       if (!host) return [];
-      const holdsFiles =
-        !VOLUME_TRAITS[host.fileSystem].opaque && !['none', 'swap', 'unknown'].includes(host.fileSystem);
-      if (holdsFiles) return [];
+      if (canHoldFile(host.fileSystem)) return [];
       return [hostFinding({ system, host, image }, message('finding.host-kind', { volume: nameOf(host) }))];
     }),
 };

@@ -11,7 +11,7 @@ export const labelMissing: Rule = {
       .filter((p) => p.treatment === 'format' && p.label === '' && p.name === '')
       .filter((p) => (VOLUME_TRAITS[p.fileSystem].labelLimit ?? 0) > 0)
       .map((p) => {
-        const label = p.role.slice(0, VOLUME_TRAITS[p.fileSystem].labelLimit);
+        const label = p.role.slice(0, VOLUME_TRAITS[p.fileSystem].labelLimit ?? 0);
         return {
           of: p.id,
           says: message('finding.label-missing', { role: roleInSentence(p.role) }),

@@ -2,7 +2,7 @@ import { deviceIsAssumed } from '../../recognition/index.js';
 import { placeIn, type StepFor } from '../../sequence/index.js';
 import { message } from '../../words/index.js';
 import { foundName, lineOf, nameOf, systemName, type At } from './facts.js';
-import { volumeName, type VolumeKind } from '../../volume/index.js';
+import { VOLUME_TRAITS, volumeName } from '../../volume/index.js';
 import { layersOf, sizedAs, usedOf, partitionOf, systemOf, type Planned } from '../../plan/index.js';
 
 export function backup(planned: Planned) {
@@ -62,16 +62,13 @@ export const usualStart = (planned: Planned, { system }: StepFor<'usual-start'>)
 
 export const firmwareMode = ({ plan }: Planned) => message('step.firmware-mode', { mode: plan.target.mode });
 
-/** File systems whose repair is a last resort: btrfs-check(8), xfs_repair(8). */
-const READ_ONLY: readonly VolumeKind[] = ['btrfs', 'xfs'];
-
 export const checkVolume = (planned: At, step: StepFor<'check-volume'>) => {
   const p = partitionOf(planned.plan, step.partition);
   const content = p?.fileSystem ?? 'unknown';
   return message('step.check-volume', {
     volume: nameOf(planned, step.partition),
     content: volumeName(content),
-    readOnly: READ_ONLY.includes(content),
+    readOnly: VOLUME_TRAITS[content].linux.check?.repairs === false,
     inside: p && sizedAs(p) !== content ? { ...lineOf(planned, p.id), ...layersOf(p) } : null,
     windows:
       placeIn(planned.plan, step.environment) !== 'windows'

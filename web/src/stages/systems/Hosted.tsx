@@ -1,5 +1,5 @@
 import { NativeSelect } from '@mantine/core';
-import { bytes, GIB, VOLUME_TRAITS, type PlannedPartition, type Survey, type System } from '@rhizotome/core';
+import { bytes, GIB, canHoldFile, type PlannedPartition, type Survey, type System } from '@rhizotome/core';
 import { useEdit, useOpenState } from '../../open/context.js';
 import { SizeInput } from '../../parts/SizeInput.js';
 import classes from './SystemsStage.module.css';
@@ -46,9 +46,5 @@ export function Hosted({ system, survey }: { system: System; survey: Survey }) {
 
 /** A volume that its system can read a file from when it starts. */
 function canHold({ fileSystem, role }: PlannedPartition): boolean {
-  return (
-    !VOLUME_TRAITS[fileSystem].opaque &&
-    !['none', 'swap', 'unknown'].includes(fileSystem) &&
-    ['system', 'data', 'root', 'home'].includes(role)
-  );
+  return canHoldFile(fileSystem) && ['system', 'data', 'root', 'home'].includes(role);
 }

@@ -1,0 +1,23 @@
+import { NO_UTILITIES, type VolumeTraits } from './traits.js';
+
+/** NTFS. Label: $VOLUME_NAME of 128 bytes, of which 32 units are common to all tools. */
+export const ntfs: VolumeTraits = {
+  name: 'NTFS',
+  printed: ['ntfs'],
+  holds: 'files',
+  opaque: false,
+  shrink: 'online',
+  grow: 'online',
+  move: 'offline',
+  labelLimit: 32,
+  leastBytes: 0,
+  ownTool: 'windows',
+  ownType: null,
+  posix: false,
+  ownsFirstSector: true,
+  encryption: { by: 'windows', is: 'may-look-plain' },
+  access: { windows: 'lives', linux: 'writes', macos: 'reads', bsd: 'none' },
+  readByLoaders: false,
+  mount: { type: 'ntfs3', checked: false },
+  linux: NO_UTILITIES,
+};

@@ -1,0 +1,23 @@
+import { NOBODY, NO_UTILITIES, type VolumeTraits } from './traits.js';
+
+/** A member of a mirror or the like. */
+export const raid: VolumeTraits = {
+  name: null,
+  printed: ['linux_raid_member'],
+  holds: 'volumes',
+  opaque: true,
+  shrink: 'no',
+  grow: 'no',
+  move: 'offline',
+  labelLimit: null,
+  leastBytes: 0,
+  ownTool: null,
+  ownType: null,
+  posix: false,
+  ownsFirstSector: false,
+  encryption: { by: 'luks', is: 'seen' },
+  access: NOBODY,
+  readByLoaders: false,
+  mount: null,
+  linux: NO_UTILITIES,
+};
