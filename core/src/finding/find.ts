@@ -12,7 +12,7 @@ export function findAll(planned: Planned): Finding[] {
   const found = RULES.flatMap((rule) => {
     const findings = rule
       .check(planned, blocked)
-      .map((drafted) => inPartitions(plan, findingOf(rule, drafted)));
+      .map((drafted) => inPartitions(plan, findingOf(planned, rule, drafted)));
     for (const { level, systems } of findings)
       if (level === 'blocker') systems.forEach((id) => blocked.add(id));
     return findings;

@@ -33,6 +33,8 @@ export interface Finding {
   readonly partitions: readonly PartitionId[];
   readonly systems: readonly SystemId[];
   readonly remedies: readonly Remedy[];
+  /** The step of the procedure with which it comes true, counted from 1; nothing where it is true of the plan as a whole. */
+  readonly step: number | null;
   /** The remark with which it was accepted as it is, empty for none; absent where it was not. */
   readonly accepted?: string | undefined;
 }

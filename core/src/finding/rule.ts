@@ -1,3 +1,4 @@
+import { statesOf, type State } from '../moment/index.js';
 import type { Planned } from '../plan/index.js';
 import {
   message,
@@ -19,6 +20,10 @@ export interface Drafted {
   readonly partitions?: readonly string[];
   readonly systems?: readonly string[];
   readonly remedies?: readonly Remedy[];
+  /** What is so from some moment of the procedure on: whether it is in a state. Absent where it is of the plan as a whole. */
+  readonly from?: (state: State) => boolean;
+  /** The step that it speaks of, counted from 1, where that is told instead. */
+  readonly step?: number | null;
 }
 
 export interface Rule {
@@ -31,7 +36,7 @@ export interface Rule {
 /** What a rule rests on: the standard's section, or what kind of knowledge it is. */
 export const basisOf = (rule: RuleId): Message<`basis.${RuleId}`> => message(`basis.${rule}`);
 
-export function findingOf(rule: Rule, drafted: Drafted): Finding {
+export function findingOf(planned: Planned, rule: Rule, drafted: Drafted): Finding {
   return {
     id: `${rule.id}:${drafted.of}`,
     rule: rule.id,
@@ -41,7 +46,13 @@ export function findingOf(rule: Rule, drafted: Drafted): Finding {
     partitions: drafted.partitions ?? [],
     systems: drafted.systems ?? [],
     remedies: drafted.remedies ?? [],
+    step: drafted.from ? firstStep(planned, drafted.from) : (drafted.step ?? null),
   };
+}
+
+/** The step with which it becomes so; nothing where it was so before the first, or never is. */
+function firstStep(planned: Planned, isSo: (state: State) => boolean): number | null {
+  return statesOf(planned).find(isSo)?.after || null;
 }
 
 /** A figure of the evidence. What it is may also be a name. */

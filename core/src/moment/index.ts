@@ -11,4 +11,5 @@ export {
   type RecognitionRow,
 } from './sheet.js';
 export { sheetOf, sheetsOf, type Sheet } from './sheets.js';
+export { statesOf, type State } from './states.js';
 export { slotChoiceOf, type Renumbered, type SlotChoice } from './slot-choice.js';

@@ -1,4 +1,4 @@
-import { apply, type Edit, type Plan } from '@rhizotome/core';
+import { apply, momentsOf, type Edit, type Plan } from '@rhizotome/core';
 import {
   createContext,
   use,
@@ -13,18 +13,27 @@ import {
 } from 'react';
 import { useOpenState } from './context.js';
 
-interface Preview {
-  /** A plan that is shown for the time being; `null` where the plan as it is. */
-  readonly plan: Plan | null;
-  readonly show: (plan: Plan | null) => void;
+/** What is shown in the section for the time being. */
+interface Shown {
+  readonly plan: Plan;
+  /** What an edit would make of the plan; or the disk at a moment of the procedure, by how many steps are done. */
+  readonly of: 'edit' | { readonly after: number };
 }
 
-const PreviewContext = createContext<Preview>({ plan: null, show: () => undefined });
+interface Preview {
+  /** `null` where the plan as it is. */
+  readonly shown: Shown | null;
+  readonly plan: Plan | null;
+  readonly show: (plan: Plan | null, of?: Shown['of']) => void;
+}
+
+const PreviewContext = createContext<Preview>({ shown: null, plan: null, show: () => undefined });
 
 /** Lets one place show, in the section, what an edit would make of the plan. */
 export function PreviewProvider({ children }: { children: ReactNode }) {
-  const [plan, show] = useState<Plan | null>(null);
-  const value = useMemo(() => ({ plan, show }), [plan]);
+  const [shown, setShown] = useState<Shown | null>(null);
+  const show = useCallback<Preview['show']>((plan, of = 'edit') => setShown(plan && { plan, of }), []);
+  const value = useMemo(() => ({ shown, plan: shown?.plan ?? null, show }), [shown, show]);
   return <PreviewContext value={value}>{children}</PreviewContext>;
 }
 
@@ -36,13 +45,35 @@ export function usePreview(): Preview {
 export function useEditPreview(edit: Edit | null) {
   const { plan, survey } = useOpenState();
   const { show } = usePreview();
+  return usePointedAt(
+    useCallback(() => {
+      const result = edit && survey && apply(plan, edit, () => survey);
+      show(result?.ok ? result.plan : null);
+    }, [plan, survey, edit, show]),
+  );
+}
+
+/** Handlers for what speaks of a step: while it is pointed at or focused, the disk as that step leaves it is shown. */
+export function useMomentPreview(after: number | null) {
+  const { plan, survey } = useOpenState();
+  const { show } = usePreview();
+  return usePointedAt(
+    useCallback(() => {
+      const moment = after !== null && survey ? momentsOf({ plan, survey })[after] : undefined;
+      show(moment?.planned.plan ?? null, { after: after ?? 0 });
+    }, [plan, survey, after, show]),
+  );
+}
+
+function usePointedAt(preview: () => void) {
+  const { plan } = useOpenState();
+  const { show } = usePreview();
   const shown = useRef(false);
   const begin = useCallback(() => {
     if (shown.current) return;
     shown.current = true;
-    const result = edit && survey && apply(plan, edit, () => survey);
-    show(result?.ok ? result.plan : null);
-  }, [plan, survey, edit, show]);
+    preview();
+  }, [preview]);
   const end = useCallback(() => {
     if (shown.current) show(null);
     shown.current = false;

@@ -14,6 +14,7 @@ import type { SurveyPartition } from '../../survey/index.js';
 import type { Role } from '../../table/index.js';
 import { VOLUME_TRAITS } from '../../volume/index.js';
 import { bytesOfPart } from '../context.js';
+import { contentGone, insideGone } from '../bites.js';
 import { keptInside, remedy } from '../repairs.js';
 import { inBytes, valueOf, fact, type Drafted, type Rule } from '../rule.js';
 
@@ -54,6 +55,7 @@ function partitionsErased(planned: Planned): Drafted[] {
           fact('used', used ? inBytes(used.bytes) : valueOf('unknown')),
         ],
         partitions: [found.id],
+        from: contentGone(found.id),
         remedies:
           kind === 'erased'
             ? remedy(message('remedy.keep-as-found'), undeleteEdit(planned, found.id))
@@ -81,6 +83,7 @@ function insideErased({ plan, survey }: Planned): Drafted[] {
           fact('used', used === undefined ? valueOf('unknown') : inBytes(used)),
         ],
         partitions: [within.id],
+        from: insideGone(within.id, found!.name),
         remedies: keptInside(fate),
       };
     });

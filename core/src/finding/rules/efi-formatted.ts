@@ -1,3 +1,4 @@
+import { contentGone } from '../bites.js';
 import { message } from '../../words/index.js';
 import { isArriving } from '../../system/index.js';
 import { nameOf, systemsThatStay, withRole } from '../context.js';
@@ -24,6 +25,7 @@ export const efiFormatted: Rule = {
           }),
           evidence: [fact('used-by', losers.length > 0 ? listed(losers) : valueOf('unknown'))],
           partitions: [p.id],
+          from: contentGone(p.from!),
           remedies: [
             {
               title: message('remedy.do-not-format'),

@@ -2,7 +2,7 @@ import { message } from '../../words/index.js';
 import { surveyedPartition } from '../../survey/index.js';
 import { isLogical } from '../../layout/index.js';
 import { partitionDevice, deviceName } from '../../recognition/index.js';
-import { partitionNumbers } from '../../moment/index.js';
+import { partitionNumbers, type State } from '../../moment/index.js';
 import { nameOf } from '../context.js';
 import { fact, type Rule } from '../rule.js';
 
@@ -32,6 +32,7 @@ export const logicalRenumbered: Rule = {
           ),
         ),
         partitions: changed.map(({ p }) => p.id),
+        from: ({ disk }: State) => changed.some(({ p, was }) => disk.numbers.get(p.id) !== was),
       },
     ];
   },

@@ -15,7 +15,7 @@ export const longExposure: Rule = {
     const { sectorBytes } = planned.survey.disk;
     const { ordered } = procedureFor(planned);
     if (!ordered.ok) return [];
-    return ordered.steps.flatMap((step) => {
+    return ordered.steps.flatMap((step, i) => {
       if ((step.kind !== 'move' && step.kind !== 'move-aside') || !step.exposure) return [];
       const { from, of } = step.exposure.when;
       const size = (of - from) * sectorBytes;
@@ -34,6 +34,7 @@ export const longExposure: Rule = {
             fact('speed', message('value.speed', { bytes: Math.round(size / time.most) })),
           ],
           partitions: [partition.id],
+          step: i + 1,
         },
       ];
     });

@@ -28,6 +28,7 @@ export const notStarted: Rule = {
           fact('boots-by', valueOf('none')),
         ],
         systems: [system.id],
+        step,
         remedies: isArriving(system)
           ? []
           : [

@@ -1,3 +1,4 @@
+import { contentGone } from '../bites.js';
 import { message } from '../../words/index.js';
 import { undeleteEdit } from '../../compose/index.js';
 import { fatesOf } from '../../plan/index.js';
@@ -26,6 +27,7 @@ export const recoveryDeleted: Rule = {
           says: message('finding.recovery-deleted'),
           evidence: [fact('size', inBytes(bytesOfPart(planned, found)))],
           partitions: [found.id],
+          from: contentGone(found.id),
           remedies:
             kind === 'erased'
               ? remedy(message('remedy.keep-as-found'), undeleteEdit({ plan, survey }, found.id))

@@ -1,3 +1,5 @@
+import type { State } from '../../moment/index.js';
+import { contentGone } from '../bites.js';
 import { message } from '../../words/index.js';
 import { undeleteEdit } from '../../compose/index.js';
 import { fatesOf } from '../../plan/index.js';
@@ -27,6 +29,7 @@ export const startLost: Rule = {
             says: message('finding.start-lost', { system: system.name }),
             evidence: [fact('deleted', listed(used.map((f) => f.found.name ?? f.found.id)))],
             systems: [system.id],
+            from: (state: State) => used.every(({ found }) => contentGone(found.id)(state)),
             partitions: used.map((f) => f.found.id),
             remedies: used.flatMap((f) =>
               remedy(message('remedy.keep-as-found'), undeleteEdit({ plan, survey }, f.found.id)),

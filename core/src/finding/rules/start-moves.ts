@@ -1,3 +1,4 @@
+import { startsElsewhere } from '../bites.js';
 import { message } from '../../words/index.js';
 import { fatesOf, usedOf } from '../../plan/index.js';
 import { bytesOfPart, nameOf } from '../context.js';
@@ -29,6 +30,7 @@ export const startMoves: Rule = {
             fact('distance', inBytes(Math.abs(part.start - found.start) * planned.survey.disk.sectorBytes)),
           ],
           partitions: [part.id],
+          from: startsElsewhere(part.id, found.start),
           remedies: [
             {
               title: message('remedy.leave-start'),

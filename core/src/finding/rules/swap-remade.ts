@@ -1,3 +1,4 @@
+import { contentGone } from '../bites.js';
 import { fatesOf } from '../../plan/index.js';
 import { message } from '../../words/index.js';
 import { systemsThatStay, nameOf } from '../context.js';
@@ -22,6 +23,7 @@ export const swapRemade: Rule = {
           }),
           evidence: [fact('old-uuid', found.volume?.uuid ?? valueOf('not-read'))],
           partitions: [part.id],
+          from: contentGone(found.id),
           systems: users.map((s) => s.id),
         },
       ];

@@ -1,3 +1,4 @@
+import type { State } from '../../moment/index.js';
 import { message } from '../../words/index.js';
 import { systemsThatStay } from '../context.js';
 import { fact, type Rule } from '../rule.js';
@@ -23,6 +24,7 @@ export const tableConverted: Rule = {
           fact('kept-partitions', String(plan.partitions.filter((p) => p.from !== null).length)),
         ],
         systems: staying.map((s) => s.id),
+        from: ({ disk }: State) => disk.planned.plan.target.style === plan.target.style,
       },
     ];
   },

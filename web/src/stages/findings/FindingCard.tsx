@@ -5,7 +5,7 @@ import { say, text } from '../../words/say.js';
 import { words } from '../../words/words.js';
 import { Link } from 'react-router';
 import { useEdit, useOpenMachine, useSelection } from '../../open/context.js';
-import { useEditPreview } from '../../open/preview.js';
+import { useEditPreview, useMomentPreview } from '../../open/preview.js';
 import classes from './FindingsStage.module.css';
 import { Explained } from '../../parts/Explained.js';
 
@@ -42,6 +42,7 @@ export function FindingCard({ finding, brief = false }: { finding: Finding; brie
           )}
         </dl>
       )}
+      {!brief && finding.step !== null && <AtStep step={finding.step} />}
       {finding.accepted !== undefined && <Accepted finding={finding} />}
       <div className={classes.remedies}>
         {finding.remedies.map((remedy, i) => (
@@ -55,6 +56,19 @@ export function FindingCard({ finding, brief = false }: { finding: Finding; brie
         {!brief && isAcceptable(finding) && finding.accepted === undefined && <Accept finding={finding} />}
       </div>
     </article>
+  );
+}
+
+/** The step with which it comes true: pointed at, the section shows the disk as that step leaves it. */
+function AtStep({ step }: { step: number }) {
+  const { id } = useOpenMachine();
+  const preview = useMomentPreview(step);
+  return (
+    <p className={classes.step}>
+      <Link to={`/machines/${id}/runbook?step=${step}`} {...preview}>
+        {words['findings.with-step'](step)}
+      </Link>
+    </p>
   );
 }
 

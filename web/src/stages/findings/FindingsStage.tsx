@@ -76,7 +76,7 @@ function Group({ sign, title, meaning, findings }: GroupProps) {
 
 function Beside({ survey }: { survey: Survey }) {
   const { plan } = useOpenState();
-  const { plan: previewed } = usePreview();
+  const { plan: previewed, shown } = usePreview();
   const { selected, select } = useSelection();
   return (
     <aside
@@ -85,7 +85,11 @@ function Beside({ survey }: { survey: Survey }) {
       data-previewed={previewed ? true : undefined}
     >
       <p className={classes.state}>
-        {previewed ? words['findings.preview-remedy']() : words['common.as-planned']()}
+        {!shown
+          ? words['common.as-planned']()
+          : shown.of === 'edit'
+            ? words['findings.preview-remedy']()
+            : words['findings.after-step'](shown.of.after)}
       </p>
       <div className={classes.glance}>
         <SectionGlance

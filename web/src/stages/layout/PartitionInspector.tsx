@@ -190,7 +190,7 @@ function Particulars({ partition }: { partition: PlannedPartition }) {
           label={words['layout.label']()}
           value={partition.label}
           disabled={!made}
-          limit={VOLUME_TRAITS[partition.fileSystem].labelLimit}
+          limit={VOLUME_TRAITS[partition.fileSystem].labelLimit ?? undefined}
           save={(label) => tryEdit(change({ label }))}
         />
         {!partition.inside?.length && (

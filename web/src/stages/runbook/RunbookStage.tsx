@@ -1,6 +1,6 @@
 import { type Plan, type Runbook, type Survey } from '@rhizotome/core';
 import { memo, useDeferredValue, useEffect, useMemo, useState } from 'react';
-import { Link } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { useDerived, useOpenMachine, useOpenState } from '../../open/context.js';
 import { words } from '../../words/words.js';
 import { Afterwards } from './Afterwards.js';
@@ -34,10 +34,11 @@ export function RunbookStage() {
   );
 }
 
-/** Whoever comes back in the middle of the day goes on at the step that is next. */
+/** Whoever was sent to a step sees that one, and whoever comes back in the middle of the day the one that is next. */
 function useStepThatIsNext(runbook: Runbook | undefined) {
-  const next =
-    runbook && runbook.done > 0 ? runbook.phases.flatMap((p) => p.steps)[runbook.done]?.id : undefined;
+  const asked = Number(useSearchParams()[0].get('step'));
+  const at = asked > 0 ? asked - 1 : (runbook?.done ?? 0);
+  const next = at > 0 ? runbook?.phases.flatMap((p) => p.steps)[at]?.id : undefined;
   useEffect(() => {
     if (next !== undefined)
       document.querySelector(`[data-step="${CSS.escape(next)}"]`)?.scrollIntoView({ block: 'center' });
@@ -52,7 +53,8 @@ interface ProcedureProps {
 }
 
 function Procedure({ plan, survey, runbook }: ProcedureProps) {
-  const [at, setAt] = useState<number | null>(null);
+  const asked = useSearchParams()[0].get('step');
+  const [at, setAt] = useState<number | null>(asked === null ? null : Number(asked) || null);
   const steps = useMemo(
     () => runbook.phases.flatMap((phase) => phase.steps.map((step) => step.id)),
     [runbook],

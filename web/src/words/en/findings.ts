@@ -26,5 +26,7 @@ export const findings = {
     'Each remedy is one change. Point at it to see what it does, press it to apply it. You can undo it.',
   'findings.no-problem-was-found': () => 'No problem was found in this plan.',
   'findings.section': () => 'Section',
+  'findings.with-step': (step: number) => `Happens in step ${step}`,
+  'findings.after-step': (step: number) => `The disk after step ${step}`,
   'findings.preview-remedy': () => 'preview of this remedy',
 };
