@@ -62,6 +62,7 @@ describe('a finding names the step with which it comes true', () => {
     expect([...named].sort()).toEqual([
       'data-erased',
       'efi-formatted',
+      'kept-broken',
       'logical-renumbered',
       'long-exposure',
       'recovery-deleted',

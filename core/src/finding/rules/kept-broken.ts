@@ -1,3 +1,5 @@
+import type { State } from '../../moment/index.js';
+import { contentGone, insideGone } from '../bites.js';
 import { reinstallEdit } from '../../compose/index.js';
 import { fatesOf, insideFatesOf, type Fate, type InsideFate, type Planned } from '../../plan/index.js';
 import { hasOwnVolumes, isArriving, type System } from '../../system/index.js';
@@ -44,6 +46,9 @@ export const keptBroken: Rule = {
             evidence: gone.map((g) => fact({ name: g.name }, valueOf(g.kind))),
             partitions: gone.map((g) => g.of),
             systems: [system.id],
+            from: (state: State) =>
+              lost.some(({ found }) => contentGone(found.id)(state)) ||
+              inside.some(({ within, found }) => insideGone(within.id, found!.name)(state)),
             remedies: [...inside.flatMap(keptInside), ...remediesFor(planned, system, lost)],
           },
         ];
