@@ -40,6 +40,7 @@ const CORE_LAYERS = [
   'strategy',
   'finding',
   'runbook',
+  'script',
   'overview',
   'proposal',
   'recipe',

@@ -42,7 +42,8 @@ export function practiceDiskPlanned(planned: Planned): PracticeDisk {
 /** The disk at a moment of the procedure: to practise from there on. */
 export const practiceDiskAt = (moment: Moment): PracticeDisk => build(layoutAt(moment));
 
-const layoutAt = ({ planned, numbers, after }: Moment): PracticeLayout =>
+/** The table at a moment, and what its partitions hold. */
+export const layoutAt = ({ planned, numbers, after }: Moment): PracticeLayout =>
   after === 0 ? foundLayout(planned.survey) : plannedLayout(planned, numbers);
 
 /** The moments whose disks differ: of several with one disk, the first. */
@@ -58,7 +59,7 @@ function build(layout: PracticeLayout): PracticeDisk {
     sizeBytes,
     sectorBytes: layout.sectorBytes,
     stretches: [
-      ...tableOf(layout),
+      ...tableStretches(layout),
       ...formatted.flatMap(({ entry, stretches }) =>
         (stretches ?? []).map((s) => ({
           offset: entry.start * layout.sectorBytes + s.offset,
@@ -75,7 +76,8 @@ function build(layout: PracticeLayout): PracticeDisk {
   };
 }
 
-function tableOf(layout: PracticeLayout): Stretch[] {
+/** The bytes of a table: those of a GPT with both its copies; of an MBR each record. */
+export function tableStretches(layout: PracticeLayout): Stretch[] {
   if (layout.style === 'none') return [];
   return layout.style === 'gpt' ? gptOf(layout) : mbrOf(layout);
 }

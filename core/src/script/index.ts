@@ -1,0 +1,1 @@
+export { phaseScripts, type PhaseScript } from './phase-script.js';

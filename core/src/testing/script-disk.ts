@@ -1,0 +1,109 @@
+import { spawnSync } from 'node:child_process';
+import { closeSync, mkdtempSync, openSync, rmSync, truncateSync, writeFileSync, writeSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { practiceDiskFound } from '../practice/index.js';
+import { runbookFor } from '../runbook/index.js';
+import { phaseScripts, type PhaseScript } from '../script/index.js';
+import { surveyFromDisk, type Survey } from '../survey/index.js';
+import type { Plan } from '../plan/index.js';
+import { english } from '../words/index.js';
+import { IDENTITY } from './builders.js';
+import { FileBytes } from './files.js';
+
+/** What has to be on a machine for scripts to be carried out on a disk in a file. */
+export const canAttach = (): boolean =>
+  process.getuid?.() === 0 &&
+  ['losetup', 'mkfs.ext4', 'e2fsck', 'resize2fs', 'wipefs', 'blkid', 'mkswap', 'debugfs'].every(
+    (program) => spawnSync('sh', ['-c', `command -v ${program}`]).status === 0,
+  ) &&
+  spawnSync('sh', ['-c', 'f=$(mktemp); truncate -s 1M $f; l=$(losetup -f --show $f) && losetup -d $l'])
+    .status === 0;
+
+/** Runs a line at a shell, and gives what it printed; `P` is what it is about. */
+export function sh(line: string, P = ''): string {
+  const done = spawnSync('sh', ['-ec', line], { encoding: 'utf8', env: { ...process.env, P } });
+  if (done.status !== 0) throw new Error(`${line}\n${done.stdout}${done.stderr}`);
+  return done.stdout;
+}
+
+/** A disk in a file, with real file systems in it, on which scripts are carried out. */
+export class ScriptDisk {
+  readonly folder = mkdtempSync(join(tmpdir(), 'rhizotome-script-'));
+  readonly path = join(this.folder, 'disk.img');
+
+  /** @param make lines that make the file system of each partition, by its id, where it is attached as `$P` */
+  constructor(
+    readonly drawing: Survey,
+    make: Readonly<Record<string, string>>,
+  ) {
+    const { sizeBytes, stretches } = practiceDiskFound(drawing);
+    writeFileSync(this.path, '');
+    truncateSync(this.path, sizeBytes);
+    const file = openSync(this.path, 'r+');
+    for (const { offset, bytes } of stretches) writeSync(file, bytes, 0, bytes.length, offset);
+    closeSync(file);
+    for (const [id, line] of Object.entries(make)) {
+      const p = drawing.partitions.find((q) => q.id === id)!;
+      this.attached(p.start, p.length, (P) => sh(line, P));
+    }
+  }
+
+  /** As it is read now. */
+  survey(): Survey {
+    const bytes = new FileBytes(this.path);
+    const outcome = surveyFromDisk(bytes, { kind: 'image' }, IDENTITY, {
+      sectorBytes: this.drawing.disk.sectorBytes,
+    });
+    bytes.close();
+    if (!outcome.ok) throw new Error(outcome.refusal.says.code);
+    return outcome.survey;
+  }
+
+  attached<T>(start: number, length: number, look: (path: string) => T): T {
+    const { sectorBytes } = this.drawing.disk;
+    const loop = sh(
+      `losetup -f --show --sector-size ${sectorBytes} -o ${start * sectorBytes} --sizelimit ${length * sectorBytes} ${this.path}`,
+    ).trim();
+    try {
+      return look(loop);
+    } finally {
+      sh(`losetup -d ${loop}`);
+    }
+  }
+
+  digest(): string {
+    return sh(`sha256sum < ${this.path}`);
+  }
+
+  scripts(plan: Plan, survey: Survey): PhaseScript[] {
+    return phaseScripts(english, runbookFor({ plan, survey }));
+  }
+
+  /** Begins a script in a shell. @param killAfterMs ended hard after so long */
+  run(
+    script: PhaseScript,
+    shell: readonly string[] = ['dash'],
+    killAfterMs?: number,
+    more: readonly string[] = ['--yes'],
+  ) {
+    const file = join(this.folder, script.name);
+    writeFileSync(file, script.text);
+    const [program, ...options] = shell;
+    const killed = killAfterMs === undefined ? [] : ['-s', 'KILL', String(killAfterMs / 1000), program!];
+    const [first, ...rest] = killed.length > 0 ? ['timeout', ...killed] : [program!];
+    const done = spawnSync(
+      first!,
+      [...rest, ...options, file, '--disk', this.path, '--journal', this.folder, ...more],
+      {
+        encoding: 'utf8',
+      },
+    );
+    sh(`losetup -j ${this.path} -O NAME -n | xargs -r -n 1 losetup -d`);
+    return { status: done.status, said: `${done.stdout}${done.stderr}` };
+  }
+
+  remove(): void {
+    rmSync(this.folder, { recursive: true, force: true });
+  }
+}
