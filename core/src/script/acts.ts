@@ -57,7 +57,32 @@ export function actOf(around: Around, step: Step): Act {
       return createOf(around, step, change());
     case 'format':
       return formatOf(around, step);
-    default:
+    // What is not done at this disk, and what asks for a decision.
+    case 'backup':
+    case 'change-inside':
+    case 'controller-mode':
+    case 'convert-table':
+    case 'firmware-mode':
+    case 'first-start':
+    case 'install':
+    case 'mount-table':
+    case 'prepare-live':
+    case 'prepare-medium':
+    case 'recovery-key':
+    case 'redo-start':
+    case 'remove-start':
+    case 'repair-table':
+    case 'resume-protection':
+    case 'safe-start':
+    case 'safety-copy':
+    case 'secure-boot-off':
+    case 'secure-boot-on':
+    case 'set-label':
+    case 'start-order':
+    case 'suspend-protection':
+    case 'unhibernate':
+    case 'usual-start':
+    case 'verify-start':
       return null;
   }
 }

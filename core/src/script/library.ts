@@ -139,8 +139,8 @@ gpt_lines() {
   n=0
   hex < "$W/entries" | fold -w 256 | while read -r line || [ -n "$line" ]; do
     n=$((n + 1))
+    case $line in 00000000000000000000000000000000*) continue ;; esac
     type=$(printf %s "$line" | cut -c1-32)
-    [ "$type" != 00000000000000000000000000000000 ] || continue
     name=$(printf %s "$line" | cut -c113-256)
     say "$n $type $(printf %s "$line" | cut -c33-64)" \
       "$(number "$(printf %s "$line" | cut -c65-80)") $(number "$(printf %s "$line" | cut -c81-96)")" \
@@ -321,10 +321,27 @@ partitions_of_disk() {
   for path in /sys/class/block/"$disk"/"$disk"*; do [ ! -e "$path/partition" ] || say "$path"; done
 }
 
+# listed PATH: first sector and length of what the kernel lists there
+listed() { say "$(($(cat "$1/start") * 512 / SECTOR)) $(($(cat "$1/size") * 512 / SECTOR))"; }
+
+# tell_kernel: entry by entry where that is known (partx(8)), since the whole table is read again only while nothing of the disk is in use
 tell_kernel() {
   [ -b "$DISK" ] && [ -z "$DRY" ] || return 0
   blockdev --flushbufs "$DISK"
-  blockdev --rereadpt "$DISK" 2>/dev/null || partx -u "$DISK" 2>/dev/null
+  if command -v partx > /dev/null; then
+    table_lines > "$W/now"
+    spans "$W/now" > "$W/spans"
+    for path in $(partitions_of_disk); do
+      grep -qx "$(listed "$path")" "$W/spans" || partx -d --nr "$(cat "$path/partition")" "$DISK" 2>/dev/null
+    done
+    for path in $(partitions_of_disk); do listed "$path"; done > "$W/known"
+    while read -r n rest; do
+      say "$n $rest" > "$W/one"
+      grep -qx "$(spans "$W/one")" "$W/known" || partx -a --nr "$n" "$DISK" 2>/dev/null
+    done < "$W/now"
+  else
+    blockdev --rereadpt "$DISK" 2>/dev/null
+  fi
   ! command -v udevadm > /dev/null || udevadm settle 2>/dev/null
   return 0
 }
@@ -334,10 +351,8 @@ kernel_agrees() {
   [ -b "$DISK" ] && [ -n "$(partitions_of_disk)" ] || return 0
   spans "$W/have" | sort > "$W/shall"
   for path in $(partitions_of_disk); do
-    length=$(cat "$path/size") start=$(cat "$path/start")
     # An extended partition is listed with two sectors, whatever it holds.
-    [ "$length" -gt 2 ] || continue
-    say "$((start * 512 / SECTOR)) $((length * 512 / SECTOR))"
+    [ "$(cat "$path/size")" -le 2 ] || listed "$path"
   done | sort > "$W/is"
   cmp -s "$W/is" "$W/shall" ||
     stop 'the kernel lists the new table' 'it lists the old one' "restart the live session, and begin this script again: it goes on here"
@@ -352,6 +367,7 @@ part() {
         return 0
       fi
     done
+    [ -z "$(partitions_of_disk)" ] || return 1
   fi
   loop=$(losetup -f --show --sector-size "$SECTOR" -o $(($1 * SECTOR)) --sizelimit $(($2 * SECTOR)) "$DISK") || return 1
   say "$loop" >> "$W/loops"
@@ -447,8 +463,9 @@ copy() {
 
 note() {
   [ -z "$DRY" ] || return 0
-  printf '%s %s\n' "$(date -u +%Y-%m-%dT%H:%M:%SZ)" "$*" >> "$JOURNAL" || exit 4
-  sync
+  printf '%s %s\n' "$(date -u +%Y-%m-%dT%H:%M:%SZ)" "$*" |
+    dd of="$JOURNAL" oflag=append conv=notrunc,fsync 2>/dev/null ||
+    { say "The journal $JOURNAL cannot be written to: left here."; exit 4; }
 }
 
 noted() { [ -f "$JOURNAL" ] && grep -q " $* *$" "$JOURNAL"; }
@@ -477,7 +494,7 @@ ask() {
 
 begun() { noted "begun $ID" || note "begun $ID"; }
 
-ended() { leave; note "done $ID"; }
+ended() { leave; [ -n "$DRY" ] || sync; note "done $ID"; }
 
 # by_hand: this script does not do it; it waits, and looks at the table afterwards
 by_hand() {
@@ -546,7 +563,7 @@ keep_journal() {
   if [ -b "$DISK" ]; then
     source=$(df -P "$FOLDER" | tail -n 1 | cut -d ' ' -f 1)
     case $source in
-      tmpfs | overlay | rootfs | ramfs | none | airootfs | /dev/loop*)
+      tmpfs | overlay | rootfs | ramfs | none | airootfs)
         stop 'a journal on another medium' "$FOLDER is in the memory of this session" 'put this script on a stick and begin it there' ;;
     esac
     case $(readlink -f "$source") in

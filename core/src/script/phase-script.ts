@@ -74,7 +74,7 @@ function scriptOf(
     `SIZE=${disk.sizeSectors * disk.sectorBytes}`,
     `SECTOR=${disk.sectorBytes}`,
     `STYLE=${first.style}`,
-    `DAMAGED=${(survey.damage ?? []).length > 0 ? 1 : ''}`,
+    `DAMAGED=${survey.damage.length > 0 ? 1 : ''}`,
     `IDENTITY=${shellWord(first.style === 'none' || disk.tableId === undefined ? '' : disk.tableId.toLowerCase())}`,
     `PHASE=${shellWord(`rhizotome-${surveySignature(survey).slice(0, 8)}-phase-${number}`)}`,
     `ROOM_KIB=${ROOM_KIB}`,

@@ -14,7 +14,7 @@ import { FileBytes } from './files.js';
 /** What has to be on a machine for scripts to be carried out on a disk in a file. */
 export const canAttach = (): boolean =>
   process.getuid?.() === 0 &&
-  ['losetup', 'mkfs.ext4', 'e2fsck', 'resize2fs', 'wipefs', 'blkid', 'mkswap', 'debugfs'].every(
+  ['losetup', 'mkfs.ext4', 'e2fsck', 'resize2fs', 'wipefs', 'blkid', 'mkswap', 'partx'].every(
     (program) => spawnSync('sh', ['-c', `command -v ${program}`]).status === 0,
   ) &&
   spawnSync('sh', ['-c', 'f=$(mktemp); truncate -s 1M $f; l=$(losetup -f --show $f) && losetup -d $l'])
@@ -25,6 +25,18 @@ export function sh(line: string, P = ''): string {
   const done = spawnSync('sh', ['-ec', line], { encoding: 'utf8', env: { ...process.env, P } });
   if (done.status !== 0) throw new Error(`${line}\n${done.stdout}${done.stderr}`);
   return done.stdout;
+}
+
+/** How a script is begun: in which shell, ended hard after how long, with which options. */
+interface Begin {
+  readonly shell?: readonly string[];
+  readonly killAfterMs?: number | undefined;
+  readonly more?: readonly string[];
+}
+
+interface Said {
+  readonly status: number | null;
+  readonly said: string;
 }
 
 /** A disk in a file, with real file systems in it, on which scripts are carried out. */
@@ -47,6 +59,18 @@ export class ScriptDisk {
       const p = drawing.partitions.find((q) => q.id === id)!;
       this.attached(p.start, p.length, (P) => sh(line, P));
     }
+  }
+
+  /** Keeps it as it is now, for `reset`. */
+  keep(): void {
+    sh(`cp --sparse=always ${this.path} ${this.path}.kept`);
+  }
+
+  /** As it was kept, with no journal. */
+  reset(): void {
+    sh(
+      `cp --sparse=always ${this.path}.kept ${this.path}; rm -rf ${this.folder}/*.journal ${this.folder}/stick.img`,
+    );
   }
 
   /** As it is read now. */
@@ -80,26 +104,50 @@ export class ScriptDisk {
     return phaseScripts(english, runbookFor({ plan, survey }));
   }
 
-  /** Begins a script in a shell. @param killAfterMs ended hard after so long */
-  run(
+  /** Begins a script in a shell. */
+  run(script: PhaseScript, { shell = ['dash'], killAfterMs, more = ['--yes'] }: Begin = {}): Said {
+    const said = this.begin(script, this.path, this.folder, { shell, killAfterMs, more }, {});
+    sh(`losetup -j ${this.path} -O NAME -n | xargs -r -n 1 losetup -d`);
+    return said;
+  }
+
+  /**
+   * The same on a block device whose partitions the kernel lists, with the journal on a medium of its own. What would make their nodes
+   * in a running system (udev(7)) is stood in for where there is none.
+   */
+  runOnDevice(script: PhaseScript, begin: Begin = {}): Said {
+    const device = sh(`losetup -f --show ${this.path}`).trim();
+    const stick = join(this.folder, 'stick');
+    const nodes = join(this.folder, 'bin');
+    sh(
+      `mkdir -p ${stick} ${nodes}; [ -e ${stick}.img ] || { truncate -s 16M ${stick}.img; mkfs.ext4 -q ${stick}.img; }`,
+    );
+    const name = device.replace('/dev/', '');
+    writeFileSync(
+      join(nodes, 'udevadm'),
+      `#!/bin/sh\nrm -f ${device}p*\nfor p in /sys/class/block/${name}/${name}p*; do [ ! -e "$p/dev" ] || mknod -m 600 /dev/$(basename "$p") b $(tr : ' ' < "$p/dev"); done\n`,
+      { mode: 0o755 },
+    );
+    try {
+      sh(`mount -o loop ${stick}.img ${stick}; partx -a ${device}; ${join(nodes, 'udevadm')}`);
+      return this.begin(script, device, stick, begin, { PATH: `${nodes}:${process.env['PATH'] ?? ''}` });
+    } finally {
+      sh(`umount ${stick}; partx -d ${device}; losetup -d ${device}; rm -f ${device}p*`);
+    }
+  }
+
+  private begin(
     script: PhaseScript,
-    shell: readonly string[] = ['dash'],
-    killAfterMs?: number,
-    more: readonly string[] = ['--yes'],
-  ) {
+    disk: string,
+    journal: string,
+    { shell = ['dash'], killAfterMs, more = ['--yes'] }: Begin,
+    env: Readonly<Record<string, string>>,
+  ): Said {
     const file = join(this.folder, script.name);
     writeFileSync(file, script.text);
-    const [program, ...options] = shell;
-    const killed = killAfterMs === undefined ? [] : ['-s', 'KILL', String(killAfterMs / 1000), program!];
-    const [first, ...rest] = killed.length > 0 ? ['timeout', ...killed] : [program!];
-    const done = spawnSync(
-      first!,
-      [...rest, ...options, file, '--disk', this.path, '--journal', this.folder, ...more],
-      {
-        encoding: 'utf8',
-      },
-    );
-    sh(`losetup -j ${this.path} -O NAME -n | xargs -r -n 1 losetup -d`);
+    const killed = killAfterMs === undefined ? [] : ['timeout', '-s', 'KILL', String(killAfterMs / 1000)];
+    const [program, ...options] = [...killed, ...shell, file, '--disk', disk, '--journal', journal, ...more];
+    const done = spawnSync(program!, options, { encoding: 'utf8', env: { ...process.env, ...env } });
     return { status: done.status, said: `${done.stdout}${done.stderr}` };
   }
 
