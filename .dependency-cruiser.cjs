@@ -41,6 +41,7 @@ const CORE_LAYERS = [
   'finding',
   'runbook',
   'script',
+  'parcel',
   'overview',
   'proposal',
   'recipe',

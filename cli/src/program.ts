@@ -9,6 +9,7 @@ import { image, type ImageOptions } from './commands/image.js';
 import { recipeApply, type RecipeOptions } from './commands/recipe.js';
 import { report, REPORTERS, type ReportOptions } from './commands/report.js';
 import { runbook, type RunbookOptions } from './commands/runbook.js';
+import { script, type ScriptOptions } from './commands/script.js';
 import { steps, type StepsOptions } from './commands/steps.js';
 import { survey, type SurveyOptions } from './commands/survey.js';
 import { EXIT, Failure } from './failure.js';
@@ -87,10 +88,15 @@ function aboutPlans(program: Command, end: End): void {
     .option('--moment <steps>', 'print only the disk after so many steps', stepCount)
     .option(
       '--zip <file>',
-      'write the runbook, the sheets, the plan, mount tables and the safety copy into a new zip',
+      'write the runbook, the sheets, the plan, mount tables, scripts and the safety copy into a new zip',
     )
     .option('--force', 'write over an existing file')
     .action((plan: string, options: RunbookOptions) => runbook(plan, options));
+  program
+    .command('script <plan>')
+    .description('the script that carries out a phase in a live session; - reads standard input')
+    .option('--phase <number>', 'which phase, where several have one', stepCount)
+    .action((plan: string, options: ScriptOptions) => script(plan, options));
   program
     .command('compare <plan> <disk>')
     .description('where a disk, image or capture archive stands in the procedure of a plan')

@@ -46,6 +46,7 @@ export * from './moment/index.js';
 export * from './standing/index.js';
 export * from './runbook/index.js';
 export * from './script/index.js';
+export * from './parcel/index.js';
 export * from './overview/index.js';
 export * from './proposal/index.js';
 export * from './recipe/index.js';

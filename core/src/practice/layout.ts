@@ -1,4 +1,4 @@
-import { encodeUtf8, uuidFrom } from '../bytes/index.js';
+import { encodeUtf8, isGuid, uuidFrom } from '../bytes/index.js';
 import { isActive, isLogical, plannedArea, plannedContainer, recordPlaces } from '../layout/index.js';
 import { shownAs, type Planned } from '../plan/index.js';
 import { volumeUuidOf } from '../mounting/index.js';
@@ -54,10 +54,10 @@ export function foundLayout(survey: Survey): PracticeLayout {
       number: p.number,
       start: p.start,
       length: p.length,
-      type: p.type ?? typeFor('data', disk.style === 'mbr' ? 'mbr' : 'gpt', true),
-      uuid: p.uuid ?? idFrom(surveySignature(survey), p.id, 'gpt'),
+      type: typeCode(p.type, disk.style === 'mbr' ? 'mbr' : 'gpt'),
+      uuid: guidOf(p.uuid) ?? idFrom(surveySignature(survey), p.id, 'gpt'),
       name: p.name ?? '',
-      attributes: p.attributes,
+      attributes: attributesOf(p.attributes),
       active: p.active ?? false,
       logical: p.logical ?? false,
       ebrAt: p.ebrAt,
@@ -93,11 +93,11 @@ export function plannedLayout(planned: Planned, numbers = partitionNumbers(plann
         number: numbers.get(p.id)!,
         start: p.start,
         length: p.length,
-        type: typeOf(planned, p),
+        type: typeCode(typeOf(planned, p), style),
         // Ids and attributes belong to a style; in a table of the other style they are made anew.
-        uuid: (kept ? found?.uuid : undefined) ?? idFrom(surveySignature(survey), p.id, 'gpt'),
+        uuid: (kept ? guidOf(found?.uuid) : undefined) ?? idFrom(surveySignature(survey), p.id, 'gpt'),
         name: p.name,
-        attributes: kept ? found?.attributes : undefined,
+        attributes: kept ? attributesOf(found?.attributes) : undefined,
         active: isActive(planned, p),
         logical: isLogical(planned, p),
         ebrAt: records.get(p.id),
@@ -122,6 +122,20 @@ function plannedTableContainer(
 function geometryOf(survey: Survey): Pick<PracticeLayout, 'sizeSectors' | 'sectorBytes'> {
   return { sizeSectors: survey.disk.sizeSectors, sectorBytes: survey.disk.sectorBytes };
 }
+
+/** A listing may call a type by a name of its own: what no table can hold is as if nobody had read it. */
+const typeCode = (type: string | undefined, style: TableStyle): string =>
+  type !== undefined && (style === 'gpt' ? isGuid(type) : /^0x[0-9a-f]{1,2}$/i.test(type))
+    ? type
+    : typeFor('data', style, true);
+
+export const guidOf = (text: string | undefined): string | undefined => {
+  const lower = text?.toLowerCase();
+  return lower !== undefined && isGuid(lower) ? lower : undefined;
+};
+
+const attributesOf = (text: string | undefined): string | undefined =>
+  text !== undefined && /^[0-9a-f]{1,16}$/i.test(text) ? text : undefined;
 
 function idFrom(survey: string, what: string, style: string): string {
   const uuid = uuidFrom(encodeUtf8(`${survey}/${what}`));

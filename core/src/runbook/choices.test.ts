@@ -11,7 +11,8 @@ import type { Environment } from '../sequence/index.js';
 import { drawn, edited, gib, IDENTITY, newSystem, planOn } from '../testing/builders.js';
 import { surveyFromPractice } from '../testing/images.js';
 import { english, sayIn, type Message } from '../words/index.js';
-import { practiceFiles, runbookFor, standingReport } from './index.js';
+import { practiceFiles } from '../parcel/index.js';
+import { runbookFor, standingReport } from './index.js';
 import { laneOf, placeOf } from './says/index.js';
 
 const FOLDER = join(__dirname, '../testing/plans');

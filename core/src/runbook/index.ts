@@ -1,10 +1,8 @@
 export { cutAfter, type Cut, type CutBranch } from './cut.js';
 export { listedCells, listedHeads } from './listed.js';
-export { runbookFiles, zipOf, zipOfAll, type NamedFiles } from './files.js';
 export { runbookHtml } from './html.js';
-export { practiceFiles } from './practice-files.js';
 export { daySays, pointSays, titleOf, type RunbookTitle } from './title.js';
-export { momentMarkdown, plainMarkdown, runbookMarkdown, sheetsMarkdown } from './markdown.js';
+export { momentMarkdown, plainMarkdown, runbookMarkdown, sheetsMarkdown, typedBlock } from './markdown.js';
 export { runbookFor, type Runbook, type RunbookPhase, type RunbookStep } from './runbook.js';
 export { safetyNow, type NowSays } from './safety-now.js';
 export { standingReport, type StandingReport } from './standing.js';

@@ -1,3 +1,4 @@
+import { isGuid } from '../bytes/index.js';
 import type { Moment } from '../moment/index.js';
 import { partitionOf, type Planned, type PlannedPartition } from '../plan/index.js';
 import { deviceIsAssumed } from '../recognition/index.js';
@@ -23,7 +24,10 @@ function byIdentifier(at: At, p: PlannedPartition): string | undefined {
   if (at.plan.target.table !== 'keep') return undefined;
   const { style, tableId } = at.survey.disk;
   const found = keepsItsEntry(at, p.id) ? surveyedPartition(at.survey, p.from) : undefined;
-  if (style === 'gpt') return found?.uuid && `by-partuuid/${found.uuid.toLowerCase()}`;
+  if (style === 'gpt')
+    return found?.uuid && isGuid(found.uuid.toLowerCase())
+      ? `by-partuuid/${found.uuid.toLowerCase()}`
+      : undefined;
   const number = at.after.numbers.get(p.id) ?? at.before.numbers.get(p.id);
   if (style !== 'mbr' || !tableId || number === undefined) return undefined;
   return /^[0-9a-f]{8}$/i.test(tableId)

@@ -9,7 +9,8 @@ import type { Edit } from '../edits/index.js';
 import { plannedGaps } from '../layout/index.js';
 import { overviewOf } from '../overview/index.js';
 import { english, message, sayIn, textIn, type Text } from '../words/index.js';
-import { cutAfter, runbookFiles, runbookFor, runbookHtml, timeSays, zipOf } from './index.js';
+import { runbookFiles, zipOf } from '../parcel/index.js';
+import { cutAfter, runbookFor, runbookHtml, timeSays } from './index.js';
 
 const survey = petrelSurvey();
 const begun = planOn(survey, { kind: 'add-system', system: newSystem('linux-desktop', 'Field <Linux>') });

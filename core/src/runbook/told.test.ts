@@ -10,7 +10,8 @@ import { drawn, drawnMbr, edited, gib, newSystem, planOn } from '../testing/buil
 import { written } from '../testing/cases/written.js';
 import { LINUX_IN_LUKS } from '../testing/linux-in-luks.js';
 import { english, message, sayIn, textIn, type Message, type Text } from '../words/index.js';
-import { cutAfter, runbookFor, runbookHtml, sheetsMarkdown, standingReport, zipOfAll } from './index.js';
+import { cutAfter, runbookFor, runbookHtml, sheetsMarkdown, standingReport } from './index.js';
+import { zipOfAll } from '../parcel/index.js';
 
 const stepsOf = (planned: Planned) => runbookFor(planned).phases.flatMap((phase) => phase.steps);
 const stepOf = (planned: Planned, kind: StepKind) => {

@@ -34,7 +34,7 @@ export function phaseScripts(catalogue: Catalogue, runbook: Runbook): PhaseScrip
     const byHand = acts.filter(({ act }) => act === null).map(({ step }) => step.id);
     return [
       {
-        name: `phase-${i + 1}.sh`,
+        name: fileOf(i + 1),
         phase: i + 1,
         text: scriptOf(catalogue, runbook, phase, i + 1, acts),
         byHand,
@@ -63,10 +63,7 @@ function scriptOf(
   const lines = acts.flatMap(({ act }) => act ?? []);
   return [
     '#!/bin/sh',
-    `# ${sayIn(catalogue, phase.title)}: phase ${number} of ${runbook.phases.length}. Begin it as root: sudo sh ${'$0'}`.replace(
-      '$0',
-      `phase-${number}.sh`,
-    ),
+    `# ${oneLine(sayIn(catalogue, phase.title))}: phase ${number} of ${runbook.phases.length}. Begin it as root: sudo sh ${fileOf(number)}`,
     '# It looks at the disk before every step, asks, acts, looks again, and stops at the first answer that is not the planned one.',
     '# Begun again it goes on where it stopped.',
     LIBRARY,
@@ -88,6 +85,11 @@ function scriptOf(
   ].join('\n');
 }
 
+/** Names may hold anything: what is read as a line of the script is one. */
+const oneLine = (text: string): string => text.replace(/\p{Cc}/gu, ' ');
+
+const fileOf = (phase: number): string => `phase-${phase}.sh`;
+
 /** Utilities that its lines name, beyond those of every session. */
 function toolsOf(lines: readonly string[]): string[] {
   const named = lines.flatMap((line) => {
@@ -106,7 +108,7 @@ function stepLines(catalogue: Catalogue, runbook: Runbook, step: RunbookStep, ac
   const style = layoutAt(after).style;
   return [
     `if step ${step.number} ${shellWord(step.id)} << 'SAYS'`,
-    says.title,
+    oneLine(says.title),
     'SAYS',
     'then',
     "want before << 'TABLE'",

@@ -2,7 +2,7 @@ import { surveyFromHand } from '../survey/index.js';
 import { apply, type Edit } from '../edits/index.js';
 import type { Plan } from '../plan/index.js';
 import { MIB, sectors } from '../quantity/index.js';
-import { IDENTITY, planOn, surveysOf } from '../testing/builders.js';
+import { drawnMbr, IDENTITY, planOn, surveysOf } from '../testing/builders.js';
 import { canAttach, sh, ScriptDisk } from '../testing/script-disk.js';
 import type { Survey } from '../survey/index.js';
 
@@ -10,7 +10,7 @@ const SECTOR = 512;
 const MOVES_BY_MIB = 40;
 const mib = (n: number) => sectors((n * MIB) / SECTOR);
 
-function drawnSmall(style: 'gpt' | 'mbr', lines: readonly string[]): Survey {
+function drawnSmall(style: 'gpt' | 'none', lines: readonly string[]): Survey {
   const outcome = surveyFromHand(
     { diskBytes: 640 * MIB, sectorBytes: SECTOR, style, text: lines.join('\n') },
     IDENTITY,
@@ -208,4 +208,55 @@ function expectPlanned({ disk, plan }: Story, before: readonly string[]) {
       expect(done.said.match(/^Step \d+: /gm)?.length).toBeGreaterThan(4);
       expect(told.disk.digest()).toBe(before);
     }));
+
+  test('records of an MBR: a logical goes, one comes, and what is behind them stays listed', () => {
+    const drawing = drawnMbr([[1, 'ext4'], null], [[2, 'ext4'], [1, 'swap'], [3, 'ext4'], null]);
+    const disk = new ScriptDisk(drawing, { 'found-5': withFiles('home'), 'found-7': withFiles('data') });
+    try {
+      const survey = disk.survey();
+      const swap = survey.partitions.find((p) => p.id === 'found-6')!;
+      const before = keptFiles(disk);
+      const plan = planned(survey, { kind: 'remove', partition: swap.id }, {
+        kind: 'create',
+        partition: {
+          ...{ id: 'root', from: null, start: swap.start, length: mib(300), treatment: 'format' },
+          ...{ role: 'root', owners: [], fileSystem: 'ext4', label: 'root', name: '', mountPoint: '/' },
+          logical: true,
+        },
+      } as Edit);
+      const [script] = disk.scripts(plan, survey);
+      expect(disk.run(script!).said).toContain('This phase is done');
+      const after = disk.survey();
+      expect(after.damage).toEqual([]);
+      expect(after.partitions.map(({ start, length, logical }) => [start, length, logical ?? false])).toEqual(
+        plan.partitions.map(({ start, length, id }) => [start, length, id !== 'found-1']),
+      );
+      expect(keptFiles(disk)).toEqual(before);
+    } finally {
+      disk.remove();
+    }
+  });
+
+  test('a table on a blank disk', () => {
+    const disk = new ScriptDisk(drawnSmall('none', []), {});
+    try {
+      const survey = disk.survey();
+      const plan = planned(survey, {
+        kind: 'create',
+        partition: {
+          ...{ id: 'root', from: null, start: mib(1), length: mib(300), treatment: 'format' },
+          ...{ role: 'root', owners: [], fileSystem: 'ext4', label: 'root', name: 'root', mountPoint: '/' },
+        },
+      } as Edit);
+      const [script] = disk.scripts(plan, survey);
+      expect(disk.run(script!).said).toContain('This phase is done');
+      const after = disk.survey();
+      expect(after).toMatchObject({ damage: [], disk: { style: 'gpt' } });
+      expect(after.partitions).toMatchObject([
+        { start: mib(1), length: mib(300), volume: { kind: 'ext4', label: 'root' } },
+      ]);
+    } finally {
+      disk.remove();
+    }
+  });
 });

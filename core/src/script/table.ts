@@ -1,4 +1,4 @@
-import { tableStretches, type PracticeEntry, type PracticeLayout } from '../practice/index.js';
+import { guidOf, tableStretches, type PracticeEntry, type PracticeLayout } from '../practice/index.js';
 import { surveyedPartition, type SurveyPartition } from '../survey/index.js';
 import type { Planned } from '../plan/index.js';
 import { ENTRY, ENTRY_BYTES } from '../table/index.js';
@@ -40,8 +40,8 @@ function gptLine(entry: Uint8Array, e: PracticeEntry, found: SurveyPartition | u
   const known = (part: Uint8Array, read: unknown) => (found && read === undefined ? UNKNOWN : hexOf(part));
   return [
     e.number,
-    known(field(entry, ENTRY.typeGuid), found?.type),
-    known(field(entry, ENTRY.uniqueGuid), found?.uuid),
+    known(field(entry, ENTRY.typeGuid), guidOf(found?.type)),
+    known(field(entry, ENTRY.uniqueGuid), guidOf(found?.uuid)),
     e.start,
     e.start + e.length - 1,
     known(field(entry, ENTRY.attributes), found?.attributes),

@@ -1,5 +1,7 @@
 import { VOLUME_TRAITS, type VolumeKind } from './traits/index.js';
 
+const PLAIN_UUID = /^[0-9A-Fa-f-]{1,40}$/;
+
 /**
  * What formats a device in a Linux: mke2fs(8), mkfs.xfs(8), mkfs.btrfs(8), mkfs.fat(8), mkswap(8). Empty for a kind that another
  * system formats. @param uuid as it is printed; absent: one is made up by the utility
@@ -10,7 +12,8 @@ export function makeCommands(kind: VolumeKind, path: string, label: string, uuid
   return [
     make(path, {
       label: (option) => (label === '' ? '' : `${option} ${shellWord(label)} `),
-      uuid: (option) => (uuid === undefined ? '' : `${option}${uuid} `),
+      // Read by others, it may be anything.
+      uuid: (option) => (uuid === undefined || !PLAIN_UUID.test(uuid) ? '' : `${option}${uuid} `),
     }),
   ];
 }

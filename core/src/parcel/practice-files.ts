@@ -12,7 +12,7 @@ import {
 import { procedureFor } from '../sequence/index.js';
 import { commandLines, message, textIn, type Catalogue, type Phrase } from '../words/index.js';
 import type { NamedFiles } from './files.js';
-import { momentMarkdown, plainMarkdown, typedBlock } from './markdown.js';
+import { momentMarkdown, plainMarkdown, typedBlock } from '../runbook/index.js';
 
 interface Practice {
   readonly moment: Moment;

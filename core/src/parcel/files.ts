@@ -4,11 +4,15 @@ import { cryptTableText, mountTableText } from '../mounting/index.js';
 import { printNotation } from '../notation/index.js';
 import type { Planned } from '../plan/index.js';
 import type { Catalogue } from '../words/index.js';
-import { runbookHtml } from './html.js';
-import { runbookMarkdown, sheetsMarkdown } from './markdown.js';
-import { runbookFor } from './runbook.js';
-import type { RunbookTitle } from './title.js';
-import { safetyCopyZip } from './safety-copy.js';
+import {
+  runbookFor,
+  runbookHtml,
+  runbookMarkdown,
+  safetyCopyZip,
+  sheetsMarkdown,
+  type RunbookTitle,
+} from '../runbook/index.js';
+import { phaseScripts } from '../script/index.js';
 
 export type NamedFiles = Readonly<Record<string, Uint8Array>>;
 
@@ -16,7 +20,7 @@ export type NamedFiles = Readonly<Record<string, Uint8Array>>;
 const plain = (name: string): string =>
   name.replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'machine';
 
-/** All that goes to the machine, by file name: the runbook as page and as text, the sheets, the plan, mount tables, the safety copy. */
+/** All that goes to the machine, by file name: the runbook as page and as text, the sheets, the plan, mount tables, a script for each phase in a live session, the safety copy. */
 export function runbookFiles(
   catalogue: Catalogue,
   planned: Planned,
@@ -40,6 +44,7 @@ export function runbookFiles(
     const crypt = cryptTableText(table);
     if (crypt !== '') texts[`crypttab-${plain(system.name)}`] = `${crypt}\n`;
   }
+  for (const { name, text } of phaseScripts(catalogue, runbook)) texts[name] = text;
   const table = safetyCopyZip(catalogue, planned.survey, title.machine);
   return {
     ...Object.fromEntries(Object.entries(texts).map(([name, said]) => [name, encodeUtf8(said)])),

@@ -1,0 +1,2 @@
+export { runbookFiles, zipOf, zipOfAll, type NamedFiles } from './files.js';
+export { practiceFiles } from './practice-files.js';
