@@ -22,6 +22,16 @@ export type Act = readonly string[] | null;
 /** Pieces of a copy are no longer than this, so that little is done again after a cut. */
 const MOST_PIECE_BYTES = 16 * 1024 * KIB;
 
+/** Contents whose first sector says where on the disk they begin, or may: a copy alone leaves that wrong (FAT specification, BPB_HiddSec). */
+const SAYS_WHERE_IT_BEGINS: readonly VolumeKind[] = [
+  'ntfs',
+  'fat',
+  'exfat',
+  'refs',
+  'windows-encrypted',
+  'unknown',
+];
+
 /** How blkid(8) calls a kind. */
 const printedName = (kind: VolumeKind): string | undefined =>
   VOLUME_TRAITS[kind].printed[0]?.replace('crypto_luks', 'crypto_LUKS').replace('lvm2_member', 'LVM2_member');
@@ -145,7 +155,7 @@ function growOf(around: Around, step: StepFor<'grow'>, change: readonly string[]
 
 function moveOf(around: Around, step: StepFor<'move' | 'move-aside'>, change: readonly string[]): Act {
   const p = keptAt(around, step.partition);
-  if (!p) return null;
+  if (!p || SAYS_WHERE_IT_BEGINS.includes(p.fileSystem)) return null;
   const { from, to, sectors } = step.copy;
   const piece = pieceSectors(step.copy, around.planned.survey.disk.sectorBytes);
   return [

@@ -216,14 +216,18 @@ function expectPlanned({ disk, plan }: Story, before: readonly string[]) {
       const survey = disk.survey();
       const swap = survey.partitions.find((p) => p.id === 'found-6')!;
       const before = keptFiles(disk);
-      const plan = planned(survey, { kind: 'remove', partition: swap.id }, {
-        kind: 'create',
-        partition: {
-          ...{ id: 'root', from: null, start: swap.start, length: mib(300), treatment: 'format' },
-          ...{ role: 'root', owners: [], fileSystem: 'ext4', label: 'root', name: '', mountPoint: '/' },
-          logical: true,
+      const plan = planned(
+        survey,
+        { kind: 'remove', partition: swap.id },
+        {
+          kind: 'create',
+          partition: {
+            ...{ id: 'root', from: null, start: swap.start, length: mib(300), treatment: 'format' },
+            ...{ role: 'root', owners: [], fileSystem: 'ext4', label: 'root', name: '', mountPoint: '/' },
+            logical: true,
+          },
         },
-      } as Edit);
+      );
       const [script] = disk.scripts(plan, survey);
       expect(disk.run(script!).said).toContain('This phase is done');
       const after = disk.survey();
@@ -247,7 +251,7 @@ function expectPlanned({ disk, plan }: Story, before: readonly string[]) {
           ...{ id: 'root', from: null, start: mib(1), length: mib(300), treatment: 'format' },
           ...{ role: 'root', owners: [], fileSystem: 'ext4', label: 'root', name: 'root', mountPoint: '/' },
         },
-      } as Edit);
+      });
       const [script] = disk.scripts(plan, survey);
       expect(disk.run(script!).said).toContain('This phase is done');
       const after = disk.survey();

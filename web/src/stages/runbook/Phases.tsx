@@ -1,10 +1,11 @@
-import { Checkbox } from '@mantine/core';
+import { Button, Checkbox } from '@mantine/core';
 import {
   fileLine,
   message,
   objectsOf,
   phaseSection,
   sectionSvg,
+  type PhaseScript,
   type RunbookPhase,
   type RunbookStep,
   type StepText,
@@ -12,6 +13,7 @@ import {
 import { memo } from 'react';
 import { useEdit, useOpenMachine, useSelection } from '../../open/context.js';
 import { catalogue, say } from '../../words/say.js';
+import { download, fileName } from '../../parts/download.js';
 import { words } from '../../words/words.js';
 import { Listed } from './Listed.js';
 import { StepNote } from './StepNote.js';
@@ -22,18 +24,21 @@ import { Explained } from '../../parts/Explained.js';
 
 interface PhasesProps {
   readonly phases: readonly RunbookPhase[];
+  /** Of those that are done in a live session. */
+  readonly scripts: readonly PhaseScript[];
   /** How many steps are done at the moment that is shown beside. */
   readonly at: number;
   readonly show: (at: number) => void;
 }
 
 /** The steps in their order, by the places where they are done. Going along them draws only what changes. */
-export function Phases({ phases, at, show }: PhasesProps) {
+export function Phases({ phases, scripts, at, show }: PhasesProps) {
   return (
     <div>
       {phases.map((phase, i) => {
         const shown = phase.steps.some(({ number }) => number === at + 1) ? at + 1 : null;
-        return <Phase key={i} phase={phase} shown={shown} show={show} />;
+        const script = scripts.find((s) => s.phase === i + 1);
+        return <Phase key={i} phase={phase} script={script} shown={shown} show={show} />;
       })}
     </div>
   );
@@ -41,12 +46,13 @@ export function Phases({ phases, at, show }: PhasesProps) {
 
 interface PhaseProps {
   readonly phase: RunbookPhase;
+  readonly script: PhaseScript | undefined;
   /** Number of the step of which the disk before it is shown; `null` where it is not one of these. */
   readonly shown: number | null;
   readonly show: (at: number) => void;
 }
 
-const Phase = memo(function Phase({ phase, shown, show }: PhaseProps) {
+const Phase = memo(function Phase({ phase, script, shown, show }: PhaseProps) {
   return (
     <section className={classes.phase}>
       <header>
@@ -58,6 +64,7 @@ const Phase = memo(function Phase({ phase, shown, show }: PhaseProps) {
           <Explained>{say(phase.note)}</Explained>
         </p>
       </header>
+      {script && <AsScript script={script} steps={phase.steps} />}
       {phase.drawnAgain && <DiskThen phase={phase} />}
       {phase.find && <Find find={phase.find} />}
       {phase.sheet && <Listed sheet={phase.sheet} />}
@@ -69,6 +76,22 @@ const Phase = memo(function Phase({ phase, shown, show }: PhaseProps) {
     </section>
   );
 });
+
+/** The phase as one script, for whoever would rather not type it. */
+function AsScript({ script, steps }: { script: PhaseScript; steps: readonly RunbookStep[] }) {
+  const { name } = useOpenMachine();
+  const byHand = steps.filter(({ id }) => script.byHand.includes(id)).map(({ number }) => number);
+  const save = () =>
+    download(`${fileName(name)}-${script.name}`, new Blob([script.text], { type: 'text/x-shellscript' }));
+  return (
+    <p className={`${classes.script} no-print`}>
+      <Button size="compact-sm" variant="default" onClick={save}>
+        {words['runbook.save-script']()}
+      </Button>{' '}
+      <span className="soft">{words['runbook.script-about'](byHand)}</span>
+    </p>
+  );
+}
 
 interface StepItemProps {
   readonly step: RunbookStep;

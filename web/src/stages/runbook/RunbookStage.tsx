@@ -1,7 +1,8 @@
-import { type Plan, type Runbook, type Survey } from '@rhizotome/core';
+import { phaseScripts, type Plan, type Runbook, type Survey } from '@rhizotome/core';
 import { memo, useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { useDerived, useOpenMachine, useOpenState } from '../../open/context.js';
+import { catalogue } from '../../words/say.js';
 import { words } from '../../words/words.js';
 import { Afterwards } from './Afterwards.js';
 import { AtMoment } from './AtMoment.js';
@@ -59,6 +60,7 @@ function Procedure({ plan, survey, runbook }: ProcedureProps) {
     () => runbook.phases.flatMap((phase) => phase.steps.map((step) => step.id)),
     [runbook],
   );
+  const scripts = useMemo(() => phaseScripts(catalogue, runbook), [runbook]);
   const moment = Math.min(at ?? runbook.done, steps.length);
   // The slider follows the hand at once; what is drawn of the moment comes when there is time.
   const drawn = useDeferredValue(moment);
@@ -71,7 +73,7 @@ function Procedure({ plan, survey, runbook }: ProcedureProps) {
       {steps.length > 0 && <Standing survey={survey} steps={steps} show={setAt} />}
       {steps.length > 0 && <Timeline runbook={runbook} at={moment} go={setAt} />}
       <div className={steps.length > 0 ? classes.procedure : undefined}>
-        <Phases phases={runbook.phases} at={drawn} show={setAt} />
+        <Phases phases={runbook.phases} scripts={scripts} at={drawn} show={setAt} />
         {steps.length > 0 && (
           <AtMoment runbook={runbook} survey={survey} at={moment} drawn={drawn} go={setAt} />
         )}

@@ -51,9 +51,12 @@ export const runbook = {
   'runbook.runbook': () => 'Runbook',
   'runbook.read-disk-first-runbook': () =>
     'Read the disk first. The runbook follows from it and from the plan.',
+  'runbook.save-script': () => 'Save this phase as a script',
+  'runbook.script-about': (byHand: readonly number[]) =>
+    `Copy it to a USB stick, and run it in the live session with “sudo sh”. Before each step it checks the disk and asks; afterwards it checks again. Interrupted, it continues where it stopped. Try it on a practice disk first.${leftToYou(byHand)}`,
   'runbook.save-all': () => 'Save all as a zip',
   'runbook.save-all-about': () =>
-    'The runbook as a page and as text, the sheets, the plan, mount tables, practice disks, and the safety copy of the table',
+    'The runbook as a page and as text, the sheets, the plan, mount tables, scripts for live sessions, practice disks, and the safety copy of the table',
   'runbook.on-paper': (at: Date) => day(at),
   'runbook.print': () => 'Print',
   'runbook.save-as-one-file': () => 'Save as one file',
@@ -78,4 +81,11 @@ export const runbook = {
   'after.due': (from: Date) => `to be checked after ${day(from)}`,
   'after.overdue': (from: Date) => `to be checked since ${day(from)}`,
   'runbook.show-findings': () => 'Show findings',
+};
+
+const leftToYou = (steps: readonly number[]): string => {
+  if (steps.length === 0) return '';
+  return steps.length === 1
+    ? ` It waits while you do step ${steps[0]} by hand.`
+    : ` It waits while you do steps ${steps.join(', ')} by hand.`;
 };
