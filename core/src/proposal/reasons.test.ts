@@ -80,11 +80,11 @@ test.each<[string, Partial<Candidate>, string[]]>([
 test('an EFI system partition is spoken of where it is another than the usual', () => {
   const { loader } = found;
   expect(loader).toBeDefined();
-  const told = (fresh: boolean) =>
+  const told = (fresh: (typeof linux)[] | null) =>
     said({ ...plain, loader: { ...loader!, fresh } }).filter((words) =>
       words.startsWith('EFI system partition'),
     );
-  expect([told(true).length, told(false).length]).toEqual([0, 1]);
+  expect([told([linux]).length, told(null).length]).toEqual([0, 1]);
 });
 
 test.each<[string, Partial<Candidate>, boolean, string]>([

@@ -119,8 +119,7 @@ function checkOf(around: Around, { partition }: StepFor<'check-volume'>): Act {
 
 /** A line of a utility, run so that it asks nothing: e2fsck(8) mends what is safe to mend, and stops at the rest. */
 function asked(line: string): string {
-  if (line.startsWith('e2fsck ')) return `checked ${line.replace('e2fsck -f', 'e2fsck -f -p')}`;
-  return line.startsWith('fsck.') ? `checked ${line}` : `run ${line}`;
+  return line.startsWith('e2fsck ') ? `checked ${line.replace('e2fsck -f', 'e2fsck -f -p')}` : `run ${line}`;
 }
 
 /** Lines that mount, do and unmount, as the library does them; others are run one by one. */

@@ -280,6 +280,7 @@ different() {
 guard() {
   [ -z "\${SHOWN-}" ] || return 0
   SHOWN=$DRY
+  in_use
   [ "$(size_of "$DISK")" = "$SIZE" ] ||
     stop "a disk of $SIZE bytes" "$(size_of "$DISK") bytes" 'this is another disk: choose the right one with --disk'
   table_lines > "$W/have"
@@ -409,7 +410,7 @@ run() {
   stop "$1 to end well" "its answer above" 'look what it says. Begin this script again once that is settled'
 }
 
-# checked COMMAND…: as run, for utilities that answer 1 where they mended something (e2fsck(8), fsck(8))
+# checked COMMAND…: as run, for a utility that answers 1 where it mended something (e2fsck(8))
 checked() {
   say "  $*"
   [ -z "$DRY" ] || return 0
@@ -487,7 +488,7 @@ step() {
 
 ask() {
   if [ -n "$YES$DRY" ]; then return 0; fi
-  printf '  Do it? Type yes: '
+  printf '  Go on? Type yes: '
   read -r answer || answer=
   [ "$answer" = yes ] || { say 'Left here. Begin this script again to go on.'; exit 0; }
 }
@@ -573,8 +574,13 @@ keep_journal() {
   free=$(df -Pk "$FOLDER" | tail -n 1 | tr -s ' ' | cut -d ' ' -f 4)
   [ "$free" -ge "$ROOM_KIB" ] || stop "$ROOM_KIB KiB free in $FOLDER" "$free KiB" 'free some space there'
   JOURNAL=$FOLDER/$PHASE.journal
-  [ -n "$DRY" ] && JOURNAL=/dev/null
-  [ -n "$DRY" ] || touch "$JOURNAL"
+  if [ -n "$DRY" ]; then JOURNAL=/dev/null; fi
+  if [ ! -e "$JOURNAL" ]; then
+    say "No journal of this phase is in $FOLDER: it begins now."
+    say 'If it was begun before, stop: without that journal nothing can tell how far a copy came. Use the stick that has it.'
+    ask
+    touch "$JOURNAL"
+  fi
 }
 
 on_mains() {

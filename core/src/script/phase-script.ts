@@ -1,3 +1,4 @@
+import { encodeUtf8, md5 } from '../bytes/index.js';
 import { momentsOf } from '../moment/index.js';
 import { layoutAt } from '../practice/index.js';
 import type { Runbook, RunbookPhase, RunbookStep } from '../runbook/index.js';
@@ -6,6 +7,7 @@ import { sayIn, type Catalogue } from '../words/index.js';
 import { shellWord } from '../volume/index.js';
 import { actOf, type Act, type Around } from './acts.js';
 import { LIBRARY } from './library.js';
+import { hexOf } from './octal.js';
 import { tableLines } from './table.js';
 
 /** A phase in a live session as one script for its shell. */
@@ -73,7 +75,7 @@ function scriptOf(
     `STYLE=${first.style}`,
     `DAMAGED=${survey.damage.length > 0 ? 1 : ''}`,
     `IDENTITY=${shellWord(first.style === 'none' || disk.tableId === undefined ? '' : disk.tableId.toLowerCase())}`,
-    `PHASE=${shellWord(`rhizotome-${surveySignature(survey).slice(0, 8)}-phase-${number}`)}`,
+    `PHASE=rhizotome-${digestOf(runbook)}-phase-${number}`,
     `ROOM_KIB=${ROOM_KIB}`,
     `TOOLS=${shellWord(toolsOf(lines).join(' '))}`,
     'begin "$@"',
@@ -83,6 +85,15 @@ function scriptOf(
     "say 'This phase is done. Go on with the runbook.'",
     '',
   ].join('\n');
+}
+
+/** What the journal calls a step: of its id, which may hold anything, what no tool takes for more than a word. */
+const keyOf = ({ number, id }: RunbookStep): string => `${number}:${id.replace(/[^A-Za-z0-9:-]/g, '_')}`;
+
+/** Tells the journals of two procedures apart, of one machine too. */
+function digestOf({ planned, phases }: Runbook): string {
+  const ids = phases.flatMap(({ steps }) => steps.map(({ id }) => id));
+  return hexOf(md5(encodeUtf8([surveySignature(planned.survey), ...ids].join('\n')))).slice(0, 8);
 }
 
 /** Names may hold anything: what is read as a line of the script is one. */
@@ -107,7 +118,7 @@ function stepLines(catalogue: Catalogue, runbook: Runbook, step: RunbookStep, ac
   const table = (moment: typeof before) => tableLines(layoutAt(moment), runbook.planned);
   const style = layoutAt(after).style;
   return [
-    `if step ${step.number} ${shellWord(step.id)} << 'SAYS'`,
+    `if step ${step.number} ${keyOf(step)} << 'SAYS'`,
     oneLine(says.title),
     'SAYS',
     'then',
