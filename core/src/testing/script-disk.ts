@@ -97,7 +97,7 @@ export class ScriptDisk {
   }
 
   digest(): string {
-    return sh(`sha256sum < ${this.path}`);
+    return sh(`cksum < ${this.path}`);
   }
 
   scripts(plan: Plan, survey: Survey): PhaseScript[] {

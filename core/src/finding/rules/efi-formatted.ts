@@ -25,6 +25,7 @@ export const efiFormatted: Rule = {
           }),
           evidence: [fact('used-by', losers.length > 0 ? listed(losers) : valueOf('unknown'))],
           partitions: [p.id],
+          systems: users.map((system) => system.id),
           from: contentGone(p.from!),
           remedies: [
             {
