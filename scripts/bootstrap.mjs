@@ -213,6 +213,29 @@ function browser() {
   );
 }
 
+// ---------------------------------------------------------------- peers
+
+/** Utilities of others that tests hold our own bytes against, or run what is printed with; each by the package that has it. */
+const PEERS = {
+  'mkfs.ext4': 'e2fsprogs',
+  'mkfs.fat': 'dosfstools',
+  'mkfs.btrfs': 'btrfs-progs',
+  'mkfs.xfs': 'xfsprogs',
+  mkntfs: 'ntfs-3g',
+  cryptsetup: 'cryptsetup-bin',
+  losetup: 'mount',
+  busybox: 'busybox',
+};
+
+/** Tests that want for one are left out, and named at the end. */
+function peers() {
+  const missing = Object.keys(PEERS).filter((program) => !has(program));
+  if (missing.length === 0) return;
+  aptInstall([...new Set(missing.map((program) => PEERS[program]))], 'for tests against them');
+  const left = missing.filter((program) => !has(program));
+  if (left.length > 0) say(`tests that need these are left out: ${left.join(', ')}`);
+}
+
 if (process.argv[1] === import.meta.filename) {
   checkNode();
   try {
@@ -222,5 +245,8 @@ if (process.argv[1] === import.meta.filename) {
   }
   install();
   if (wants('--build')) build();
-  if (wants('--browser')) browser();
+  if (wants('--browser')) {
+    browser();
+    peers();
+  }
 }

@@ -11,11 +11,15 @@ import { english } from '../words/index.js';
 import { IDENTITY } from './builders.js';
 import { FileBytes } from './files.js';
 
+/** Whether a program is on this machine. */
+export const isThere = (program: string): boolean =>
+  spawnSync('sh', ['-c', `command -v ${program}`]).status === 0;
+
 /** What has to be on a machine for scripts to be carried out on a disk in a file. */
 export const canAttach = (): boolean =>
   process.getuid?.() === 0 &&
-  ['losetup', 'mkfs.ext4', 'e2fsck', 'resize2fs', 'wipefs', 'blkid', 'mkswap', 'partx'].every(
-    (program) => spawnSync('sh', ['-c', `command -v ${program}`]).status === 0,
+  ['losetup', 'mkfs.fat', 'mkfs.ext4', 'e2fsck', 'resize2fs', 'wipefs', 'blkid', 'mkswap', 'partx'].every(
+    isThere,
   ) &&
   spawnSync('sh', ['-c', 'f=$(mktemp); truncate -s 1M $f; l=$(losetup -f --show $f) && losetup -d $l'])
     .status === 0;
