@@ -1,3 +1,4 @@
+import { statesOf } from '../moment/index.js';
 import { takes } from '../edits/index.js';
 import { partitionIdOf, partitionOf, type Plan, type Planned } from '../plan/index.js';
 import { acceptanceOf } from './accept.js';
@@ -12,7 +13,7 @@ export function findAll(planned: Planned): Finding[] {
   const found = RULES.flatMap((rule) => {
     const findings = rule
       .check(planned, blocked)
-      .map((drafted) => inPartitions(plan, findingOf(planned, rule, drafted)));
+      .map((drafted) => inPartitions(plan, findingOf(rule, drafted)));
     for (const { level, systems } of findings)
       if (level === 'blocker') systems.forEach((id) => blocked.add(id));
     return findings;
@@ -35,6 +36,12 @@ function inPartitions(plan: Plan, finding: Finding): Finding {
   if (!partitions.some((id) => id.includes('/'))) return finding;
   const at = partitions.map((id) => (partitionOf(plan, id) ? id : partitionIdOf(id)));
   return { ...finding, partitions: [...new Set(at)] };
+}
+
+/** The step of the procedure with which a finding comes true, counted from 1; nothing where it is true of the plan as a whole. */
+export function stepOfFinding(planned: Planned, { from }: Finding): number | null {
+  if (typeof from !== 'function') return from;
+  return statesOf(planned).find(from)?.after || null;
 }
 
 /** How many findings there are of each level, but for those that were accepted. */

@@ -1,3 +1,4 @@
+import type { State } from '../moment/index.js';
 import type { Edit } from '../edits/index.js';
 import type { PartitionId } from '../plan/index.js';
 import type { SystemId } from '../system/index.js';
@@ -33,8 +34,8 @@ export interface Finding {
   readonly partitions: readonly PartitionId[];
   readonly systems: readonly SystemId[];
   readonly remedies: readonly Remedy[];
-  /** The step of the procedure with which it comes true, counted from 1; nothing where it is true of the plan as a whole. */
-  readonly step: number | null;
+  /** Whether it is so in a state of the procedure, or the step that it speaks of, counted from 1; `null` where it is of the plan as a whole. */
+  readonly from: ((state: State) => boolean) | number | null;
   /** The remark with which it was accepted as it is, empty for none; absent where it was not. */
   readonly accepted?: string | undefined;
 }

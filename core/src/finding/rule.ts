@@ -1,4 +1,4 @@
-import { statesOf, type State } from '../moment/index.js';
+import type { State } from '../moment/index.js';
 import type { Planned } from '../plan/index.js';
 import {
   message,
@@ -36,7 +36,7 @@ export interface Rule {
 /** What a rule rests on: the standard's section, or what kind of knowledge it is. */
 export const basisOf = (rule: RuleId): Message<`basis.${RuleId}`> => message(`basis.${rule}`);
 
-export function findingOf(planned: Planned, rule: Rule, drafted: Drafted): Finding {
+export function findingOf(rule: Rule, drafted: Drafted): Finding {
   return {
     id: `${rule.id}:${drafted.of}`,
     rule: rule.id,
@@ -46,13 +46,8 @@ export function findingOf(planned: Planned, rule: Rule, drafted: Drafted): Findi
     partitions: drafted.partitions ?? [],
     systems: drafted.systems ?? [],
     remedies: drafted.remedies ?? [],
-    step: drafted.from ? firstStep(planned, drafted.from) : (drafted.step ?? null),
+    from: drafted.from ?? drafted.step ?? null,
   };
-}
-
-/** The step with which it becomes so; nothing where it was so before the first, or never is. */
-function firstStep(planned: Planned, isSo: (state: State) => boolean): number | null {
-  return statesOf(planned).find(isSo)?.after || null;
 }
 
 /** A figure of the evidence. What it is may also be a name. */

@@ -5,13 +5,13 @@ import { kindOf, objectsOf, procedureFor } from '../sequence/index.js';
 import { anyPlanOfSystems } from '../testing/arbitraries.js';
 import { PLANS } from '../testing/cases/index.js';
 import { contentGone } from './bites.js';
-import { findAll } from './find.js';
+import { findAll, stepOfFinding } from './find.js';
 import type { Finding } from './finding.js';
 
 /** What is wrong with the steps that findings name, held against the states of the procedure. */
 function faults(planned: Planned): string[] {
   const { ordered } = procedureFor(planned);
-  const findings = findAll(planned);
+  const findings = findAll(planned).map((f) => ({ ...f, step: stepOfFinding(planned, f) }));
   if (!ordered.ok)
     return findings.filter(({ step }) => step !== null).map(({ id }) => `${id} names a step of no order`);
   const count = ordered.steps.length;
@@ -21,7 +21,11 @@ function faults(planned: Planned): string[] {
 }
 
 /** The step that takes what was found in a partition is the one that its finding names, and does it. */
-function losses(planned: Planned, found: string, findings: readonly Finding[]): string[] {
+function losses(
+  planned: Planned,
+  found: string,
+  findings: readonly (Finding & { readonly step: number | null })[],
+): string[] {
   const states = statesOf(planned);
   const finding = findings.find(({ id }) => id === `data-erased:${found}`);
   const goes = states.findIndex(contentGone(found));
@@ -57,7 +61,9 @@ describe('a finding names the step with which it comes true', () => {
 
   test('every rule on what happens in a step has a plan in which it names one', () => {
     const named = new Set(
-      PLANS.flatMap(([, planned]) => findAll(planned).flatMap((f) => (f.step === null ? [] : [f.rule]))),
+      PLANS.flatMap(([, planned]) =>
+        findAll(planned).flatMap((f) => (stepOfFinding(planned, f) === null ? [] : [f.rule])),
+      ),
     );
     expect([...named].sort()).toEqual([
       'data-erased',

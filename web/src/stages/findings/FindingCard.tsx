@@ -1,10 +1,10 @@
 import { Button, TextInput } from '@mantine/core';
-import { acceptEdit, basisOf, isAcceptable, type Finding, type Remedy } from '@rhizotome/core';
-import { useState, type FormEvent } from 'react';
+import { acceptEdit, basisOf, isAcceptable, stepOfFinding, type Finding, type Remedy } from '@rhizotome/core';
+import { useMemo, useState, type FormEvent } from 'react';
 import { say, text } from '../../words/say.js';
 import { words } from '../../words/words.js';
 import { Link } from 'react-router';
-import { useEdit, useOpenMachine, useSelection } from '../../open/context.js';
+import { useEdit, useOpenMachine, useOpenState, useSelection } from '../../open/context.js';
 import { useEditPreview, useMomentPreview } from '../../open/preview.js';
 import classes from './FindingsStage.module.css';
 import { Explained } from '../../parts/Explained.js';
@@ -42,7 +42,7 @@ export function FindingCard({ finding, brief = false }: { finding: Finding; brie
           )}
         </dl>
       )}
-      {!brief && finding.step !== null && <AtStep step={finding.step} />}
+      {!brief && finding.from !== null && <AtStep finding={finding} />}
       {finding.accepted !== undefined && <Accepted finding={finding} />}
       <div className={classes.remedies}>
         {finding.remedies.map((remedy, i) => (
@@ -60,9 +60,15 @@ export function FindingCard({ finding, brief = false }: { finding: Finding; brie
 }
 
 /** The step with which it comes true: pointed at, the section shows the disk as that step leaves it. */
-function AtStep({ step }: { step: number }) {
+function AtStep({ finding }: { finding: Finding }) {
   const { id } = useOpenMachine();
+  const { plan, survey } = useOpenState();
+  const step = useMemo(
+    () => (survey ? stepOfFinding({ plan, survey }, finding) : null),
+    [plan, survey, finding],
+  );
   const preview = useMomentPreview(step);
+  if (step === null) return null;
   return (
     <p className={classes.step}>
       <Link to={`/machines/${id}/runbook?step=${step}`} {...preview}>
