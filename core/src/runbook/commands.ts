@@ -12,8 +12,6 @@ import { diskVariable, pathOf } from './paths.js';
 import type { At } from './says/facts.js';
 import { movesRecovery, putsItselfFirst } from './says/systems.js';
 
-/** Where a file system that is changed while it is mounted is mounted for that. */
-
 /** Where the medium is mounted that copies are written to: never this disk, and not the memory of a live session. */
 const STICK = '/mnt/stick';
 
