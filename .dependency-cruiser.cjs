@@ -39,6 +39,7 @@ const CORE_LAYERS = [
   'rehearsal',
   'strategy',
   'finding',
+  'deed',
   'runbook',
   'script',
   'parcel',

@@ -12,7 +12,7 @@ import {
 import { procedureFor } from '../sequence/index.js';
 import { commandLines, message, textIn, type Catalogue, type Phrase } from '../words/index.js';
 import type { NamedFiles } from './files.js';
-import { momentMarkdown, plainMarkdown, typedBlock } from '../runbook/index.js';
+import { momentMarkdown, plainMarkdown, fenced } from '../runbook/index.js';
 
 interface Practice {
   readonly moment: Moment;
@@ -66,7 +66,7 @@ function guideMarkdown(
         [
           `${i + 1}. ${plain(says)}`,
           // Those are other ones for every image, and stand there.
-          ...(says.code === 'practice.format' ? [] : typedBlock(printed(commands), '   ')),
+          ...(says.code === 'practice.format' ? [] : indented(fenced(printed(commands)))),
         ].join('\n'),
       )
       .join('\n'),
@@ -90,10 +90,14 @@ function section(
     plain(message('practice.image', { first, last, of })),
     ...(parts.length > 0 ? [plain(message('practice.empty', { parts }))] : []),
     ...(moment.made.length > 0 ? [plain(message('practice.made'))] : []),
-    typedBlock(printed(formats), '').join('\n').trim(),
+    fenced(printed(formats)).join('\n'),
     momentMarkdown(catalogue, planned, moment),
   ].filter((part) => part !== '');
 }
+
+/** Within an item of a list. */
+const indented = (lines: readonly string[]) =>
+  lines.length === 0 ? [] : ['', ...lines.map((line) => `   ${line}`), ''];
 
 const printed = (commands: readonly string[]) => commands.flatMap((command) => commandLines(command));
 const plainIn = (catalogue: Catalogue) => (said: Phrase) => plainMarkdown(textIn(catalogue, said));

@@ -6,6 +6,7 @@ import { bytesTyped, GIB } from '../quantity/index.js';
 import type { Survey } from '../survey/index.js';
 import { anyStyledDisk, walk } from '../testing/arbitraries.js';
 import { drawn, edited, gib, newSystem, planOn, surveysOf } from '../testing/builders.js';
+import { commandsIn } from '../testing/typed.js';
 import { english, sayIn } from '../words/index.js';
 import { runbookFor, type RunbookPhase } from './index.js';
 
@@ -18,7 +19,7 @@ const DEVICE: Edit = { kind: 'set-machine', changes: { device: '/dev/sdb' } };
 
 function commandsOf(survey: Survey, plan: Plan): Record<string, readonly string[]> {
   const steps = runbookFor({ plan, survey }).phases.flatMap((phase) => phase.steps);
-  return Object.fromEntries(steps.map((s) => [s.id, s.commands]));
+  return Object.fromEntries(steps.map((s) => [s.id, commandsIn(s, 'guard', 'act')]));
 }
 
 const LOOK = 'lsblk -o NAME,SIZE,FSTYPE,LABEL,PARTLABEL $P';
@@ -26,7 +27,8 @@ const PATH = `/dev/disk/by-partuuid/${UUIDS[1]}`;
 
 test.each([
   ['ext4', 100, ['sudo e2fsck -f $P', 'sudo resize2fs $P 104857600K']],
-  ['btrfs', 100, ['sudo mount $P /mnt', 'sudo btrfs filesystem resize 104857600K /mnt', 'sudo umount /mnt']],
+  ['btrfs', 100, ['sudo mkdir -p /mnt/volume',
+'sudo mount $P /mnt/volume', 'sudo btrfs filesystem resize 104857600K /mnt/volume', 'sudo umount /mnt/volume']],
 ] as const)('%s is shrunk to the byte, by the name that stays with it', (content, size, expected) => {
   const survey = disk(content);
   const base = edited(planOn(survey), survey, noteFoundEdit(planOn(survey), 'found-2', { usedBytes: GIB }));
@@ -83,6 +85,7 @@ test('what is made is named by its number, only where somebody said which disk t
     'mountpoint -q /mnt/stick && sudo cryptsetup luksHeaderBackup $P --header-backup-file /mnt/stick/crypt-Bob-s-root.header',
     'sudo cryptsetup open $P crypt-Bob-s-root',
     "sudo mkfs.ext4 -L 'Bob'\\''s root' /dev/mapper/crypt-Bob-s-root",
+    'sudo cryptsetup close crypt-Bob-s-root',
   ]);
 });
 
@@ -101,13 +104,13 @@ test('no command is for a system that runs from what it changes, nor for another
             expect(
               step.step.kind === 'safety-copy'
                 ? []
-                : step.commands.filter(
+                : commandsIn(step).filter(
                     (command) => !/^(?:sudo )?(?:chkdsk|powercfg|systemctl|reg) /.test(command),
                   ),
             ).toEqual([]);
-          const named = new Set(step.commands.flatMap((command) => command.match(/\/dev\/\S+/g) ?? []));
+          const named = new Set(commandsIn(step, 'guard', 'act').flatMap((command) => command.match(/\/dev\/\S+/g) ?? []));
           expect(named.size).toBeLessThanOrEqual(1);
-          commands += step.commands.length;
+          commands += commandsIn(step).length;
         }
     }),
     { numRuns: 80 },
@@ -134,17 +137,18 @@ test('wherever a partition is made or deleted the disk is found first, in live s
   eachPhase('/dev/sdb', ({ environment, find, steps }) => {
     const listed = steps.some(({ step }) => step.kind === 'delete' || step.kind === 'create');
     expect(find !== null).toBe(listed || ['live', 'installer'].includes(environment.kind));
-    for (const { commands, guard } of steps) {
+    for (const step of steps) {
+      const commands = commandsIn(step);
       const writes = commands.findIndex((c) => /\$P\b/.test(c) && c.startsWith('sudo '));
       if (writes < 0) continue;
       expect(commands.slice(0, 2)).toEqual([expect.stringMatching(/^P=/), LOOK]);
-      expect(guard).not.toBeNull();
+      expect(step.typed[0]).toMatchObject({ role: 'guard', says: { code: 'typed.look-first' } });
     }
   }));
 
 test('a device name that nobody told is no part of a command', () =>
   eachPhase('', ({ find, steps }) => {
-    const typed = [...(find?.commands ?? []), ...steps.flatMap((s) => s.commands)];
+    const typed = [...(find?.commands ?? []), ...steps.flatMap((s) => commandsIn(s))];
     expect(typed.filter((c) => /\/dev\/(?:sd|nvme|mmcblk)/.test(c))).toEqual([]);
   }));
 
@@ -152,7 +156,8 @@ test('a device name that nobody told is no part of a command', () =>
 test('a partition never ends before its file system, and what is created never exceeds its free space', () =>
   eachPhase('/dev/sdb', ({ steps }, { survey }) => {
     const { sectorBytes } = survey.disk;
-    for (const { step, says, commands } of steps) {
+    for (const { step, says, typed } of steps) {
+      const commands = commandsIn({ typed });
       if (step.kind === 'shrink' && says.code === 'step.shrink') {
         const { own, end } = says.with;
         expect(end.last).toBe(step.after.start + step.after.length - 1);

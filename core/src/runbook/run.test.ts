@@ -7,6 +7,7 @@ import { MIB } from '../quantity/index.js';
 import { drawn, edited, planOn } from '../testing/builders.js';
 import type { VolumeKind } from '../volume/index.js';
 import { runbookFor } from './index.js';
+import { linesIn } from '../testing/typed.js';
 
 // What a step prints is run with the real utilities on a file in the place of the partition.
 const UUID = '7c3d1c52-8a4e-4e0e-9a1f-2b6f0d5b7a11';
@@ -57,16 +58,16 @@ test.each(PAIRS)(
       writeFileSync(file, '');
       truncateSync(file, 512 * MIB);
       const first = formatting('unknown', was);
-      expect(type('dash', file, first.lines)).toMatchObject({ status: 0 });
+      expect(type('dash', file, linesIn(first, 'guard', 'act'))).toMatchObject({ status: 0 });
       // The same kind again keeps its identity: the one that is still there when the line is typed.
       const before = spawnSync('blkid', ['-p', '-s', 'UUID', '-o', 'value', file], {
         encoding: 'utf8',
       }).stdout;
       const second = formatting(was, kind);
-      const again = second.lines.map((line) =>
+      const again = linesIn(second, 'guard', 'act').map((line) =>
         line.replace(UUID, before.trim().replace(/^(....)-(....)$/, '$1$2')),
       );
-      expect(type('bash', file, was === kind ? again : second.lines)).toMatchObject({ status: 0 });
+      expect(type('bash', file, was === kind ? again : linesIn(second, 'guard', 'act'))).toMatchObject({ status: 0 });
       const { stdout } = spawnSync('blkid', ['-p', '-o', 'export', file], { encoding: 'utf8' });
       expect(stdout).toContain(`TYPE=${kind === 'fat' ? 'vfat' : kind}`);
       if (was === kind) expect(stdout).toContain(`UUID=${before.trim()}`);

@@ -8,6 +8,7 @@ import { newPartition, noteFoundEdit } from '../compose/index.js';
 import type { Edit } from '../edits/index.js';
 import { plannedGaps } from '../layout/index.js';
 import { overviewOf } from '../overview/index.js';
+import { commandsIn } from '../testing/typed.js';
 import { english, message, sayIn, textIn, type Text } from '../words/index.js';
 import { runbookFiles, zipOf } from '../parcel/index.js';
 import { cutAfter, runbookFor, runbookHtml, timeSays } from './index.js';
@@ -161,10 +162,10 @@ describe('the runbook', () => {
     const copy = runbookFor({ plan: p, survey: drawnSurvey })
       .phases.flatMap((ph) => ph.steps)
       .find((s) => s.id === 'safety-copy')!;
-    expect(copy.commands.slice(2)).toEqual([
+    expect(commandsIn(copy).slice(2)).toEqual([
       'D=/dev/nvme0n1',
       'mountpoint -q /mnt/stick && sudo dd if=$D of=/mnt/stick/head.bin bs=1M count=1 conv=fsync',
-      `mountpoint -q /mnt/stick && sudo dd if=$D of=/mnt/stick/tail.bin bs=1M skip=${500 * 1024 - 1} conv=fsync`,
+      `mountpoint -q /mnt/stick && sudo dd if=$D of=/mnt/stick/tail.bin bs=1M skip=${500 * 1024 - 1} count=1 conv=fsync`,
       'ls -l /mnt/stick',
     ]);
   });

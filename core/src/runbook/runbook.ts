@@ -11,7 +11,6 @@ import {
 import {
   dayOf,
   lossesOf,
-  placeIn,
   procedureFor,
   timeOf,
   type Day,
@@ -22,8 +21,10 @@ import {
   type Step,
 } from '../sequence/index.js';
 import { startWords, type StartWords } from '../start/index.js';
-import { commandLines, type Continued, message, type Message, type Text } from '../words/index.js';
-import { commandsOf, guardOf, type GuardSays } from './commands.js';
+import { commandLines, message, type Message, type Text } from '../words/index.js';
+import { hasScript, type Deed } from '../deed/index.js';
+import { phaseByScript, type PhaseByScript } from './by-script.js';
+import { deedIn, typedOf, type Typed } from './typed.js';
 import { findDisk, type FindDisk } from './find-disk.js';
 import { exposureOf, laneOf, nameOf, placeNote, placeOf, stepSays, type StepCode } from './says/index.js';
 import type { ExposureSays } from './says/exposure.js';
@@ -38,12 +39,10 @@ export interface RunbookStep {
   readonly number: number;
   readonly step: Step;
   readonly says: Message<StepCode>;
-  /** What to type for it, where a general utility does it. */
-  readonly commands: readonly string[];
-  /** The same in the lines in which it is printed: none but the last of a command can be taken for a whole one. */
-  readonly lines: readonly string[];
-  /** What a look at the partition must show before the rest is typed. */
-  readonly guard: GuardSays | null;
+  /** What it does in a live session, as data; `null` elsewhere, and where a person does it. */
+  readonly deed: Deed | null;
+  /** What is typed for it. */
+  readonly typed: readonly Typed[];
   /** What is lost if power fails while it runs. */
   readonly exposure: ExposureSays | null;
   readonly done: boolean;
@@ -60,7 +59,9 @@ export interface RunbookPhase {
   readonly environment: Environment;
   readonly restart: boolean;
   /** How the disk is found there, before anything else. */
-  readonly find: (FindDisk & Pick<RunbookStep, 'lines'>) | null;
+  readonly find: (FindDisk & { readonly typed: Typed }) | null;
+  /** The script that does it, where there is anything for one to do. */
+  readonly script: PhaseByScript | null;
   /** The disk when it is entered. */
   readonly disk: Planned;
   /** Whether it is drawn again: it is another than when the phase before was entered, and not too full to be drawn small. */
@@ -124,34 +125,36 @@ export const runbookFor = derived((planned): Runbook => {
   };
   const phases = procedure.phases.map((phase, n): RunbookPhase => {
     const { environment, restart, steps } = phase;
+    const entered = moments[number]!;
+    const done = steps.map((step): RunbookStep => {
+        number += 1;
+        const at = { ...planned, before: moments[number - 1]!, after: moments[number]! };
+        const deed = deedIn(at, step);
+        return {
+          id: step.id,
+          number,
+          step,
+          says: stepSays(at, step),
+          deed,
+          typed: typedOf(at, step, deed, n + 1),
+          exposure: exposureOf(planned, step, step.kind),
+          done: ticked.has(step.id),
+          record: plan.records?.[step.id] ?? null,
+          time: timeSaidOf(planned, step),
+        };
+      });
     return {
       title: placeOf(planned, environment),
       lane: laneOf(planned, environment),
       note: placeNote(planned, phase, n),
       environment,
       restart,
-      find: foundFirst(planned, phase, moments[number]!),
-      disk: moments[number]!.planned,
-      drawnAgain: drawnAgain(moments[number]!),
-      sheet: sheets.get(number) ?? null,
-      steps: steps.map((step): RunbookStep => {
-        number += 1;
-        const at = { ...planned, before: moments[number - 1]!, after: moments[number]! };
-        const commands = commandsOf(at, step);
-        return {
-          id: step.id,
-          number,
-          step,
-          says: stepSays(at, step),
-          commands,
-          lines: commands.flatMap((command) => commandLines(command, continuedIn(planned, environment))),
-          guard: guardOf(at, step, commands),
-          exposure: exposureOf(planned, step, step.kind),
-          done: ticked.has(step.id),
-          record: plan.records?.[step.id] ?? null,
-          time: timeSaidOf(planned, step),
-        };
-      }),
+      find: foundFirst(planned, phase, entered),
+      disk: entered.planned,
+      drawnAgain: drawnAgain(entered),
+      sheet: sheets.get(entered.after) ?? null,
+      steps: done,
+      script: hasScript(done.map(({ deed }) => deed)) ? phaseByScript(done, n + 1) : null,
     };
   });
   const { ordered, restarts, moved, seconds } = procedure;
@@ -181,11 +184,10 @@ const listedAs = ({ planned, made }: Moment): string => JSON.stringify([planned.
 
 function foundFirst(planned: Planned, phase: Phase, then: Moment): RunbookPhase['find'] {
   const find = findDisk(planned, phase, then);
-  return find && { ...find, lines: find.commands.flatMap((command) => commandLines(command)) };
+  const { commands = [] } = find ?? {};
+  const lines = commands.flatMap((command) => commandLines(command));
+  return find && { ...find, typed: { role: 'guard', says: null, commands, lines } };
 }
-
-const continuedIn = ({ plan }: Planned, environment: Environment): Continued =>
-  ['windows', 'windows-setup'].includes(placeIn(plan, environment)) ? '^' : '\\';
 
 /** From this on it is worth a figure. */
 const LONG_SECONDS = 15 * 60;

@@ -9,6 +9,7 @@ import { encodeMbr } from '../table/index.js';
 import type { Planned } from '../plan/index.js';
 import { drawn, edited, gib, IDENTITY, newSystem, planOn } from '../testing/builders.js';
 import { zeroed } from '../testing/zeroed.js';
+import { linesIn } from '../testing/typed.js';
 import { english } from '../words/index.js';
 import { runbookFor, safetyCopyZip } from './index.js';
 
@@ -89,7 +90,7 @@ describe('where no sectors were kept', () => {
       for (const { lba, bytes } of table) whole.set(bytes, lba * 512);
       writeFileSync(file, whole);
       truncateSync(file, GIB);
-      const typed = step!.lines
+      const typed = linesIn(step!)
         .filter((line) => !/^\s*(?:lsblk|D=|mkdir|sudo mkdir)/.test(line))
         .join('\n')
         .replaceAll('/mnt/stick', folder);
@@ -112,7 +113,7 @@ describe('where no sectors were kept', () => {
       partitions: unread.partitions.map((p) => ({ ...p, ebrAt: undefined })),
     };
     const [step] = copies({ plan: goes, survey: untold });
-    expect(step!.lines.join(' ')).toContain('record-300000.bin bs=512 skip=300000 count=2048');
+    expect(linesIn(step!).join(' ')).toContain('record-300000.bin bs=512 skip=300000 count=2048');
   });
 
   test('a running Windows writes every entry down before it changes one, and the live session saves sectors', () => {
@@ -129,6 +130,6 @@ describe('where no sectors were kept', () => {
     });
     const made = copies({ plan: shrunk, survey: disk });
     expect(made.map(({ step }) => step.kind === 'safety-copy' && step.of)[0]).toBe('list');
-    expect(made[0]!.lines.join(' ')).toContain('Get-Partition');
+    expect(linesIn(made[0]!).join(' ')).toContain('Get-Partition');
   });
 });

@@ -9,6 +9,7 @@ import type { Survey } from '../survey/index.js';
 import { drawn, drawnMbr, edited, gib, newSystem, planOn } from '../testing/builders.js';
 import { written } from '../testing/cases/written.js';
 import { LINUX_IN_LUKS } from '../testing/linux-in-luks.js';
+import { commandsIn } from '../testing/typed.js';
 import { english, message, sayIn, textIn, type Message, type Text } from '../words/index.js';
 import { cutAfter, runbookFor, runbookHtml, sheetsMarkdown, standingReport } from './index.js';
 import { zipOfAll } from '../parcel/index.js';
@@ -95,7 +96,12 @@ test('a power cut while the table is written anew: the table first, then the ste
 
 describe('what is typed', () => {
   const PATH = `/dev/disk/by-partuuid/${UUIDS[1]!.toLowerCase()}`;
-  const mounted = (command: string) => ['sudo mount $P /mnt', `sudo ${command}`, 'sudo umount /mnt'];
+  const mounted = (command: string) => [
+    'sudo mkdir -p /mnt/volume',
+    'sudo mount $P /mnt/volume',
+    `sudo ${command}`,
+    'sudo umount /mnt/volume',
+  ];
   /** The partition is named, and looked at, before anything is done to it. */
   const at = (...commands: readonly string[]) => [
     `P=${PATH}`,
@@ -108,11 +114,11 @@ describe('what is typed', () => {
     ['ext2', EXT_GROWS],
     ['ext3', EXT_GROWS],
     ['ext4', EXT_GROWS],
-    ['xfs', mounted('xfs_growfs /mnt')],
-    ['btrfs', mounted('btrfs filesystem resize max /mnt')],
+    ['xfs', mounted('xfs_growfs /mnt/volume')],
+    ['btrfs', mounted('btrfs filesystem resize max /mnt/volume')],
   ])('%s that grows takes all of its partition', (content, grow) => {
     const survey = disk(content);
-    expect(stepOf({ plan: resized(survey, 150), survey }, 'grow').commands).toEqual(at(...grow));
+    expect(commandsIn(stepOf({ plan: resized(survey, 150), survey }, 'grow'), 'guard', 'act')).toEqual(at(...grow));
   });
 
   test.each([
@@ -124,7 +130,7 @@ describe('what is typed', () => {
     (content, check) => {
       const survey = disk(content);
       const planned = { plan: resized(survey, 60), survey };
-      expect(stepOf(planned, 'check-volume').commands).toEqual(at(check));
+      expect(commandsIn(stepOf(planned, 'check-volume'), 'guard', 'act')).toEqual(at(check));
     },
   );
 
@@ -132,16 +138,16 @@ describe('what is typed', () => {
     const mbr = drawnMbr([[100, 'ext4'], null, [20, 'ext4']], []);
     const grown: Edit = { kind: 'resize', partition: 'found-1', length: gib(105), hold: 'start' };
     const onMbr = { plan: edited(planOn(mbr), mbr, grown), survey: mbr };
-    expect(stepOf(onMbr, 'grow').commands[0]).toBe('P=/dev/nvme0n1p1');
+    expect(commandsIn(stepOf(onMbr, 'grow'), 'guard', 'act')[0]).toBe('P=/dev/nvme0n1p1');
     const signed = { ...mbr, disk: { ...mbr.disk, tableId: '5eab1ed0' } };
-    expect(stepOf({ ...onMbr, survey: signed }, 'grow').commands[0]).toBe(
+    expect(commandsIn(stepOf({ ...onMbr, survey: signed }, 'grow'), 'guard', 'act')[0]).toBe(
       'P=/dev/disk/by-partuuid/5eab1ed0-01',
     );
     const nameless = { ...disk('ext4'), partitions: disk('ext4').partitions.map(({ uuid: _, ...p }) => p) };
     const plan = resized(nameless, 150);
-    expect(stepOf({ plan, survey: nameless }, 'grow').commands[0]).toBe('P=/dev/nvme0n1p2');
+    expect(commandsIn(stepOf({ plan, survey: nameless }, 'grow'), 'guard', 'act')[0]).toBe('P=/dev/nvme0n1p2');
     const guessed = edited(plan, nameless, { kind: 'set-machine', changes: { device: '' } });
-    expect(stepOf({ plan: guessed, survey: nameless }, 'grow').commands).toEqual([]);
+    expect(commandsIn(stepOf({ plan: guessed, survey: nameless }, 'grow'), 'guard', 'act')).toEqual([]);
   });
 });
 
@@ -217,7 +223,7 @@ describe('systems in the words of their steps', () => {
     const changed: Edit = { kind: 'change-system', system: 'one', changes: { clock } };
     const start = stepsOf(said(survey, ...both, changed)).find((s) => s.id === 'first-start:one')!;
     expect(start.says.with).toMatchObject({ clock, setClock: set, several: true, kept: false });
-    expect(start.commands).toEqual(set ? ['sudo timedatectl set-local-rtc 1'] : []);
+    expect(commandsIn(start)).toEqual(set ? ['sudo timedatectl set-local-rtc 1'] : []);
   });
 
   test('an installer is told the lines of its own system only', () => {

@@ -1,12 +1,14 @@
 import { encodeUtf8, md5 } from '../bytes/index.js';
-import { momentsOf } from '../moment/index.js';
+import type { Around, Deed } from '../deed/index.js';
+import { momentsOf, type Moment } from '../moment/index.js';
 import { layoutAt } from '../practice/index.js';
 import type { Runbook, RunbookPhase, RunbookStep } from '../runbook/index.js';
 import { surveySignature } from '../survey/index.js';
 import { sayIn, type Catalogue } from '../words/index.js';
-import { shellWord } from '../volume/index.js';
-import { actOf, type Act, type Around } from './acts.js';
-import { LIBRARY } from './library.js';
+import { KIB } from '../quantity/index.js';
+import { MOUNT, shellWord } from '../volume/index.js';
+import { linesOf, toolsOf } from './acts.js';
+import { LIBRARY } from './library/index.js';
 import { hexOf } from './octal.js';
 import { tableLines } from './table.js';
 
@@ -21,7 +23,7 @@ export interface PhaseScript {
   readonly byHand: readonly string[];
 }
 
-/** Free on the medium that keeps the journal: lines of it, and no more. */
+/** Free on the medium that keeps the journal, beside sectors that are kept there. */
 const ROOM_KIB = 4096;
 
 /**
@@ -29,20 +31,18 @@ const ROOM_KIB = 4096;
  * it was stopped or cut off. Phases of which a script would do nothing have none.
  */
 export function phaseScripts(catalogue: Catalogue, runbook: Runbook): PhaseScript[] {
-  return runbook.phases.flatMap((phase, i): PhaseScript[] => {
-    if (phase.environment.kind !== 'live') return [];
-    const acts = phase.steps.map((step) => ({ step, act: actFor(runbook, step) }));
-    if (acts.every(({ act }) => act === null || act.length === 0)) return [];
-    const byHand = acts.filter(({ act }) => act === null).map(({ step }) => step.id);
-    return [
-      {
-        name: fileOf(i + 1),
-        phase: i + 1,
-        text: scriptOf(catalogue, runbook, phase, i + 1, acts),
-        byHand,
-      },
-    ];
-  });
+  return runbook.phases.flatMap((phase, i): PhaseScript[] =>
+    phase.script === null
+      ? []
+      : [
+          {
+            name: phase.script.name,
+            phase: i + 1,
+            text: scriptOf(catalogue, runbook, phase, i + 1),
+            byHand: phase.steps.filter(({ deed }) => deed === null).map(({ id }) => id),
+          },
+        ],
+  );
 }
 
 function aroundOf({ planned }: Runbook, { number }: RunbookStep): Around {
@@ -50,22 +50,15 @@ function aroundOf({ planned }: Runbook, { number }: RunbookStep): Around {
   return { planned, before: moments[number - 1]!, after: moments[number]! };
 }
 
-const actFor = (runbook: Runbook, step: RunbookStep): Act => actOf(aroundOf(runbook, step), step.step);
-
-function scriptOf(
-  catalogue: Catalogue,
-  runbook: Runbook,
-  phase: RunbookPhase,
-  number: number,
-  acts: readonly { readonly step: RunbookStep; readonly act: Act }[],
-): string {
+function scriptOf(catalogue: Catalogue, runbook: Runbook, phase: RunbookPhase, number: number): string {
   const { survey } = runbook.planned;
   const { disk } = survey;
   const first = layoutAt(momentsOf(runbook.planned)[phase.steps[0]!.number - 1]!);
-  const lines = acts.flatMap(({ act }) => act ?? []);
+  const deeds = phase.steps.flatMap(({ deed }) => deed ?? []);
+  const name = phase.script!.name;
   return [
     '#!/bin/sh',
-    `# ${oneLine(sayIn(catalogue, phase.title))}: phase ${number} of ${runbook.phases.length}. Begin it as root: sudo sh ${fileOf(number)}`,
+    `# ${oneLine(sayIn(catalogue, phase.title))}: phase ${number} of ${runbook.phases.length}. Begin it as root: sudo sh ${name}`,
     '# It looks at the disk before every step, asks, acts, looks again, and stops at the first answer that is not the planned one.',
     '# Begun again it goes on where it stopped.',
     LIBRARY,
@@ -76,16 +69,20 @@ function scriptOf(
     `DAMAGED=${survey.damage.length > 0 ? 1 : ''}`,
     `IDENTITY=${shellWord(first.style === 'none' || disk.tableId === undefined ? '' : disk.tableId.toLowerCase())}`,
     `PHASE=rhizotome-${digestOf(runbook)}-phase-${number}`,
-    `ROOM_KIB=${ROOM_KIB}`,
-    `TOOLS=${shellWord(toolsOf(lines).join(' '))}`,
+    `ROOM_KIB=${ROOM_KIB + Math.ceil((keptSectors(deeds) * disk.sectorBytes) / KIB)}`,
+    `MOUNTED=${MOUNT}`,
+    `TOOLS=${shellWord([...new Set(deeds.flatMap(toolsOf))].sort().join(' '))}`,
     'begin "$@"',
     '',
-    ...acts.flatMap(({ step, act }) => stepLines(catalogue, runbook, step, act)),
+    ...phase.steps.flatMap((step) => stepLines(catalogue, runbook, step)),
     "say ''",
     "say 'This phase is done. Go on with the runbook.'",
     '',
   ].join('\n');
 }
+
+const keptSectors = (deeds: readonly Deed[]): number =>
+  deeds.flatMap(({ acts }) => acts).reduce((n, act) => n + (act.kind === 'keep' ? act.span.length : 0), 0);
 
 /** What the journal calls a step: of its id, which may hold anything, what no tool takes for more than a word. */
 const keyOf = ({ number, id }: RunbookStep): string => `${number}:${id.replace(/[^A-Za-z0-9:-]/g, '_')}`;
@@ -99,42 +96,33 @@ function digestOf({ planned, phases }: Runbook): string {
 /** Names may hold anything: what is read as a line of the script is one. */
 const oneLine = (text: string): string => text.replace(/\p{Cc}/gu, ' ');
 
-const fileOf = (phase: number): string => `phase-${phase}.sh`;
-
-/** Utilities that its lines name, beyond those of every session. */
-function toolsOf(lines: readonly string[]): string[] {
-  const named = lines.flatMap((line) => {
-    const [verb, first, second] = line.split(' ');
-    if (verb === 'run' || verb === 'checked') return [first!];
-    return verb === 'mounted' ? [second!, 'mount', 'umount'] : [];
-  });
-  const looks = lines.some((line) => line.includes('holds ')) ? ['blkid'] : [];
-  return [...new Set([...looks, ...named])].sort();
-}
-
-function stepLines(catalogue: Catalogue, runbook: Runbook, step: RunbookStep, act: Act): string[] {
-  const { before, after } = aroundOf(runbook, step);
+function stepLines(catalogue: Catalogue, runbook: Runbook, step: RunbookStep): string[] {
+  const around = aroundOf(runbook, step);
   const says = sayIn(catalogue, step.says);
-  const table = (moment: typeof before) => tableLines(layoutAt(moment), runbook.planned);
-  const style = layoutAt(after).style;
+  const lines = step.deed && linesOf(around, step.deed);
+  const table = (moment: Moment) => tableLines(layoutAt(moment), runbook.planned);
+  const style = layoutAt(around.after).style;
   return [
     `if step ${step.number} ${keyOf(step)} << 'SAYS'`,
     oneLine(says.title),
     'SAYS',
     'then',
     "want before << 'TABLE'",
-    ...table(before),
+    ...table(around.before),
     'TABLE',
     "want after << 'TABLE'",
-    ...table(after),
+    ...table(around.after),
     'TABLE',
     'guard',
-    ...(act === null ? says.actions.map((action) => `say ${shellWord(`  - ${action}`)}`) : []),
-    ...(act === null
-      ? ['by_hand']
-      : [...(act.length > 0 ? ['ask'] : []), ...(act.includes('begun') ? [] : ['begun']), ...act, 'leave']),
+    ...(lines
+      ? [
+          ...(lines.guards.length > 0 ? ['if [ -z "$BEGUN" ]; then', ...lines.guards, 'leave', 'fi'] : []),
+          ...(lines.acts.length > 0 ? ['ask', 'begun', ...lines.acts, 'leave'] : []),
+        ]
+      : [...says.actions.map((action) => `say ${shellWord(`  - ${action}`)}`), 'by_hand']),
     `STYLE=${style}`,
     'proof',
+    ...(lines?.proofs ?? []),
     'ended',
     `else STYLE=${style}`,
     'fi',

@@ -22,6 +22,12 @@ export const canHoldFile = (kind: VolumeKind): boolean => {
 export const isLinuxFiles = (kind: VolumeKind): boolean =>
   VOLUME_TRAITS[kind].posix && VOLUME_TRAITS[kind].ownTool === 'linux';
 
+/** What blkid(8) calls it; `undefined` where utilities of different years call it differently, or not at all. */
+export function nameByBlkid(kind: VolumeKind): string | undefined {
+  const [name] = VOLUME_TRAITS[kind].printed;
+  return name?.replace('crypto_luks', 'crypto_LUKS').replace('lvm2_member', 'LVM2_member');
+}
+
 const PRINTED_NAMES: ReadonlyMap<string, VolumeKind> = new Map(
   VOLUME_KINDS.flatMap((kind) => VOLUME_TRAITS[kind].printed.map((name) => [name, kind] as const)),
 );

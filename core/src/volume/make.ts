@@ -1,4 +1,5 @@
 import { VOLUME_TRAITS, type VolumeKind } from './traits/index.js';
+import { shellWord } from './traits/traits.js';
 
 const PLAIN_UUID = /^[0-9A-Fa-f-]{1,40}$/;
 
@@ -17,6 +18,3 @@ export function makeCommands(kind: VolumeKind, path: string, label: string, uuid
     }),
   ];
 }
-
-/** One word of the shell, whatever is in it (POSIX 2.2.2). */
-export const shellWord = (word: string): string => `'${word.replaceAll("'", `'\\''`)}'`;

@@ -1,5 +1,5 @@
 import { MIB } from '../../quantity/index.js';
-import { MOUNT, mounted, NOBODY, type VolumeTraits } from './traits.js';
+import { MOUNT, mounted, NOBODY, shellWord, type VolumeTraits } from './traits.js';
 
 /** btrfs: btrfs-filesystem(8), mkfs.btrfs(8), which refuses less than 109 MiB with its usual profiles (tried). */
 export const btrfs: VolumeTraits = {
@@ -22,8 +22,13 @@ export const btrfs: VolumeTraits = {
   mount: { type: 'btrfs', checked: false },
   linux: {
     make: (path, { label, uuid }) => `mkfs.btrfs ${label('-L')}${uuid('-U ')}${path}`,
-    check: { lines: (path) => [`btrfs check --readonly ${path}`], repairs: false },
+    check: {
+      line: (path) => ({ line: `btrfs check --readonly ${path}` }),
+      look: (path) => `btrfs check --readonly ${path}`,
+      repairs: false,
+    },
     shrink: (path, kibibytes) => mounted(path, `btrfs filesystem resize ${kibibytes}K ${MOUNT}`),
     grow: (path) => mounted(path, `btrfs filesystem resize max ${MOUNT}`),
+    label: (path, label) => `btrfs filesystem label ${path} ${shellWord(label)}`,
   },
 };

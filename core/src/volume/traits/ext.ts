@@ -1,8 +1,12 @@
-import { NOBODY, type Access, type Ability, type VolumeTraits } from './traits.js';
+import { NOBODY, shellWord, type Access, type Ability, type UtilityLine, type VolumeTraits } from './traits.js';
 
 /** ext2, ext3, ext4: s_volume_name has 16 bytes; e2fsck(8), resize2fs(8), mke2fs(8). A kernel enlarges those with a journal while they are in use. */
 const ext = (name: 'ext2' | 'ext3' | 'ext4', grow: Ability, bsd: Access): VolumeTraits => {
-  const check = (path: string) => [`e2fsck -f ${path}`];
+  const check = (path: string): UtilityLine => ({
+    line: `e2fsck -f ${path}`,
+    unattended: `e2fsck -f -p ${path}`,
+    mends: true,
+  });
   return {
     name,
     printed: [name],
@@ -23,9 +27,10 @@ const ext = (name: 'ext2' | 'ext3' | 'ext4', grow: Ability, bsd: Access): Volume
     mount: { type: name, checked: true },
     linux: {
       make: (path, { label, uuid }) => `mkfs.${name} ${label('-L')}${uuid('-U ')}${path}`,
-      check: { lines: check, repairs: true },
-      shrink: (path, kibibytes) => [...check(path), `resize2fs ${path} ${kibibytes}K`],
-      grow: (path) => [...check(path), `resize2fs ${path}`],
+      check: { line: check, look: (path) => `e2fsck -f -n ${path}`, repairs: true },
+      shrink: (path, kibibytes) => [check(path), { line: `resize2fs ${path} ${kibibytes}K` }],
+      grow: (path) => [check(path), { line: `resize2fs ${path}` }],
+      label: (path, label) => `e2label ${path} ${shellWord(label)}`,
     },
   };
 };

@@ -1,4 +1,4 @@
-import { NO_UTILITIES, type VolumeTraits } from './traits.js';
+import { NO_UTILITIES, shellWord, type VolumeTraits } from './traits.js';
 
 /** mkfs.fat(8) takes the eight digits without the hyphen that is printed among them. */
 const serial = (option: string): string => option.replace(/-(?=[0-9A-Fa-f]{4} $)/, '');
@@ -25,6 +25,11 @@ export const fat: VolumeTraits = {
   linux: {
     ...NO_UTILITIES,
     make: (path, { label, uuid }) => `mkfs.fat -F 32 ${label('-n')}${serial(uuid('-i '))}${path}`,
-    check: { lines: (path) => [`fsck.fat -n ${path}`], repairs: true },
+    check: {
+      line: (path) => ({ line: `fsck.fat -n ${path}` }),
+      look: (path) => `fsck.fat -n ${path}`,
+      repairs: true,
+    },
+    label: (path, label) => (label === '' ? `fatlabel -r ${path}` : `fatlabel ${path} ${shellWord(label)}`),
   },
 };

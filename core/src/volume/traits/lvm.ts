@@ -19,5 +19,5 @@ export const lvm: VolumeTraits = {
   access: NOBODY,
   readByLoaders: false,
   mount: null,
-  linux: { ...NO_UTILITIES, grow: (path) => [`pvresize ${path}`] },
+  linux: { ...NO_UTILITIES, grow: (path) => [{ line: `pvresize ${path}` }] },
 };

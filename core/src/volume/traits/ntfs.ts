@@ -1,6 +1,6 @@
-import { NO_UTILITIES, type VolumeTraits } from './traits.js';
+import { NO_UTILITIES, shellWord, type VolumeTraits } from './traits.js';
 
-/** NTFS. Label: $VOLUME_NAME of 128 bytes, of which 32 units are common to all tools. */
+/** NTFS: ntfsresize(8), which leaves it marked to be checked by Windows. Label: $VOLUME_NAME of 128 bytes, of which 32 units are common to all tools. */
 export const ntfs: VolumeTraits = {
   name: 'NTFS',
   printed: ['ntfs'],
@@ -19,5 +19,13 @@ export const ntfs: VolumeTraits = {
   access: { windows: 'lives', linux: 'writes', macos: 'reads', bsd: 'none' },
   readByLoaders: false,
   mount: { type: 'ntfs3', checked: false },
-  linux: NO_UTILITIES,
+  linux: {
+    ...NO_UTILITIES,
+    shrink: (path, kibibytes) => [
+      { line: `ntfsresize --no-action --size ${kibibytes}Ki ${path}` },
+      { line: `ntfsresize --size ${kibibytes}Ki ${path}`, asks: 'yes' },
+    ],
+    grow: (path) => [{ line: `ntfsresize ${path}`, asks: 'yes' }],
+    label: (path, label) => `ntfslabel ${path} ${shellWord(label)}`,
+  },
 };

@@ -1,4 +1,4 @@
-import { NOBODY, NO_UTILITIES, type VolumeTraits } from './traits.js';
+import { NOBODY, NO_UTILITIES, shellWord, type VolumeTraits } from './traits.js';
 
 /** Linux swap: mkswap(8). */
 export const swap: VolumeTraits = {
@@ -22,5 +22,6 @@ export const swap: VolumeTraits = {
   linux: {
     ...NO_UTILITIES,
     make: (path, { label, uuid }) => `mkswap ${label('-L')}${uuid('-U ')}${path}`,
+    label: (path, label) => `swaplabel -L ${shellWord(label)} ${path}`,
   },
 };

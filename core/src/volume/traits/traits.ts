@@ -54,16 +54,36 @@ export interface VolumeTraits {
   readonly linux: LinuxUtilities;
 }
 
+/**
+ * A line of a general utility, as a person types it. @see LinuxUtilities
+ */
+export interface UtilityLine {
+  readonly line: string;
+  /** Where nobody answers it: what is safe to mend is mended, and it stops at the rest. It is the line itself where it asks nothing. */
+  readonly unattended?: string;
+  /** It ends with 1 where it mended something (e2fsck(8)). */
+  readonly mends?: boolean;
+  /** It talks with the person: a passphrase, or one confirmation. */
+  readonly asks?: 'passphrase' | 'yes';
+}
+
 /** Lines that a Linux runs for it as it is out of use, at a path; `null`: none of its general utilities does that. */
 export interface LinuxUtilities {
   /** Formats a device. */
   readonly make: ((path: string, options: MakeOptions) => string) | null;
-  /** Looks whether it is whole; where repair is a last resort, without it. */
-  readonly check: { readonly lines: (path: string) => readonly string[]; readonly repairs: boolean } | null;
+  readonly check: {
+    /** Looks whether it is whole, and mends it where that `repairs`; where repair is a last resort, without it. */
+    readonly line: (path: string) => UtilityLine;
+    /** Looks, and writes nothing. It ends with another answer than 0 where the file system goes on behind the end of its place. */
+    readonly look: (path: string) => string;
+    readonly repairs: boolean;
+  } | null;
   /** The file system, before its partition. */
-  readonly shrink: ((path: string, kibibytes: number) => readonly string[]) | null;
+  readonly shrink: ((path: string, kibibytes: number) => readonly UtilityLine[]) | null;
   /** What it holds, after its partition, to all of it. */
-  readonly grow: ((path: string) => readonly string[]) | null;
+  readonly grow: ((path: string) => readonly UtilityLine[]) | null;
+  /** Its label; empty: it has none then. */
+  readonly label: ((path: string, label: string) => string) | null;
 }
 
 /** Each is given the option of its utility; what is empty or not known is left out. */
@@ -72,16 +92,22 @@ export interface MakeOptions {
   readonly uuid: (option: string) => string;
 }
 
-export const NO_UTILITIES: LinuxUtilities = { make: null, check: null, shrink: null, grow: null };
+export const NO_UTILITIES: LinuxUtilities = {
+  make: null,
+  check: null,
+  shrink: null,
+  grow: null,
+  label: null,
+};
 
 export const NOBODY = { windows: 'none', linux: 'none', macos: 'none', bsd: 'none' } as const;
 
-/** Where a volume is mounted for the time of one command (hier(7)). */
-export const MOUNT = '/mnt';
+/** Where a volume is mounted for the time of a few commands: beside the stick, not over it. */
+export const MOUNT = '/mnt/volume';
 
-/** A command that wants the volume mounted. */
-export const mounted = (path: string, command: string): readonly string[] => [
-  `mount ${path} ${MOUNT}`,
-  command,
-  `umount ${MOUNT}`,
-];
+/** Commands that want the volume mounted. */
+export const mounted = (path: string, ...commands: readonly string[]): readonly UtilityLine[] =>
+  [`mkdir -p ${MOUNT}`, `mount ${path} ${MOUNT}`, ...commands, `umount ${MOUNT}`].map((line) => ({ line }));
+
+/** One word of the shell, whatever is in it (POSIX 2.2.2). */
+export const shellWord = (word: string): string => `'${word.replaceAll("'", `'\\''`)}'`;

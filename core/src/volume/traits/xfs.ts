@@ -1,5 +1,5 @@
 import { MIB } from '../../quantity/index.js';
-import { MOUNT, mounted, NOBODY, type VolumeTraits } from './traits.js';
+import { MOUNT, mounted, NOBODY, shellWord, type VolumeTraits } from './traits.js';
 
 /** XFS: sb_fname has 12 bytes; mkfs.xfs(8) since 5.19 refuses less than 300 MiB (tried). */
 export const xfs: VolumeTraits = {
@@ -22,8 +22,13 @@ export const xfs: VolumeTraits = {
   mount: { type: 'xfs', checked: false },
   linux: {
     make: (path, { label, uuid }) => `mkfs.xfs ${label('-L')}${uuid('-m uuid=')}${path}`,
-    check: { lines: (path) => [`xfs_repair -n ${path}`], repairs: false },
+    check: {
+      line: (path) => ({ line: `xfs_repair -n ${path}` }),
+      look: (path) => `xfs_repair -n ${path}`,
+      repairs: false,
+    },
     shrink: null,
     grow: (path) => mounted(path, `xfs_growfs ${MOUNT}`),
+    label: (path, label) => `xfs_admin -L ${label === '' ? '--' : shellWord(label)} ${path}`,
   },
 };

@@ -1,4 +1,5 @@
 import { and, binary, both, count, MODE, quoted, type Mode } from './format.js';
+import { say } from './steps/shared.js';
 
 const range = ({ least, most }: { least: number; most: number }) =>
   least === most ? both(most) : `${both(least)} to ${both(most)}`;
@@ -82,9 +83,50 @@ export const runbook = {
     }
   },
 
-  'guard.partition': ({ size, content, label }: { size: string; content: string | null; label: string }) =>
-    `Enter the first two lines. The second must show ${[size, content, label && quoted(label)].filter(Boolean).join(', ')}. If it shows anything else, stop: nothing has been changed.`,
-  'guard.untried': ({ family }: { family: string }) =>
+  'typed.look-first': ({ size, content, label }: { size: string; content: string | null; label: string }) =>
+    `Look first. The second line must show ${[size, content, label && quoted(label)].filter(Boolean).join(', ')}. If it shows anything else, stop: nothing has been changed.`,
+  'typed.before-table': () => 'Before the partition is changed, the file system:',
+  'typed.after-table': () => 'Once the partition is there as planned:',
+  'typed.look-then': ({
+    whole,
+    holds,
+  }: {
+    whole: boolean;
+    holds: { type: string; uuid: string; label: string } | null;
+  }) => {
+    const answer =
+      holds &&
+      [`TYPE="${holds.type}"`, holds.label && `LABEL="${holds.label}"`, holds.uuid && `UUID="${holds.uuid}"`]
+        .filter(Boolean)
+        .join(' ');
+    const says = [
+      ...(whole ? ['The first line must report no errors.'] : []),
+      ...(answer ? [`${whole ? 'The second' : 'The line'} must show ${answer}.`] : []),
+    ];
+    return `Then look again. ${says.join(' ')} If not, go no further.`;
+  },
+  'typed.script-step': ({ stick }: { stick: string }) =>
+    `Or let the script of this phase do this step. Mount the stick with the script at ${stick} first. The script checks the disk before and after, and asks before it writes.`,
+  'script.phase': ({
+    name,
+    stick,
+    byHand,
+  }: {
+    name: string;
+    stick: string;
+    byHand: readonly number[];
+  }) =>
+    say(
+      'Or let a script do this phase',
+      [
+        `Copy ${name} from the zip to a USB stick, another than the one that the machine was started from. Plug it in, and find it with the first command.`,
+        `Enter the second command, and mount the stick: type sudo mount, the name of its partition with /dev/ in front, and ${stick}. Then enter the third.`,
+        `It shows each step, checks the disk, asks, changes it, and checks again. Interrupted, it continues where it stopped.${byHand.length === 0 ? '' : ` It leaves ${byHand.length === 1 ? 'step' : 'steps'} ${and(byHand.map(String))} to you, and waits.`}`,
+      ],
+      ['It says that this phase is done.'],
+      'If it stops, it writes nothing more: read what it expected, what it found, and what to do now.',
+    ),
+  'typed.untried': ({ family }: { family: string }) =>
     `No test of this app ran these lines in a real ${family}. If one of them answers with an error, stop there.`,
   'page.continued': () =>
     'Where a line of a command ends with \\, or in Windows with ^, the command goes on in the next line: enter all of its lines. Where a line of a file ends with ↩, it goes on in the next line; the mark is not typed.',

@@ -1,16 +1,18 @@
 import { Button, Checkbox } from '@mantine/core';
 import {
-  fileLine,
+  bodyBlocks,
+  findBlock,
   message,
   objectsOf,
   phaseSection,
+  Says,
+  scriptBlock,
   sectionSvg,
   type PhaseScript,
   type RunbookPhase,
   type RunbookStep,
-  type StepText,
 } from '@rhizotome/core';
-import { memo } from 'react';
+import { Fragment, memo } from 'react';
 import { useEdit, useOpenMachine, useSelection } from '../../open/context.js';
 import { catalogue, say } from '../../words/say.js';
 import { download, fileName } from '../../parts/download.js';
@@ -18,9 +20,11 @@ import { words } from '../../words/words.js';
 import { Listed } from './Listed.js';
 import { StepNote } from './StepNote.js';
 import { tickEdit } from './tick-edit.js';
-import { Typed } from './Typed.js';
+import { Blocks } from './Blocks.js';
 import classes from './RunbookStage.module.css';
 import { Explained } from '../../parts/Explained.js';
+
+const says = new Says(catalogue);
 
 interface PhasesProps {
   readonly phases: readonly RunbookPhase[];
@@ -64,9 +68,14 @@ const Phase = memo(function Phase({ phase, script, shown, show }: PhaseProps) {
           <Explained>{say(phase.note)}</Explained>
         </p>
       </header>
-      {script && <AsScript script={script} steps={phase.steps} />}
       {phase.drawnAgain && <DiskThen phase={phase} />}
-      {phase.find && <Find find={phase.find} />}
+      {findBlock(says, phase).map((block) => (
+        <div key={block.title} className={classes.find}>
+          <h3>{block.title}</h3>
+          <Blocks blocks={block.blocks} />
+        </div>
+      ))}
+      {phase.script && <AsScript phase={phase} script={script} />}
       {phase.sheet && <Listed sheet={phase.sheet} />}
       <ol className={classes.steps}>
         {phase.steps.map((step) => (
@@ -78,18 +87,31 @@ const Phase = memo(function Phase({ phase, script, shown, show }: PhaseProps) {
 });
 
 /** The phase as one script, for whoever would rather not type it. */
-function AsScript({ script, steps }: { script: PhaseScript; steps: readonly RunbookStep[] }) {
+function AsScript({ phase, script }: { phase: RunbookPhase; script: PhaseScript | undefined }) {
   const { name } = useOpenMachine();
-  const byHand = steps.filter(({ id }) => script.byHand.includes(id)).map(({ number }) => number);
-  const save = () =>
-    download(`${fileName(name)}-${script.name}`, new Blob([script.text], { type: 'text/x-shellscript' }));
+  const save = (made: PhaseScript) =>
+    download(`${fileName(name)}-${made.name}`, new Blob([made.text], { type: 'text/x-shellscript' }));
   return (
-    <p className={`${classes.script} no-print`}>
-      <Button size="compact-sm" variant="default" onClick={save}>
-        {words['runbook.save-script']()}
-      </Button>{' '}
-      <span className="soft">{words['runbook.script-about'](byHand)}</span>
-    </p>
+    <details className={classes.script}>
+      {scriptBlock(says, phase).map((block) => (
+        <Fragment key={block.title}>
+          <summary>{block.title}</summary>
+          {script && (
+            <Button
+              className="no-print"
+              size="compact-sm"
+              variant="default"
+              onClick={() => {
+                save(script);
+              }}
+            >
+              {words['runbook.save-script']()}
+            </Button>
+          )}
+          <Blocks blocks={block.blocks} />
+        </Fragment>
+      ))}
+    </details>
   );
 }
 
@@ -138,7 +160,7 @@ const StepItem = memo(function StepItem({ step, shown, show }: StepItemProps) {
         ◧
       </button>
       <div className={classes.detail} onClick={() => part !== null && select(part)}>
-        <StepDetail step={step} />
+        <Blocks blocks={bodyBlocks(says, step)} />
       </div>
       <StepNote step={step} />
     </li>
@@ -152,66 +174,5 @@ function DiskThen({ phase: { disk, steps } }: { phase: RunbookPhase }) {
       className={classes.then}
       dangerouslySetInnerHTML={{ __html: sectionSvg(catalogue, disk, phaseSection(steps[0]!.number)) }}
     />
-  );
-}
-
-/** How the disk is found, before anything is done to it. */
-function Find({ find }: { find: NonNullable<RunbookPhase['find']> }) {
-  const said = say(find.says);
-  return (
-    <div className={classes.find}>
-      <h3>{said.title}</h3>
-      <Doing said={said} typed={find.lines} guard={null} />
-    </div>
-  );
-}
-
-/** What to do, what to type, what to check, and what to beware of. */
-function StepDetail({ step }: { step: RunbookStep }) {
-  return (
-    <>
-      <Doing said={say(step.says)} typed={step.lines} guard={step.guard && say(step.guard)} />
-      {step.exposure && (
-        <p className={classes.beware}>
-          <b>{say(message('page.exposed'))}.</b> <Explained>{say(step.exposure)}</Explained>
-        </p>
-      )}
-    </>
-  );
-}
-
-interface DoingProps {
-  readonly said: StepText;
-  readonly typed: readonly string[];
-  readonly guard: string | null;
-}
-
-function Doing({ said: { actions, lines, checks, warning }, typed, guard }: DoingProps) {
-  return (
-    <>
-      <ul>
-        {actions.map((action) => (
-          <li key={action}>
-            <Explained>{action}</Explained>
-          </li>
-        ))}
-      </ul>
-      <Typed lines={lines.flatMap(fileLine)} />
-      {guard && <p className={classes.guard}>{guard}</p>}
-      <Typed lines={typed} />
-      <div className={classes.checks}>
-        <b>{say(message('page.continue'))}</b>
-        <ul>
-          {checks.map((check) => (
-            <li key={check}>{check}</li>
-          ))}
-        </ul>
-      </div>
-      {warning && (
-        <p className={classes.beware}>
-          <b>{say(message('page.watch-out'))}.</b> <Explained>{warning}</Explained>
-        </p>
-      )}
-    </>
   );
 }

@@ -52,8 +52,6 @@ export const runbook = {
   'runbook.read-disk-first-runbook': () =>
     'Read the disk first. The runbook follows from it and from the plan.',
   'runbook.save-script': () => 'Save this phase as a script',
-  'runbook.script-about': (byHand: readonly number[]) =>
-    `Copy it to a USB stick, and run it in the live session with “sudo sh”. Before each step it checks the disk and asks; afterwards it checks again. Interrupted, it continues where it stopped. Try it on a practice disk first.${leftToYou(byHand)}`,
   'runbook.save-all': () => 'Save all as a zip',
   'runbook.save-all-about': () =>
     'The runbook as a page and as text, the sheets, the plan, mount tables, scripts for live sessions, practice disks, and the safety copy of the table',
