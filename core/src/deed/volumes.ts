@@ -2,7 +2,15 @@ import { containerUuidOf, volumeUuidOf } from '../mounting/index.js';
 import { layersOf, partitionOf, shownAs, type PlannedPartition } from '../plan/index.js';
 import type { Span } from '../layout/index.js';
 import { surveyedPartition } from '../survey/index.js';
-import { makeCommands, MOUNT, mounted, nameByBlkid, shellWord, VOLUME_TRAITS, type UtilityLine } from '../volume/index.js';
+import {
+  makeCommands,
+  MOUNT,
+  mounted,
+  nameByBlkid,
+  shellWord,
+  VOLUME_TRAITS,
+  type UtilityLine,
+} from '../volume/index.js';
 import { containerLines } from './containers.js';
 import type { Act, Around, Holds, Proof } from './deed.js';
 

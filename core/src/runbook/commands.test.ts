@@ -27,8 +27,16 @@ const PATH = `/dev/disk/by-partuuid/${UUIDS[1]}`;
 
 test.each([
   ['ext4', 100, ['sudo e2fsck -f $P', 'sudo resize2fs $P 104857600K']],
-  ['btrfs', 100, ['sudo mkdir -p /mnt/volume',
-'sudo mount $P /mnt/volume', 'sudo btrfs filesystem resize 104857600K /mnt/volume', 'sudo umount /mnt/volume']],
+  [
+    'btrfs',
+    100,
+    [
+      'sudo mkdir -p /mnt/volume',
+      'sudo mount $P /mnt/volume',
+      'sudo btrfs filesystem resize 104857600K /mnt/volume',
+      'sudo umount /mnt/volume',
+    ],
+  ],
 ] as const)('%s is shrunk to the byte, by the name that stays with it', (content, size, expected) => {
   const survey = disk(content);
   const base = edited(planOn(survey), survey, noteFoundEdit(planOn(survey), 'found-2', { usedBytes: GIB }));
@@ -108,7 +116,9 @@ test('no command is for a system that runs from what it changes, nor for another
                     (command) => !/^(?:sudo )?(?:chkdsk|powercfg|systemctl|reg) /.test(command),
                   ),
             ).toEqual([]);
-          const named = new Set(commandsIn(step, 'guard', 'act').flatMap((command) => command.match(/\/dev\/\S+/g) ?? []));
+          const named = new Set(
+            commandsIn(step, 'guard', 'act').flatMap((command) => command.match(/\/dev\/\S+/g) ?? []),
+          );
           expect(named.size).toBeLessThanOrEqual(1);
           commands += commandsIn(step).length;
         }

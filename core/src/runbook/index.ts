@@ -3,7 +3,15 @@ export { listedCells, listedHeads } from './listed.js';
 export { runbookHtml } from './html.js';
 export { daySays, pointSays, titleOf, type RunbookTitle } from './title.js';
 export { momentMarkdown, runbookMarkdown, sheetsMarkdown } from './markdown.js';
-export { bodyBlocks, fenced, findBlock, plainMarkdown, Says, scriptBlock, type PageBlock } from './page/index.js';
+export {
+  bodyBlocks,
+  fenced,
+  findBlock,
+  plainMarkdown,
+  Says,
+  scriptBlock,
+  type PageBlock,
+} from './page/index.js';
 export { runbookFor, type Runbook, type RunbookPhase, type RunbookStep } from './runbook.js';
 export { safetyNow, type NowSays } from './safety-now.js';
 export { standingReport, type StandingReport } from './standing.js';

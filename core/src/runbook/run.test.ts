@@ -67,7 +67,9 @@ test.each(PAIRS)(
       const again = linesIn(second, 'guard', 'act').map((line) =>
         line.replace(UUID, before.trim().replace(/^(....)-(....)$/, '$1$2')),
       );
-      expect(type('bash', file, was === kind ? again : linesIn(second, 'guard', 'act'))).toMatchObject({ status: 0 });
+      expect(type('bash', file, was === kind ? again : linesIn(second, 'guard', 'act'))).toMatchObject({
+        status: 0,
+      });
       const { stdout } = spawnSync('blkid', ['-p', '-o', 'export', file], { encoding: 'utf8' });
       expect(stdout).toContain(`TYPE=${kind === 'fat' ? 'vfat' : kind}`);
       if (was === kind) expect(stdout).toContain(`UUID=${before.trim()}`);

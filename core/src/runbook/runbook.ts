@@ -127,22 +127,22 @@ export const runbookFor = derived((planned): Runbook => {
     const { environment, restart, steps } = phase;
     const entered = moments[number]!;
     const done = steps.map((step): RunbookStep => {
-        number += 1;
-        const at = { ...planned, before: moments[number - 1]!, after: moments[number]! };
-        const deed = deedIn(at, step);
-        return {
-          id: step.id,
-          number,
-          step,
-          says: stepSays(at, step),
-          deed,
-          typed: typedOf(at, step, deed, n + 1),
-          exposure: exposureOf(planned, step, step.kind),
-          done: ticked.has(step.id),
-          record: plan.records?.[step.id] ?? null,
-          time: timeSaidOf(planned, step),
-        };
-      });
+      number += 1;
+      const at = { ...planned, before: moments[number - 1]!, after: moments[number]! };
+      const deed = deedIn(at, step);
+      return {
+        id: step.id,
+        number,
+        step,
+        says: stepSays(at, step),
+        deed,
+        typed: typedOf(at, step, deed, n + 1),
+        exposure: exposureOf(planned, step, step.kind),
+        done: ticked.has(step.id),
+        record: plan.records?.[step.id] ?? null,
+        time: timeSaidOf(planned, step),
+      };
+    });
     return {
       title: placeOf(planned, environment),
       lane: laneOf(planned, environment),

@@ -118,7 +118,9 @@ describe('what is typed', () => {
     ['btrfs', mounted('btrfs filesystem resize max /mnt/volume')],
   ])('%s that grows takes all of its partition', (content, grow) => {
     const survey = disk(content);
-    expect(commandsIn(stepOf({ plan: resized(survey, 150), survey }, 'grow'), 'guard', 'act')).toEqual(at(...grow));
+    expect(commandsIn(stepOf({ plan: resized(survey, 150), survey }, 'grow'), 'guard', 'act')).toEqual(
+      at(...grow),
+    );
   });
 
   test.each([
@@ -145,7 +147,9 @@ describe('what is typed', () => {
     );
     const nameless = { ...disk('ext4'), partitions: disk('ext4').partitions.map(({ uuid: _, ...p }) => p) };
     const plan = resized(nameless, 150);
-    expect(commandsIn(stepOf({ plan, survey: nameless }, 'grow'), 'guard', 'act')[0]).toBe('P=/dev/nvme0n1p2');
+    expect(commandsIn(stepOf({ plan, survey: nameless }, 'grow'), 'guard', 'act')[0]).toBe(
+      'P=/dev/nvme0n1p2',
+    );
     const guessed = edited(plan, nameless, { kind: 'set-machine', changes: { device: '' } });
     expect(commandsIn(stepOf({ plan: guessed, survey: nameless }, 'grow'), 'guard', 'act')).toEqual([]);
   });

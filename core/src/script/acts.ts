@@ -60,11 +60,9 @@ function linesOfAct({ before, after }: Around, act: Act): readonly string[] {
 const verbOf = ({ asks, mends }: UtilityLine): string =>
   asks === 'passphrase' ? 'talk' : asks === 'yes' ? 'agreed' : mends ? 'checked' : 'run';
 
-const unattended = ({ line, unattended: alone }: UtilityLine): string =>
-  alone ?? line;
+const unattended = ({ line, unattended: alone }: UtilityLine): string => alone ?? line;
 
-const proof = (p: Proof): string =>
-  p.kind === 'holds' ? holds(p) : `run ${p.line}`;
+const proof = (p: Proof): string => (p.kind === 'holds' ? holds(p) : `run ${p.line}`);
 
 /** As blkid(8) prints them. */
 function holds({ content, uuid, label }: Holds): string {

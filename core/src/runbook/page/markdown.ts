@@ -21,11 +21,9 @@ function one(block: Block, level: number): string {
     case 'step':
       return step(block);
     case 'find':
-      return [
-        `**${plainMarkdown(block.title)}**`,
-        '',
-        ...block.blocks.flatMap((b) => item(b, '')),
-      ].join('\n');
+      return [`**${plainMarkdown(block.title)}**`, '', ...block.blocks.flatMap((b) => item(b, ''))].join(
+        '\n',
+      );
     case 'text':
       return `${block.head === null ? '' : `**${plainMarkdown(block.head)}** `}${plainMarkdown(block.text)}`;
     case 'list':

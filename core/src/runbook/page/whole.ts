@@ -96,9 +96,7 @@ export function termsPage(catalogue: Catalogue, body: string): Block[] {
   const entries = terms.map(({ names, means }) => ({ name: names[0]!, means }));
   return terms.length === 0
     ? []
-    : [
-        section('terms', new Says(catalogue).say('page.terms', null), [{ is: 'terms', terms: entries }]),
-      ];
+    : [section('terms', new Says(catalogue).say('page.terms', null), [{ is: 'terms', terms: entries }])];
 }
 
 /** The two disks, and what cannot be undone: all that is at stake, at a glance. */

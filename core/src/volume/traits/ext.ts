@@ -1,4 +1,11 @@
-import { NOBODY, shellWord, type Access, type Ability, type UtilityLine, type VolumeTraits } from './traits.js';
+import {
+  NOBODY,
+  shellWord,
+  type Access,
+  type Ability,
+  type UtilityLine,
+  type VolumeTraits,
+} from './traits.js';
 
 /** ext2, ext3, ext4: s_volume_name has 16 bytes; e2fsck(8), resize2fs(8), mke2fs(8). A kernel enlarges those with a journal while they are in use. */
 const ext = (name: 'ext2' | 'ext3' | 'ext4', grow: Ability, bsd: Access): VolumeTraits => {

@@ -107,15 +107,7 @@ export const runbook = {
   },
   'typed.script-step': ({ stick }: { stick: string }) =>
     `Or let the script of this phase do this step. Mount the stick with the script at ${stick} first. The script checks the disk before and after, and asks before it writes.`,
-  'script.phase': ({
-    name,
-    stick,
-    byHand,
-  }: {
-    name: string;
-    stick: string;
-    byHand: readonly number[];
-  }) =>
+  'script.phase': ({ name, stick, byHand }: { name: string; stick: string; byHand: readonly number[] }) =>
     say(
       'Or let a script do this phase',
       [

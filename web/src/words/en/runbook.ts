@@ -80,10 +80,3 @@ export const runbook = {
   'after.overdue': (from: Date) => `to be checked since ${day(from)}`,
   'runbook.show-findings': () => 'Show findings',
 };
-
-const leftToYou = (steps: readonly number[]): string => {
-  if (steps.length === 0) return '';
-  return steps.length === 1
-    ? ` It waits while you do step ${steps[0]} by hand.`
-    : ` It waits while you do steps ${steps.join(', ')} by hand.`;
-};
