@@ -1,0 +1,160 @@
+import type { Plan } from '../plan/index.js';
+import { procedureFor } from '../sequence/index.js';
+import { standingOf } from '../standing/index.js';
+import type { Survey } from '../survey/index.js';
+import { canAttach, ScriptDisk, sh } from '../testing/script-disk.js';
+import { Dice, mountOf, smallDisk, smallPlan } from '../testing/small-disks.js';
+import type { PhaseScript } from './index.js';
+
+/** How many procedures are carried out, from which seed on; more of them: `npm run soak -- procedures`. */
+const MANY = Number(process.env['RHIZOTOME_PROCEDURES'] ?? 4);
+const SEED = Number(process.env['RHIZOTOME_SEED'] ?? 1);
+/** Kills of one procedure. */
+const MOST_KILLS = 60;
+
+interface Story {
+  readonly disk: ScriptDisk;
+  readonly survey: Survey;
+  readonly plan: Plan;
+  readonly scripts: readonly PhaseScript[];
+  readonly files: ReadonlyMap<string, string>;
+}
+
+const counted = { procedures: 0, steps: 0, kills: 0, refusals: 0, files: 0 };
+const kinds = new Map<string, number>();
+
+/** What is in each volume that a test can look into, by its identity. */
+function filesOn(disk: ScriptDisk, kept: ReadonlySet<string>): Map<string, string> {
+  const found = disk.survey().partitions.flatMap(({ start, length, volume }) => {
+    const mount = volume && mountOf(volume.kind);
+    if (!volume?.uuid || !mount || !kept.has(volume.uuid)) return [];
+    const look = `d=$(mktemp -d); ${mount} -o ro $P $d; (cd $d/kept && sha256sum *); umount $d; rmdir $d`;
+    return [[volume.uuid, disk.attached(start, length, (P) => sh(look, P))] as const];
+  });
+  return new Map(found);
+}
+
+/** Identities of the volumes that the plan keeps. */
+function keptOf({ plan, survey }: Pick<Story, 'plan' | 'survey'>): ReadonlySet<string> {
+  const kept = plan.partitions.filter(({ treatment }) => treatment === 'keep').map(({ from }) => from);
+  return new Set(
+    survey.partitions.flatMap(({ id, volume }) => (kept.includes(id) && volume?.uuid ? [volume.uuid] : [])),
+  );
+}
+
+/** A disk and a plan of a seed, of which a script can do something; `null` where every edit was refused. */
+function storyOf(seed: number): Story | null {
+  const dice = new Dice(seed);
+  const { drawing, make } = smallDisk(dice, dice.below(5) === 0 ? 4096 : 512);
+  const disk = new ScriptDisk(drawing, make);
+  const survey = disk.survey();
+  const plan = smallPlan(survey, dice);
+  const scripts = disk.scripts(plan, survey);
+  if (scripts.length === 0 || scripts.some(({ byHand }) => byHand.length > 0)) {
+    disk.remove();
+    return null;
+  }
+  const files = filesOn(disk, keptOf({ plan, survey }));
+  disk.keep();
+  return { disk, survey, plan, scripts, files };
+}
+
+function expectPlanned({ disk, plan, survey, files }: Story) {
+  const after = disk.survey();
+  expect(after.damage).toEqual([]);
+  expect(after.partitions.map(({ start, length, volume }) => [start, length, volume?.label ?? ''])).toEqual(
+    plan.partitions.map(({ start, length, label }) => [start, length, label]),
+  );
+  expect(standingOf({ plan, survey }, after)).toMatchObject({ differences: [], begun: null });
+  expect(filesOn(disk, keptOf({ plan, survey }))).toEqual(files);
+}
+
+/** Step by step: where the disk stands is told after each. */
+function stepByStep(story: Story) {
+  const { disk, plan, survey, scripts } = story;
+  const { phases } = procedureFor({ plan, survey });
+  let number = 0;
+  for (const [i, { steps }] of phases.entries())
+    for (const step of steps) {
+      number += 1;
+      const script = scripts.find(({ phase }) => phase === i + 1);
+      if (!script) continue;
+      const { status, said } = disk.run(script, { more: ['--yes', '--step', String(number)] });
+      expect([step.id, status, said]).toEqual([step.id, 0, said]);
+      const { moments, begun, differences } = standingOf({ plan, survey }, disk.survey());
+      expect([step.id, begun, differences]).toEqual([step.id, null, []]);
+      expect(moments).toContain(number);
+      counted.steps += 1;
+      kinds.set(step.kind, (kinds.get(step.kind) ?? 0) + 1);
+    }
+}
+
+/** Killed again and again at any moment, and begun again each time. */
+function killed(story: Story, dice: Dice) {
+  const shell = dice.one([['dash'], ['busybox', 'sh'], ['bash']]);
+  for (const script of story.scripts) {
+    let kills = 0;
+    for (let done = { status: null as number | null, said: '' }; done.status !== 0; kills++) {
+      const patient = kills >= MOST_KILLS;
+      const killAfterMs = patient ? undefined : 500 + dice.below(1500) * (1 + kills / 12);
+      done = story.disk.run(script, { shell, killAfterMs });
+      if (done.status === 3 || (patient && done.status !== 0)) throw new Error(done.said);
+    }
+    counted.kills += kills - 1;
+  }
+}
+
+/** Something else than what was read: it is refused with not a byte changed. */
+const DIFFERENT: readonly ((disk: ScriptDisk, survey: Survey) => void)[] = [
+  ({ path }) => sh(`truncate -s +1M ${path}`),
+  (disk, { partitions }) => {
+    const { start, length } = partitions.find(({ id }) => id)!;
+    const grown = disk.survey().disk;
+    const at = start * grown.sectorBytes;
+    sh(
+      `dd if=/dev/urandom of=${disk.path} bs=4096 seek=$((${at} / 4096)) count=${Math.min(16, Math.floor((length * grown.sectorBytes) / 4096))} conv=notrunc 2>/dev/null; dd if=/dev/zero of=${disk.path} bs=512 count=3 conv=notrunc 2>/dev/null`,
+    );
+  },
+  (disk, { disk: { style, sectorBytes } }) => {
+    const entry = style === 'gpt' ? 2 * sectorBytes + 32 : 446 + 8;
+    sh(`printf '\\001\\002' | dd of=${disk.path} bs=1 seek=${entry} conv=notrunc 2>/dev/null`);
+  },
+];
+
+function refused({ disk, scripts, survey }: Story, dice: Dice) {
+  dice.one(DIFFERENT)(disk, survey);
+  const before = disk.digest();
+  const { status, said } = disk.run(scripts[0]!);
+  expect([status, said]).toEqual([3, expect.stringContaining('STOPPED')]);
+  expect(disk.digest()).toBe(before);
+  counted.refusals += 1;
+}
+
+(canAttach() ? describe : describe.skip)('procedures carried out by their scripts', () => {
+  const seeds = Array.from({ length: MANY }, (_, i) => SEED + i);
+  afterAll(() => {
+    const figures = Object.entries(counted).map(([what, n]) => `${what} ${n}`);
+    const told = [...kinds].map(([kind, n]) => `${kind} ${n}`);
+    if (MANY > 20) process.stdout.write(`${figures.join(', ')}\n${told.join(', ')}\n`);
+  });
+
+  test.each(seeds)('of seed %i: step by step, killed, and refused', (seed) => {
+    const story = storyOf(seed);
+    if (!story) return;
+    const { disk } = story;
+    try {
+      stepByStep(story);
+      expectPlanned(story);
+      disk.reset();
+      const dice = new Dice(seed + 1_000_000);
+      killed(story, dice);
+      expectPlanned(story);
+      disk.reset();
+      refused(story, dice);
+      counted.procedures += 1;
+      counted.files += story.files.size * 3;
+    } finally {
+      disk.remove();
+    }
+  });
+});
