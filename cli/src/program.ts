@@ -101,6 +101,7 @@ function aboutPlans(program: Command, end: End): void {
     .command('compare <plan> <disk>')
     .description('where a disk, image or capture archive stands in the procedure of a plan')
     .addOption(sectorOption())
+    .option('--journal <file>', 'the journal of the script that carries a phase out')
     .option('--json', 'print it as JSON')
     .action((plan: string, disk: string, options: CompareOptions) => {
       end(compare(plan, disk, options));

@@ -22,7 +22,7 @@ function commandsOf(survey: Survey, plan: Plan): Record<string, readonly string[
   return Object.fromEntries(steps.map((s) => [s.id, commandsIn(s, 'guard', 'act')]));
 }
 
-const LOOK = 'lsblk -o NAME,SIZE,FSTYPE,LABEL,PARTLABEL $P';
+const LOOK = 'lsblk -o NAME,SIZE,PARTLABEL $P';
 const PATH = `/dev/disk/by-partuuid/${UUIDS[1]}`;
 
 test.each([

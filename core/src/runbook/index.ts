@@ -14,7 +14,7 @@ export {
 } from './page/index.js';
 export { runbookFor, type Runbook, type RunbookPhase, type RunbookStep } from './runbook.js';
 export { safetyNow, type NowSays } from './safety-now.js';
-export { standingReport, type StandingReport } from './standing.js';
+export { journalSays, standingReport, type StandingReport } from './standing.js';
 export { timeSays } from './time.js';
 export { wayBackSays, type BackStep, type WayBackSays } from './way-back.js';
 export type { SystemMounts } from './mounts.js';

@@ -1,6 +1,7 @@
 import { partitionOf, partitionTitle, type Planned, type PlannedPartition } from '../plan/index.js';
 import { procedureFor, type Step } from '../sequence/index.js';
-import { standingOf, type Difference } from '../standing/index.js';
+import { scriptName } from '../deed/index.js';
+import { isJournalOf, standingOf, type Difference, type Journal } from '../standing/index.js';
 import type { Survey } from '../survey/index.js';
 import { typeName } from '../table/index.js';
 import { typeOf } from '../recognition/index.js';
@@ -30,8 +31,12 @@ export interface StandingReport {
 }
 
 /** Compares a reading of the disk, taken at any time, with the procedure of its plan. */
-export function standingReport(planned: Planned, reading: Survey): StandingReport {
-  const { moments, differences, begun, doubt, of } = standingOf(planned, reading);
+export function standingReport(
+  planned: Planned,
+  reading: Survey,
+  journal: Journal | null = null,
+): StandingReport {
+  const { moments, differences, begun, doubt, of } = standingOf(planned, reading, journal);
   const { ordered } = procedureFor(planned);
   const steps = ordered.ok ? ordered.steps : [];
   const [from = 0] = moments;
@@ -71,17 +76,28 @@ export function standingReport(planned: Planned, reading: Survey): StandingRepor
         ? message('standing.at', { from, to, of })
         : message('standing.near', { from, of }),
     begun:
-      begun && 'partition' in begun
-        ? message(begun.kind === 'shrink' ? 'standing.begun-shrink' : 'standing.begun-move', {
-            volume: nameOf(planned, begun.partition),
-            step: steps.indexOf(begun) + 1,
-          })
-        : null,
+      begun && journal?.begun === steps.indexOf(begun) + 1
+        ? journalSays(planned, journal)
+        : begun && 'partition' in begun
+          ? message(begun.kind === 'shrink' ? 'standing.begun-shrink' : 'standing.begun-move', {
+              volume: nameOf(planned, begun.partition),
+              step: steps.indexOf(begun) + 1,
+            })
+          : null,
     doubt: doubt && doubtSays(planned, doubt, steps.indexOf(doubt) + 1),
     differences: differences.map((difference) => differenceSays(planned, difference, reading)),
     next: sound ? nextOf(from, of, doubt && steps.indexOf(doubt) + 1) : null,
     space: spaceIn(planned, reading),
   };
+}
+
+/** What the journal of a script tells by itself. */
+export function journalSays(planned: Planned, journal: Journal): StandingSays {
+  if (!isJournalOf(planned, journal)) return message('standing.journal-of-another');
+  const { phase, done, begun, pieces } = journal;
+  const script = scriptName(phase);
+  if (begun !== null) return message('standing.journal-begun', { step: begun, pieces, script });
+  return message('standing.journal-done', { step: done, script });
 }
 
 /** New volumes of systems and data as they fill, against the sizes they were given. */

@@ -105,7 +105,7 @@ describe('what is typed', () => {
   /** The partition is named, and looked at, before anything is done to it. */
   const at = (...commands: readonly string[]) => [
     `P=${PATH}`,
-    'lsblk -o NAME,SIZE,FSTYPE,LABEL,PARTLABEL $P',
+    'lsblk -o NAME,SIZE,PARTLABEL $P',
     ...commands,
   ];
   const EXT_GROWS = ['sudo e2fsck -f $P', 'sudo resize2fs $P'];

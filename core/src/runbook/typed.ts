@@ -8,11 +8,11 @@ import {
   type Holds,
   type Proof,
 } from '../deed/index.js';
-import { partitionOf, shownAs, systemOf } from '../plan/index.js';
+import { partitionOf, shownAs, systemOf, type PlannedPartition } from '../plan/index.js';
 import { printedByLsblk } from '../recognition/index.js';
 import { placeIn, type Environment, type Step } from '../sequence/index.js';
 import { FAMILY_NAMES, type Family, type System } from '../system/index.js';
-import { nameByBlkid, volumeName } from '../volume/index.js';
+import { nameByBlkid } from '../volume/index.js';
 import { commandLines, message, type Continued, type Message } from '../words/index.js';
 import { ownLines } from './own-lines.js';
 import { pathOf } from './paths.js';
@@ -38,9 +38,9 @@ export interface Typed {
 }
 
 /** What is typed first at a partition: nothing is written where it shows another. */
-const LOOK = 'lsblk -o NAME,SIZE,FSTYPE,LABEL,PARTLABEL $P';
+const LOOK = 'lsblk -o NAME,SIZE,PARTLABEL $P';
 /** What is on it, read off it and not from what the session remembers (blkid(8)). */
-const LOOK_THEN = 'blkid -p -s TYPE -s LABEL -s UUID $P';
+const LOOK_IN = 'blkid -p -s TYPE -s LABEL -s UUID $P';
 
 /** Systems that no test of this project can start. */
 const UNTRIED: readonly Family[] = ['windows', 'macos', 'bsd'];
@@ -74,7 +74,7 @@ export function typedOf(at: At, step: Step, deed: Deed | null, phase: number): r
 type BlockOf = (role: Typed['role'], says: TypedSays | null, commands: readonly string[]) => Typed[];
 
 /** What general utilities do at the partition that a step is about, between two looks at it. */
-function atPartition(at: At, step: Step, { acts, proofs }: Deed, block: BlockOf): Typed[] {
+function atPartition(at: At, step: Step, { guards, acts, proofs }: Deed, block: BlockOf): Typed[] {
   if (!('partition' in step)) return [];
   const p =
     partitionOf(at.before.planned.plan, step.partition ?? '') ?? partitionOf(at.plan, step.partition ?? '');
@@ -82,8 +82,9 @@ function atPartition(at: At, step: Step, { acts, proofs }: Deed, block: BlockOf)
   const lines = acts.flatMap((act) => (act.kind === 'run' ? [asRoot(act.line)] : []));
   if (!p || path === undefined || lines.length === 0) return [];
   const answers = proofs.length > 0 ? message('typed.look-then', answersOf(proofs)) : null;
+  const look = [`P=${path}`, LOOK, ...(guards.length > 0 ? [asRoot(LOOK_IN)] : [])];
   return [
-    ...block('guard', lookFirst(at, step.partition ?? ''), [`P=${path}`, LOOK]),
+    ...block('guard', lookFirst(at, p, guards), look),
     ...block('act', besideTable(acts), lines),
     ...block('proof', answers, proofs.map(proofLine)),
   ];
@@ -97,34 +98,31 @@ function besideTable(acts: readonly Act[]): TypedSays | null {
   return message(first < table ? 'typed.before-table' : 'typed.after-table');
 }
 
-const proofLine = (proof: Proof): string => asRoot(proof.kind === 'whole' ? proof.line : LOOK_THEN);
+const proofLine = (proof: Proof): string => asRoot(proof.kind === 'whole' ? proof.line : LOOK_IN);
 
 function answersOf(proofs: readonly Proof[]) {
   const holds = proofs.find((p): p is Holds => p.kind === 'holds');
   return {
     whole: proofs.some(({ kind }) => kind === 'whole'),
-    holds: holds
-      ? {
-          type: nameByBlkid(holds.content) ?? '',
-          uuid: holds.uuid ?? '',
-          label: holds.label ?? '',
-        }
-      : null,
+    holds: holds ? answerOf(holds, holds.label ?? '') : null,
   };
 }
 
-/** What the second line must show: size, content and label as the step finds them. */
-function lookFirst(at: At, id: string): TypedSays | null {
-  const then = partitionOf(at.before.planned.plan, id);
-  const p = then ?? partitionOf(at.plan, id);
-  if (!p) return null;
-  const shown = then ? shownAs(then) : undefined;
+/** What must be shown before anything is typed at the partition: its size, and what is on it as the step finds it. */
+function lookFirst(at: At, p: PlannedPartition, guards: readonly Holds[]): TypedSays {
+  const [holds] = guards;
   return message('typed.look-first', {
     size: printedByLsblk(p.length * at.survey.disk.sectorBytes),
-    content: shown && shown.kind !== 'none' && shown.kind !== 'unknown' ? volumeName(shown.kind) : null,
-    label: shown?.label ?? '',
+    holds: holds ? answerOf(holds, shownAs(p).label) : null,
   });
 }
+
+/** As blkid(8) prints it; empty what nobody knows, and what there is not. */
+const answerOf = ({ content, uuid }: Holds, label: string) => ({
+  type: nameByBlkid(content) ?? '',
+  uuid: uuid ?? '',
+  label,
+});
 
 const systemIn = ({ plan }: At, { environment }: Step): System | undefined =>
   'system' in environment ? systemOf(plan, environment.system ?? '') : undefined;

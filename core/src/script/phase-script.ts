@@ -1,15 +1,13 @@
-import { encodeUtf8, md5 } from '../bytes/index.js';
 import type { Around, Deed } from '../deed/index.js';
 import { momentsOf, type Moment } from '../moment/index.js';
 import { layoutAt } from '../practice/index.js';
 import type { Runbook, RunbookPhase, RunbookStep } from '../runbook/index.js';
-import { surveySignature } from '../survey/index.js';
+import { journalName } from '../standing/index.js';
 import { sayIn, type Catalogue } from '../words/index.js';
 import { KIB } from '../quantity/index.js';
 import { MOUNT, shellWord } from '../volume/index.js';
 import { linesOf, toolsOf } from './acts.js';
 import { LIBRARY } from './library/index.js';
-import { hexOf } from './octal.js';
 import { tableLines } from './table.js';
 
 /** A phase in a live session as one script for its shell. */
@@ -19,6 +17,8 @@ export interface PhaseScript {
   /** Counted from 1 through the procedure. */
   readonly phase: number;
   readonly text: string;
+  /** Ids of its steps, in their order. */
+  readonly steps: readonly string[];
   /** Ids of steps that it leaves to a person, and waits for. */
   readonly byHand: readonly string[];
 }
@@ -39,6 +39,7 @@ export function phaseScripts(catalogue: Catalogue, runbook: Runbook): PhaseScrip
             name: phase.script.name,
             phase: i + 1,
             text: scriptOf(catalogue, runbook, phase, i + 1),
+            steps: phase.steps.map(({ id }) => id),
             byHand: phase.steps.filter(({ deed }) => deed === null).map(({ id }) => id),
           },
         ],
@@ -68,7 +69,7 @@ function scriptOf(catalogue: Catalogue, runbook: Runbook, phase: RunbookPhase, n
     `STYLE=${first.style}`,
     `DAMAGED=${survey.damage.length > 0 ? 1 : ''}`,
     `IDENTITY=${shellWord(first.style === 'none' || disk.tableId === undefined ? '' : disk.tableId.toLowerCase())}`,
-    `PHASE=rhizotome-${digestOf(runbook)}-phase-${number}`,
+    `PHASE=${journalName(runbook.planned, number)}`,
     `ROOM_KIB=${ROOM_KIB + Math.ceil((keptSectors(deeds) * disk.sectorBytes) / KIB)}`,
     `MOUNTED=${MOUNT}`,
     `TOOLS=${shellWord([...new Set(deeds.flatMap(toolsOf))].sort().join(' '))}`,
@@ -86,12 +87,6 @@ const keptSectors = (deeds: readonly Deed[]): number =>
 
 /** What the journal calls a step: of its id, which may hold anything, what no tool takes for more than a word. */
 const keyOf = ({ number, id }: RunbookStep): string => `${number}:${id.replace(/[^A-Za-z0-9:-]/g, '_')}`;
-
-/** Tells the journals of two procedures apart, of one machine too. */
-function digestOf({ planned, phases }: Runbook): string {
-  const ids = phases.flatMap(({ steps }) => steps.map(({ id }) => id));
-  return hexOf(md5(encodeUtf8([surveySignature(planned.survey), ...ids].join('\n')))).slice(0, 8);
-}
 
 /** Names may hold anything: what is read as a line of the script is one. */
 const oneLine = (text: string): string => text.replace(/\p{Cc}/gu, ' ');

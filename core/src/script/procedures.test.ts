@@ -1,6 +1,8 @@
+import { readFileSync, truncateSync } from 'node:fs';
 import type { Plan } from '../plan/index.js';
 import { procedureFor } from '../sequence/index.js';
-import { standingOf } from '../standing/index.js';
+import { standingReport } from '../runbook/index.js';
+import { readJournal, standingOf } from '../standing/index.js';
 import type { Survey } from '../survey/index.js';
 import { canAttach, ScriptDisk, sh } from '../testing/script-disk.js';
 import { Dice, mountOf, smallDisk, smallPlan } from '../testing/small-disks.js';
@@ -20,7 +22,7 @@ interface Story {
   readonly files: ReadonlyMap<string, string>;
 }
 
-const counted = { procedures: 0, steps: 0, kills: 0, refusals: 0, files: 0 };
+const counted = { procedures: 0, steps: 0, kills: 0, cuts: 0, refusals: 0, files: 0 };
 const kinds = new Map<string, number>();
 
 /** What is in each volume that a test can look into, by its identity. */
@@ -99,9 +101,38 @@ function killed(story: Story, dice: Dice) {
       const killAfterMs = patient ? undefined : 500 + dice.below(1500) * (1 + kills / 12);
       done = story.disk.run(script, { shell, killAfterMs });
       if (done.status === 3 || (patient && done.status !== 0)) throw new Error(done.said);
+      if (done.status !== 0) expectNotMisled(story, script, dice);
     }
     counted.kills += kills - 1;
   }
+}
+
+/**
+ * Wherever it was cut off: what is told of the disk alone is a moment that may be, or a doubt; with the journal it is the step that was begun.
+ * The last line of the journal may be torn.
+ */
+function expectNotMisled({ disk, plan, survey }: Story, script: PhaseScript, dice: Dice) {
+  const file = disk.journalOf(script);
+  const text = file === null ? '' : readFileSync(file, 'utf8');
+  const journal = readJournal(text);
+  const reading = disk.survey();
+  const alone = standingReport({ plan, survey }, reading);
+  const { ordered } = procedureFor({ plan, survey });
+  const first = ordered.ok ? ordered.steps.findIndex(({ id }) => id === script.steps[0]) : 0;
+  const begun = journal?.begun ?? null;
+  const done = begun === null ? (journal?.done ?? first) : begun - 1;
+  if (alone.sound && alone.doubt === null) {
+    const { moments } = standingOf({ plan, survey }, reading);
+    expect(moments.some((n) => n === done || n === done + 1)).toBe(true);
+  }
+  if (journal && begun !== null)
+    expect(standingReport({ plan, survey }, reading, journal)).toMatchObject({
+      begun: { code: 'standing.journal-begun', with: { step: begun } },
+      next: null,
+    });
+  if (file !== null && text.split('\n').length > 3 && dice.below(3) === 0)
+    truncateSync(file, text.length - 1 - dice.below(4));
+  counted.cuts += 1;
 }
 
 /** Something else than what was read: it is refused with not a byte changed. */

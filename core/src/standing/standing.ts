@@ -2,6 +2,7 @@ import { momentsOf, type Moment } from '../moment/index.js';
 import type { Planned } from '../plan/index.js';
 import { procedureFor, type Step } from '../sequence/index.js';
 import type { Survey } from '../survey/index.js';
+import { isJournalOf, type Journal } from './journal.js';
 import { differencesFrom, weightOf, type Difference } from './differences.js';
 
 /** Where a disk stands in the procedure of a plan. */
@@ -24,8 +25,13 @@ export interface Standing {
   readonly of: number;
 }
 
-/** Compares a reading of the disk, taken at any time, with every moment of the procedure. */
-export function standingOf(planned: Planned, reading: Survey): Standing {
+/**
+ * Compares a reading of the disk, taken at any time, with every moment of the procedure. With the journal of a script the moment is
+ * known: what the disk cannot show of a step that was begun, that tells.
+ */
+export function standingOf(planned: Planned, reading: Survey, journal: Journal | null = null): Standing {
+  const known = journal && isJournalOf(planned, journal) ? atJournal(planned, reading, journal) : null;
+  if (known) return known;
   const moments = momentsOf(planned);
   const judged = moments.map((moment) => {
     const differences = differencesFrom(moment, reading);
@@ -40,6 +46,23 @@ export function standingOf(planned: Planned, reading: Survey): Standing {
     differences: best[0]!.differences,
     begun,
     doubt: begun === null && next && isHidden(next, reading) ? next : null,
+    of: moments.length - 1,
+  };
+}
+
+/** By the journal of a phase, of which the disk is no witness against: `null` where it has no line of a step yet. */
+function atJournal(planned: Planned, reading: Survey, { done, begun }: Journal): Standing | null {
+  const moments = momentsOf(planned);
+  const { ordered } = procedureFor(planned);
+  const at = begun === null ? done : begun - 1;
+  const moment = at === null ? undefined : moments[at];
+  if (!moment || !ordered.ok) return null;
+  const differences = differencesFrom(moment, reading);
+  return {
+    moments: [moment.after],
+    differences,
+    begun: begun === null ? null : ordered.steps[begun - 1]!,
+    doubt: null,
     of: moments.length - 1,
   };
 }

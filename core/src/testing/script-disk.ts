@@ -1,5 +1,14 @@
 import { spawnSync } from 'node:child_process';
-import { closeSync, mkdtempSync, openSync, rmSync, truncateSync, writeFileSync, writeSync } from 'node:fs';
+import {
+  closeSync,
+  existsSync,
+  mkdtempSync,
+  openSync,
+  rmSync,
+  truncateSync,
+  writeFileSync,
+  writeSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { practiceDiskFound } from '../practice/index.js';
@@ -42,6 +51,23 @@ interface Said {
   readonly status: number | null;
   readonly said: string;
 }
+
+/** Nodes of a disk's partitions, and links to them by identity and name in the table. */
+const nodesOf = (device: string): string => `#!/bin/sh
+name=${device.replace('/dev/', '')}
+rm -f ${device}p*
+mkdir -p /dev/disk/by-partuuid /dev/disk/by-partlabel
+find /dev/disk -lname "../../$name*" -delete
+for p in /sys/class/block/$name/${'${name}'}p*; do
+  [ -e "$p/dev" ] || continue
+  node=$(basename "$p")
+  mknod -m 600 "/dev/$node" b $(tr : ' ' < "$p/dev")
+  for by in UUID:by-partuuid NAME:by-partlabel; do
+    value=$(blkid -p -s PART_ENTRY_${'${by%%:*}'} -o value "/dev/$node")
+    [ -z "$value" ] || ln -sf "../../$node" "/dev/disk/${'${by#*:}'}/$value"
+  done
+done
+`;
 
 /** A disk in a file, with real file systems in it, on which scripts are carried out. */
 export class ScriptDisk {
@@ -108,6 +134,12 @@ export class ScriptDisk {
     return phaseScripts(english, runbookFor({ plan, survey }));
   }
 
+  /** Where the journal of a script is kept that was begun on the file; `null`: it was not. */
+  journalOf({ text }: PhaseScript): string | null {
+    const path = join(this.folder, `${/^PHASE=(.*)$/m.exec(text)![1]!}.journal`);
+    return existsSync(path) ? path : null;
+  }
+
   /** Begins a script in a shell. */
   run(script: PhaseScript, { shell = ['dash'], killAfterMs, more = ['--yes'] }: Begin = {}): Said {
     const said = this.begin(script, this.path, this.folder, { shell, killAfterMs, more }, {});
@@ -115,28 +147,32 @@ export class ScriptDisk {
     return said;
   }
 
-  /**
-   * The same on a block device whose partitions the kernel lists, with the journal on a medium of its own. What would make their nodes
-   * in a running system (udev(7)) is stood in for where there is none.
-   */
+  /** The same on a block device whose partitions the kernel lists, with the journal on a medium of its own. */
   runOnDevice(script: PhaseScript, begin: Begin = {}): Said {
-    const device = sh(`losetup -f --show ${this.path}`).trim();
     const stick = join(this.folder, 'stick');
+    return this.onDevice(stick, (device, env) => this.begin(script, device, stick, begin, env));
+  }
+
+  /**
+   * The disk as a block device of which the kernel lists the partitions, with a stick that is mounted at a place of its own. What would make
+   * their nodes and links in a running system (udev(7)) is stood in for where there is none.
+   */
+  onDevice<T>(
+    stick: string,
+    look: (device: string, env: Readonly<Record<string, string>>, settle: () => void) => T,
+  ): T {
+    const device = sh(`losetup -f --show ${this.path}`).trim();
     const nodes = join(this.folder, 'bin');
-    sh(
-      `mkdir -p ${stick} ${nodes}; [ -e ${stick}.img ] || { truncate -s 16M ${stick}.img; mkfs.ext4 -q ${stick}.img; }`,
-    );
-    const name = device.replace('/dev/', '');
-    writeFileSync(
-      join(nodes, 'udevadm'),
-      `#!/bin/sh\nrm -f ${device}p*\nfor p in /sys/class/block/${name}/${name}p*; do [ ! -e "$p/dev" ] || mknod -m 600 /dev/$(basename "$p") b $(tr : ' ' < "$p/dev"); done\n`,
-      { mode: 0o755 },
-    );
+    const image = join(this.folder, 'stick.img');
+    sh(`mkdir -p ${stick} ${nodes}; [ -e ${image} ] || { truncate -s 24M ${image}; mkfs.ext4 -q ${image}; }`);
+    writeFileSync(join(nodes, 'udevadm'), nodesOf(device), { mode: 0o755 });
+    const settle = () => void sh(join(nodes, 'udevadm'));
     try {
-      sh(`mount -o loop ${stick}.img ${stick}; partx -a ${device}; ${join(nodes, 'udevadm')}`);
-      return this.begin(script, device, stick, begin, { PATH: `${nodes}:${process.env['PATH'] ?? ''}` });
+      sh(`mount -o loop ${image} ${stick}; partx -a ${device}`);
+      settle();
+      return look(device, { PATH: `${nodes}:${process.env['PATH'] ?? ''}` }, settle);
     } finally {
-      sh(`umount ${stick}; partx -d ${device}; losetup -d ${device}; rm -f ${device}p*`);
+      sh(`umount ${stick}; partx -d ${device}; ${join(nodes, 'udevadm')}; losetup -d ${device}`);
     }
   }
 

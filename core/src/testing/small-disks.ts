@@ -177,8 +177,7 @@ function anyEdit(survey: Survey, plan: Plan, dice: Dice): Edit | null {
     }
     case 3:
     case 4: {
-      const beside =
-        p && gaps.find((g) => g.start + g.length === p.start || g.start === p.start + p.length);
+      const beside = p && gaps.find((g) => g.start + g.length === p.start || g.start === p.start + p.length);
       if (!p || !beside) return null;
       const by = mib(1 + dice.below(Math.max(1, Math.floor(beside.usable.length / mib(1)))));
       const start = beside.start < p.start ? p.start - by : p.start + by;
@@ -226,7 +225,12 @@ function creation(plan: Plan, gap: GapPart, dice: Dice, mib: (n: number) => Sect
       ...base,
       ...{ fileSystem: kind, label, name: plan.target.style === 'gpt' ? name : '', mountPoint: '' },
       ...(kind === 'btrfs' && dice.below(2) === 0
-        ? { subvolumes: [{ name: 'one', mountPoint: '' }, { name: 'it’s two', mountPoint: '' }] }
+        ? {
+            subvolumes: [
+              { name: 'one', mountPoint: '' },
+              { name: 'it’s two', mountPoint: '' },
+            ],
+          }
         : {}),
       logical: plan.target.style === 'mbr' && gap.inside,
     },

@@ -7,8 +7,8 @@ find_disk() {
     for path in /sys/class/block/*; do
       name=$(basename "$path")
       [ ! -e "$path/partition" ] && [ -b "/dev/$name" ] || continue
-      case $name in loop* | ram* | zram* | sr* | dm-* | md*) continue ;; esac
-      [ "$(size_of "/dev/$name")" = "$SIZE" ] || continue
+      case $name in ram* | zram* | sr* | dm-* | md*) continue ;; esac
+      [ "$(size_of "/dev/$name" 2>/dev/null)" = "$SIZE" ] || continue
       [ -z "$IDENTITY" ] || [ "$(blkid -p -s PTUUID -o value "/dev/$name" 2>/dev/null)" = "$IDENTITY" ] || continue
       say "/dev/$name"
     done > "$W/disks"
@@ -73,7 +73,10 @@ keep_journal() {
     say "No journal of this phase is in $FOLDER: it begins now."
     say 'If it was begun before, stop: without that journal nothing can tell how far a copy came. Use the stick that has it.'
     ask
-    touch "$JOURNAL"
+    say "$PHASE" > "$JOURNAL" && sync || exit 4
+  elif [ -z "$DRY" ] && [ -n "$(tail -c 1 "$JOURNAL" | tr -d '\n')" ]; then
+    # Its last line was cut off: what stands there is no number that may be gone on from.
+    say ' cut off' >> "$JOURNAL" && sync || exit 4
   fi
 }
 

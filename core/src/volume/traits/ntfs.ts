@@ -1,6 +1,14 @@
-import { NO_UTILITIES, shellWord, type VolumeTraits } from './traits.js';
+import { KIB } from '../../quantity/index.js';
+import { NO_UTILITIES, shellWord, type UtilityLine, type VolumeTraits } from './traits.js';
 
-/** NTFS: ntfsresize(8), which leaves it marked to be checked by Windows. Label: $VOLUME_NAME of 128 bytes, of which 32 units are common to all tools. */
+/** Refuses what is marked to be checked by Windows, which it leaves it as: what was cut off is gone on with by force alone. */
+const resize = (what: string): UtilityLine => ({
+  line: `ntfsresize ${what}`,
+  unattended: `ntfsresize --force ${what}`,
+  asks: 'yes',
+});
+
+/** NTFS: ntfsresize(8). Label: $VOLUME_NAME of 128 bytes, of which 32 units are common to all tools. */
 export const ntfs: VolumeTraits = {
   name: 'NTFS',
   printed: ['ntfs'],
@@ -21,11 +29,13 @@ export const ntfs: VolumeTraits = {
   mount: { type: 'ntfs3', checked: false },
   linux: {
     ...NO_UTILITIES,
-    shrink: (path, kibibytes) => [
-      { line: `ntfsresize --no-action --size ${kibibytes}Ki ${path}` },
-      { line: `ntfsresize --size ${kibibytes}Ki ${path}`, asks: 'yes' },
-    ],
-    grow: (path) => [{ line: `ntfsresize ${path}`, asks: 'yes' }],
-    label: (path, label) => `ntfslabel ${path} ${shellWord(label)}`,
+    check: {
+      line: (path) => ({ line: `ntfsresize --info ${path}` }),
+      look: (path) => `ntfsresize --info --force ${path}`,
+      repairs: true,
+    },
+    shrink: (path, kibibytes) => [resize(`--size ${kibibytes * KIB} ${path}`)],
+    grow: (path) => [resize(path)],
+    label: (path, label) => `ntfslabel --force ${path} ${shellWord(label)}`,
   },
 };

@@ -7,6 +7,16 @@ const range = ({ least, most }: { least: number; most: number }) =>
 const cutAfter = (bytes: number): string =>
   `If power fails ${bytes === 0 ? '' : `after ${binary(bytes)} are copied and `}before it is done`;
 
+/** What blkid(8) prints of a volume. */
+interface Printed {
+  readonly type: string;
+  readonly label: string;
+  readonly uuid: string;
+}
+
+const printed = ({ type, label, uuid }: Printed): string =>
+  [`TYPE="${type}"`, label && `LABEL="${label}"`, uuid && `UUID="${uuid}"`].filter(Boolean).join(' ');
+
 /** Where steps are done, how long, and what a power cut costs. */
 export const runbook = {
   'place.running': ({ system }: { system: string }) => `In ${system}, as it is now`,
@@ -83,25 +93,14 @@ export const runbook = {
     }
   },
 
-  'typed.look-first': ({ size, content, label }: { size: string; content: string | null; label: string }) =>
-    `Look first. The second line must show ${[size, content, label && quoted(label)].filter(Boolean).join(', ')}. If it shows anything else, stop: nothing has been changed.`,
+  'typed.look-first': ({ size, holds }: { size: string; holds: Printed | null }) =>
+    `Look first. The second line must show ${size}${holds ? `, the third ${printed(holds)}` : ''}. If anything else is shown, stop: nothing has been changed.`,
   'typed.before-table': () => 'Before the partition is changed, the file system:',
   'typed.after-table': () => 'Once the partition is there as planned:',
-  'typed.look-then': ({
-    whole,
-    holds,
-  }: {
-    whole: boolean;
-    holds: { type: string; uuid: string; label: string } | null;
-  }) => {
-    const answer =
-      holds &&
-      [`TYPE="${holds.type}"`, holds.label && `LABEL="${holds.label}"`, holds.uuid && `UUID="${holds.uuid}"`]
-        .filter(Boolean)
-        .join(' ');
+  'typed.look-then': ({ whole, holds }: { whole: boolean; holds: Printed | null }) => {
     const says = [
       ...(whole ? ['The first line must report no errors.'] : []),
-      ...(answer ? [`${whole ? 'The second' : 'The line'} must show ${answer}.`] : []),
+      ...(holds ? [`${whole ? 'The second' : 'The line'} must show ${printed(holds)}.`] : []),
     ];
     return `Then look again. ${says.join(' ')} If not, go no further.`;
   },

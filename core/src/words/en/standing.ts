@@ -25,6 +25,14 @@ export const standing = {
     `Step ${p.step} was begun: ${quoted(p.volume)} cannot be recognised at its old place any more, and the table still names that place. Do not write to this disk. Part of it may be at both places: copy the disk as a whole to another one before you try anything, and restore ${quoted(p.volume)} from the backup.`,
   'standing.doubt': (p: { volume: string; step: number }) =>
     `If step ${p.step} was begun, the disk does not show it: while ${quoted(p.volume)} is copied over its own place, its beginning looks whole. In that case do not begin step ${p.step} again: it would write over what was copied, and every file would be lost. Do not mount, check or repair ${quoted(p.volume)}. Copy the whole disk to another one first, then restore ${quoted(p.volume)} from the backup.`,
+  'standing.journal-begun': (p: { step: number; pieces: number; script: string }) =>
+    `The journal says that step ${p.step} was begun${p.pieces === 0 ? '' : `, with ${count(p.pieces, 'piece')} copied`}. Run ${p.script} again with this journal beside it: it continues there, and nothing is lost. Until then, mount and check nothing on this disk.`,
+  'standing.journal-done': (p: { step: number | null; script: string }) =>
+    p.step === null
+      ? `The journal has no step of ${p.script} yet.`
+      : `The journal says that step ${p.step} is done, and that no step was begun after it.`,
+  'standing.journal-of-another': () =>
+    'This journal is of another plan, or of this one before it was changed. It tells nothing of these steps.',
   'standing.go-on': ({ step, doubt }: { step: number; doubt: number | null }) =>
     doubt === null
       ? `Go on with step ${step}.`

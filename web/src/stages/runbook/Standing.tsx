@@ -1,4 +1,4 @@
-import { Button, Drawer } from '@mantine/core';
+import { Button, Drawer, FileButton } from '@mantine/core';
 import { type Survey, type TakenReport } from '@rhizotome/core';
 import { memo, useState } from 'react';
 import { say } from '../../words/say.js';
@@ -40,9 +40,23 @@ export const Standing = memo(function Standing({ survey, steps, show }: Standing
         <h2>{words['standing.title']()}</h2>
         <p className="soft small">{words['standing.about']()}</p>
       </div>
-      <Button variant="default" onClick={begin}>
-        {words['standing.read']()}
-      </Button>
+      <div className={classes.reads}>
+        <Button variant="default" onClick={begin}>
+          {words['standing.read']()}
+        </Button>
+        <FileButton onChange={(file) => void file?.text().then(standing.takeJournal)}>
+          {(props) => (
+            <Button variant="subtle" {...props}>
+              {words['standing.open-journal']()}
+            </Button>
+          )}
+        </FileButton>
+      </div>
+      {standing.journalTold && (
+        <p role="status" className={classes.report}>
+          {standing.journalTold}
+        </p>
+      )}
       {standing.entries && (
         <div role="status" className={classes.report}>
           <Said items={standing.entries.map(say)} label={words['entries.title']()} />

@@ -4,8 +4,11 @@ import {
   message,
   rebaseEdit,
   refusalSays,
+  journalSays,
+  readJournal,
   standingReport,
   type EntriesSay,
+  type Journal,
   type StandingReport,
   type Survey,
   type TakenReport,
@@ -13,6 +16,7 @@ import {
 import { useMemo, useState } from 'react';
 import { useEdit, useOpenMachine, useOpenState } from '../../open/context.js';
 import { say } from '../../words/say.js';
+import { words } from '../../words/words.js';
 
 /** A reading of the disk while the procedure is under way: what it tells, and what can be done with it. */
 export function useStanding(survey: Survey, steps: readonly string[], show: (at: number) => void) {
@@ -23,10 +27,12 @@ export function useStanding(survey: Survey, steps: readonly string[], show: (at:
   const [refusal, setRefusal] = useState<string | null>(null);
   const [now, setNow] = useState<Survey | null>(null);
   const [entries, setEntries] = useState<readonly EntriesSay[] | null>(null);
+  const [journal, setJournal] = useState<Journal | null>(null);
+  const [journalTold, setJournalTold] = useState<string | null>(null);
   const done = report?.done ?? null;
 
   const take = (reading: Survey) => {
-    const told = standingReport({ plan, survey }, reading);
+    const told = standingReport({ plan, survey }, reading, journal);
     setNow(reading);
     setReport(told);
     if (told.done !== null) show(told.done);
@@ -47,6 +53,14 @@ export function useStanding(survey: Survey, steps: readonly string[], show: (at:
     /** Steps that are done by the reading, and not ticked off. */
     untold,
     take,
+    /** What a journal tells, or why it is none; with a reading it tells where the disk stands. */
+    journalTold,
+    takeJournal: (text: string) => {
+      const read = readJournal(text);
+      setJournal(read);
+      setJournalTold(read ? say(journalSays({ plan, survey }, read)) : words['standing.no-journal']());
+      if (now) setReport(standingReport({ plan, survey }, now, read));
+    },
     takeReport: ({ survey: read, facts: { bootEntries } }: TakenReport) => {
       setEntries(bootEntries ? entriesAfter(plan, bootEntries) : null);
       if (read) take(read);

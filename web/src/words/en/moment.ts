@@ -21,6 +21,9 @@ export const moment = {
     'The plan keeps what it wants, and rests on the disk as it is now: only what is left to do is listed. Undo takes it back.',
   'standing.never-begun': (step: number) => `Step ${step} was never begun`,
   'standing.space': () => 'Space in use',
+  'standing.open-journal': () => 'Open the journal of a script',
+  'standing.no-journal': () =>
+    'This file is no journal of a script. Its name ends with .journal, and it lies beside the script on the USB stick.',
   'standing.read': () => 'Read the disk again and compare',
   'standing.tick': (done: number) => (done === 1 ? 'Mark step 1 as done' : `Mark steps 1 to ${done} as done`),
   'moment.show': (number: number) => `Show the disk before step ${number}`,
