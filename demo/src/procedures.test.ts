@@ -104,10 +104,10 @@ describe('the procedures together', () => {
 
   test('say every sentence of a step, of its guards and of its way back', () => {
     const said = codesIn([
-      steps.map(({ says, guard }) => [says, guard]),
-      books.map(({ back, phases }) => [back, phases.map(({ find }) => find)]),
+      steps.map(({ says, typed }) => [says, typed.map((t) => t.says)]),
+      books.map(({ back, phases }) => [back, phases.map(({ find, script }) => [find, script])]),
     ]);
-    const codes = Object.keys(english).filter((code) => /^(?:step|guard|find|back)\./.test(code));
+    const codes = Object.keys(english).filter((code) => /^(?:step|line|script|find|back)\./.test(code));
     expect(codes.length).toBeGreaterThan(60);
     expect(codes.filter((code) => !said.has(code))).toEqual([]);
   });

@@ -53,7 +53,11 @@ export function floorOf(planned: Planned, partition: PlannedPartition): Measured
   // Rounded up it may pass what the partition has; as it was found it holds what it holds.
   const found = surveyedPartition(survey, partition.from);
   const most = (found?.length ?? Infinity) * survey.disk.sectorBytes;
-  const whole = (size: number) => bytes(size <= most ? Math.min(wholeMib(size), most) : wholeMib(size));
+  const least = Math.min(VOLUME_TRAITS[partition.fileSystem].leastShrunkBytes, most);
+  const whole = (held: number) => {
+    const size = Math.max(held, least);
+    return bytes(size <= most ? Math.min(wholeMib(size), most) : wholeMib(size));
+  };
   if (note?.leastBytes) return { bytes: whole(note.leastBytes), evidence: 'owner-limit' };
   const used = usedOf(planned, partition.from);
   const read = found?.volume?.floor;

@@ -143,7 +143,7 @@ const DIFFERENT: readonly ((disk: ScriptDisk, survey: Survey) => void)[] = [
     const grown = disk.survey().disk;
     const at = start * grown.sectorBytes;
     sh(
-      `dd if=/dev/urandom of=${disk.path} bs=4096 seek=$((${at} / 4096)) count=${Math.min(16, Math.floor((length * grown.sectorBytes) / 4096))} conv=notrunc 2>/dev/null; dd if=/dev/zero of=${disk.path} bs=512 count=3 conv=notrunc 2>/dev/null`,
+      `dd if=/dev/urandom of=${disk.path} bs=4096 seek=$((${at} / 4096)) count=${Math.min(16, Math.floor((length * grown.sectorBytes) / 4096))} conv=notrunc 2>/dev/null; dd if=/dev/zero of=${disk.path} bs=${grown.sectorBytes} count=3 conv=notrunc 2>/dev/null`,
     );
   },
   (disk, { disk: { style, sectorBytes } }) => {

@@ -119,7 +119,7 @@ function mbrChange(before: PracticeLayout, after: PracticeLayout): string[] {
     return hexOf(a) === hexOf(b) ? [] : [`slot ${i} '${octal(b)}'`];
   });
   const changes = [...chain, ...first];
-  return changes.length === 0 ? [] : [...changes, 'tell_kernel'];
+  return changes.length === 0 ? [] : ['writing', ...changes, 'tell_kernel'];
 }
 
 /** A table from nothing: what is not zero of it, in pieces. The end of the disk first, its beginning last. */

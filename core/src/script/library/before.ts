@@ -38,12 +38,12 @@ tools() {
 }
 
 in_use() {
+  # Left mounted by this script, when it was cut off.
+  while grep -q " $MOUNTED " /proc/mounts; do umount "$MOUNTED" || break; done
   [ -b "$DISK" ] || return 0
   real=$(readlink -f "$DISK")
   for path in $(partitions_of_disk) "/sys/class/block/$(basename "$real")"; do
     device=/dev/$(basename "$path")
-    # Left mounted there by this script, when it was cut off.
-    if grep -q "^$device $MOUNTED " /proc/mounts; then umount "$MOUNTED"; fi
     if grep -q "^$device " /proc/mounts; then stop "$device not in use" 'it is mounted' "umount $device"; fi
     if grep -q "^$device " /proc/swaps; then stop "$device not in use" 'it is used as swap' "swapoff $device"; fi
     for holder in "$path"/holders/*; do

@@ -40,6 +40,9 @@ ask() {
 
 begun() { noted "begun $ID" || note "begun $ID"; }
 
+# writing: from here on the table may be neither the one before nor the one after
+writing() { noted "table $ID" || note "table $ID"; }
+
 ended() { leave; [ -n "$DRY" ] || sync; note "done $ID"; }
 
 # by_hand: this script does not do it; it waits, and looks at the table afterwards

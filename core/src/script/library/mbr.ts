@@ -42,6 +42,12 @@ SLOT
   done
 }
 
+# signature: of the disk, as it is printed
+signature() {
+  rd 0 "$SECTOR" > "$W/mbr"
+  printf %08x "$(number "$(part_of "$W/mbr" 440 4)")"
+}
+
 # slot INDEX OCTAL: changes one slot of the first sector
 slot() {
   rd 0 "$SECTOR" > "$W/mbr"

@@ -11,6 +11,7 @@ export const apfs: VolumeTraits = {
   move: 'no',
   labelLimit: null,
   leastBytes: 0,
+  leastShrunkBytes: 0,
   ownTool: 'macos',
   ownType: { family: 'macos', type: 'APFS' },
   posix: false,

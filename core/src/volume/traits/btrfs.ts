@@ -1,7 +1,7 @@
 import { MIB } from '../../quantity/index.js';
 import { MOUNT, mounted, NOBODY, shellWord, type VolumeTraits } from './traits.js';
 
-/** btrfs: btrfs-filesystem(8), mkfs.btrfs(8), which refuses less than 109 MiB with its usual profiles (tried). */
+/** btrfs: btrfs-filesystem(8), mkfs.btrfs(8), which refuses less than 109 MiB with its usual profiles (tried); a kernel shrinks none below 256 MiB (Linux, fs/btrfs/ioctl.c; tried). */
 export const btrfs: VolumeTraits = {
   name: 'btrfs',
   printed: ['btrfs'],
@@ -12,6 +12,7 @@ export const btrfs: VolumeTraits = {
   move: 'offline',
   labelLimit: 255,
   leastBytes: 109 * MIB,
+  leastShrunkBytes: 256 * MIB,
   ownTool: 'linux',
   ownType: null,
   posix: true,

@@ -11,6 +11,7 @@ export const exfat: VolumeTraits = {
   move: 'offline',
   labelLimit: 11,
   leastBytes: 0,
+  leastShrunkBytes: 0,
   ownTool: null,
   ownType: null,
   posix: false,

@@ -24,6 +24,7 @@ const ext = (name: 'ext2' | 'ext3' | 'ext4', grow: Ability, bsd: Access): Volume
     move: 'offline',
     labelLimit: 16,
     leastBytes: 0,
+    leastShrunkBytes: 0,
     ownTool: 'linux',
     ownType: null,
     posix: true,

@@ -14,6 +14,7 @@ export const fat: VolumeTraits = {
   move: 'offline',
   labelLimit: 11,
   leastBytes: 0,
+  leastShrunkBytes: 0,
   ownTool: null,
   ownType: null,
   posix: false,

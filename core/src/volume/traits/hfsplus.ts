@@ -11,6 +11,7 @@ export const hfsplus: VolumeTraits = {
   move: 'no',
   labelLimit: null,
   leastBytes: 0,
+  leastShrunkBytes: 0,
   ownTool: 'macos',
   ownType: { family: 'macos', type: 'HFS+' },
   posix: false,

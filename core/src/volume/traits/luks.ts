@@ -11,6 +11,7 @@ export const luks: VolumeTraits = {
   move: 'offline',
   labelLimit: null,
   leastBytes: 0,
+  leastShrunkBytes: 0,
   ownTool: 'linux',
   ownType: null,
   posix: false,

@@ -11,6 +11,7 @@ export const lvm: VolumeTraits = {
   move: 'offline',
   labelLimit: null,
   leastBytes: 0,
+  leastShrunkBytes: 0,
   ownTool: null,
   ownType: null,
   posix: false,

@@ -19,6 +19,7 @@ export const ntfs: VolumeTraits = {
   move: 'offline',
   labelLimit: 32,
   leastBytes: 0,
+  leastShrunkBytes: 0,
   ownTool: 'windows',
   ownType: null,
   posix: false,

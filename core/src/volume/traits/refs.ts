@@ -11,6 +11,7 @@ export const refs: VolumeTraits = {
   move: 'offline',
   labelLimit: 32,
   leastBytes: 0,
+  leastShrunkBytes: 0,
   ownTool: 'windows',
   ownType: null,
   posix: false,

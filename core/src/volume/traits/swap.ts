@@ -11,6 +11,7 @@ export const swap: VolumeTraits = {
   move: 'recreate',
   labelLimit: 16,
   leastBytes: 0,
+  leastShrunkBytes: 0,
   ownTool: 'linux',
   ownType: { family: 'bsd', type: 'BSD swap' },
   posix: false,

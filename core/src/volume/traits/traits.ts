@@ -35,6 +35,8 @@ export interface VolumeTraits {
   readonly labelLimit: number | null;
   /** The least that its utility makes, in bytes. */
   readonly leastBytes: number;
+  /** The least that one is shrunk to, whatever is used of it. */
+  readonly leastShrunkBytes: number;
   /** The system whose own tool should change it. */
   readonly ownTool: SystemFamily | null;
   /** The type that this family gives a volume of it, whatever it is for. */

@@ -11,6 +11,7 @@ export const windowsEncrypted: VolumeTraits = {
   move: 'no',
   labelLimit: null,
   leastBytes: 0,
+  leastShrunkBytes: 0,
   ownTool: 'windows',
   ownType: null,
   posix: false,

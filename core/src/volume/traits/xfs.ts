@@ -12,6 +12,7 @@ export const xfs: VolumeTraits = {
   move: 'offline',
   labelLimit: 12,
   leastBytes: 300 * MIB,
+  leastShrunkBytes: 0,
   ownTool: 'linux',
   ownType: null,
   posix: true,

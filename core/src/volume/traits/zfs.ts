@@ -11,6 +11,7 @@ export const zfs: VolumeTraits = {
   move: 'offline',
   labelLimit: null,
   leastBytes: 0,
+  leastShrunkBytes: 0,
   ownTool: 'bsd',
   ownType: { family: 'bsd', type: 'BSD ZFS' },
   posix: true,
