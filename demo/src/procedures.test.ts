@@ -107,7 +107,7 @@ describe('the procedures together', () => {
       steps.map(({ says, typed }) => [says, typed.map((t) => t.says)]),
       books.map(({ back, phases }) => [back, phases.map(({ find, script }) => [find, script])]),
     ]);
-    const codes = Object.keys(english).filter((code) => /^(?:step|line|script|find|back)\./.test(code));
+    const codes = Object.keys(english).filter((code) => /^(?:step|shell|script|find|back)\./.test(code));
     expect(codes.length).toBeGreaterThan(60);
     expect(codes.filter((code) => !said.has(code))).toEqual([]);
   });

@@ -152,7 +152,7 @@ test('wherever a partition is made or deleted the disk is found first, in live s
       const writes = commands.findIndex((c) => /\$P\b/.test(c) && c.startsWith('sudo '));
       if (writes < 0) continue;
       expect(commands.slice(0, 2)).toEqual([expect.stringMatching(/^P=/), LOOK]);
-      expect(step.typed[0]).toMatchObject({ role: 'guard', says: { code: 'line.look-first' } });
+      expect(step.typed[0]).toMatchObject({ role: 'guard', says: { code: 'shell.look-first' } });
     }
   }));
 

@@ -19,12 +19,12 @@ import { pathOf } from './paths.js';
 import type { At } from './says/facts.js';
 
 export type TypedSays = Message<
-  | 'line.look-first'
-  | 'line.look-then'
-  | 'line.untried'
-  | 'line.script-step'
-  | 'line.after-table'
-  | 'line.before-table'
+  | 'shell.look-first'
+  | 'shell.look-then'
+  | 'shell.untried'
+  | 'shell.script-step'
+  | 'shell.after-table'
+  | 'shell.before-table'
 >;
 
 /** Lines that are typed together. `guard`: they write nothing, and must answer so before anything is. `proof`: the same afterwards. */
@@ -59,12 +59,12 @@ export function typedOf(at: At, step: Step, deed: Deed | null, phase: number): r
   return [
     ...block(
       'act',
-      untried === undefined ? null : message('line.untried', { family: FAMILY_NAMES[untried] }),
+      untried === undefined ? null : message('shell.untried', { family: FAMILY_NAMES[untried] }),
       isShell ? own.map(asRoot) : own,
     ),
     ...(deed && step.kind !== 'safety-copy' ? atPartition(at, step, deed, block) : []),
     ...(deed && isBeyondTyping(deed)
-      ? block('script', message('line.script-step', { stick: STICK }), [
+      ? block('script', message('shell.script-step', { stick: STICK }), [
           `sudo sh ${STICK}/${scriptName(phase)} --step ${at.after.after}`,
         ])
       : []),
@@ -81,7 +81,7 @@ function atPartition(at: At, step: Step, { guards, acts, proofs }: Deed, block: 
   const path = p && pathOf(at, p);
   const lines = acts.flatMap((act) => (act.kind === 'run' ? [asRoot(act.line)] : []));
   if (!p || path === undefined || lines.length === 0) return [];
-  const answers = proofs.length > 0 ? message('line.look-then', answersOf(proofs)) : null;
+  const answers = proofs.length > 0 ? message('shell.look-then', answersOf(proofs)) : null;
   const look = [`P=${path}`, LOOK, ...(guards.length > 0 ? [asRoot(LOOK_IN)] : [])];
   return [
     ...block('guard', lookFirst(at, p, guards), look),
@@ -95,7 +95,7 @@ function besideTable(acts: readonly Act[]): TypedSays | null {
   const table = acts.findIndex(({ kind }) => kind === 'table');
   if (table < 0) return null;
   const first = acts.findIndex(({ kind }) => kind === 'run');
-  return message(first < table ? 'line.before-table' : 'line.after-table');
+  return message(first < table ? 'shell.before-table' : 'shell.after-table');
 }
 
 const proofLine = (proof: Proof): string => asRoot(proof.kind === 'whole' ? proof.line : LOOK_IN);
@@ -111,7 +111,7 @@ function answersOf(proofs: readonly Proof[]) {
 /** What must be shown before anything is typed at the partition: its size, and what is on it as the step finds it. */
 function lookFirst(at: At, p: PlannedPartition, guards: readonly Holds[]): TypedSays {
   const [holds] = guards;
-  return message('line.look-first', {
+  return message('shell.look-first', {
     size: printedByLsblk(p.length * at.survey.disk.sectorBytes),
     holds: holds ? answerOf(holds, shownAs(p).label) : null,
   });

@@ -93,18 +93,18 @@ export const runbook = {
     }
   },
 
-  'line.look-first': ({ size, holds }: { size: string; holds: Printed | null }) =>
+  'shell.look-first': ({ size, holds }: { size: string; holds: Printed | null }) =>
     `Look first. The second line must show ${size}${holds ? `, the third ${printed(holds)}` : ''}. If anything else is shown, stop: nothing has been changed.`,
-  'line.before-table': () => 'Before the partition is changed, the file system:',
-  'line.after-table': () => 'Once the partition is there as planned:',
-  'line.look-then': ({ whole, holds }: { whole: boolean; holds: Printed | null }) => {
+  'shell.before-table': () => 'Before the partition is changed, the file system:',
+  'shell.after-table': () => 'Once the partition is there as planned:',
+  'shell.look-then': ({ whole, holds }: { whole: boolean; holds: Printed | null }) => {
     const says = [
       ...(whole ? ['The first line must report no errors.'] : []),
       ...(holds ? [`${whole ? 'The second' : 'The line'} must show ${printed(holds)}.`] : []),
     ];
     return `Then look again. ${says.join(' ')} If not, go no further.`;
   },
-  'line.script-step': ({ stick }: { stick: string }) =>
+  'shell.script-step': ({ stick }: { stick: string }) =>
     `Or let the script of this phase do this step. Mount the stick with the script at ${stick} first. The script checks the disk before and after, and asks before it writes.`,
   'script.phase': ({ name, stick, byHand }: { name: string; stick: string; byHand: readonly number[] }) =>
     say(
@@ -117,7 +117,7 @@ export const runbook = {
       ['It says that this phase is done.'],
       'If it stops, it writes nothing more: read what it expected, what it found, and what to do now.',
     ),
-  'line.untried': ({ family }: { family: string }) =>
+  'shell.untried': ({ family }: { family: string }) =>
     `No test of this app ran these lines in a real ${family}. If one of them answers with an error, stop there.`,
   'page.continued': () =>
     'Where a line of a command ends with \\, or in Windows with ^, the command goes on in the next line: enter all of its lines. Where a line of a file ends with ↩, it goes on in the next line; the mark is not typed.',
