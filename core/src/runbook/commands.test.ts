@@ -46,7 +46,12 @@ test.each([
     length: gib(size),
     hold: 'start',
   });
-  expect(commandsOf(survey, plan)['shrink:found-2']).toEqual([`P=${PATH}`, LOOK, ...expected]);
+  expect(commandsOf(survey, plan)['shrink:found-2']).toEqual([
+    `P=${PATH}`,
+    LOOK,
+    'sudo blkid -p -s TYPE -s LABEL -s UUID $P',
+    ...expected,
+  ]);
 });
 
 test('what is made is named by its number, only where somebody said which disk that is', () => {

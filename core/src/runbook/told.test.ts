@@ -106,6 +106,7 @@ describe('what is typed', () => {
   const at = (...commands: readonly string[]) => [
     `P=${PATH}`,
     'lsblk -o NAME,SIZE,PARTLABEL $P',
+    'sudo blkid -p -s TYPE -s LABEL -s UUID $P',
     ...commands,
   ];
   const EXT_GROWS = ['sudo e2fsck -f $P', 'sudo resize2fs $P'];

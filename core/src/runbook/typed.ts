@@ -3,7 +3,6 @@ import {
   isBeyondTyping,
   scriptName,
   STICK,
-  type Act,
   type Deed,
   type Holds,
   type Proof,
@@ -19,12 +18,7 @@ import { pathOf } from './paths.js';
 import type { At } from './says/facts.js';
 
 export type TypedSays = Message<
-  | 'shell.look-first'
-  | 'shell.look-then'
-  | 'shell.untried'
-  | 'shell.script-step'
-  | 'shell.after-table'
-  | 'shell.before-table'
+  'shell.look-first' | 'shell.look-then' | 'shell.untried' | 'shell.script-step' | 'shell.file-system-first'
 >;
 
 /** Lines that are typed together. `guard`: they write nothing, and must answer so before anything is. `proof`: the same afterwards. */
@@ -64,7 +58,7 @@ export function typedOf(at: At, step: Step, deed: Deed | null, phase: number): r
     ),
     ...(deed && step.kind !== 'safety-copy' ? atPartition(at, step, deed, block) : []),
     ...(deed && isBeyondTyping(deed)
-      ? block('script', message('shell.script-step', { stick: STICK }), [
+      ? block('script', message('shell.script-step'), [
           `sudo sh ${STICK}/${scriptName(phase)} --step ${at.after.after}`,
         ])
       : []),
@@ -82,20 +76,16 @@ function atPartition(at: At, step: Step, { guards, acts, proofs }: Deed, block: 
   const lines = acts.flatMap((act) => (act.kind === 'run' ? [asRoot(act.line)] : []));
   if (!p || path === undefined || lines.length === 0) return [];
   const answers = proofs.length > 0 ? message('shell.look-then', answersOf(proofs)) : null;
+  const table = acts.findIndex(({ kind }) => kind === 'table');
+  const changesTable = table >= 0;
+  /** Whether the utilities come before the table is changed. */
+  const before = acts.findIndex(({ kind }) => kind === 'run') < table;
   const look = [`P=${path}`, LOOK, ...(guards.length > 0 ? [asRoot(LOOK_IN)] : [])];
   return [
-    ...block('guard', lookFirst(at, p, guards), look),
-    ...block('act', besideTable(acts), lines),
+    ...block('guard', lookFirst(at, p, guards, changesTable && !before), look),
+    ...block('act', before ? message('shell.file-system-first') : null, lines),
     ...block('proof', answers, proofs.map(proofLine)),
   ];
-}
-
-/** Where the table is changed in the same step: the lines belong before it, or behind it. */
-function besideTable(acts: readonly Act[]): TypedSays | null {
-  const table = acts.findIndex(({ kind }) => kind === 'table');
-  if (table < 0) return null;
-  const first = acts.findIndex(({ kind }) => kind === 'run');
-  return message(first < table ? 'shell.before-table' : 'shell.after-table');
 }
 
 const proofLine = (proof: Proof): string => asRoot(proof.kind === 'whole' ? proof.line : LOOK_IN);
@@ -109,11 +99,14 @@ function answersOf(proofs: readonly Proof[]) {
 }
 
 /** What must be shown before anything is typed at the partition: its size, and what is on it as the step finds it. */
-function lookFirst(at: At, p: PlannedPartition, guards: readonly Holds[]): TypedSays {
+function lookFirst(at: At, p: PlannedPartition, guards: readonly Holds[], newEnd: boolean): TypedSays {
   const [holds] = guards;
   return message('shell.look-first', {
-    size: printedByLsblk(p.length * at.survey.disk.sectorBytes),
+    size: printedByLsblk(
+      (newEnd ? (partitionOf(at.after.planned.plan, p.id) ?? p) : p).length * at.survey.disk.sectorBytes,
+    ),
     holds: holds ? answerOf(holds, shownAs(p).label) : null,
+    newEnd,
   });
 }
 

@@ -30,7 +30,7 @@ function ofMarkdown(page: string): OnPage[] {
       {
         number: Number(number),
         blocks: blocks.map(([, says = '', , lines]) => ({
-          says: says.replace(/\\([\\`*_[\]<>|#])/g, '$1'),
+          says: says.replaceAll('**', '').replace(/\\([\\`*_[\]<>|#])/g, '$1'),
           lines: lines!.split('\n').map((line) => line.slice(3)),
         })),
       },
@@ -53,7 +53,7 @@ function ofHtml(page: string): OnPage[] {
     const number = /<span class="n">(\d+)<\/span>/.exec(part)?.[1];
     if (number === undefined) return [];
     const [own] = part.split('</article>');
-    const blocks = [...own!.matchAll(/(?:<p class="guard">(.*?)<\/p>\s*)?<pre>([\s\S]*?)<\/pre>/g)];
+    const blocks = [...own!.matchAll(/(?:<p class="(?:guard|note)">(.*?)<\/p>\s*)?<pre>([\s\S]*?)<\/pre>/g)];
     return [
       {
         number: Number(number),
@@ -142,7 +142,7 @@ function doStep(session: Session, page: OnPage, step: Step, byScript: boolean) {
   }
   if (!proof) return;
   const then = typedAt(disk.folder, [...lookedAt, ...proof.lines], env);
-  expect(proof.says).toMatch(/^Then look again\. /);
+  expect(proof.says).toMatch(/^Look again /);
   expectShown(proof.says, then);
 }
 

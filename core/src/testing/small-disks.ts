@@ -173,7 +173,8 @@ function anyEdit(survey: Survey, plan: Plan, dice: Dice): Edit | null {
     }
     case 2: {
       const behind = p && gaps.find(({ start }) => start === p.start + p.length);
-      return behind ? growInto(p, behind, dice, mib(1)) : null;
+      const grown = behind ? growInto(p, behind, dice, mib(1)) : null;
+      return grown && grown.length >= leastResized(p, survey) ? grown : null;
     }
     case 3:
     case 4: {
@@ -198,9 +199,18 @@ function anyEdit(survey: Survey, plan: Plan, dice: Dice): Edit | null {
   }
 }
 
-function growInto(p: PlannedPartition, gap: GapPart, dice: Dice, mib: Sectors): Edit {
+/** A kernel refuses to make a btrfs of less, in either direction. */
+const leastResized = ({ fileSystem }: PlannedPartition, { disk }: Survey): number =>
+  VOLUME_TRAITS[fileSystem].leastShrunkBytes / disk.sectorBytes;
+
+function growInto(p: PlannedPartition, gap: GapPart, dice: Dice, mib: Sectors) {
   const more = 1 + dice.below(Math.max(1, Math.floor(gap.usable.length / mib)));
-  return { kind: 'resize', partition: p.id, length: sectors(p.length + more * mib), hold: 'start' };
+  return {
+    kind: 'resize',
+    partition: p.id,
+    length: sectors(p.length + more * mib),
+    hold: 'start',
+  } as const;
 }
 
 function creation(plan: Plan, gap: GapPart, dice: Dice, mib: (n: number) => Sectors): Edit | null {

@@ -53,9 +53,23 @@ function doing(says: Says, { actions, lines, checks, warning }: StepText, typed:
 
 const linesBlock = (lines: readonly string[]): Block[] => (lines.length > 0 ? [{ is: 'typed', lines }] : []);
 
+const TONES: Readonly<Record<Typed['role'], TextBlock['tone']>> = {
+  guard: 'guard',
+  act: 'guard',
+  proof: 'guard',
+  script: 'note',
+};
+
+const headOf = (says: Says, role: Typed['role']): string | null =>
+  role === 'guard'
+    ? says.say('page.look-first', null)
+    : role === 'proof'
+      ? says.say('page.look-then', null)
+      : null;
+
 /** What is typed, behind what is said of it. */
 const typedBlocks = (says: Says, typed: Typed): Block[] => [
-  ...text('guard', null, typed.says && says.said(typed.says)),
+  ...text(TONES[typed.role], headOf(says, typed.role), typed.says && says.said(typed.says)),
   ...linesBlock(typed.lines),
 ];
 

@@ -52,7 +52,7 @@ guard() {
   fi
   [ -n "$BEGUN" ] && agrees after && return 0
   # It was cut off among the records of a chain, which have no second copy: all that differs is written again.
-  if [ "$STYLE" = mbr ] && noted "table $ID" && [ "$(signature)" = "$IDENTITY" ]; then return 0; fi
+  if [ "$STYLE" = mbr ] && noted "table $ID" && [ "$(signature)" = "\${IDENTITY:-$(signature)}" ]; then return 0; fi
   different before
   stop 'the table as it is before this step' 'another one: see above' \
     "if this step was done by hand, begin again with --from $((NUMBER + 1)); else read the disk again, and go on from that reading. Nothing was changed here"

@@ -93,19 +93,18 @@ export const runbook = {
     }
   },
 
-  'shell.look-first': ({ size, holds }: { size: string; holds: Printed | null }) =>
-    `Look first. The second line must show ${size}${holds ? `, the third ${printed(holds)}` : ''}. If anything else is shown, stop: nothing has been changed.`,
-  'shell.before-table': () => 'Before the partition is changed, the file system:',
-  'shell.after-table': () => 'Once the partition is there as planned:',
-  'shell.look-then': ({ whole, holds }: { whole: boolean; holds: Printed | null }) => {
-    const says = [
+  'page.look-first': () => 'Look first',
+  'shell.look-first': (p: { size: string; holds: Printed | null; newEnd: boolean }) =>
+    `${p.newEnd ? 'Once the partition is as planned, the' : 'The'} second line must show ${p.size}${p.holds ? `, the third ${printed(p.holds)}` : ''}. If anything else is shown, stop: nothing is lost yet.`,
+  'shell.file-system-first': () => 'The file system, before its partition:',
+  'page.look-then': () => 'Look again',
+  'shell.look-then': ({ whole, holds }: { whole: boolean; holds: Printed | null }) =>
+    [
       ...(whole ? ['The first line must report no errors.'] : []),
-      ...(holds ? [`${whole ? 'The second' : 'The line'} must show ${printed(holds)}.`] : []),
-    ];
-    return `Then look again. ${says.join(' ')} If not, go no further.`;
-  },
-  'shell.script-step': ({ stick }: { stick: string }) =>
-    `Or let the script of this phase do this step. Mount the stick with the script at ${stick} first. The script checks the disk before and after, and asks before it writes.`,
+      ...(holds ? [`The ${whole ? 'second' : 'line'} must show ${printed(holds)}.`] : []),
+      'If not, go no further.',
+    ].join(' '),
+  'shell.script-step': () => 'Or by the script of this phase, from the stick:',
   'script.phase': ({ name, stick, byHand }: { name: string; stick: string; byHand: readonly number[] }) =>
     say(
       'Or let a script do this phase',

@@ -18,8 +18,8 @@ function One({ block }: { block: PageBlock }) {
           {block.head !== null && <b>{block.head}.</b>} <Explained>{block.text}</Explained>
         </p>
       ) : (
-        <p className={block.tone === 'guard' ? classes.guard : undefined}>
-          <Explained>{block.text}</Explained>
+        <p className={block.tone === 'guard' ? classes.guard : 'soft small'}>
+          {block.head !== null && <b>{block.head}.</b>} <Explained>{block.text}</Explained>
         </p>
       );
     case 'list':
