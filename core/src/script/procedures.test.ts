@@ -1,11 +1,12 @@
 import { appendFileSync, readFileSync, truncateSync } from 'node:fs';
-import type { Plan } from '../plan/index.js';
+import { shownAs } from '../plan/index.js';
 import { procedureFor } from '../sequence/index.js';
 import { standingReport } from '../runbook/index.js';
 import { readJournal, standingOf } from '../standing/index.js';
 import type { Survey } from '../survey/index.js';
-import { canAttach, ScriptDisk, sh } from '../testing/script-disk.js';
-import { Dice, mountOf, smallDisk, smallPlan } from '../testing/small-disks.js';
+import { Carried } from '../testing/carried.js';
+import { canAttach, sh, type ScriptDisk } from '../testing/script-disk.js';
+import { Dice } from '../testing/small-disks.js';
 import type { PhaseScript } from './index.js';
 
 /** How many procedures are carried out, from which seed on; more of them: `npm run soak -- procedures`. */
@@ -14,65 +15,11 @@ const SEED = Number(process.env['RHIZOTOME_SEED'] ?? 1);
 /** Kills of one procedure. */
 const MOST_KILLS = 60;
 
-interface Story {
-  readonly disk: ScriptDisk;
-  readonly survey: Survey;
-  readonly plan: Plan;
-  readonly scripts: readonly PhaseScript[];
-  readonly files: ReadonlyMap<string, string>;
-}
-
 const counted = { procedures: 0, steps: 0, kills: 0, cuts: 0, refusals: 0, files: 0 };
 const kinds = new Map<string, number>();
 
-/** What is in each volume that a test can look into, by its identity. */
-function filesOn(disk: ScriptDisk, kept: ReadonlySet<string>): Map<string, string> {
-  const found = disk.survey().partitions.flatMap(({ start, length, volume }) => {
-    const mount = volume && mountOf(volume.kind);
-    if (!volume?.uuid || !mount || !kept.has(volume.uuid)) return [];
-    const look = `d=$(mktemp -d); ${mount} -o ro $P $d; (cd $d/kept && sha256sum *); umount $d; rmdir $d`;
-    return [[volume.uuid, disk.attached(start, length, (P) => sh(look, P))] as const];
-  });
-  return new Map(found);
-}
-
-/** Identities of the volumes that the plan keeps. */
-function keptOf({ plan, survey }: Pick<Story, 'plan' | 'survey'>): ReadonlySet<string> {
-  const kept = plan.partitions.filter(({ treatment }) => treatment === 'keep').map(({ from }) => from);
-  return new Set(
-    survey.partitions.flatMap(({ id, volume }) => (kept.includes(id) && volume?.uuid ? [volume.uuid] : [])),
-  );
-}
-
-/** A disk and a plan of a seed, of which a script can do something; `null` where every edit was refused. */
-function storyOf(seed: number): Story | null {
-  const dice = new Dice(seed);
-  const { drawing, make } = smallDisk(dice, dice.below(5) === 0 ? 4096 : 512);
-  const disk = new ScriptDisk(drawing, make);
-  const survey = disk.survey();
-  const plan = smallPlan(survey, dice);
-  const scripts = disk.scripts(plan, survey);
-  if (scripts.length === 0 || scripts.some(({ byHand }) => byHand.length > 0)) {
-    disk.remove();
-    return null;
-  }
-  const files = filesOn(disk, keptOf({ plan, survey }));
-  disk.keep();
-  return { disk, survey, plan, scripts, files };
-}
-
-function expectPlanned({ disk, plan, survey, files }: Story) {
-  const after = disk.survey();
-  expect(after.damage).toEqual([]);
-  expect(after.partitions.map(({ start, length, volume }) => [start, length, volume?.label ?? ''])).toEqual(
-    plan.partitions.map(({ start, length, label }) => [start, length, label]),
-  );
-  expect(standingOf({ plan, survey }, after)).toMatchObject({ differences: [], begun: null });
-  expect(filesOn(disk, keptOf({ plan, survey }))).toEqual(files);
-}
-
 /** Step by step: where the disk stands is told after each. */
-function stepByStep(story: Story) {
+function stepByStep(story: Carried) {
   const { disk, plan, survey, scripts } = story;
   const { phases } = procedureFor({ plan, survey });
   let number = 0;
@@ -92,7 +39,7 @@ function stepByStep(story: Story) {
 }
 
 /** Killed again and again at any moment, and begun again each time. */
-function killed(story: Story, dice: Dice) {
+function killed(story: Carried, dice: Dice) {
   const shell = dice.one([['dash'], ['busybox', 'sh'], ['bash']]);
   for (const script of story.scripts) {
     let kills = 0;
@@ -111,7 +58,7 @@ function killed(story: Story, dice: Dice) {
  * Wherever it was cut off: what is told of the disk alone is a moment that may be, or a doubt; with the journal it is the step that was begun.
  * The last line of the journal may be torn.
  */
-function expectNotMisled({ disk, plan, survey }: Story, script: PhaseScript, dice: Dice) {
+function expectNotMisled({ disk, plan, survey }: Carried, script: PhaseScript, dice: Dice) {
   const file = disk.journalOf(script);
   const text = file === null ? '' : readFileSync(file, 'utf8');
   const journal = readJournal(text);
@@ -159,7 +106,7 @@ const DIFFERENT: readonly ((disk: ScriptDisk, survey: Survey) => void)[] = [
   },
 ];
 
-function refused({ disk, scripts, survey }: Story, dice: Dice) {
+function refused({ disk, scripts, survey }: Carried, dice: Dice) {
   dice.one(DIFFERENT)(disk, survey);
   const before = disk.digest();
   const { status, said } = disk.run(scripts[0]!);
@@ -177,16 +124,16 @@ function refused({ disk, scripts, survey }: Story, dice: Dice) {
   });
 
   test.each(seeds)('of seed %i: step by step, killed, and refused', (seed) => {
-    const story = storyOf(seed);
+    const story = Carried.ofSeed(new Dice(seed));
     if (!story) return;
     const { disk } = story;
     try {
       stepByStep(story);
-      expectPlanned(story);
+      story.expectPlanned(shownAs);
       disk.reset();
       const dice = new Dice(seed + 1_000_000);
       killed(story, dice);
-      expectPlanned(story);
+      story.expectPlanned(shownAs);
       disk.reset();
       refused(story, dice);
       counted.procedures += 1;

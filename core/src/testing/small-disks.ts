@@ -1,7 +1,7 @@
 import { newPartition } from '../compose/index.js';
 import { apply, type Edit } from '../edits/index.js';
 import { plannedGaps, type GapPart } from '../layout/index.js';
-import { floorOf, type Plan, type PlannedPartition } from '../plan/index.js';
+import { floorOf, type Layer, type Plan, type PlannedPartition } from '../plan/index.js';
 import { bytes, MIB, sectors, type Sectors } from '../quantity/index.js';
 import type { Survey, SurveyPartition } from '../survey/index.js';
 import { VOLUME_TRAITS, type VolumeKind } from '../volume/index.js';
@@ -141,13 +141,13 @@ export function smallDisk(dice: Dice, sectorBytes: 512 | 4096 = 512): SmallDisk 
 }
 
 /** A plan on what was read of it: volumes of nobody that shrink, grow, move, go, are made anew, are added or called otherwise. */
-export function smallPlan(survey: Survey, dice: Dice): Plan {
+export function smallPlan(survey: Survey, dice: Dice, layers: readonly Layer[] = ['none']): Plan {
   let plan = ofNobody(planOn(survey));
   const attempt = (edit: Edit | null) => {
     const result = edit && apply(plan, edit, surveysOf(survey));
     if (result?.ok) plan = result.plan;
   };
-  for (let i = 0; i < 5 + dice.below(4); i++) attempt(anyEdit(survey, plan, dice));
+  for (let i = 0; i < 5 + dice.below(4); i++) attempt(anyEdit(survey, plan, dice, layers));
   return plan;
 }
 
@@ -158,7 +158,7 @@ const ofNobody = (plan: Plan): Plan => ({
   partitions: plan.partitions.map((p) => ({ ...p, owners: [] })),
 });
 
-function anyEdit(survey: Survey, plan: Plan, dice: Dice): Edit | null {
+function anyEdit(survey: Survey, plan: Plan, dice: Dice, layers: readonly Layer[]): Edit | null {
   const mib = (n: number) => sectors((n * MIB) / survey.disk.sectorBytes);
   const p = plan.partitions.length > 0 ? dice.one(plan.partitions) : undefined;
   const gaps = plannedGaps({ plan, survey }).filter(({ usable }) => usable.length >= mib(16));
@@ -174,7 +174,7 @@ function anyEdit(survey: Survey, plan: Plan, dice: Dice): Edit | null {
     case 2: {
       const behind = p && gaps.find(({ start }) => start === p.start + p.length);
       const grown = behind ? growInto(p, behind, dice, mib(1)) : null;
-      return grown && grown.length >= leastResized(p, survey) ? grown : null;
+      return p && grown && grown.length >= leastResized(p, survey) ? grown : null;
     }
     case 3:
     case 4: {
@@ -195,7 +195,7 @@ function anyEdit(survey: Survey, plan: Plan, dice: Dice): Edit | null {
           }
         : null;
     default:
-      return gap ? creation(plan, gap, dice, mib) : null;
+      return gap ? creation(plan, gap, dice, mib, layers) : null;
   }
 }
 
@@ -213,7 +213,13 @@ function growInto(p: PlannedPartition, gap: GapPart, dice: Dice, mib: Sectors) {
   } as const;
 }
 
-function creation(plan: Plan, gap: GapPart, dice: Dice, mib: (n: number) => Sectors): Edit | null {
+function creation(
+  plan: Plan,
+  gap: GapPart,
+  dice: Dice,
+  mib: (n: number) => Sectors,
+  layers: readonly Layer[],
+): Edit | null {
   const kinds = KINDS.filter(
     (kind) => VOLUME_TRAITS[kind].linux.make && mib(MADE[kind]!.least) <= gap.usable.length,
   );
@@ -221,6 +227,7 @@ function creation(plan: Plan, gap: GapPart, dice: Dice, mib: (n: number) => Sect
   const kind = dice.one(kinds);
   const most = Math.floor(gap.usable.length / mib(1));
   const size = Math.min(most, MADE[kind]!.least + dice.below(most));
+  const layer = kind === 'ext4' && size > 64 ? dice.one(layers) : 'none';
   const base = newPartition(plan, {
     role: kind === 'swap' ? 'swap' : 'data',
     start: gap.usable.start,
@@ -234,6 +241,7 @@ function creation(plan: Plan, gap: GapPart, dice: Dice, mib: (n: number) => Sect
     partition: {
       ...base,
       ...{ fileSystem: kind, label, name: plan.target.style === 'gpt' ? name : '', mountPoint: '' },
+      ...(layer === 'none' ? {} : { layer }),
       ...(kind === 'btrfs' && dice.below(2) === 0
         ? {
             subvolumes: [
