@@ -1,6 +1,5 @@
-import { scriptName, STICK } from '../deed/index.js';
+import { scriptName, STICK, type Deed } from '../deed/index.js';
 import { commandLines, message, type Message } from '../words/index.js';
-import type { RunbookStep } from './runbook.js';
 import type { Typed } from './typed.js';
 
 /** A phase that a script does, and how it is begun. */
@@ -12,7 +11,10 @@ export interface PhaseByScript {
 }
 
 /** @param phase counted from 1 through the procedure */
-export function phaseByScript(steps: readonly RunbookStep[], phase: number): PhaseByScript {
+export function phaseByScript(
+  steps: readonly { readonly number: number; readonly deed: Deed | null }[],
+  phase: number,
+): PhaseByScript {
   const name = scriptName(phase);
   const commands = [
     'lsblk -o NAME,SIZE,MODEL,TRAN,LABEL',

@@ -1,37 +1,75 @@
 import { partitionOf, type PlannedPartition } from '../plan/index.js';
 import { MIB } from '../quantity/index.js';
 import { keptStretches, STICK } from '../deed/index.js';
-import type { Step, StepFor } from '../sequence/index.js';
+import type { Step, StepFor, StepKind } from '../sequence/index.js';
 import { defaultClock, type Family, type System } from '../system/index.js';
 import { diskVariable } from './paths.js';
 import type { At } from './says/facts.js';
 import { movesRecovery, putsItselfFirst } from './says/systems.js';
 
+type Lines<K extends StepKind> = (at: At, step: StepFor<K>, system: System | undefined) => readonly string[];
+
+const nothing = () => [];
+
+/** Every kind of step, in a system that runs or a live session, of what is not at a partition. */
+const OWN: { readonly [K in StepKind]: Lines<K> } = {
+  'safety-copy': savesTable,
+  unhibernate: (_, __, system) => (system && UNHIBERNATES[system.family]) ?? [],
+  'first-start': (at, _, system) => (system ? atFirstStart(at, system) : []),
+  'safe-start': () => ['bcdedit /set {current} safeboot minimal'],
+  'usual-start': () => ['bcdedit /deletevalue {current} safeboot'],
+  'remove-start': (at, { environment }, system) => {
+    if (system?.family !== 'windows') return [];
+    return putsItselfFirst(at.plan, environment)
+      ? ['bcdedit /set {fwbootmgr} displayorder {bootmgr} /addfirst', ...SHOWS_ENTRIES]
+      : SHOWS_ENTRIES;
+  },
+  'check-volume': (at, { partition }, system) =>
+    system?.family === 'windows' && isRunningVolume(partitionOf(at.plan, partition))
+      ? ['chkdsk C: /scan']
+      : [],
+  backup: nothing,
+  'change-inside': nothing,
+  'controller-mode': nothing,
+  'convert-table': nothing,
+  create: nothing,
+  'create-container': nothing,
+  delete: nothing,
+  'delete-container': nothing,
+  'firmware-mode': nothing,
+  format: nothing,
+  grow: nothing,
+  'grow-container': nothing,
+  install: nothing,
+  'mount-table': nothing,
+  move: nothing,
+  'move-aside': nothing,
+  'new-table': nothing,
+  'prepare-live': nothing,
+  'prepare-medium': nothing,
+  'recovery-key': nothing,
+  'redo-start': nothing,
+  relist: nothing,
+  'repair-table': nothing,
+  'resume-protection': nothing,
+  'secure-boot-off': nothing,
+  'secure-boot-on': nothing,
+  'set-active': nothing,
+  'set-label': nothing,
+  'set-name': nothing,
+  'set-type': nothing,
+  shrink: nothing,
+  'shrink-container': nothing,
+  'start-order': nothing,
+  'suspend-protection': nothing,
+  'verify-disk': nothing,
+  'verify-start': nothing,
+};
+
 /** What is typed in a system that runs: with its own utilities, at nothing that it runs from. */
 export function ownLines(at: At, step: Step, system: System | undefined): readonly string[] {
-  switch (step.kind) {
-    case 'safety-copy':
-      return savesTable(at, step);
-    case 'unhibernate':
-      return (system && UNHIBERNATES[system.family]) ?? [];
-    case 'first-start':
-      return system ? atFirstStart(at, system) : [];
-    case 'safe-start':
-      return ['bcdedit /set {current} safeboot minimal'];
-    case 'usual-start':
-      return ['bcdedit /deletevalue {current} safeboot'];
-    case 'remove-start':
-      if (system?.family !== 'windows') return [];
-      return putsItselfFirst(at.plan, step.environment)
-        ? ['bcdedit /set {fwbootmgr} displayorder {bootmgr} /addfirst', ...SHOWS_ENTRIES]
-        : SHOWS_ENTRIES;
-    case 'check-volume':
-      return system?.family === 'windows' && isRunningVolume(partitionOf(at.plan, step.partition))
-        ? ['chkdsk C: /scan']
-        : [];
-    default:
-      return [];
-  }
+  const lines: (at: At, step: never, system: System | undefined) => readonly string[] = OWN[step.kind];
+  return lines(at, step as never, system);
 }
 
 /** Whether it is the volume that a Windows runs from: it is checked while it is in use (chkdsk, `/scan`). */

@@ -70,8 +70,7 @@ type BlockOf = (role: Typed['role'], says: TypedSays | null, commands: readonly 
 /** What general utilities do at the partition that a step is about, between two looks at it. */
 function atPartition(at: At, step: Step, { guards, acts, proofs }: Deed, block: BlockOf): Typed[] {
   if (!('partition' in step)) return [];
-  const p =
-    partitionOf(at.before.planned.plan, step.partition ?? '') ?? partitionOf(at.plan, step.partition ?? '');
+  const p = partitionOf(at.before.planned.plan, step.partition) ?? partitionOf(at.plan, step.partition);
   const path = p && pathOf(at, p);
   const lines = acts.flatMap((act) => (act.kind === 'run' ? [asRoot(act.line)] : []));
   if (!p || path === undefined || lines.length === 0) return [];
