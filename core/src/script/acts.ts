@@ -45,7 +45,9 @@ function linesOfAct({ before, after }: Around, act: Act): readonly string[] {
       return tableChange(layoutAt(before), layoutAt(after));
     case 'copy': {
       const { from, to, sectors } = act.copy;
-      return [`copy ${from} ${to} ${sectors} ${act.pieceSectors}`];
+      // A copy may go over the record of a logical, which is written again with the table.
+      const chain = layoutAt(before).style === 'mbr' ? ['writing'] : [];
+      return [...chain, `copy ${from} ${to} ${sectors} ${act.pieceSectors}`];
     }
     case 'placed':
       return [`begins_at ${act.from} ${act.at.start} ${act.at.length}`];

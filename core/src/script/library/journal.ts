@@ -40,7 +40,7 @@ ask() {
 
 begun() { noted "begun $ID" || note "begun $ID"; }
 
-# writing: from here on the table may be neither the one before nor the one after
+# writing: from here on the records of a chain may be neither those before nor those after
 writing() { noted "table $ID" || note "table $ID"; }
 
 ended() { leave; [ -n "$DRY" ] || sync; note "done $ID"; }
