@@ -1,12 +1,15 @@
 // Faults upon faults for a bounded time: kills, dropped and late answers, a full disk, two windows. What was
-// acknowledged must be there at the end, once. npm run soak [-- --seconds 600] [-- --seed 1]
+// acknowledged must be there at the end, once. npm run soak [-- --seconds 600] [-- --seed 1]; of procedures alone: procedures.mjs
 import { option, Seeded } from '../../scripts/seeded.mjs';
 import { machines } from './machine.mjs';
 import { damagedFiles, failingCalls, failingMigrations } from './damage.mjs';
 import { neighbours } from './neighbours.mjs';
 import { powerCuts } from './power.mjs';
 import { longPage } from './page.mjs';
+import { procedures } from './procedures.mjs';
 import { fullDisk, kills, windows } from './rounds.mjs';
+
+if (process.argv.includes('procedures')) process.exit((await procedures()) ? 0 : 1);
 
 const seconds = option('seconds', 600);
 const seed = option('seed', 20261125);

@@ -1,5 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import {
+  journalName,
   momentsOf,
   practiceDiskAt,
   qcow2Bytes,
@@ -96,7 +97,8 @@ describe('a runbook is carried out: each moment, the disk read again, ticks, a f
     };
     const compare = async (file: string) => {
       await on.app.press('Read the disk again and compare');
-      await on.app.pickFile(0, file);
+      // The first place for a file is that for a journal.
+      await on.app.pickFile(1, file);
       await on.app.page.waitForSelector('[role=dialog]', { hidden: true });
     };
     await compare(write(10));
@@ -121,6 +123,29 @@ describe('a runbook is carried out: each moment, the disk read again, ticks, a f
     await on.app.saved();
     await compare(write(0, (disk) => ({ ...disk, sizeBytes: disk.sizeBytes + 2 ** 30 })));
     await on.app.sees('This is another disk', 'main [role=status]');
+  });
+
+  test('the journal of a script tells which step was begun, and one of another plan tells nothing', async () => {
+    const { plan, surveys } = (await (await fetch(`${on.app.address}/api/machines/${id}`)).json()) as {
+      plan: Plan;
+      surveys: Survey[];
+    };
+    const [survey] = surveys;
+    const name = journalName({ plan, survey: survey! }, 3);
+    const journal = (first: string) => {
+      const file = join(on.server.folder, 'phase-3.journal');
+      writeFileSync(
+        file,
+        `${first}\n2026-05-04T07:30:00Z begun 11:move:x\n2026-05-04T07:31:00Z copied 11:move:x 7\n`,
+      );
+      return file;
+    };
+    await on.app.pickFile(0, journal(name));
+    await on.app.sees('step 11 was begun, with 7 pieces copied. Run phase-3.sh again', 'main [role=status]');
+    await on.app.pickFile(0, journal(name.replace(/[0-9a-f]{8}/, '00000000')));
+    await on.app.sees('This journal is of another plan', 'main [role=status]');
+    await on.app.pickFile(0, journal('some text'));
+    await on.app.sees('This file is no journal of a script', 'main [role=status]');
   });
 
   test('ticks are kept', async () => {

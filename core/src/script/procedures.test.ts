@@ -10,8 +10,8 @@ import { Dice } from '../testing/small-disks.js';
 import type { PhaseScript } from './index.js';
 
 /** How many procedures are carried out, from which seed on; more of them: `npm run soak -- procedures`. */
-const MANY = Number(process.env['RHIZOTOME_PROCEDURES'] ?? 4);
-const SEED = Number(process.env['RHIZOTOME_SEED'] ?? 1);
+const MANY = Number(process.env['RHIZOTOME_PROCEDURES'] ?? 2);
+const SEED = Number(process.env['RHIZOTOME_SEED'] ?? 2);
 /** Kills of one procedure. */
 const MOST_KILLS = 60;
 

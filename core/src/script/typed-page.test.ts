@@ -149,7 +149,7 @@ function doStep(session: Session, page: OnPage, step: Step, byScript: boolean) {
 const canType = canAttach() && isThere('script') && isThere('dash');
 
 (canType ? describe : describe.skip)('what the pages print, typed line by line', () => {
-  test.each([2, 3, 5, 6, 8])('of seed %i: the disk is as planned', (seed) => {
+  test.each([2, 5, 8])('of seed %i: the disk is as planned', (seed) => {
     const dice = new Dice(seed);
     const { drawing, make } = smallDisk(dice);
     const disk = new ScriptDisk(drawing, make);

@@ -1,6 +1,6 @@
 import { Button, Drawer, FileButton } from '@mantine/core';
 import { type Survey, type TakenReport } from '@rhizotome/core';
-import { memo, useState } from 'react';
+import { memo, useRef, useState } from 'react';
 import { say } from '../../words/say.js';
 import { words } from '../../words/words.js';
 import { WaysIn } from '../as-found/WaysIn.js';
@@ -21,6 +21,13 @@ export const Standing = memo(function Standing({ survey, steps, show }: Standing
   const [reading, setReading] = useState(false);
   /** Each reading begins with empty fields. */
   const [readings, setReadings] = useState(0);
+  // The same file may be opened again, once the script has gone on.
+  const again = useRef<() => void>(null);
+  const openJournal = async (file: File | null) => {
+    if (!file) return;
+    standing.takeJournal(await file.text());
+    again.current?.();
+  };
   const begin = () => {
     standing.forget();
     setReadings(readings + 1);
@@ -44,7 +51,7 @@ export const Standing = memo(function Standing({ survey, steps, show }: Standing
         <Button variant="default" onClick={begin}>
           {words['standing.read']()}
         </Button>
-        <FileButton onChange={(file) => void file?.text().then(standing.takeJournal)}>
+        <FileButton resetRef={again} onChange={(file) => void openJournal(file)}>
           {(props) => (
             <Button variant="subtle" {...props}>
               {words['standing.open-journal']()}
