@@ -48,5 +48,5 @@ tr td:last-child{font-weight:700}tr.leave-alone td:last-child,tr.nothing td:last
 .terms{font-size:.85rem}.terms dl{margin:0;columns:2;column-gap:2rem}.terms dt{font-weight:650;break-after:avoid}.terms dd{margin:0 0 .5rem;break-inside:avoid}figure{margin:.6rem 0}figcaption{font-size:.8rem;font-weight:600}.cover{break-inside:avoid}
 svg.section{display:block;width:100%;height:auto;font:12px system-ui,sans-serif;fill:#2a2520}.then{float:right;width:230px;margin:.2rem 0 .6rem 1rem}.phase{overflow:auto}
 @media screen and (max-width:45rem){pre span{display:block;padding-left:2ch;text-indent:-2ch;white-space:pre-wrap;overflow-wrap:anywhere}pre:has(span){white-space:normal}}
-@page{margin:14mm 14mm 18mm;@bottom-right{content:counter(page) ' / ' counter(pages);font:9pt system-ui,sans-serif}}@media print{body{margin:0;max-width:none;padding:0;background:#fff;font-size:10.5pt}h2{break-after:avoid}pre{font-size:8.5pt;overflow:visible}}
+@page{margin:14mm 14mm 18mm;@bottom-right{content:counter(page) ' / ' counter(pages);font:9pt system-ui,sans-serif}}@media print{body{margin:0;max-width:none;padding:0;background:#fff;font-size:10.5pt}h2,h2+.note{break-after:avoid}pre{font-size:8.5pt;overflow:visible}}
 `.replace(/\n/g, '');
