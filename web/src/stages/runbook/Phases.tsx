@@ -15,7 +15,7 @@ import {
 import { Fragment, memo } from 'react';
 import { useEdit, useOpenMachine, useSelection } from '../../open/context.js';
 import { catalogue, say } from '../../words/say.js';
-import { download, fileName } from '../../parts/download.js';
+import { download } from '../../parts/download.js';
 import { words } from '../../words/words.js';
 import { Listed } from './Listed.js';
 import { StepNote } from './StepNote.js';
@@ -88,23 +88,16 @@ const Phase = memo(function Phase({ phase, script, shown, show }: PhaseProps) {
 
 /** The phase as one script, for whoever would rather not type it. */
 function AsScript({ phase, script }: { phase: RunbookPhase; script: PhaseScript | undefined }) {
-  const { name } = useOpenMachine();
-  const save = (made: PhaseScript) =>
-    download(`${fileName(name)}-${made.name}`, new Blob([made.text], { type: 'text/x-shellscript' }));
+  // By the name that the runbook prints.
+  const save = ({ name, text }: PhaseScript) =>
+    download(name, new Blob([text], { type: 'text/x-shellscript' }));
   return (
     <details className={classes.script}>
       {scriptBlock(says, phase).map((block) => (
         <Fragment key={block.title}>
           <summary>{block.title}</summary>
           {script && (
-            <Button
-              className="no-print"
-              size="compact-sm"
-              variant="default"
-              onClick={() => {
-                save(script);
-              }}
-            >
+            <Button className="no-print" size="compact-sm" variant="default" onClick={() => save(script)}>
               {words['runbook.save-script']()}
             </Button>
           )}

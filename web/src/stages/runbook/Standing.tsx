@@ -21,13 +21,6 @@ export const Standing = memo(function Standing({ survey, steps, show }: Standing
   const [reading, setReading] = useState(false);
   /** Each reading begins with empty fields. */
   const [readings, setReadings] = useState(0);
-  // The same file may be opened again, once the script has gone on.
-  const again = useRef<() => void>(null);
-  const openJournal = async (file: File | null) => {
-    if (!file) return;
-    standing.takeJournal(await file.text());
-    again.current?.();
-  };
   const begin = () => {
     standing.forget();
     setReadings(readings + 1);
@@ -51,13 +44,7 @@ export const Standing = memo(function Standing({ survey, steps, show }: Standing
         <Button variant="default" onClick={begin}>
           {words['standing.read']()}
         </Button>
-        <FileButton resetRef={again} onChange={(file) => void openJournal(file)}>
-          {(props) => (
-            <Button variant="subtle" {...props}>
-              {words['standing.open-journal']()}
-            </Button>
-          )}
-        </FileButton>
+        <JournalFile take={standing.takeJournal} />
       </div>
       {standing.journalTold && (
         <p role="status" className={classes.report}>
@@ -84,3 +71,22 @@ export const Standing = memo(function Standing({ survey, steps, show }: Standing
     </section>
   );
 });
+
+/** A journal is opened; the same file again, once the script has gone on. */
+function JournalFile({ take }: { take: (text: string) => void }) {
+  const again = useRef<() => void>(null);
+  const open = async (file: File | null) => {
+    if (!file) return;
+    take(await file.text());
+    again.current?.();
+  };
+  return (
+    <FileButton resetRef={again} onChange={(file) => void open(file)}>
+      {(props) => (
+        <Button variant="subtle" {...props}>
+          {words['standing.open-journal']()}
+        </Button>
+      )}
+    </FileButton>
+  );
+}
